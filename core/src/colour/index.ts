@@ -1,0 +1,3 @@
+export * from './srgb.js';
+export * from './lab.js';
+export * from './lightness-table.js';

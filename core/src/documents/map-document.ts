@@ -1,0 +1,108 @@
+import { z } from 'zod';
+import { readDocument } from './read-document.js';
+
+/**
+ * The map document, version 1: one drawing on one surface. Lengths in mm from the top-left corner of the
+ * surface, x to the right, y down. Fields not known here are carried through unchanged.
+ */
+const positive = z.number().positive();
+const point = z.tuple([z.number(), z.number()]);
+
+export const lineKinds = ['boundary', 'detail', 'direction', 'hidden', 'guide', 'frame'] as const;
+export const edgeQualities = ['hard', 'soft', 'lost'] as const;
+export type LineKind = (typeof lineKinds)[number];
+export type EdgeQuality = (typeof edgeQualities)[number];
+
+const lineSchema = z.looseObject({
+  id: z.string().min(1),
+  kind: z.enum(lineKinds),
+  edge: z.enum(edgeQualities),
+  /** |ΔL*| across the line. */
+  contrast: z.number().min(0),
+  /** 10–90 % width of the tonal step across the line, mm. */
+  softness: z.number().min(0),
+  /** How much the line matters, 0–1. */
+  weight: z.number().min(0).max(1),
+  closed: z.boolean(),
+  points: z.array(point).min(2),
+  left: z.string().nullable(),
+  right: z.string().nullable(),
+  /** False for a line left out of the drawing, to save time or by choice; its shapes still need it. */
+  kept: z.boolean().optional(),
+});
+
+const lineReference = z.looseObject({ line: z.string(), reversed: z.boolean() });
+
+const shapeSchema = z.looseObject({
+  id: z.string().min(1),
+  level: z.int().min(0),
+  /** mm² */
+  area: z.number(),
+  /** Outer ring first, then holes; every ring a run of lines end to end. */
+  rings: z.array(z.array(lineReference).min(1)).min(1),
+});
+
+export const mapDocumentSchema = z
+  .looseObject({
+    format: z.literal('nobrel-map'),
+    version: z.literal(1),
+    units: z.literal('mm'),
+    surface: z.looseObject({ width: positive, height: positive }),
+    frame: z.looseObject({ x: z.number(), y: z.number(), width: positive, height: positive }),
+    /** Darkest first. */
+    values: z.array(z.looseObject({ level: z.int().min(0), lightness: z.number() })),
+    shapes: z.array(shapeSchema),
+    lines: z.array(lineSchema),
+    settings: z.record(z.string(), z.unknown()),
+  })
+  .superRefine((map, context) => {
+    const lines = new Set(map.lines.map((line) => line.id));
+    const shapes = new Set(map.shapes.map((shape) => shape.id));
+    if (lines.size < map.lines.length) {
+      context.addIssue({ code: 'custom', path: ['lines'], message: 'two lines have the same id' });
+    }
+    map.shapes.forEach((shape, s) =>
+      shape.rings.forEach((ring, r) =>
+        ring.forEach((reference, i) => {
+          if (!lines.has(reference.line)) {
+            context.addIssue({
+              code: 'custom',
+              path: ['shapes', s, 'rings', r, i, 'line'],
+              message: `there is no line ${reference.line}`,
+            });
+          }
+        }),
+      ),
+    );
+    map.lines.forEach((line, i) =>
+      (['left', 'right'] as const).forEach((side) => {
+        const shape = line[side];
+        if (shape !== null && !shapes.has(shape)) {
+          context.addIssue({ code: 'custom', path: ['lines', i, side], message: `there is no shape ${shape}` });
+        }
+      }),
+    );
+  });
+
+export type MapDocument = z.infer<typeof mapDocumentSchema>;
+export type MapLine = MapDocument['lines'][number];
+export type MapShape = MapDocument['shapes'][number];
+
+/**
+ * Reads a map document from the text of a `*.map.json` file.
+ *
+ * @throws DocumentError naming the first bad field, or saying that the file is from a newer version
+ */
+export function readMapDocument(text: string): MapDocument {
+  return readDocument(text, { schema: mapDocumentSchema, format: 'nobrel-map', version: 1, name: 'map' });
+}
+
+/** The text of a `*.map.json` file: one line of text for each line and shape, so that versions can be compared. */
+export function writeMapDocument(map: MapDocument): string {
+  const { values, shapes, lines, ...rest } = map;
+  const list = (items: readonly unknown[]) =>
+    items.length === 0 ? '[]' : `[\n    ${items.map((item) => JSON.stringify(item)).join(',\n    ')}\n  ]`;
+  const head = JSON.stringify(rest, null, 2).replace(/\n\}$/, '');
+  return `${head},\n  "values": ${list(values)},\n  "shapes": ${list(shapes)},\n  "lines": ${list(lines)}\n}\n`;
+}
+

@@ -1,0 +1,3 @@
+export * from './polyline.js';
+export * from './rect.js';
+export * from './line.js';

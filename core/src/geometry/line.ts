@@ -1,0 +1,36 @@
+/** A line as the points p with nx·x + ny·y = offset; (nx, ny) has length 1. */
+export type Line = { nx: number; ny: number; offset: number };
+
+/** Line through points a … b (counted in pairs, both included) of a polyline by total least squares. */
+export function fitLine(points: Float64Array, a: number, b: number): Line {
+  const count = b - a + 1;
+  let mx = 0;
+  let my = 0;
+  for (let i = a; i <= b; i++) {
+    mx += points[2 * i];
+    my += points[2 * i + 1];
+  }
+  mx /= count;
+  my /= count;
+  let cxx = 0;
+  let cxy = 0;
+  let cyy = 0;
+  for (let i = a; i <= b; i++) {
+    const dx = points[2 * i] - mx;
+    const dy = points[2 * i + 1] - my;
+    cxx += dx * dx;
+    cxy += dx * dy;
+    cyy += dy * dy;
+  }
+  const angle = 0.5 * Math.atan2(2 * cxy, cxx - cyy);
+  const nx = -Math.sin(angle);
+  const ny = Math.cos(angle);
+  return { nx, ny, offset: nx * mx + ny * my };
+}
+
+/** Point where two lines cross, or null when they are nearly parallel. */
+export function crossing(a: Line, b: Line): [number, number] | null {
+  const determinant = a.nx * b.ny - a.ny * b.nx;
+  if (Math.abs(determinant) < 0.05) return null;
+  return [(a.offset * b.ny - b.offset * a.ny) / determinant, (a.nx * b.offset - b.nx * a.offset) / determinant];
+}

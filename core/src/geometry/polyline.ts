@@ -1,0 +1,49 @@
+/** A run of points as x0, y0, x1, y1 … in one flat array. */
+export type Polyline = Float64Array;
+
+/** Length of an open polyline, in its own unit; of a closed one with `closed`. */
+export function polylineLength(points: ArrayLike<number>, closed = false): number {
+  const n = points.length;
+  let sum = 0;
+  for (let i = 2; i < n; i += 2) sum += Math.hypot(points[i] - points[i - 2], points[i + 1] - points[i - 1]);
+  if (closed && n > 2) sum += Math.hypot(points[0] - points[n - 2], points[1] - points[n - 1]);
+  return sum;
+}
+
+/**
+ * Signed area of the ring through the points (shoelace formula), positive when the ring runs clockwise as
+ * seen on a page whose y axis points down.
+ */
+export function signedArea(points: ArrayLike<number>): number {
+  const n = points.length;
+  let sum = 0;
+  for (let i = 0, j = n - 2; i < n; j = i, i += 2) sum += points[j] * points[i + 1] - points[i] * points[j + 1];
+  return sum / 2;
+}
+
+/** Distance from a point to the segment a–b. */
+export function distanceToSegment(
+  x: number,
+  y: number,
+  ax: number,
+  ay: number,
+  bx: number,
+  by: number,
+): number {
+  const dx = bx - ax;
+  const dy = by - ay;
+  const squared = dx * dx + dy * dy;
+  const t = squared > 0 ? Math.min(1, Math.max(0, ((x - ax) * dx + (y - ay) * dy) / squared)) : 0;
+  return Math.hypot(x - ax - t * dx, y - ay - t * dy);
+}
+
+/** The same points in the opposite order, as a new array. */
+export function reversedPoints(points: ArrayLike<number>): Polyline {
+  const n = points.length;
+  const out = new Float64Array(n);
+  for (let i = 0; i < n; i += 2) {
+    out[i] = points[n - 2 - i];
+    out[i + 1] = points[n - 1 - i];
+  }
+  return out;
+}

@@ -1,0 +1,96 @@
+import { fitLine } from '../geometry/index.js';
+import type { LocatedArc } from './locate.js';
+import { junctionBlurPx } from './locate.js';
+import type { PlanarMap } from './planar-map.js';
+
+/** A junction never moves further than this from where the regions put it, pixels. */
+const mostShiftPx = 3.5;
+
+/** How far along each arc its course into the junction is read, pixels. */
+const readPx = 9;
+
+/** Normal equations of the point nearest to a set of lines. */
+type Equations = { xx: number; xy: number; yy: number; bx: number; by: number };
+
+/**
+ * Puts each junction where the boundaries that meet there lead, by least squares over the straight
+ * continuation of each, and leads the arcs into it. Close to a junction a third tone mixes into every
+ * profile, so what was measured there is not used. Junctions on the picture's border stay on it.
+ *
+ * @param located arcs of the map in the same order; their points are changed in place
+ */
+export function solveJunctions(map: PlanarMap, located: LocatedArc[], width: number, height: number): void {
+  const ends: { arc: number; atEnd: boolean }[][] = map.junctions.map(() => []);
+  map.arcs.forEach((arc, index) => {
+    if (arc.closed) return;
+    ends[arc.from].push({ arc: index, atEnd: false });
+    ends[arc.to].push({ arc: index, atEnd: true });
+  });
+  map.junctions.forEach((junction, index) => {
+    // A slight pull to the lattice point decides what the arcs leave open.
+    const sum: Equations = { xx: 0.02, xy: 0, yy: 0.02, bx: 0.02 * junction.x, by: 0.02 * junction.y };
+    for (const end of ends[index]) {
+      const arc = map.arcs[end.arc];
+      if (arc.left < 0 || arc.right < 0) continue;
+      addLine(sum, located[end.arc].points, end.atEnd);
+    }
+    const [x, y] = place(sum, junction, width, height);
+    for (const { arc, atEnd } of ends[index]) leadInto(located[arc], atEnd, x, y);
+  });
+}
+
+function place(
+  sum: Equations,
+  junction: { x: number; y: number },
+  width: number,
+  height: number,
+): [number, number] {
+  const onSide = junction.x === 0 || junction.x === width;
+  const onTop = junction.y === 0 || junction.y === height;
+  if (onSide && onTop) return [junction.x, junction.y];
+  const limit = (value: number, middle: number) =>
+    Math.min(middle + mostShiftPx, Math.max(middle - mostShiftPx, value));
+  if (onSide) return [junction.x, limit((sum.by - sum.xy * junction.x) / sum.yy, junction.y)];
+  if (onTop) return [limit((sum.bx - sum.xy * junction.y) / sum.xx, junction.x), junction.y];
+  const determinant = sum.xx * sum.yy - sum.xy * sum.xy;
+  return [
+    limit((sum.bx * sum.yy - sum.by * sum.xy) / determinant, junction.x),
+    limit((sum.by * sum.xx - sum.bx * sum.xy) / determinant, junction.y),
+  ];
+}
+
+/** Adds the line through an arc's points short of the junction, found by total least squares. */
+function addLine(sum: Equations, points: Float64Array, atEnd: boolean): void {
+  const n = points.length / 2;
+  const first = Math.min(junctionBlurPx, Math.max(0, n - 3));
+  const last = Math.min(n - 1, first + readPx);
+  if (last - first < 2) return;
+  const { nx, ny, offset } = atEnd
+    ? fitLine(points, n - 1 - last, n - 1 - first)
+    : fitLine(points, first, last);
+  sum.xx += nx * nx;
+  sum.xy += nx * ny;
+  sum.yy += ny * ny;
+  sum.bx += nx * offset;
+  sum.by += ny * offset;
+}
+
+/** Replaces the untrusted points next to a junction by a straight run into it. */
+function leadInto(located: LocatedArc, atEnd: boolean, x: number, y: number): void {
+  const { points } = located;
+  const n = points.length / 2;
+  const drop = Math.min(junctionBlurPx, Math.floor((n - 2) / 2));
+  located.points = new Float64Array(points.length - 2 * Math.max(0, drop - 1));
+  const out = located.points;
+  if (drop < 1) {
+    out.set(points);
+    out[atEnd ? out.length - 2 : 0] = x;
+    out[atEnd ? out.length - 1 : 1] = y;
+  } else if (atEnd) {
+    out.set(points.subarray(0, 2 * (n - drop)));
+    out.set([x, y], out.length - 2);
+  } else {
+    out.set([x, y]);
+    out.set(points.subarray(2 * drop), 2);
+  }
+}

@@ -1,0 +1,85 @@
+/** Steps of the histogram over L\* 0–100; 0.2 L\* is finer than any eye tells apart. */
+const bins = 512;
+
+/** Counts of lightness in even steps over L\* 0–100, leaving out pixels whose `skip` is set. */
+export function lightnessHistogram(lightness: Float32Array, skip?: Uint8Array): Float64Array {
+  const histogram = new Float64Array(bins);
+  for (let i = 0; i < lightness.length; i++) {
+    if (skip?.[i]) continue;
+    const bin = Math.floor((lightness[i] / 100) * bins);
+    histogram[bin < 0 ? 0 : bin >= bins ? bins - 1 : bin]++;
+  }
+  return histogram;
+}
+
+/**
+ * Limits between values by best separation: the split of the histogram into `count` runs with the least
+ * spread within them (the criterion of Otsu 1979, solved exactly for many levels by dynamic programming as
+ * in Fisher 1958).
+ *
+ * @param histogram counts over L\* 0–100
+ * @param count how many values, 2 or more
+ * @returns ascending L\* limits between values; fewer than `count` − 1 when the picture holds fewer tones
+ */
+export function bestSeparation(histogram: Float64Array, count: number): number[] {
+  const n = histogram.length;
+  const weight = new Float64Array(n + 1);
+  const first = new Float64Array(n + 1);
+  const second = new Float64Array(n + 1);
+  let occupied = 0;
+  for (let i = 0; i < n; i++) {
+    const centre = i + 0.5;
+    weight[i + 1] = weight[i] + histogram[i];
+    first[i + 1] = first[i] + histogram[i] * centre;
+    second[i + 1] = second[i] + histogram[i] * centre * centre;
+    if (histogram[i] > 0) occupied++;
+  }
+  const classes = Math.min(count, occupied);
+  if (classes < 2) return [];
+  const spread = (from: number, to: number): number => {
+    const w = weight[to] - weight[from];
+    if (w <= 0) return 0;
+    const sum = first[to] - first[from];
+    return second[to] - second[from] - (sum * sum) / w;
+  };
+  // least[j] after round k: least spread of bins 0…j in k + 1 runs; split[k][j]: where its last run begins.
+  let least = Float64Array.from({ length: n + 1 }, (_, j) => spread(0, j));
+  const split: Int32Array[] = [];
+  for (let k = 1; k < classes; k++) {
+    const next = new Float64Array(n + 1).fill(Infinity);
+    const begin = new Int32Array(n + 1);
+    for (let j = k + 1; j <= n; j++) {
+      for (let i = k; i < j; i++) {
+        const total = least[i] + spread(i, j);
+        if (total < next[j]) {
+          next[j] = total;
+          begin[j] = i;
+        }
+      }
+    }
+    split.push(begin);
+    least = next;
+  }
+  const limits: number[] = [];
+  for (let k = classes - 2, end = n; k >= 0; k--) {
+    end = split[k][end];
+    limits.unshift(centred(histogram, end));
+  }
+  return limits.map((edge) => (edge / n) * 100);
+}
+
+/** Any limit inside a gap of empty bins separates equally well; the middle of the gap is the safest. */
+function centred(histogram: Float64Array, edge: number): number {
+  let low = edge;
+  while (low > 0 && histogram[low - 1] === 0) low--;
+  let high = edge;
+  while (high < histogram.length && histogram[high] === 0) high++;
+  return (low + high) / 2;
+}
+
+/** The value (0 is darkest) a lightness falls in. */
+export function levelOf(lightness: number, limits: readonly number[]): number {
+  let level = 0;
+  while (level < limits.length && lightness >= limits[level]) level++;
+  return level;
+}

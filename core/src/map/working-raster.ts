@@ -1,0 +1,57 @@
+import { lightnessPlane } from '../colour/index.js';
+import { luminanceOfWindow, type Picture, type PixelWindow, type Plane } from '../raster/index.js';
+
+/** The picture at the resolution the pencil needs. */
+export type WorkingRaster = {
+  /** Relative luminance, linear light 0–1. */
+  luminance: Plane;
+  /** CIE L\* 0–100. */
+  lightness: Plane;
+  pxPerMm: number;
+};
+
+/** About two pixels fall on the width of the point: finer cannot be drawn. */
+const pixelsPerPoint = 2;
+
+/** Above this many pixels a map gains nothing a hand could follow. */
+export const mostWorkingPixels = 6_000_000;
+
+/** Sides of the working raster and its pixels per millimetre. */
+export type WorkingSize = { width: number; height: number; pxPerMm: number };
+
+/**
+ * Chooses the working resolution: two pixels a point width, no finer than the picture itself, at most six
+ * megapixels.
+ *
+ * @param window the part of the picture used, in its pixels
+ * @param frameWidthMm width of the picture on the surface
+ * @param frameHeightMm height of the picture on the surface
+ * @param pencilMm width of the point
+ * @param detail share of the full resolution, for a quick preview; 1 for the full one
+ */
+export function workingSize(
+  window: PixelWindow,
+  frameWidthMm: number,
+  frameHeightMm: number,
+  pencilMm: number,
+  detail = 1,
+): WorkingSize {
+  const sourcePxPerMm = Math.max(window.width / frameWidthMm, window.height / frameHeightMm);
+  const most = Math.sqrt(mostWorkingPixels / (frameWidthMm * frameHeightMm));
+  const wanted = Math.min(pixelsPerPoint / pencilMm, sourcePxPerMm, most) * detail;
+  return {
+    width: Math.max(1, Math.round(frameWidthMm * wanted)),
+    height: Math.max(1, Math.round(frameHeightMm * wanted)),
+    pxPerMm: Math.max(wanted, 1 / Math.max(frameWidthMm, frameHeightMm)),
+  };
+}
+
+/** Averages the window of the picture down to the working resolution, in linear light. */
+export function workingRaster(picture: Picture, window: PixelWindow, size: WorkingSize): WorkingRaster {
+  const luminance = luminanceOfWindow(picture, window, size.width, size.height);
+  return {
+    luminance,
+    lightness: { ...luminance, data: lightnessPlane(luminance.data) },
+    pxPerMm: size.pxPerMm,
+  };
+}

@@ -1,0 +1,3 @@
+export * from './picture.js';
+export * from './blur.js';
+export * from './sample.js';

@@ -1,0 +1,3 @@
+export * from './decisions.js';
+export * from './notes.js';
+export * from './grey.js';

@@ -1,0 +1,3 @@
+export * from './length.js';
+export * from './paper.js';
+export * from './duration.js';

@@ -1,0 +1,75 @@
+import js from '@eslint/js';
+import prettier from 'eslint-config-prettier';
+import reactHooks from 'eslint-plugin-react-hooks';
+import tseslint from 'typescript-eslint';
+
+/** The order of work. A station may import the foundations and the stations before it, never one after it. */
+const stations = ['reference', 'fit', 'map', 'sheets', 'check', 'transfer', 'file', 'practice'];
+/** Usable alone, so they import each other only in this order. */
+const foundations = ['units', 'notes', 'colour', 'raster', 'geometry', 'documents'];
+
+const rooms = [...foundations, ...stations];
+
+/** One lint block per core folder that forbids importing any later folder. */
+const roomBorders = rooms.map((room, index) => ({
+  files: [`core/src/${room}/**/*.ts`],
+  rules: {
+    'no-restricted-imports': [
+      'error',
+      {
+        patterns: [
+          {
+            group: rooms.slice(index + 1).map((later) => `**/${later}/*`),
+            message: `core/${room} may use only what stands before it in the order of work.`,
+          },
+          {
+            group: ['node:*', 'react', 'react-*', 'antd', 'sharp', 'express', 'sequelize', '@nobrel/*'],
+            message: 'The core has no interface code, no Node and no input or output.',
+          },
+        ],
+      },
+    ],
+  },
+}));
+
+export default tseslint.config(
+  { ignores: ['**/dist/**', '**/dist-ts/**', '.build/**', 'node_modules/**'] },
+  js.configs.recommended,
+  {
+    files: ['**/*.{ts,tsx}'],
+    extends: [tseslint.configs.recommendedTypeChecked, tseslint.configs.stylisticTypeChecked],
+    languageOptions: { parserOptions: { projectService: true, tsconfigRootDir: import.meta.dirname } },
+    rules: {
+      '@typescript-eslint/consistent-type-definitions': 'off',
+      '@typescript-eslint/consistent-type-imports': 'error',
+      '@typescript-eslint/no-non-null-assertion': 'off',
+      '@typescript-eslint/restrict-template-expressions': ['error', { allowNumber: true }],
+      '@typescript-eslint/prefer-for-of': 'off',
+      '@typescript-eslint/switch-exhaustiveness-check': 'error',
+      eqeqeq: ['error', 'always', { null: 'ignore' }],
+    },
+  },
+  ...roomBorders,
+  {
+    files: ['web/src/**/*.{ts,tsx}'],
+    plugins: { 'react-hooks': reactHooks },
+    rules: {
+      ...reactHooks.configs.recommended.rules,
+      '@typescript-eslint/no-misused-promises': ['error', { checksVoidReturn: { attributes: false } }],
+      'no-restricted-imports': [
+        'error',
+        { patterns: [{ group: ['@nobrel/server', 'node:*'], message: 'The web application reaches the server only over /api.' }] },
+      ],
+    },
+  },
+  {
+    files: ['**/*.test.ts'],
+    // Chai's assertions are property reads.
+    rules: { '@typescript-eslint/no-unused-expressions': 'off' },
+  },
+  {
+    files: ['**/*.{mjs,js}'],
+    languageOptions: { globals: { process: 'readonly', console: 'readonly', URL: 'readonly' } },
+  },
+  prettier,
+);
