@@ -1,0 +1,2 @@
+export * from './work.js';
+export * from './progress.js';

@@ -1,0 +1,35 @@
+import type { Work } from './work.js';
+
+/** The stations of the order of work, in order. */
+export const stations = ['reference', 'fit', 'map', 'sheets', 'transfer', 'file'] as const;
+export type Station = (typeof stations)[number];
+
+export const stationNames: Readonly<Record<Station, string>> = {
+  reference: 'Reference',
+  fit: 'Fit',
+  map: 'Map',
+  sheets: 'Sheets',
+  transfer: 'Transfer',
+  file: 'File',
+};
+
+/** Where a work stands, and the next thing to do. */
+export type Standing = { station: Station; stage: string; next: string };
+
+/** Reads off where a work stands from what has been done. */
+export function standingOf(work: Pick<Work, 'decisions' | 'map' | 'printings'>): Standing {
+  const { file, transfer } = work.decisions;
+  if (file.transferredAt !== null) {
+    const kept = file.tracingKept.trim() !== '';
+    return {
+      station: 'file',
+      stage: 'Transferred',
+      next: kept ? 'Filed: nothing left to do.' : 'Note where the tracing is kept.',
+    };
+  }
+  const begun = Object.keys(transfer.done).length > 0 || transfer.sittings.length > 0 || transfer.sittingSince !== null;
+  if (begun) return { station: 'transfer', stage: 'Being transferred', next: 'Go on with the transfer.' };
+  if (work.printings.length > 0) return { station: 'transfer', stage: 'Printed', next: 'Carry it across.' };
+  if (work.map !== null) return { station: 'sheets', stage: 'Mapped', next: 'Print the sheets.' };
+  return { station: 'fit', stage: 'Begun', next: 'Fit it to the surface, then make the map.' };
+}

@@ -1,0 +1,95 @@
+import { z } from 'zod';
+import { defaultFitDecisions, fitDecisionsSchema } from '../fit/index.js';
+import { defaultMapSettings, mapSettingsSchema } from '../map/index.js';
+import { defaultReferenceDecisions, referenceDecisionsSchema } from '../reference/index.js';
+import { defaultSheetDecisions, sheetDecisionsSchema } from '../sheets/index.js';
+import { defaultTransferDecisions, transferDecisionsSchema } from '../transfer/index.js';
+
+/** What is kept of a finished work. */
+export const fileDecisionsSchema = z.object({
+  /** When the drawing was on the surface, or null while it is not. */
+  transferredAt: z.iso.datetime().nullable(),
+  tracingKept: z.string().max(500),
+  nextTime: z.string().max(4000),
+});
+export type FileDecisions = z.infer<typeof fileDecisionsSchema>;
+
+/** Every decision of a work, station by station. This is what undo steps through and what is saved. */
+export const workDecisionsSchema = z.object({
+  title: z.string().trim().min(1, 'A work needs a title.').max(200),
+  reference: referenceDecisionsSchema,
+  fit: fitDecisionsSchema,
+  map: mapSettingsSchema,
+  sheets: sheetDecisionsSchema,
+  transfer: transferDecisionsSchema,
+  file: fileDecisionsSchema,
+});
+export type WorkDecisions = z.infer<typeof workDecisionsSchema>;
+
+/** The decisions a new work begins with. */
+export function newDecisions(title: string): WorkDecisions {
+  return {
+    title,
+    reference: defaultReferenceDecisions,
+    fit: defaultFitDecisions,
+    map: defaultMapSettings,
+    sheets: defaultSheetDecisions,
+    transfer: defaultTransferDecisions,
+    file: { transferredAt: null, tracingKept: '', nextTime: '' },
+  };
+}
+
+/** A stored picture. */
+export const pictureSchema = z.object({
+  /** SHA-256 of the file as it came. */
+  hash: z.string().regex(/^[0-9a-f]{64}$/),
+  name: z.string(),
+  /** Sides of the upright picture, pixels. */
+  width: z.int().positive(),
+  height: z.int().positive(),
+  bytes: z.int().positive(),
+});
+export type StoredPicture = z.infer<typeof pictureSchema>;
+
+/** Effort of a map, as stored beside it. */
+export const mapSummarySchema = z.object({
+  version: z.int().positive(),
+  lines: z.int().min(0),
+  metres: z.number().min(0),
+  minutes: z.number().min(0),
+  madeAt: z.iso.datetime(),
+});
+export type MapSummary = z.infer<typeof mapSummarySchema>;
+
+/** A set of sheets that was printed. */
+export const printingSchema = z.object({
+  id: z.string(),
+  printedAt: z.iso.datetime(),
+  mapVersion: z.int().positive(),
+  decisions: sheetDecisionsSchema,
+  pages: z.int().positive(),
+});
+export type Printing = z.infer<typeof printingSchema>;
+
+/** A work as the server tells it. */
+export const workSchema = z.object({
+  id: z.string(),
+  revision: z.int().min(0),
+  createdAt: z.iso.datetime(),
+  changedAt: z.iso.datetime(),
+  decisions: workDecisionsSchema,
+  picture: pictureSchema,
+  map: mapSummarySchema.nullable(),
+  printings: z.array(printingSchema),
+});
+export type Work = z.infer<typeof workSchema>;
+
+/** A change of the decisions, made from a revision. */
+export const saveRequestSchema = z.object({ revision: z.int().min(0), decisions: workDecisionsSchema });
+export type SaveRequest = z.infer<typeof saveRequestSchema>;
+
+/** The one shape of an error over the wire. */
+export const apiErrorSchema = z.object({
+  error: z.object({ code: z.string(), message: z.string(), field: z.string().optional() }),
+});
+export type ApiError = z.infer<typeof apiErrorSchema>;

@@ -1,0 +1,2 @@
+export * from './decisions.js';
+export * from './steps.js';

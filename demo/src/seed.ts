@@ -1,0 +1,111 @@
+import { fileURLToPath } from 'node:url';
+import { layOut, type FitDecisions } from '@nobrel/core/fit';
+import { MapMaker, type MapSettings } from '@nobrel/core/map';
+import type { WorkDecisions } from '@nobrel/core/file';
+import { transferSteps } from '@nobrel/core/transfer';
+import { readPicture, sheetsFor, type OpenFile } from '@nobrel/server';
+
+/** A work of the made-up painter in the boathouse. */
+type Example = {
+  picture: string;
+  title: string;
+  permissionNote: string;
+  fit: Partial<FitDecisions>;
+  map: Partial<MapSettings>;
+  reached: 'begun' | 'mapped' | 'in transfer' | 'filed';
+};
+
+const examples: readonly Example[] = [
+  {
+    picture: 'slip-at-low-water',
+    title: 'The slip at low water',
+    permissionNote: 'My own, from the quay.',
+    fit: { kind: 'canvas-panel', widthMm: 406.4, heightMm: 304.8, marginMm: 0 },
+    map: { values: 3, minShapeMm2: 40, path: 'straight', toleranceMm: 0.8, pencilMm: 0.7, quietMm: 2 },
+    reached: 'filed',
+  },
+  {
+    picture: 'slip-at-low-water',
+    title: 'Slip, small study',
+    permissionNote: '',
+    fit: { kind: 'drawing-paper', widthMm: 148, heightMm: 210, marginMm: 8 },
+    map: {},
+    reached: 'begun',
+  },
+  {
+    picture: 'dinghy-on-the-hard',
+    title: 'Dinghy on the hard',
+    permissionNote: 'My own, an evening in October.',
+    fit: { kind: 'hot-pressed', widthMm: 420, heightMm: 297, marginMm: 15, way: 'border' },
+    map: { values: 3, minShapeMm2: 60, quietMm: 2.5 },
+    reached: 'mapped',
+  },
+  {
+    picture: 'kettle-lantern-and-pears',
+    title: 'Kettle, lantern and pears',
+    permissionNote: 'My own photograph, set up on the bench.',
+    fit: { kind: 'cold-pressed', widthMm: 300, heightMm: 240, marginMm: 0 },
+    map: { values: 4, minShapeMm2: 12 },
+    reached: 'in transfer',
+  },
+];
+
+/** The picture file of a demo reference. */
+export function referencePath(name: string): string {
+  return fileURLToPath(new URL(`../references/${name}.jpg`, import.meta.url));
+}
+
+/** Fills an empty file with works at different stations. Does nothing when there are works already. */
+export async function seed(file: OpenFile): Promise<void> {
+  if ((await file.works.list()).length > 0) return;
+  for (const example of examples) await seedOne(file, example);
+}
+
+async function seedOne({ works, pictures }: OpenFile, example: Example): Promise<void> {
+  const path = referencePath(example.picture);
+  const picture = await pictures.takeIn(path, `${example.picture}.jpg`);
+  const work = await works.begin(picture, example.title);
+  const fit = { ...work.decisions.fit, ...example.fit };
+  const map = { ...work.decisions.map, ...example.map };
+  const reference = { owner: 'the painter', permission: 'own', permissionNote: example.permissionNote } as const;
+  const decisions: WorkDecisions = { ...work.decisions, reference, fit, map };
+  const { revision } = await works.save(work.id, { revision: work.revision, decisions });
+  if (example.reached === 'begun') return;
+
+  const { surface, frame, window } = layOut(picture, fit);
+  const document = new MapMaker().make({
+    picture: await readPicture(path, example.picture),
+    pictureKey: picture.hash,
+    window,
+    placement: { surface, frame },
+    settings: map,
+  });
+  const { version } = await works.keepMap(work.id, document);
+  if (example.reached === 'mapped') return;
+
+  const { pages } = sheetsFor(document, decisions.sheets, decisions.title);
+  await works.recordPrinting(work.id, version, decisions.sheets, pages.length);
+  await works.save(work.id, { revision, decisions: transferred(decisions, example.reached, pages.length) });
+}
+
+/** The decisions after some steps at the table, or after all of them. */
+function transferred(decisions: WorkDecisions, reached: 'in transfer' | 'filed', pages: number): WorkDecisions {
+  const filed = reached === 'filed';
+  const method = filed ? 'rubbed-backing' : 'transfer-sheet';
+  const steps = transferSteps(decisions.fit.kind, { method, hand: 'right' }, pages);
+  const ticked = filed ? steps : steps.slice(0, Math.ceil(steps.length / 2));
+  const at = (minute: number) => new Date(Date.UTC(2026, 9, 17, 15, minute)).toISOString();
+  return {
+    ...decisions,
+    transfer: {
+      ...decisions.transfer,
+      method,
+      done: Object.fromEntries(ticked.map((step, i) => [step.id, at(i)])),
+      sittings: filed ? [{ startedAt: at(0), minutes: 26 }, { startedAt: at(50), minutes: 18.5 }] : [{ startedAt: at(0), minutes: 9 }],
+      used: filed ? '4B pencil on the back, dead ball-point, 0.3 mm lead to refine' : 'wax-free graphite sheet, third use',
+    },
+    file: filed
+      ? { transferredAt: at(59), tracingKept: 'plan chest, second drawer, folder “shore”', nextTime: 'Leave the ripples out; three values were enough.' }
+      : decisions.file,
+  };
+}

@@ -1,0 +1,4 @@
+import { buildAll, install } from './prepare.mjs';
+
+install();
+buildAll();

@@ -1,0 +1,58 @@
+/** Type check, lint, unit tests and interface tests; closes with one line that sums the tests. */
+import { spawn, spawnSync } from 'node:child_process';
+import { existsSync, mkdirSync, readFileSync, rmSync } from 'node:fs';
+import { join } from 'node:path';
+import { buildAll, ensureChromium, install, root } from './prepare.mjs';
+
+install();
+const chromium = ensureChromium();
+// Compiling is the type check: every package is strict and tests are compiled too.
+buildAll();
+
+const bin = (name) => join(root, 'node_modules', name);
+const node = (args, env = {}) =>
+  spawnSync(process.execPath, args, { cwd: root, stdio: 'inherit', env: { ...process.env, ...env } }).status ?? 1;
+
+const lint = node([bin('eslint/bin/eslint.js'), '.', '--max-warnings', '0']);
+const format = node([bin('prettier/bin/prettier.cjs'), '--check', '--log-level', 'warn', '.']);
+
+/** Runs the unit tests, showing their output, and counts what they say at the end. */
+async function unitTests() {
+  const child = spawn(process.execPath, [bin('mocha/bin/mocha.js')], {
+    cwd: root,
+    stdio: ['ignore', 'pipe', 'inherit'],
+  });
+  let output = '';
+  child.stdout.on('data', (chunk) => {
+    output += chunk;
+    process.stdout.write(chunk);
+  });
+  const status = await new Promise((resolve) => child.once('close', resolve));
+  const count = (word) => Number(new RegExp(`^\\s*(\\d+) ${word}`, 'm').exec(output)?.[1] ?? 0);
+  const failed = count('failing');
+  return { passed: count('passing'), failed: status !== 0 && failed === 0 ? 1 : failed };
+}
+
+/** Runs the interface tests in Chromium and reads their report. */
+function interfaceTests() {
+  const report = join(root, '.build', 'interface.json');
+  mkdirSync(join(root, '.build'), { recursive: true });
+  rmSync(report, { force: true });
+  const status = node([bin('@playwright/test/cli.js'), 'test', '--config', 'e2e/playwright.config.ts'], {
+    NOBREL_CHROMIUM: chromium,
+    PLAYWRIGHT_JSON_OUTPUT_NAME: report,
+  });
+  if (!existsSync(report)) return { passed: 0, failed: 1 };
+  const { stats } = JSON.parse(readFileSync(report, 'utf8'));
+  const failed = stats.unexpected + stats.flaky;
+  return { passed: stats.expected, failed: status !== 0 && failed === 0 ? 1 : failed };
+}
+
+const unit = await unitTests();
+const interfaces = interfaceTests();
+if (lint !== 0) console.log('The lint found faults.');
+if (format !== 0) console.log('Some files are not formatted: run npm run format.');
+const passed = unit.passed + interfaces.passed;
+const failed = unit.failed + interfaces.failed + (lint === 0 ? 0 : 1) + (format === 0 ? 0 : 1);
+console.log(`${passed} passed, ${failed} failed`);
+process.exitCode = failed > 0 || unit.passed === 0 || interfaces.passed === 0 ? 1 : 0;

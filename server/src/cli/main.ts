@@ -1,0 +1,42 @@
+import { Command, CommanderError } from 'commander';
+import { Fault } from '../faults.js';
+import { mapCommand } from './map-command.js';
+import { sheetsCommand } from './sheets-command.js';
+
+/** Exit statuses: done, bad arguments or input, our own failure. */
+const status = { done: 0, badInput: 2, failure: 1 };
+
+function program(): Command {
+  const root = new Command('nobrel')
+    .description('Prepares a map drawing from a reference and its sheets, without the interface.')
+    .addHelpCommand(false)
+    .addCommand(mapCommand())
+    .addCommand(sheetsCommand());
+  for (const command of [root, ...root.commands]) {
+    command.exitOverride().configureOutput({
+      // One line, without commander's prefix.
+      outputError: (text, write) => write(`${text.replace(/^error: /, '').trim().split('\n')[0] ?? ''} Try --help.\n`),
+    });
+  }
+  return root;
+}
+
+/** Runs the command line and returns the exit status. */
+export async function run(argv: readonly string[]): Promise<number> {
+  if (argv.length === 0) {
+    console.error('Say what to do: map or sheets. Try --help.');
+    return status.badInput;
+  }
+  try {
+    await program().parseAsync([...argv], { from: 'user' });
+    return status.done;
+  } catch (error) {
+    if (error instanceof CommanderError) return error.exitCode === 0 ? status.done : status.badInput;
+    if (error instanceof Fault) {
+      console.error(error.message);
+      return status.badInput;
+    }
+    console.error(`Something went wrong on our side: ${error instanceof Error ? error.message : String(error)}`);
+    return status.failure;
+  }
+}

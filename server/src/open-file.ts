@@ -1,0 +1,16 @@
+import { PictureStore } from './reference/picture-store.js';
+import { openDatabase } from './store/database.js';
+import { bindModels } from './store/models.js';
+import { WorkStore } from './store/works.js';
+
+/** The flat file in a data folder, open for work. */
+export type OpenFile = { works: WorkStore; pictures: PictureStore; close: () => Promise<void> };
+
+/** Opens a data folder, creating or upgrading it as needed. */
+export async function openFile(dataFolder: string): Promise<OpenFile> {
+  const sequelize = await openDatabase(dataFolder);
+  bindModels(sequelize);
+  const pictures = new PictureStore(dataFolder);
+  await pictures.open();
+  return { works: new WorkStore(sequelize), pictures, close: () => sequelize.close() };
+}

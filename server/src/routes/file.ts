@@ -1,0 +1,33 @@
+import { Router } from 'express';
+import { z } from 'zod';
+import { pictureSchema, saveRequestSchema } from '@nobrel/core/file';
+import { Fault, parseInput } from '../faults.js';
+import { PictureRow } from '../store/models.js';
+import { WorkStore } from '../store/works.js';
+
+const beginRequest = z.object({ picture: pictureSchema.shape.hash, title: z.string().trim().min(1).max(200).optional() });
+
+/** The flat file: works listed, begun, saved and taken out. */
+export function fileRoutes(works: WorkStore): Router {
+  const router = Router();
+  router.get('/works', async (_request, response) => {
+    response.json(await works.list());
+  });
+  router.post('/works', async (request, response) => {
+    const { picture: hash, title } = parseInput(beginRequest, request.body);
+    const picture = await PictureRow.findByPk(hash);
+    if (!picture) throw new Fault(404, 'no-picture', 'This picture is not in the file. Bring it in again.', 'picture');
+    response.status(201).json(await works.begin(picture, title ?? WorkStore.titleFrom(picture.name)));
+  });
+  router.get('/works/:id', async (request, response) => {
+    response.json(await works.get(request.params.id));
+  });
+  router.put('/works/:id', async (request, response) => {
+    response.json(await works.save(request.params.id, parseInput(saveRequestSchema, request.body)));
+  });
+  router.delete('/works/:id', async (request, response) => {
+    await works.remove(request.params.id);
+    response.status(204).end();
+  });
+  return router;
+}

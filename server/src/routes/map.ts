@@ -1,0 +1,33 @@
+import { Router } from 'express';
+import { mapDocumentSchema, mapToDxf, mapToSvg, writeMapDocument } from '@nobrel/core/documents';
+import { parseInput } from '../faults.js';
+import type { WorkStore } from '../store/works.js';
+
+/** A work's map: kept, read back, shown small, taken away in open formats. */
+export function mapRoutes(works: WorkStore): Router {
+  const router = Router();
+  router.put('/works/:id/map', async (request, response) => {
+    response.json(await works.keepMap(request.params.id, parseInput(mapDocumentSchema, request.body)));
+  });
+  router.get('/works/:id/map', async (request, response) => {
+    response.json(await works.map(request.params.id));
+  });
+  router.get('/works/:id/map.json', async (request, response) => {
+    const { document } = await works.map(request.params.id);
+    response.attachment('drawing.map.json').type('application/json').send(writeMapDocument(document));
+  });
+  router.get('/works/:id/map.svg', async (request, response) => {
+    const { document } = await works.map(request.params.id);
+    response.attachment('drawing.svg').type('image/svg+xml').send(mapToSvg(document));
+  });
+  router.get('/works/:id/map.dxf', async (request, response) => {
+    const { document } = await works.map(request.params.id);
+    response.attachment('drawing.dxf').type('image/vnd.dxf').send(mapToDxf(document));
+  });
+  router.get('/works/:id/thumbnail.svg', async (request, response) => {
+    const { document } = await works.map(request.params.id);
+    const strokeMm = Math.max(document.surface.width, document.surface.height) / 320;
+    response.type('image/svg+xml').set('Cache-Control', 'no-cache').send(mapToSvg(document, strokeMm));
+  });
+  return router;
+}

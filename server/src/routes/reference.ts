@@ -1,0 +1,41 @@
+import { rm } from 'node:fs/promises';
+import { Router } from 'express';
+import multer from 'multer';
+import { z } from 'zod';
+import { mostMegabytes } from '@nobrel/core/reference';
+import { Fault, parseInput } from '../faults.js';
+import { renditions, type PictureStore } from '../reference/picture-store.js';
+
+const address = z.object({ hash: z.string().regex(/^[0-9a-f]{64}$/), rendition: z.enum(renditions) });
+
+/** Pictures in and out. */
+export function referenceRoutes(pictures: PictureStore): Router {
+  const router = Router();
+  const upload = multer({
+    dest: pictures.incoming,
+    limits: { fileSize: mostMegabytes * 1024 * 1024, files: 1 },
+    // Browsers send file names as UTF-8; the old default would read them as Latin-1.
+    defParamCharset: 'utf8',
+  });
+  router.post('/pictures', upload.single('picture'), async (request, response) => {
+    const { file } = request;
+    if (!file) throw new Fault(400, 'no-picture', 'There was no picture in that. Choose a picture file.', 'picture');
+    try {
+      response.status(201).json(await pictures.takeIn(file.path, file.originalname));
+    } finally {
+      await rm(file.path, { force: true });
+    }
+  });
+  router.get('/pictures/:hash/:rendition', (request, response, next) => {
+    const { hash, rendition } = parseInput(address, request.params);
+    // Named by its contents, it can never change.
+    response.sendFile(
+      pictures.path(hash, rendition),
+      { immutable: true, maxAge: '365d', dotfiles: 'allow' },
+      (error?: Error) => {
+        if (error && !response.headersSent) next(new Fault(404, 'no-picture', 'This picture is not in the file.'));
+      },
+    );
+  });
+  return router;
+}

@@ -1,0 +1,7 @@
+import type { QueryInterface } from 'sequelize';
+import { firstTables } from './001-first-tables.js';
+
+export type Migration = { name: string; up: (step: { context: QueryInterface }) => Promise<void> };
+
+/** In the order they are run. Never change one that has been released; add the next. */
+export const migrations: readonly Migration[] = [firstTables];

@@ -1,0 +1,110 @@
+import {
+  DataTypes,
+  Model,
+  type CreationOptional,
+  type InferAttributes,
+  type InferCreationAttributes,
+  type Sequelize,
+} from 'sequelize';
+
+export class PictureRow extends Model<InferAttributes<PictureRow>, InferCreationAttributes<PictureRow>> {
+  declare hash: string;
+  declare name: string;
+  declare format: string;
+  declare width: number;
+  declare height: number;
+  declare bytes: number;
+  declare createdAt: CreationOptional<Date>;
+}
+
+export class WorkRow extends Model<InferAttributes<WorkRow>, InferCreationAttributes<WorkRow>> {
+  declare id: string;
+  declare pictureHash: string;
+  declare revision: number;
+  /** The decisions as JSON. */
+  declare decisions: string;
+  declare createdAt: CreationOptional<Date>;
+  declare changedAt: Date;
+}
+
+export class MapVersionRow extends Model<
+  InferAttributes<MapVersionRow>,
+  InferCreationAttributes<MapVersionRow>
+> {
+  declare workId: string;
+  declare version: number;
+  /** The map document as JSON. */
+  declare document: string;
+  declare lines: number;
+  declare metres: number;
+  declare minutes: number;
+  declare madeAt: Date;
+}
+
+export class PrintingRow extends Model<InferAttributes<PrintingRow>, InferCreationAttributes<PrintingRow>> {
+  declare id: string;
+  declare workId: string;
+  declare mapVersion: number;
+  /** The sheet decisions as JSON. */
+  declare decisions: string;
+  declare pages: number;
+  declare printedAt: Date;
+}
+
+// A fresh object each time: Sequelize writes the column's name into it.
+const text = () => ({ type: DataTypes.TEXT, allowNull: false });
+const id = () => ({ type: DataTypes.STRING(24), allowNull: false });
+const whole = () => ({ type: DataTypes.INTEGER, allowNull: false });
+const amount = () => ({ type: DataTypes.DOUBLE, allowNull: false });
+const moment = () => ({ type: DataTypes.DATE, allowNull: false });
+
+/** Binds the row classes to a database. The tables themselves are made by the migrations. */
+export function bindModels(sequelize: Sequelize): void {
+  const options = { sequelize, underscored: true, timestamps: false };
+  PictureRow.init(
+    {
+      hash: { type: DataTypes.STRING(64), primaryKey: true },
+      name: text(),
+      format: text(),
+      width: whole(),
+      height: whole(),
+      bytes: whole(),
+      createdAt: { ...moment(), defaultValue: DataTypes.NOW },
+    },
+    { ...options, tableName: 'pictures' },
+  );
+  WorkRow.init(
+    {
+      id: { ...id(), primaryKey: true },
+      pictureHash: text(),
+      revision: whole(),
+      decisions: text(),
+      createdAt: { ...moment(), defaultValue: DataTypes.NOW },
+      changedAt: moment(),
+    },
+    { ...options, tableName: 'works' },
+  );
+  MapVersionRow.init(
+    {
+      workId: { ...id(), primaryKey: true },
+      version: { ...whole(), primaryKey: true },
+      document: text(),
+      lines: whole(),
+      metres: amount(),
+      minutes: amount(),
+      madeAt: moment(),
+    },
+    { ...options, tableName: 'map_versions' },
+  );
+  PrintingRow.init(
+    {
+      id: { ...id(), primaryKey: true },
+      workId: id(),
+      mapVersion: whole(),
+      decisions: text(),
+      pages: whole(),
+      printedAt: moment(),
+    },
+    { ...options, tableName: 'printings' },
+  );
+}

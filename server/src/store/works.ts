@@ -1,0 +1,189 @@
+import { nanoid } from 'nanoid';
+import { Transaction, type Sequelize } from 'sequelize';
+import { z } from 'zod';
+import { mapDocumentSchema, type MapDocument } from '@nobrel/core/documents';
+import {
+  newDecisions,
+  workDecisionsSchema,
+  type MapSummary,
+  type Printing,
+  type SaveRequest,
+  type StoredPicture,
+  type Work,
+  type WorkDecisions,
+} from '@nobrel/core/file';
+import { effortOf } from '@nobrel/core/map';
+import { sheetDecisionsSchema, type SheetDecisions } from '@nobrel/core/sheets';
+import { Fault } from '../faults.js';
+import { MapVersionRow, PictureRow, PrintingRow, WorkRow } from './models.js';
+
+const json = z.string().transform((text): unknown => JSON.parse(text));
+const storedDecisions = json.pipe(workDecisionsSchema);
+const storedMap = json.pipe(mapDocumentSchema);
+const storedSheets = json.pipe(sheetDecisionsSchema);
+
+/** Everything that is kept of works, over the database. */
+export class WorkStore {
+  constructor(private readonly sequelize: Sequelize) {}
+
+  /** All works, the last changed first. */
+  async list(): Promise<Work[]> {
+    const rows = await WorkRow.findAll({ order: [['changedAt', 'DESC']] });
+    return Promise.all(rows.map((row) => this.assemble(row)));
+  }
+
+  /** @throws Fault 404 when there is no such work */
+  async get(id: string): Promise<Work> {
+    return this.assemble(await this.row(id));
+  }
+
+  /** Begins a work from a stored picture. */
+  async begin(picture: StoredPicture, title: string): Promise<Work> {
+    const now = new Date();
+    const decisions: WorkDecisions = newDecisions(title);
+    const row = await WorkRow.create({
+      id: nanoid(12),
+      pictureHash: picture.hash,
+      revision: 1,
+      decisions: JSON.stringify(decisions),
+      createdAt: now,
+      changedAt: now,
+    });
+    return this.assemble(row);
+  }
+
+  /**
+   * Saves decisions made from a known revision.
+   *
+   * @throws Fault 409 with the newer version beside it when someone saved in between
+   */
+  async save(id: string, { revision, decisions }: SaveRequest): Promise<Work> {
+    const [changed] = await WorkRow.update(
+      { decisions: JSON.stringify(decisions), revision: revision + 1, changedAt: new Date() },
+      { where: { id, revision } },
+    );
+    const work = await this.get(id);
+    if (changed === 0) {
+      throw new Fault(
+        409,
+        'changed-elsewhere',
+        'This work was changed in another window since you opened it. Your change is still here, not yet saved.',
+        undefined,
+        { theirs: work, yours: decisions },
+      );
+    }
+    return work;
+  }
+
+  async remove(id: string): Promise<void> {
+    await (await this.row(id)).destroy();
+  }
+
+  /** Title of a work still to be made: a picture's file name without its ending. */
+  static titleFrom(fileName: string): string {
+    const title = fileName.replace(/\.[^.]*$/, '').replace(/[-_]+/g, ' ').trim();
+    return title === '' ? 'Untitled' : (title[0]!.toUpperCase() + title.slice(1)).slice(0, 200);
+  }
+
+  /**
+   * Keeps a map. It takes the place of the newest version, unless that has been printed: what lies on the
+   * table must stay on record, so a printed version is followed by a new one.
+   */
+  async keepMap(id: string, map: MapDocument): Promise<MapSummary> {
+    await this.row(id);
+    const effort = effortOf(map);
+    const document = JSON.stringify(map);
+    return this.sequelize.transaction({ type: Transaction.TYPES.IMMEDIATE }, async (transaction) => {
+      const newest = await MapVersionRow.findOne({
+        where: { workId: id },
+        order: [['version', 'DESC']],
+        transaction,
+      });
+      if (newest?.document === document) return summaryOf(newest);
+      const printed =
+        newest && (await PrintingRow.count({ where: { workId: id, mapVersion: newest.version }, transaction })) > 0;
+      const values = { document, ...effort, madeAt: new Date() };
+      const row =
+        newest && !printed
+          ? await newest.update(values, { transaction })
+          : await MapVersionRow.create({ workId: id, version: (newest?.version ?? 0) + 1, ...values }, { transaction });
+      return summaryOf(row);
+    });
+  }
+
+  /** @throws Fault 404 when the work has no such map */
+  async map(id: string, version?: number): Promise<{ summary: MapSummary; document: MapDocument }> {
+    const row = await MapVersionRow.findOne({
+      where: { workId: id, ...(version === undefined ? {} : { version }) },
+      order: [['version', 'DESC']],
+    });
+    if (!row) throw new Fault(404, 'no-map', 'This work has no map yet. Make one at Map.');
+    return { summary: summaryOf(row), document: storedMap.parse(row.document) };
+  }
+
+  /** Records that sheets were printed from the newest map; the same sheets again are the same record. */
+  async recordPrinting(id: string, mapVersion: number, decisions: SheetDecisions, pages: number): Promise<Printing> {
+    const [row] = await PrintingRow.findOrCreate({
+      where: { workId: id, mapVersion, decisions: JSON.stringify(decisions) },
+      defaults: {
+        id: nanoid(12),
+        workId: id,
+        mapVersion,
+        decisions: JSON.stringify(decisions),
+        pages,
+        printedAt: new Date(),
+      },
+    });
+    return printingOf(row);
+  }
+
+  async printing(printingId: string): Promise<{ workId: string; printing: Printing }> {
+    const row = await PrintingRow.findByPk(printingId);
+    if (!row) throw new Fault(404, 'no-sheets', 'These sheets are not on record. Print them again from Sheets.');
+    return { workId: row.workId, printing: printingOf(row) };
+  }
+
+  private async row(id: string): Promise<WorkRow> {
+    const row = await WorkRow.findByPk(id);
+    if (!row) throw new Fault(404, 'no-work', 'There is no work at this address. It may have been taken out of the file.');
+    return row;
+  }
+
+  private async assemble(row: WorkRow): Promise<Work> {
+    const [picture, map, printings] = await Promise.all([
+      PictureRow.findByPk(row.pictureHash, { rejectOnEmpty: true }),
+      MapVersionRow.findOne({
+        where: { workId: row.id },
+        order: [['version', 'DESC']],
+        attributes: { exclude: ['document'] },
+      }),
+      PrintingRow.findAll({ where: { workId: row.id }, order: [['printedAt', 'ASC']] }),
+    ]);
+    const { hash, name, width, height, bytes } = picture;
+    return {
+      id: row.id,
+      revision: row.revision,
+      createdAt: row.createdAt.toISOString(),
+      changedAt: row.changedAt.toISOString(),
+      decisions: storedDecisions.parse(row.decisions),
+      picture: { hash, name, width, height, bytes },
+      map: map && summaryOf(map),
+      printings: printings.map(printingOf),
+    };
+  }
+}
+
+function summaryOf(row: MapVersionRow): MapSummary {
+  const { version, lines, metres, minutes, madeAt } = row;
+  return { version, lines, metres, minutes, madeAt: madeAt.toISOString() };
+}
+
+function printingOf(row: PrintingRow): Printing {
+  return {
+    id: row.id,
+    printedAt: row.printedAt.toISOString(),
+    mapVersion: row.mapVersion,
+    decisions: storedSheets.parse(row.decisions),
+    pages: row.pages,
+  };
+}
