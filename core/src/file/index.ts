@@ -1,2 +1,3 @@
 export * from './work.js';
 export * from './progress.js';
+export * from './map-current.js';

@@ -23,6 +23,8 @@ export const workDecisionsSchema = z.object({
   sheets: sheetDecisionsSchema,
   transfer: transferDecisionsSchema,
   file: fileDecisionsSchema,
+  /** Notes the painter has set aside, by id, with the reason. */
+  setAside: z.record(z.string(), z.string().max(500)),
 });
 export type WorkDecisions = z.infer<typeof workDecisionsSchema>;
 
@@ -36,6 +38,7 @@ export function newDecisions(title: string): WorkDecisions {
     sheets: defaultSheetDecisions,
     transfer: defaultTransferDecisions,
     file: { transferredAt: null, tracingKept: '', nextTime: '' },
+    setAside: {},
   };
 }
 

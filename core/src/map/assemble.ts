@@ -1,5 +1,6 @@
 import type { MapDocument, MapLine, MapShape } from '../documents/index.js';
 import { reversedPoints, signedArea, type Rect } from '../geometry/index.js';
+import type { PixelWindow } from '../raster/index.js';
 import { fitBudget } from './budget.js';
 import type { LocatedArc } from './locate.js';
 import { outside, type ArcUse, type PlanarMap } from './planar-map.js';
@@ -10,6 +11,9 @@ import { fewestStraights } from './straights.js';
 
 /** Where a map lies: the surface and the picture's frame on it, mm. */
 export type Placement = { surface: { width: number; height: number }; frame: Rect };
+
+/** What a map was made from, kept in it so that it can be made again. */
+export type MapOrigin = { settings: MapSettings; crop: PixelWindow };
 
 /** An arc as it will be drawn, in mm on the surface. */
 export type DrawnArc = { points: Float64Array; contrast: number; softnessMm: number };
@@ -93,7 +97,7 @@ export function assembleMap(
   drawn: readonly DrawnArc[],
   levelLightness: readonly number[],
   placement: Placement,
-  settings: MapSettings,
+  { settings, crop }: MapOrigin,
 ): MapDocument {
   const lines = map.arcs.map((arc, index) => toLine(arc, index, drawn[index]));
   const longest = Math.hypot(placement.frame.width, placement.frame.height);
@@ -119,7 +123,7 @@ export function assembleMap(
     values: levelLightness.map((lightness, level) => ({ level, lightness: round(lightness, 2) })),
     shapes,
     lines: fitBudget(lines, settings.minutes),
-    settings: { ...settings },
+    settings: { ...settings, crop },
   };
 }
 

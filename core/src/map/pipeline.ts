@@ -90,7 +90,10 @@ export class MapMaker {
     const drawn = (this.drawn = held(this.drawn, drawnKey, () =>
       drawArcs(located.map, located.arcs, { ...regions, pxPerMm: size.pxPerMm }, frame, settings),
     )).value;
-    return assembleMap(regions, located.map, drawn, levelLightness, placement, settings);
+    return assembleMap(regions, located.map, drawn, levelLightness, placement, {
+      settings,
+      crop: request.window,
+    });
   }
 
   /** The map in one go. */

@@ -1,0 +1,33 @@
+import { Modal } from 'antd';
+
+const keys: readonly (readonly [string, string])[] = [
+  ['1 to 6', 'go to that station'],
+  ['Ctrl Z', 'undo the last decision'],
+  ['Ctrl Shift Z', 'do it again'],
+  ['Tab', 'walk through the gaps of the sentence and everything else'],
+  ['Enter', 'open a gap, or take what is typed in it'],
+  ['Escape', 'leave a list, a panel or a half-typed gap'],
+  ['Arrows', 'on a leaf: move it; on the crop: move the crop, with Shift ten times as far'],
+  ['+ and −', 'on a leaf: nearer and further'],
+  ['0', 'on a leaf: show all of it'],
+  ['G', 'at Map: values as greys, on and off'],
+  ['?', 'show these keys'],
+];
+
+/** The list of keys. */
+export function KeysHelp({ open, onClose }: { open: boolean; onClose: () => void }) {
+  return (
+    <Modal open={open} title="Keys" footer={null} onCancel={onClose} width={520}>
+      <dl className="keys">
+        {keys.map(([key, does]) => (
+          <div key={key}>
+            <dt>
+              <kbd>{key}</kbd>
+            </dt>
+            <dd>{does}</dd>
+          </div>
+        ))}
+      </dl>
+    </Modal>
+  );
+}

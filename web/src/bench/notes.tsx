@@ -1,0 +1,95 @@
+import { Button, Input } from 'antd';
+import { useState } from 'react';
+import { worstFirst, type Note, type NoteWeight } from '@nobrel/core/notes';
+import { useDecide, useWork } from '../store/hooks.js';
+
+const weightWords: Record<NoteWeight, string> = { mend: '! To mend', watch: '△ Watch', plain: '○ Noted' };
+
+type NotesProps<Change> = { notes: readonly Note<Change>[]; onWay: (change: Change) => void };
+
+/** Notes in the margin, worst first; those set aside below, with their reasons. */
+export function Notes<Change>({ notes, onWay }: NotesProps<Change>) {
+  const { setAside } = useWork().decisions;
+  const decide = useDecide();
+  const ordered = worstFirst(notes);
+  const aside = ordered.filter((note) => setAside[note.id] !== undefined);
+  return (
+    <aside className="notes" aria-label="Notes">
+      <h2>In the margin</h2>
+      <ul>
+        {ordered
+          .filter((note) => setAside[note.id] === undefined)
+          .map((note) => (
+            <NoteItem key={note.id} note={note} onWay={onWay} />
+          ))}
+      </ul>
+      {aside.length > 0 && (
+        <details className="notes-aside">
+          <summary>{aside.length} set aside</summary>
+          <ul>
+            {aside.map((note) => (
+              <li key={note.id}>
+                {note.says} <em>{setAside[note.id]}</em>{' '}
+                <Button
+                  size="small"
+                  type="link"
+                  onClick={() => decide({ room: 'setAside', change: { [note.id]: '' } })}
+                >
+                  Take up again
+                </Button>
+              </li>
+            ))}
+          </ul>
+        </details>
+      )}
+    </aside>
+  );
+}
+
+function NoteItem<Change>({ note, onWay }: { note: Note<Change>; onWay: (change: Change) => void }) {
+  const decide = useDecide();
+  const [reason, setReason] = useState<string | null>(null);
+  const put = () => {
+    if (reason?.trim()) decide({ room: 'setAside', change: { [note.id]: reason.trim() } });
+  };
+  return (
+    <li className={`note note-${note.weight}`}>
+      <span className="note-weight">{weightWords[note.weight]}</span>
+      <p>{note.says}</p>
+      <details>
+        <summary>Why it matters</summary>
+        <p>{note.why}</p>
+      </details>
+      {note.ways.length > 0 && (
+        <div className="note-ways">
+          {note.ways.map((way) => (
+            <Button key={way.label} size="small" onClick={() => onWay(way.change)}>
+              {way.label}
+            </Button>
+          ))}
+        </div>
+      )}
+      {note.weight !== 'plain' &&
+        (reason === null ? (
+          <Button className="note-aside" size="small" type="link" onClick={() => setReason('')}>
+            Set aside
+          </Button>
+        ) : (
+          <Input.Search
+            size="small"
+            autoFocus
+            aria-label="Reason for setting this note aside"
+            placeholder="Reason, then Enter"
+            enterButton="Keep"
+            value={reason}
+            maxLength={500}
+            onChange={(event) => setReason(event.target.value)}
+            onKeyDown={(event) => {
+              if (event.key === 'Escape') setReason(null);
+            }}
+            onSearch={put}
+          />
+        ))}
+    </li>
+  );
+}

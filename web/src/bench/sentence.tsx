@@ -1,0 +1,26 @@
+import { Button, Popover } from 'antd';
+import type { ReactNode } from 'react';
+
+/** A station's main decisions as a sentence with gaps; rarer ones behind More. */
+export function Sentence({ children, more }: { children: ReactNode; more?: ReactNode }) {
+  return (
+    <div className="sentence" role="group" aria-label="Decisions">
+      <p>{children}</p>
+      {more && (
+        <Popover trigger="click" placement="bottomRight" content={<div className="more">{more}</div>}>
+          <Button size="small">More</Button>
+        </Popover>
+      )}
+    </div>
+  );
+}
+
+/** A line under More: a word and its gap. */
+export function MoreRow({ label, children }: { label: string; children: ReactNode }) {
+  return (
+    <div className="more-row">
+      <span>{label}</span>
+      {children}
+    </div>
+  );
+}

@@ -1,0 +1,24 @@
+import type { ReactNode } from 'react';
+
+/** The bench of one station: its sentence, the diptych, and the notes in the margin. */
+export function StationBench({ sentence, notes, children }: { sentence: ReactNode; notes: ReactNode; children: ReactNode }) {
+  return (
+    <div className="station">
+      {sentence}
+      <div className="station-body">
+        {children}
+        {notes}
+      </div>
+    </div>
+  );
+}
+
+/** What stands where something is still missing: what will be here and how to begin. */
+export function Missing({ title, children }: { title: string; children: ReactNode }) {
+  return (
+    <div className="missing">
+      <h2>{title}</h2>
+      {children}
+    </div>
+  );
+}

@@ -1,0 +1,61 @@
+import { NavLink } from 'react-router';
+import { stationNames, stations, type Station, type Work } from '@nobrel/core/file';
+import { findFitFault } from '@nobrel/core/fit';
+import { transferSteps } from '@nobrel/core/transfer';
+import { findFormat, formatMinutes, formatSize, type LengthUnit } from '@nobrel/core/units';
+import { useUnit, useWork } from '../store/hooks.js';
+
+/** The order of work: every station with its number, name and one live fact. */
+export function Strip() {
+  const work = useWork();
+  const unit = useUnit();
+  return (
+    <nav className="strip" aria-label="Order of work">
+      <ol>
+        {stations.map((station, index) => (
+          <li key={station}>
+            <NavLink to={`/works/${work.id}/${station}`}>
+              <span className="strip-number">{index + 1}</span>
+              <span className="strip-name">{stationNames[station]}</span>
+              <span className="strip-fact">{factOf(station, work, unit)}</span>
+            </NavLink>
+          </li>
+        ))}
+      </ol>
+    </nav>
+  );
+}
+
+/** Steps of the transfer as they stand for a work. */
+export function stepsOf(work: Work) {
+  const sheets = work.printings.at(-1);
+  // The assembly diagram is a page, but not a sheet to join.
+  const count = sheets ? (sheets.pages > 1 ? sheets.pages - 1 : 1) : 0;
+  return transferSteps(work.decisions.fit.kind, work.decisions.transfer, count);
+}
+
+function factOf(station: Station, work: Work, unit: LengthUnit): string {
+  const { decisions, picture, map, printings } = work;
+  switch (station) {
+    case 'reference':
+      return `${((picture.width * picture.height) / 1e6).toFixed(1)} megapixels`;
+    case 'fit':
+      return findFitFault(decisions.fit)
+        ? 'sizes to mend'
+        : formatSize(decisions.fit.widthMm, decisions.fit.heightMm, unit);
+    case 'map':
+      return map ? `${map.lines} lines, ${formatMinutes(map.minutes)}` : 'no map yet';
+    case 'sheets': {
+      const last = printings.at(-1);
+      const paper = findFormat(decisions.sheets.paper)?.name ?? '';
+      return last ? `${last.pages} ${last.pages === 1 ? 'page' : 'pages'} printed` : `on ${paper}`;
+    }
+    case 'transfer': {
+      const steps = stepsOf(work);
+      const done = steps.filter((step) => decisions.transfer.done[step.id] !== undefined).length;
+      return `${done} of ${steps.length} steps`;
+    }
+    case 'file':
+      return decisions.file.transferredAt ? 'transferred' : 'not finished';
+  }
+}

@@ -1,0 +1,42 @@
+import { useEffect } from 'react';
+import { useNavigate, useParams } from 'react-router';
+import { stations } from '@nobrel/core/file';
+import { useAppDispatch } from '../store/hooks.js';
+import { redone, undone } from '../store/work-slice.js';
+
+/** True where keys belong to what is being typed. */
+function isTyping(target: EventTarget | null): boolean {
+  return (
+    target instanceof HTMLElement &&
+    (target.isContentEditable || target.closest('input, textarea, select, [role="combobox"]') !== null)
+  );
+}
+
+/** Keys that work on every screen; `?` lists them. */
+export function useShortcuts(showHelp: () => void): void {
+  const dispatch = useAppDispatch();
+  const navigate = useNavigate();
+  const { id } = useParams();
+  useEffect(() => {
+    const onKey = (event: KeyboardEvent) => {
+      if (isTyping(event.target)) return;
+      const command = event.ctrlKey || event.metaKey;
+      const key = event.key.toLowerCase();
+      if (command && key === 'z') {
+        event.preventDefault();
+        dispatch(event.shiftKey ? redone() : undone());
+      } else if (command && key === 'y') {
+        event.preventDefault();
+        dispatch(redone());
+      } else if (!command && !event.altKey && key === '?') {
+        showHelp();
+      } else if (!command && !event.altKey && id !== undefined) {
+        // Zero belongs to the leaf; the stations begin at one.
+        const station = stations[Number(event.key) - 1];
+        if (/^[1-9]$/.test(event.key) && station) void navigate(`/works/${id}/${station}`);
+      }
+    };
+    window.addEventListener('keydown', onKey);
+    return () => window.removeEventListener('keydown', onKey);
+  }, [dispatch, navigate, id, showHelp]);
+}

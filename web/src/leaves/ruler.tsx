@@ -1,0 +1,64 @@
+import { mmPerInch, type LengthUnit } from '@nobrel/core/units';
+import { rulerPx, rulerSteps, type Base } from './view.js';
+
+const unitMm: Record<LengthUnit, number> = { mm: 1, cm: 10, in: mmPerInch };
+
+type RulerProps = {
+  axis: 'x' | 'y';
+  lengthPx: number;
+  place: Base;
+  /** The unit of the numbers, or null where the content has no real size yet. */
+  unit: LengthUnit | null;
+  /** Where the pointer is, in content units. */
+  pointer: number | null;
+};
+
+/** A ruler along one edge of a leaf, counted from the content's origin. */
+export function Ruler({ axis, lengthPx, place, unit, pointer }: RulerProps) {
+  const origin = axis === 'x' ? place.x : place.y;
+  const one = unit === null ? 1 : unitMm[unit];
+  const { major, minor } = rulerSteps(place.scale, one, unit === 'in' ? 8 : 10);
+  const ticks = [];
+  const first = Math.ceil((rulerPx - origin) / place.scale / minor);
+  const last = Math.floor((lengthPx - origin) / place.scale / minor);
+  const perMajor = Math.round(major / minor);
+  for (let i = first; i <= last && ticks.length < 2000; i++) {
+    const at = origin + i * minor * place.scale;
+    const isMajor = i % perMajor === 0;
+    const from = isMajor ? 8 : 16;
+    ticks.push(
+      axis === 'x' ? (
+        <line key={i} x1={at} x2={at} y1={from} y2={rulerPx} />
+      ) : (
+        <line key={i} y1={at} y2={at} x1={from} x2={rulerPx} />
+      ),
+    );
+    if (isMajor) {
+      const words = String(Math.round((i * minor * 1000) / one) / 1000);
+      ticks.push(
+        axis === 'x' ? (
+          <text key={`t${i}`} x={at + 3} y={10}>
+            {words}
+          </text>
+        ) : (
+          <text key={`t${i}`} x={-at - 3} y={10} textAnchor="end" transform="rotate(-90)">
+            {words}
+          </text>
+        ),
+      );
+    }
+  }
+  const mark = pointer === null ? null : origin + pointer * place.scale;
+  return (
+    <g className="ruler" aria-hidden>
+      <rect width={axis === 'x' ? lengthPx : rulerPx} height={axis === 'x' ? rulerPx : lengthPx} />
+      {ticks}
+      {mark !== null &&
+        (axis === 'x' ? (
+          <line className="pointer" x1={mark} x2={mark} y1={0} y2={rulerPx} />
+        ) : (
+          <line className="pointer" y1={mark} y2={mark} x1={0} x2={rulerPx} />
+        ))}
+    </g>
+  );
+}

@@ -1,0 +1,38 @@
+import { zoomIdentity, type ZoomTransform } from 'd3-zoom';
+import type { Rect } from '@nobrel/core/geometry';
+
+/** Width of the rulers along two edges of a leaf, pixels. */
+export const rulerPx = 22;
+/** Quiet space around what is shown, pixels. */
+const restPx = 14;
+
+/** Places content (in its own unit, mm on the surface) in a leaf of some pixels, before pan and zoom. */
+export type Base = { scale: number; x: number; y: number };
+
+export function fitInto(extent: Rect, widthPx: number, heightPx: number): Base {
+  const room = rulerPx + restPx;
+  const scale = Math.max(
+    1e-6,
+    Math.min((widthPx - room - restPx) / extent.width, (heightPx - room - restPx) / extent.height),
+  );
+  return {
+    scale,
+    x: rulerPx + (widthPx - rulerPx - extent.width * scale) / 2 - extent.x * scale,
+    y: rulerPx + (heightPx - rulerPx - extent.height * scale) / 2 - extent.y * scale,
+  };
+}
+
+/** Base and zoom together: pixel = scale · content + shift. */
+export function combined(base: Base, zoom: ZoomTransform): Base {
+  return { scale: base.scale * zoom.k, x: zoom.applyX(base.x), y: zoom.applyY(base.y) };
+}
+
+export const wholeView = zoomIdentity;
+
+/** Steps of a ruler, in content units: the finest that leaves room for its numbers. */
+export function rulerSteps(pxPerContent: number, unitMm: number, subdivisions: number): { major: number; minor: number } {
+  const wanted = 46 / pxPerContent / unitMm;
+  const candidates = [0.01, 0.02, 0.05, 0.1, 0.2, 0.5, 1, 2, 5, 10, 20, 50, 100, 200, 500, 1000, 2000, 5000, 10000];
+  const inUnits = candidates.find((step) => step >= wanted) ?? 10000;
+  return { major: inUnits * unitMm, minor: (inUnits * unitMm) / (inUnits === 1 ? subdivisions : 5) };
+}

@@ -1,0 +1,161 @@
+import { Button, Input } from 'antd';
+import { surfaceKind } from '@nobrel/core/fit';
+import { stationNames, standingOf } from '@nobrel/core/file';
+import { permissionWords } from '@nobrel/core/reference';
+import { methodWords, minutesSpent } from '@nobrel/core/transfer';
+import { findFormat, formatLength, formatMinutes, formatSize } from '@nobrel/core/units';
+import { TextGap } from '../../bench/gaps.js';
+import { Notes } from '../../bench/notes.js';
+import { Sentence } from '../../bench/sentence.js';
+import { StationBench } from '../../bench/station.js';
+import { Diptych } from '../../leaves/diptych.js';
+import { MapDrawing } from '../../leaves/map-drawing.js';
+import { SurfaceSheet } from '../../leaves/picture-on-surface.js';
+import { useKeptMapQuery } from '../../store/api.js';
+import { useDecide, useUnit, useWork } from '../../store/hooks.js';
+
+const day = (moment: string) =>
+  new Date(moment).toLocaleDateString('en-GB', { day: 'numeric', month: 'long', year: 'numeric' });
+
+/** The record of a work, and where its tracing is kept. */
+export function FileStation() {
+  const work = useWork();
+  const decide = useDecide();
+  const kept = useKeptMapQuery(work.id, { skip: work.map === null });
+  const { file, fit, map: mapSettings } = work.decisions;
+  const map = work.map === null ? undefined : kept.data?.document;
+  const standing = standingOf(work);
+  const change = (fields: Partial<typeof file>) => decide({ room: 'file', change: fields });
+  return (
+    <StationBench
+      sentence={
+        <Sentence>
+          {file.transferredAt ? (
+            <>
+              Transferred on {day(file.transferredAt)}; the tracing is kept in{' '}
+              <TextGap
+                label="Where the tracing is kept"
+                placeholder="drawer, folder"
+                value={file.tracingKept}
+                most={500}
+                onChange={(tracingKept) => change({ tracingKept })}
+              />
+              .{' '}
+              <Button size="small" onClick={() => change({ transferredAt: null })}>
+                It is not finished after all
+              </Button>
+            </>
+          ) : (
+            <>
+              Not on the surface yet.{' '}
+              <Button type="primary" onClick={() => change({ transferredAt: new Date().toISOString() })}>
+                Mark as transferred
+              </Button>
+            </>
+          )}
+        </Sentence>
+      }
+      notes={
+        <Notes
+          notes={
+            standing.station === 'file'
+              ? []
+              : [
+                  {
+                    id: 'file-next',
+                    weight: 'plain',
+                    says: `Next, at ${stationNames[standing.station]}: ${standing.next}`,
+                    why: 'The record fills itself from what is done at each station.',
+                    ways: [],
+                  },
+                ]
+          }
+          onWay={() => undefined}
+        />
+      }
+    >
+      <Diptych
+        extent={{ x: 0, y: 0, width: fit.widthMm, height: fit.heightMm }}
+        left={{
+          title: 'Map',
+          content: (
+            <>
+              <SurfaceSheet width={fit.widthMm} height={fit.heightMm} />
+              {map && <MapDrawing map={map} lineMm={mapSettings.pencilMm} />}
+            </>
+          ),
+        }}
+        right={{ panel: <Record /> }}
+      />
+    </StationBench>
+  );
+}
+
+function Record() {
+  const work = useWork();
+  const unit = useUnit();
+  const decide = useDecide();
+  const { decisions, map, printings, picture } = work;
+  const { reference, fit, transfer, file } = decisions;
+  const rows: [string, string][] = [
+    ['Reference', `${picture.name}, by ${reference.owner || 'no one noted'}; ${permissionWords[reference.permission]}${reference.permissionNote ? `. ${reference.permissionNote}` : ''}`],
+    ['Surface', `${surfaceKind(fit.kind).name}, ${formatSize(fit.widthMm, fit.heightMm, unit)}, margin ${formatLength(fit.marginMm, unit)}`],
+    ['Map', map ? `version ${map.version} of ${day(map.madeAt)}: ${map.lines} lines, ${map.metres.toFixed(1)} m, reckoned at ${formatMinutes(map.minutes)}` : 'none yet'],
+    [
+      'Sheets',
+      printings.length === 0
+        ? 'none printed'
+        : printings
+            .map(
+              (p) =>
+                `${p.decisions.kind} on ${findFormat(p.decisions.paper)?.name ?? p.decisions.paper}, ${p.pages} ${p.pages === 1 ? 'page' : 'pages'}, from map ${p.mapVersion}, ${day(p.printedAt)}`,
+            )
+            .join('; '),
+    ],
+    ['Method', methodWords[transfer.method]],
+    ['Used', transfer.used || 'not noted'],
+    [
+      'Sittings',
+      transfer.sittings.length === 0
+        ? 'none timed'
+        : `${transfer.sittings.length}, together ${formatMinutes(minutesSpent(transfer))}`,
+    ],
+    ['Tracing kept', file.tracingKept || 'not noted'],
+  ];
+  return (
+    <section className="leaf record" aria-label="Record">
+      <header className="leaf-head">
+        <h2>Record</h2>
+        {map && (
+          <span className="map-state">
+            Take away the map as{' '}
+            {(['json', 'svg', 'dxf'] as const).map((format) => (
+              <a key={format} href={`/api/works/${work.id}/map.${format}`} download>
+                {format.toUpperCase()}
+              </a>
+            ))}
+          </span>
+        )}
+      </header>
+      <div className="record-body" tabIndex={0} role="region" aria-label="Record of the work">
+        <dl>
+          {rows.map(([name, words]) => (
+            <div key={name}>
+              <dt>{name}</dt>
+              <dd>{words}</dd>
+            </div>
+          ))}
+        </dl>
+        <label className="used">
+          What to do differently next time
+          <Input.TextArea
+            autoSize={{ minRows: 2, maxRows: 6 }}
+            maxLength={4000}
+            value={file.nextTime}
+            onChange={(event) => decide({ room: 'file', change: { nextTime: event.target.value } })}
+          />
+        </label>
+      </div>
+    </section>
+  );
+}

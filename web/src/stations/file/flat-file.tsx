@@ -1,0 +1,64 @@
+import { Alert, Spin } from 'antd';
+import { Link } from 'react-router';
+import { standingOf, stationNames, type Work } from '@nobrel/core/file';
+import { methodWords } from '@nobrel/core/transfer';
+import { formatMinutes, formatSize } from '@nobrel/core/units';
+import { Frame } from '../../bench/frame.js';
+import { messageOf, useWorksQuery } from '../../store/api.js';
+import { useUnit } from '../../store/hooks.js';
+import { BeginWork } from './begin-work.js';
+
+/** The first screen: the works in the file, and one way to begin. */
+export function FlatFile() {
+  const works = useWorksQuery();
+  return (
+    <Frame title={<span className="top-place">The flat file</span>}>
+      <div className="flat-file">
+        <BeginWork empty={works.data?.length === 0} />
+        {works.isLoading && <Spin aria-label="Opening the file" />}
+        {works.isError && <Alert type="error" title={messageOf(works.error)} />}
+        <ul className="cards">
+          {works.data?.map((work) => (
+            <li key={work.id}>
+              <Card work={work} />
+            </li>
+          ))}
+        </ul>
+      </div>
+    </Frame>
+  );
+}
+
+function Card({ work }: { work: Work }) {
+  const unit = useUnit();
+  const { decisions, map } = work;
+  const standing = standingOf(work);
+  const { widthMm, heightMm } = decisions.fit;
+  return (
+    <Link className="card" to={`/works/${work.id}/${standing.station}`} aria-label={`${decisions.title}: ${standing.stage}`}>
+      <span className="card-picture">
+        {map ? (
+          <img
+            className="card-map"
+            alt=""
+            src={`/api/works/${work.id}/thumbnail.svg?made=${encodeURIComponent(map.madeAt)}`}
+          />
+        ) : (
+          <img className="card-reference" alt="" src={`/api/pictures/${work.picture.hash}/small`} />
+        )}
+      </span>
+      <span className="card-title">{decisions.title}</span>
+      <span className="card-facts">
+        {formatSize(widthMm, heightMm, unit)}
+        {map && `, ${map.lines} lines, ${formatMinutes(map.minutes)}`}
+      </span>
+      <span className="card-facts">
+        {standing.stage}
+        {(standing.station === 'transfer' || standing.station === 'file') && `, by ${methodWords[decisions.transfer.method]}`}
+      </span>
+      <span className="card-next">
+        <em>{stationNames[standing.station]}</em> {standing.next}
+      </span>
+    </Link>
+  );
+}

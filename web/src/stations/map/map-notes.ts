@@ -1,0 +1,70 @@
+import type { MapDocument } from '@nobrel/core/documents';
+import { effortOf, lineLengthMm, type MapSettings } from '@nobrel/core/map';
+import type { Note } from '@nobrel/core/notes';
+import { formatMinutes } from '@nobrel/core/units';
+
+/** A map that takes longer than this is worth a thought before it is begun, minutes. */
+const longMinutes = 60;
+
+/** Notes on a map: what it asks of the hand, lost and soft edges, and what was left out. */
+export function mapNotes(map: MapDocument, settings: MapSettings): Note<Partial<MapSettings>>[] {
+  const notes: Note<Partial<MapSettings>>[] = [];
+  const effort = effortOf(map);
+  const boundaries = map.lines.filter((line) => line.kind === 'boundary');
+  const lost = boundaries.filter((line) => line.edge === 'lost');
+  const soft = boundaries.filter((line) => line.edge === 'soft');
+  const left = boundaries.filter((line) => line.kept === false);
+  if (boundaries.length === 0) {
+    notes.push({
+      id: 'map-empty',
+      weight: 'mend',
+      says: 'There is nothing to draw: the whole picture is one value.',
+      why: 'The picture is even in tone, or every shape is smaller than the smallest that is kept.',
+      ways: [{ label: 'Keep shapes over 1 mm²', change: { minShapeMm2: 1 } }],
+    });
+    return notes;
+  }
+  if (effort.minutes > longMinutes) {
+    const values = Math.max(2, settings.values - 1);
+    notes.push({
+      id: 'map-long',
+      weight: 'watch',
+      says: `This map takes about ${formatMinutes(effort.minutes)} to trace.`,
+      why: 'Minutes of tracing are what detail costs. Fewer values, larger shapes or a set time bring it down; the big shapes stay.',
+      ways: [
+        ...(values < settings.values ? [{ label: `See ${values} values`, change: { values } }] : []),
+        { label: `Keep shapes over ${settings.minShapeMm2 * 2} mm²`, change: { minShapeMm2: settings.minShapeMm2 * 2 } },
+        { label: 'Take 45 min', change: { minutes: 45 } },
+      ],
+    });
+  }
+  if (left.length > 0) {
+    notes.push({
+      id: 'map-left-out',
+      weight: 'plain',
+      says: `${left.length} of ${boundaries.length} lines are left out to stay within ${settings.minutes ?? 0} min.`,
+      why: 'The faintest and shortest go first. Their shapes stay in the map and can be painted from the reference.',
+      ways: [{ label: 'Draw all of them', change: { minutes: null } }],
+    });
+  }
+  if (lost.length > 0) {
+    const metres = lost.reduce((sum, line) => sum + lineLengthMm(line), 0) / 1000;
+    notes.push({
+      id: 'map-lost',
+      weight: 'plain',
+      says: `${metres.toFixed(2)} m of boundary is lost and not drawn.`,
+      why: 'Two shapes of nearly the same value meet there and the eye does not see the edge. Drawing it would be drawing from knowledge, not from sight.',
+      ways: [],
+    });
+  }
+  if (soft.length > 0) {
+    notes.push({
+      id: 'map-soft',
+      weight: 'plain',
+      says: `${soft.length} of ${boundaries.length} lines are soft and drawn broken.`,
+      why: 'The tone changes gradually there. A broken line reads as a blend later, a whole one as an edge.',
+      ways: [],
+    });
+  }
+  return notes;
+}

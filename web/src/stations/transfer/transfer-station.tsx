@@ -1,0 +1,172 @@
+import { Checkbox, Input } from 'antd';
+import { Link } from 'react-router';
+import { surfaceKind } from '@nobrel/core/fit';
+import type { Note } from '@nobrel/core/notes';
+import {
+  endSitting,
+  methodWords,
+  minutesSpent,
+  phases,
+  startSitting,
+  transferMethods,
+  type TransferDecisions,
+  type TransferStep,
+} from '@nobrel/core/transfer';
+import { formatMinutes } from '@nobrel/core/units';
+import { ChoiceGap } from '../../bench/gaps.js';
+import { Notes } from '../../bench/notes.js';
+import { Sentence } from '../../bench/sentence.js';
+import { Missing, StationBench } from '../../bench/station.js';
+import { stepsOf } from '../../bench/strip.js';
+import { Diptych } from '../../leaves/diptych.js';
+import { MapDrawing } from '../../leaves/map-drawing.js';
+import { SurfaceSheet } from '../../leaves/picture-on-surface.js';
+import { useKeptMapQuery } from '../../store/api.js';
+import { useDecide, useWork } from '../../store/hooks.js';
+import { Stopwatch } from './stopwatch.js';
+
+const handOptions = [
+  { value: 'right', label: 'right' },
+  { value: 'left', label: 'left' },
+] as const;
+
+/** Carrying the drawing across: the steps in order, the stopwatch, and what was used. */
+export function TransferStation() {
+  const work = useWork();
+  const kept = useKeptMapQuery(work.id, { skip: work.map === null });
+  const decide = useDecide();
+  const { transfer, fit } = work.decisions;
+  const change = (fields: Partial<TransferDecisions>) => decide({ room: 'transfer', change: fields });
+  const map = work.map === null ? undefined : kept.data?.document;
+  if (work.map === null) {
+    return (
+      <Missing title="Nothing to carry across yet">
+        <p>Here you are led through the transfer step by step, with the reasons and cautions for your surface.</p>
+        <Link to={`/works/${work.id}/map`}>Make the map first</Link>
+      </Missing>
+    );
+  }
+  const steps = stepsOf(work);
+  return (
+    <StationBench
+      sentence={
+        <Sentence>
+          Carry it across to {surfaceKind(fit.kind).name} by{' '}
+          <ChoiceGap
+            label="Method"
+            value={transfer.method}
+            options={transferMethods.map((value) => ({ value, label: methodWords[value] }))}
+            onChange={(method) => change({ method })}
+          />
+          , tracing with the{' '}
+          <ChoiceGap label="Drawing hand" value={transfer.hand} options={handOptions} onChange={(hand) => change({ hand })} /> hand.
+        </Sentence>
+      }
+      notes={<Notes notes={transferNotes(work.decisions.transfer, work.map.minutes, work.printings.length)} onWay={change} />}
+    >
+      <Diptych
+        extent={{ x: 0, y: 0, width: fit.widthMm, height: fit.heightMm }}
+        left={{
+          title: 'Map',
+          content: (
+            <>
+              <SurfaceSheet width={fit.widthMm} height={fit.heightMm} />
+              {map && <MapDrawing map={map} lineMm={work.decisions.map.pencilMm} />}
+            </>
+          ),
+        }}
+        right={{ panel: <StepsPanel steps={steps} transfer={transfer} change={change} /> }}
+      />
+    </StationBench>
+  );
+}
+
+type PanelProps = {
+  steps: TransferStep[];
+  transfer: TransferDecisions;
+  change: (fields: Partial<TransferDecisions>) => void;
+};
+
+function StepsPanel({ steps, transfer, change }: PanelProps) {
+  const now = () => new Date().toISOString();
+  const tick = (id: string, on: boolean) => {
+    const kept = Object.entries(transfer.done).filter(([step]) => step !== id);
+    change({ done: Object.fromEntries(on ? [...kept, [id, now()]] : kept) });
+  };
+  const next = steps.find((step) => transfer.done[step.id] === undefined)?.id;
+  return (
+    <section className="leaf steps" aria-label="Steps">
+      <header className="leaf-head">
+        <h2>Steps</h2>
+        <Stopwatch
+          transfer={transfer}
+          onStart={() => change(startSitting(transfer, now()))}
+          onEnd={() => change(endSitting(transfer, now()))}
+        />
+      </header>
+      <div className="steps-list" tabIndex={0} role="region" aria-label="List of steps">
+        {phases.map((phase) => (
+          <div key={phase}>
+            <h3>{phase}</h3>
+            <ol>
+              {steps
+                .filter((step) => step.phase === phase)
+                .map((step) => (
+                  <li key={step.id} className={step.id === next ? 'step step-next' : 'step'}>
+                    <Checkbox
+                      checked={transfer.done[step.id] !== undefined}
+                      onChange={(event) => tick(step.id, event.target.checked)}
+                    >
+                      {step.title}
+                    </Checkbox>
+                    <p>{step.why}</p>
+                    {step.caution && <p className="caution">Take care: {step.caution}</p>}
+                  </li>
+                ))}
+            </ol>
+          </div>
+        ))}
+        <label className="used">
+          What was used
+          <Input.TextArea
+            autoSize={{ minRows: 2, maxRows: 6 }}
+            maxLength={2000}
+            placeholder="Sheet or backing, points, pressure on the scrap"
+            value={transfer.used}
+            onChange={(event) => change({ used: event.target.value })}
+          />
+        </label>
+      </div>
+    </section>
+  );
+}
+
+function transferNotes(transfer: TransferDecisions, expectedMinutes: number, printings: number): Note<Partial<TransferDecisions>>[] {
+  const spent = minutesSpent(transfer);
+  const notes: Note<Partial<TransferDecisions>>[] = [
+    {
+      id: 'transfer-time',
+      weight: 'plain',
+      says: `${formatMinutes(spent)} at the table so far; the map was reckoned at ${formatMinutes(expectedMinutes)} of tracing.`,
+      why: 'The reckoning takes a careful hand at 8 mm a second and a second and a half from line to line; making ready comes on top.',
+      ways: [],
+    },
+    {
+      id: 'transfer-hand',
+      weight: 'plain',
+      says: 'Get up every half hour, and stop before the hand cramps.',
+      why: 'If the hand hurts, the pressure is wrong. Good light and an upright back spare eyes and neck.',
+      ways: [],
+    },
+  ];
+  if (printings === 0) {
+    notes.push({
+      id: 'transfer-unprinted',
+      weight: 'watch',
+      says: 'No sheets have been printed from this map.',
+      why: 'The steps suppose a drawing at true size on the table. Print it at Sheets, or draw it on by your own means.',
+      ways: [],
+    });
+  }
+  return notes;
+}

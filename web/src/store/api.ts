@@ -1,0 +1,108 @@
+import { createApi, fetchBaseQuery, type FetchBaseQueryError } from '@reduxjs/toolkit/query/react';
+import { z } from 'zod';
+import { mapDocumentSchema, type MapDocument } from '@nobrel/core/documents';
+import {
+  apiErrorSchema,
+  mapSummarySchema,
+  pictureSchema,
+  printingSchema,
+  workSchema,
+  type MapSummary,
+  type Printing,
+  type SaveRequest,
+  type StoredPicture,
+  type Work,
+} from '@nobrel/core/file';
+import type { SheetDecisions } from '@nobrel/core/sheets';
+
+const keptMapSchema = z.object({ summary: mapSummarySchema, document: mapDocumentSchema });
+export type KeptMap = { summary: MapSummary; document: MapDocument };
+
+/** The server's data. Answers are parsed: what comes from outside is not trusted unseen. */
+export const api = createApi({
+  baseQuery: fetchBaseQuery({ baseUrl: '/api' }),
+  tagTypes: ['works', 'map'],
+  endpoints: (build) => ({
+    works: build.query<Work[], void>({
+      query: () => 'works',
+      transformResponse: (answer) => z.array(workSchema).parse(answer),
+      providesTags: ['works'],
+    }),
+    work: build.query<Work, string>({
+      query: (id) => `works/${id}`,
+      transformResponse: (answer) => workSchema.parse(answer),
+    }),
+    bringIn: build.mutation<StoredPicture, File>({
+      query: (file) => {
+        const body = new FormData();
+        body.append('picture', file);
+        return { url: 'pictures', method: 'POST', body };
+      },
+      transformResponse: (answer) => pictureSchema.parse(answer),
+    }),
+    begin: build.mutation<Work, { picture: string }>({
+      query: (body) => ({ url: 'works', method: 'POST', body }),
+      transformResponse: (answer) => workSchema.parse(answer),
+      invalidatesTags: ['works'],
+    }),
+    save: build.mutation<Work, { id: string; request: SaveRequest }>({
+      query: ({ id, request }) => ({ url: `works/${id}`, method: 'PUT', body: request }),
+      transformResponse: (answer) => workSchema.parse(answer),
+      invalidatesTags: ['works'],
+    }),
+    remove: build.mutation<void, string>({
+      query: (id) => ({ url: `works/${id}`, method: 'DELETE' }),
+      invalidatesTags: ['works'],
+    }),
+    keptMap: build.query<KeptMap, string>({
+      query: (id) => `works/${id}/map`,
+      transformResponse: (answer) => keptMapSchema.parse(answer),
+      providesTags: (_result, _error, id) => [{ type: 'map', id }],
+    }),
+    keepMap: build.mutation<MapSummary, { id: string; document: MapDocument }>({
+      query: ({ id, document }) => ({ url: `works/${id}/map`, method: 'PUT', body: document }),
+      transformResponse: (answer) => mapSummarySchema.parse(answer),
+      invalidatesTags: (_result, _error, { id }) => ['works', { type: 'map', id }],
+    }),
+    print: build.mutation<Printing, { id: string; decisions: SheetDecisions }>({
+      query: ({ id, decisions }) => ({ url: `works/${id}/printings`, method: 'POST', body: decisions }),
+      transformResponse: (answer) => printingSchema.parse(answer),
+      invalidatesTags: ['works'],
+    }),
+  }),
+});
+
+export const {
+  useWorksQuery,
+  useWorkQuery,
+  useBringInMutation,
+  useBeginMutation,
+  useRemoveMutation,
+  useKeptMapQuery,
+  useKeepMapMutation,
+  usePrintMutation,
+} = api;
+
+const conflictSchema = z.object({ theirs: workSchema });
+
+function isAnswer(error: unknown): error is FetchBaseQueryError & { status: number; data: unknown } {
+  return (
+    typeof error === 'object' && error !== null && 'status' in error && typeof error.status === 'number' && 'data' in error
+  );
+}
+
+/** The sentence to show for a failed call. */
+export function messageOf(error: unknown): string {
+  if (isAnswer(error)) {
+    const answer = apiErrorSchema.safeParse(error.data);
+    if (answer.success) return answer.data.error.message;
+  }
+  return 'The program behind this page does not answer. Nothing is lost; check that it is still running, then try again.';
+}
+
+/** The other window's version out of a refused save, or null. */
+export function theirsIn(error: unknown): Work | null {
+  if (!isAnswer(error) || error.status !== 409) return null;
+  const conflict = conflictSchema.safeParse(error.data);
+  return conflict.success ? conflict.data.theirs : null;
+}

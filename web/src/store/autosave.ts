@@ -1,0 +1,71 @@
+import { createListenerMiddleware, isAnyOf } from '@reduxjs/toolkit';
+import { workDecisionsSchema } from '@nobrel/core/file';
+import { api, theirsIn } from './api.js';
+import { clearStash, stash } from './unsaved.js';
+import {
+  conflictFound,
+  decided,
+  opened,
+  oursKept,
+  redone,
+  saveBegun,
+  saveDone,
+  saveFailed,
+  theirsTaken,
+  undone,
+} from './work-slice.js';
+import type { AppDispatch, RootState } from './store.js';
+
+/** A pause this long in deciding, and the work is saved. */
+const pauseMs = 500;
+/** When the server does not answer, it is tried again after this. */
+const retryMs = 4000;
+
+let onItsWay: PromiseLike<unknown> = Promise.resolve();
+
+/**
+ * Saves decisions by themselves. They are stashed in the browser at once, sent after a pause, and tried again
+ * when the server does not answer. Decisions that are not valid yet (an emptied title) wait until they are.
+ */
+export const autosave = createListenerMiddleware();
+const listen = autosave.startListening.withTypes<RootState, AppDispatch>();
+
+listen({
+  matcher: isAnyOf(decided, undone, redone, oursKept, opened, theirsTaken),
+  effect: async (_action, { getState, dispatch, cancelActiveListeners, delay }) => {
+    cancelActiveListeners();
+    const { work, decisions, saving } = getState().work;
+    if (!work || !decisions) return;
+    if (saving === 'saved') {
+      clearStash(work.id);
+      return;
+    }
+    stash(work.id, { revision: work.revision, decisions });
+    if (saving === 'conflict' || !workDecisionsSchema.safeParse(decisions).success) return;
+    await delay(pauseMs);
+    for (;;) {
+      // A save already on its way must land first, or this one would be made from a stale revision.
+      await onItsWay;
+      const now = getState().work;
+      if (!now.work || !now.decisions || now.work.id !== work.id) return;
+      const request = { revision: now.work.revision, decisions: now.decisions };
+      dispatch(saveBegun());
+      const sent = dispatch(api.endpoints.save.initiate({ id: work.id, request }));
+      onItsWay = sent;
+      const saved = await sent;
+      if (saved.data) {
+        dispatch(saveDone(saved.data));
+        if (getState().work.saving === 'saved') clearStash(work.id);
+        else stash(work.id, { revision: saved.data.revision, decisions: getState().work.decisions ?? now.decisions });
+        return;
+      }
+      const theirs = theirsIn(saved.error);
+      if (theirs) {
+        dispatch(conflictFound(theirs));
+        return;
+      }
+      dispatch(saveFailed());
+      await delay(retryMs);
+    }
+  },
+});

@@ -1,0 +1,163 @@
+import { createSlice, type PayloadAction } from '@reduxjs/toolkit';
+import type { MapSummary, Printing, Work, WorkDecisions } from '@nobrel/core/file';
+
+/** Stations whose decisions are objects. */
+export type DecisionRoom = Exclude<keyof WorkDecisions, 'title'>;
+
+/** A change of decisions: of the title, or of some fields of one station. */
+export type Decision =
+  | { room: 'title'; change: string }
+  | { [R in DecisionRoom]: { room: R; change: Partial<WorkDecisions[R]> } }[DecisionRoom];
+
+export type Saving = 'saved' | 'unsaved' | 'saving' | 'failed' | 'conflict';
+
+/** The work on the bench, with the decisions to step back to and forward to. */
+export type WorkState = {
+  work: Work | null;
+  decisions: WorkDecisions | null;
+  past: WorkDecisions[];
+  future: WorkDecisions[];
+  /** What the last decision was about and when, so that one drag or one word is one step of undo. */
+  lastStep: { about: string; at: number } | null;
+  saving: Saving;
+  /** The other window's version after a conflict. */
+  theirs: Work | null;
+};
+
+const initialState: WorkState = {
+  work: null,
+  decisions: null,
+  past: [],
+  future: [],
+  lastStep: null,
+  saving: 'saved',
+  theirs: null,
+};
+
+/** Decisions on the same thing closer together than this are one step. */
+const oneStepMs = 900;
+const mostSteps = 200;
+
+const slice = createSlice({
+  name: 'work',
+  initialState,
+  reducers: {
+    opened(state, { payload }: PayloadAction<{ work: Work; unsaved: WorkDecisions | null }>) {
+      const { work, unsaved } = payload;
+      Object.assign(state, { ...initialState, work, decisions: unsaved ?? work.decisions });
+      if (unsaved) state.saving = 'unsaved';
+    },
+    decided: {
+      prepare: (decision: Decision) => ({ payload: decision, meta: { at: Date.now() } }),
+      reducer(state, action: PayloadAction<Decision, string, { at: number }>) {
+        if (!state.decisions) return;
+        const { payload } = action;
+        const about =
+          payload.room === 'title' ? 'title' : `${payload.room}.${Object.keys(payload.change).sort().join()}`;
+        const { at } = action.meta;
+        const goesOn = state.lastStep?.about === about && at - state.lastStep.at < oneStepMs;
+        if (!goesOn) {
+          state.past = [...state.past.slice(1 - mostSteps), state.decisions];
+        }
+        state.lastStep = { about, at };
+        state.future = [];
+        state.decisions = applied(state.decisions, payload);
+        state.saving = state.saving === 'conflict' ? 'conflict' : 'unsaved';
+      },
+    },
+    undone(state) {
+      const previous = state.past.pop();
+      if (!previous || !state.decisions) return;
+      state.future.push(state.decisions);
+      state.decisions = previous;
+      state.lastStep = null;
+      if (state.saving !== 'conflict') state.saving = 'unsaved';
+    },
+    redone(state) {
+      const next = state.future.pop();
+      if (!next || !state.decisions) return;
+      state.past.push(state.decisions);
+      state.decisions = next;
+      state.lastStep = null;
+      if (state.saving !== 'conflict') state.saving = 'unsaved';
+    },
+    saveBegun(state) {
+      state.saving = 'saving';
+    },
+    saveDone(state, { payload: work }: PayloadAction<Work>) {
+      if (state.work?.id !== work.id) return;
+      state.work = work;
+      // Decisions made while the save was under way are still to be saved.
+      if (state.saving === 'saving') state.saving = 'saved';
+    },
+    saveFailed(state) {
+      if (state.saving === 'saving') state.saving = 'failed';
+    },
+    conflictFound(state, { payload: theirs }: PayloadAction<Work>) {
+      state.saving = 'conflict';
+      state.theirs = theirs;
+    },
+    /** Goes on from the other window's version; ours stays one undo away. */
+    theirsTaken(state) {
+      if (!state.theirs || !state.decisions) return;
+      state.past.push(state.decisions);
+      state.future = [];
+      state.work = state.theirs;
+      state.decisions = state.theirs.decisions;
+      state.theirs = null;
+      state.saving = 'saved';
+    },
+    /** Keeps our version: it is saved over the other one. */
+    oursKept(state) {
+      if (!state.theirs) return;
+      state.work = state.theirs;
+      state.theirs = null;
+      state.saving = 'unsaved';
+    },
+    /** The work was read again, as another window may have changed it; nothing here was unsaved. */
+    refreshed(state, { payload: work }: PayloadAction<Work>) {
+      if (state.saving !== 'saved' || state.work?.id !== work.id || work.revision <= state.work.revision) return;
+      if (state.decisions) state.past.push(state.decisions);
+      state.work = work;
+      state.decisions = work.decisions;
+    },
+    mapKept(state, { payload }: PayloadAction<{ id: string; map: MapSummary }>) {
+      if (state.work?.id === payload.id) state.work.map = payload.map;
+    },
+    printingRecorded(state, { payload }: PayloadAction<{ id: string; printing: Printing }>) {
+      if (state.work?.id !== payload.id) return;
+      if (!state.work.printings.some(({ id }) => id === payload.printing.id)) {
+        state.work.printings.push(payload.printing);
+      }
+    },
+    closed: () => initialState,
+  },
+});
+
+function applied(decisions: WorkDecisions, decision: Decision): WorkDecisions {
+  if (decision.room === 'title') return { ...decisions, title: decision.change };
+  if (decision.room === 'setAside') {
+    const kept = Object.entries({ ...decisions.setAside, ...decision.change });
+    // An empty reason takes a note up again.
+    return { ...decisions, setAside: Object.fromEntries(kept.flatMap(([id, why]) => (why ? [[id, why]] : []))) };
+  }
+  return { ...decisions, [decision.room]: { ...decisions[decision.room], ...decision.change } };
+}
+
+export const {
+  opened,
+  decided,
+  undone,
+  redone,
+  saveBegun,
+  saveDone,
+  saveFailed,
+  conflictFound,
+  theirsTaken,
+  oursKept,
+  refreshed,
+  mapKept,
+  printingRecorded,
+  closed,
+} = slice.actions;
+export const workReducer = slice.reducer;

@@ -1,0 +1,21 @@
+import { App as AntApp, ConfigProvider } from 'antd';
+import { useEffect, type ReactNode } from 'react';
+import { useAppSelector } from '../store/hooks.js';
+import { rooms, themeFor } from './tokens.js';
+
+/** Lights the room: hands Ant Design its tokens and our own style sheet the same colours. */
+export function ThemeProvider({ children }: { children: ReactNode }) {
+  const room = useAppSelector((state) => state.view.room);
+  useEffect(() => {
+    const page = document.documentElement;
+    page.dataset['room'] = room;
+    for (const [name, colour] of Object.entries(rooms[room])) page.style.setProperty(`--${name}`, colour);
+  }, [room]);
+  const reduced = window.matchMedia('(prefers-reduced-motion: reduce)').matches;
+  const config = themeFor(room);
+  return (
+    <ConfigProvider theme={{ ...config, token: { ...config.token, motion: !reduced } }}>
+      <AntApp component={false}>{children}</AntApp>
+    </ConfigProvider>
+  );
+}

@@ -1,0 +1,109 @@
+import { proxy, wrap, type Remote } from 'comlink';
+import { useCallback, useEffect, useRef, useState } from 'react';
+import type { MapDocument } from '@nobrel/core/documents';
+import { isMapCurrent, mapRequestOf, type Work } from '@nobrel/core/file';
+import type { MapProgress } from '@nobrel/core/map';
+import { useKeepMapMutation, useKeptMapQuery, messageOf } from '../store/api.js';
+import { useAppDispatch } from '../store/hooks.js';
+import { mapKept } from '../store/work-slice.js';
+import type { MapWorker } from './map-worker.js';
+
+/** How the map stands while it is being made. */
+export type Mapping = {
+  /** The newest map there is to show: the finished one, a quick look, or the last one kept. */
+  map: MapDocument | null;
+  /** True while what is shown is only a quick look or out of date. */
+  provisional: boolean;
+  progress: MapProgress | null;
+  stopped: boolean;
+  fault: string | null;
+  stop: () => void;
+  makeAgain: () => void;
+};
+
+/** A gap changed quickly several times asks for one map, not for several. */
+const settleMs = 60;
+
+let shared: Remote<MapWorker> | null = null;
+function mapWorker(): Remote<MapWorker> {
+  shared ??= wrap<MapWorker>(new Worker(new URL('./map-worker.ts', import.meta.url), { type: 'module' }));
+  return shared;
+}
+
+/** Keeps the map in step with the work's decisions: made in the worker, then kept by the server. */
+export function useMapping(work: Work): Mapping {
+  const dispatch = useAppDispatch();
+  const kept = useKeptMapQuery(work.id, { skip: work.map === null });
+  const [keepMap] = useKeepMapMutation();
+  const [made, setMade] = useState<{ map: MapDocument; preview: boolean } | null>(null);
+  const [progress, setProgress] = useState<MapProgress | null>(null);
+  const [fault, setFault] = useState<string | null>(null);
+  const [stopped, setStopped] = useState(false);
+  const [round, setRound] = useState(0);
+  const request = mapRequestOf(work);
+  const key = JSON.stringify([work.picture.hash, request, round]);
+  const newest = useRef(key);
+
+  const keptMap = work.map === null ? null : (kept.data?.document ?? null);
+  const waiting = work.map !== null && kept.isLoading;
+  const upToDate =
+    (made && !made.preview && isMapCurrent(made.map, work) ? made.map : null) ??
+    (keptMap && isMapCurrent(keptMap, work) ? keptMap : null);
+  const needed = request !== null && !waiting && upToDate === null;
+
+  useEffect(() => {
+    if (!needed || !request) return undefined;
+    newest.current = key;
+    setStopped(false);
+    const timer = setTimeout(() => {
+      const order = {
+        pictureUrl: `/api/pictures/${work.picture.hash}/master`,
+        pictureSize: { width: work.picture.width, height: work.picture.height },
+        ...request,
+      };
+      setFault(null);
+      setProgress({ stage: 'Reading the picture', share: 0 });
+      mapWorker()
+        .make(
+          order,
+          proxy((report) => {
+            if (newest.current !== key) return;
+            if (report.kind === 'progress') setProgress(report.progress);
+            else setMade({ map: report.map, preview: true });
+          }),
+        )
+        .then(async (map) => {
+          if (!map || newest.current !== key) return;
+          setMade({ map, preview: false });
+          setProgress(null);
+          const answer = await keepMap({ id: work.id, document: map });
+          if (answer.data) dispatch(mapKept({ id: work.id, map: answer.data }));
+          else setFault(`The map could not be kept. ${messageOf(answer.error)}`);
+        })
+        .catch((error: unknown) => {
+          setProgress(null);
+          setFault(error instanceof Error ? error.message : 'The map could not be made.');
+        });
+    }, settleMs);
+    return () => clearTimeout(timer);
+    // The key stands for the request; a new object with equal contents asks for nothing.
+    // eslint-disable-next-line react-hooks/exhaustive-deps
+  }, [key, needed]);
+
+  const stop = useCallback(() => {
+    newest.current = '';
+    void mapWorker().stop();
+    setProgress(null);
+    setStopped(true);
+  }, []);
+  const makeAgain = useCallback(() => setRound((n) => n + 1), []);
+  return {
+    map: upToDate ?? made?.map ?? keptMap,
+    provisional: upToDate === null,
+    progress: upToDate ? null : progress,
+    stopped,
+    fault,
+    stop,
+    makeAgain,
+  };
+}

@@ -1,0 +1,9 @@
+import react from '@vitejs/plugin-react';
+import { defineConfig } from 'vite';
+
+export default defineConfig({
+  plugins: [react()],
+  worker: { format: 'es' },
+  build: { chunkSizeWarningLimit: 2000, target: 'es2023' },
+  server: { proxy: { '/api': 'http://127.0.0.1:4180' } },
+});
