@@ -38,8 +38,10 @@ export default tseslint.config(
   {
     files: ['**/*.{ts,tsx}'],
     extends: [tseslint.configs.recommendedTypeChecked, tseslint.configs.stylisticTypeChecked],
-    languageOptions: { parserOptions: { projectService: true, tsconfigRootDir: import.meta.dirname } },
+    languageOptions: { parserOptions: { projectService: { allowDefaultProject: ['web/vite.config.ts', 'e2e/playwright.config.ts'] }, tsconfigRootDir: import.meta.dirname } },
     rules: {
+      // Index signatures are read with brackets, so that the compiler may insist on them.
+      '@typescript-eslint/dot-notation': 'off',
       '@typescript-eslint/consistent-type-definitions': 'off',
       '@typescript-eslint/consistent-type-imports': 'error',
       '@typescript-eslint/no-non-null-assertion': 'off',

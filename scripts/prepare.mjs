@@ -53,7 +53,7 @@ function fingerprint(places) {
     if (!info) return;
     if (info.isDirectory()) {
       for (const name of readdirSync(path).sort()) {
-        if (name !== 'node_modules' && name !== 'dist' && name !== 'dist-ts') visit(join(path, name));
+        if (!/^(node_modules|dist|dist-ts)$|\.tsbuildinfo$/.test(name)) visit(join(path, name));
       }
     } else {
       lines.push(`${path} ${info.size} ${info.mtimeMs}`);

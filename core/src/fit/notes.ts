@@ -84,9 +84,9 @@ function resolutionNote(layout: Layout, pencilMm: number, unit: LengthUnit): Fit
 export function ratioWords(ratio: number): string {
   for (let bottom = 1; bottom <= 12; bottom++) {
     const top = Math.round(ratio * bottom);
-    if (top > 0 && top <= 20 && Math.abs(top / bottom / ratio - 1) < 0.002) return `${top} : ${bottom}`;
+    if (top > 0 && top <= 20 && Math.abs(top / bottom / ratio - 1) < 0.002) return `${top}\u00a0:\u00a0${bottom}`;
   }
-  return ratio >= 1 ? `${ratio.toFixed(2)} : 1` : `1 : ${(1 / ratio).toFixed(2)}`;
+  return ratio >= 1 ? `${ratio.toFixed(2)}\u00a0:\u00a01` : `1\u00a0:\u00a0${(1 / ratio).toFixed(2)}`;
 }
 
 const percent = (share: number) => `${(100 * share).toFixed(1)} %`;

@@ -17,6 +17,9 @@ export type LocatedArc = {
 /** The widest soft edge looked for reaches this far to each side, mm. */
 const reachMm = 6;
 
+/** The first look goes this far to each side, pixels. */
+const nearReachPx = 9;
+
 /** No boundary is moved further than this from where the regions put it, in pixels and in softness. */
 const mostShiftPx = 3;
 
@@ -49,10 +52,13 @@ export function locateArc(
   const toneOf = (region: number) => levelLightness[regions.level[region]];
   const expected = Math.abs(toneOf(arc.left) - toneOf(arc.right));
   let points = smoothCracks(arc);
-  const reach = Math.max(4, Math.min(40, Math.ceil(reachMm * pxPerMm)));
+  const farReach = Math.max(4, Math.min(40, Math.ceil(reachMm * pxPerMm)));
+  const nearReach = Math.min(nearReachPx, farReach);
+  let reach = nearReach;
   let contrast = 0;
   let softnessPx = 0;
-  for (let pass = 0; pass < 2; pass++) {
+  // Most edges are hard and need only a near look, twice; a soft one is then looked at from further off.
+  for (let pass = 0; pass < (reach === nearReach ? 2 : 4); pass++) {
     const normals = normalsOf(points, arc.closed);
     const strip = readStrip(luminance, regions, points, normals, arc, reach);
     const steps = measureSteps(strip, arc.closed);
@@ -63,7 +69,8 @@ export function locateArc(
     // Where less than the step between the two values happens here, the rest is a gradation around it:
     // at the slope measured the whole step would take this much longer.
     const share = contrast / Math.max(expected, 1e-6);
-    softnessPx = share < partialStep ? Math.min(reach, width / Math.max(share, 0.05)) : width;
+    softnessPx = share < partialStep ? Math.min(farReach, width / Math.max(share, 0.05)) : width;
+    if (width > nearReach / 2) reach = farReach;
     points = smoothRun(points, arc.closed, easing(softnessPx));
   }
   return { points, contrast, softnessPx };

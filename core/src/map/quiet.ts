@@ -31,24 +31,22 @@ function bilateral(values: Plane, guide: Plane, cellPx: number): Plane {
   const columns = Math.ceil(width / cellPx) + 2;
   const rows = Math.ceil(height / cellPx) + 2;
   const bins = Math.ceil(100 / rangeStep) + 3;
-  const sum = new Float32Array(columns * rows * bins);
-  const count = new Float32Array(columns * rows * bins);
+  // Two numbers a cell: the sum of the values that fell into it, and how many they were.
+  const grid = new Float32Array(columns * rows * bins * 2);
+  const columnOf = Int32Array.from({ length: width }, (_, x) => Math.round((x + 0.5) / cellPx));
   for (let y = 0; y < height; y++) {
     const row = Math.round((y + 0.5) / cellPx) * columns;
     for (let x = 0; x < width; x++) {
       const i = y * width + x;
-      const bin = Math.round(guide.data[i] / rangeStep) + 1;
-      const cell = (row + Math.round((x + 0.5) / cellPx)) * bins + bin;
-      sum[cell] += values.data[i];
-      count[cell]++;
+      const bin = (guide.data[i] / rangeStep + 1.5) | 0;
+      const cell = ((row + columnOf[x]) * bins + bin) * 2;
+      grid[cell] += values.data[i];
+      grid[cell + 1]++;
     }
   }
-  const scratch = new Float32Array(sum.length);
-  for (const stride of [1, bins, bins * columns]) {
-    blurAlong(sum, scratch, stride);
-    blurAlong(count, scratch, stride);
-  }
-  return { width, height, data: slice(sum, count, guide, cellPx, columns, bins) };
+  const scratch = new Float32Array(grid.length);
+  for (const stride of [2, 2 * bins, 2 * bins * columns]) blurAlong(grid, scratch, stride);
+  return { width, height, data: slice(grid, guide, cellPx, columns, bins) };
 }
 
 /**
@@ -63,40 +61,43 @@ function blurAlong(cells: Float32Array, scratch: Float32Array, stride: number): 
 }
 
 /** Reads the grid back at every pixel, trilinear between cells. */
-function slice(
-  sum: Float32Array,
-  count: Float32Array,
-  guide: Plane,
-  cellPx: number,
-  columns: number,
-  bins: number,
-): Float32Array {
+function slice(grid: Float32Array, guide: Plane, cellPx: number, columns: number, bins: number): Float32Array {
   const { width, height, data } = guide;
   const out = new Float32Array(data.length);
+  const nextColumn = bins * 2;
+  const nextRow = columns * bins * 2;
+  const columnOf = new Int32Array(width);
+  const shareOf = new Float64Array(width);
+  for (let x = 0; x < width; x++) {
+    const u = (x + 0.5) / cellPx;
+    columnOf[x] = Math.floor(u);
+    shareOf[x] = u - columnOf[x];
+  }
   for (let y = 0; y < height; y++) {
     const v = (y + 0.5) / cellPx;
     const row = Math.floor(v);
     const t = v - row;
     for (let x = 0; x < width; x++) {
       const i = y * width + x;
-      const u = (x + 0.5) / cellPx;
-      const column = Math.floor(u);
-      const s = u - column;
       const w = data[i] / rangeStep + 1;
-      const bin = Math.floor(w);
-      const r = w - bin;
-      let total = 0;
-      let weight = 0;
-      for (let corner = 0; corner < 4; corner++) {
-        const right = corner & 1;
-        const below = corner >> 1;
-        const share = (right ? s : 1 - s) * (below ? t : 1 - t);
-        const at = ((row + below) * columns + column + right) * bins + bin;
-        const near = share * (1 - r);
-        const far = share * r;
-        total += near * sum[at] + far * sum[at + 1];
-        weight += near * count[at] + far * count[at + 1];
-      }
+      const bin = w | 0;
+      const far = w - bin;
+      const near = 1 - far;
+      const s = shareOf[x];
+      const a = ((row * columns + columnOf[x]) * bins + bin) * 2;
+      const b = a + nextColumn;
+      const c = a + nextRow;
+      const d = c + nextColumn;
+      const wa = (1 - s) * (1 - t);
+      const wb = s * (1 - t);
+      const wc = (1 - s) * t;
+      const wd = s * t;
+      const total =
+        near * (wa * grid[a] + wb * grid[b] + wc * grid[c] + wd * grid[d]) +
+        far * (wa * grid[a + 2] + wb * grid[b + 2] + wc * grid[c + 2] + wd * grid[d + 2]);
+      const weight =
+        near * (wa * grid[a + 1] + wb * grid[b + 1] + wc * grid[c + 1] + wd * grid[d + 1]) +
+        far * (wa * grid[a + 3] + wb * grid[b + 3] + wc * grid[c + 3] + wd * grid[d + 3]);
       out[i] = weight > 1e-6 ? total / weight : data[i];
     }
   }

@@ -19,6 +19,8 @@ export type OutlineOptions = Omit<TilingOptions, 'surface'> & {
 export type SheetSet = {
   /** The sheets in reading order, then the assembly diagram when there is more than one. */
   pages: SheetPage[];
+  /** Seen from the reverse side. */
+  mirrored: boolean;
   tiling: Tiling;
   /** The tiles that became pages, in the order of `pages`. */
   printed: Tile[];
@@ -76,7 +78,7 @@ export function outlineSheets(map: MapDocument, options: OutlineOptions): SheetS
   }));
   const skipped = contents.filter(({ items }) => items.length === 0).map(({ tile }) => tile);
   if (tiling.tiles.length > 1) pages.push(assemblyPage(map, tiling, skipped, options));
-  return { pages, tiling, printed, skipped };
+  return { pages, mirrored: options.kind === 'mirrored', tiling, printed, skipped };
 }
 
 function stroke(

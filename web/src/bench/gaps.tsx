@@ -122,7 +122,6 @@ export function LengthGap({ label, valueMm, onChange, check, alwaysMm = false }:
         aria-label={label}
         aria-describedby={draft.fault ? idOf(label) : undefined}
         status={draft.fault ? 'error' : ''}
-        style={{ width: `${Math.max(6, draft.text.length + 2)}ch` }}
         value={draft.text}
         onChange={(event) => draft.type(event.target.value)}
         onBlur={draft.leave}
@@ -166,7 +165,6 @@ export function NumberGap({ label, value, onChange, least, most, unit, empty }: 
         aria-label={label}
         aria-describedby={draft.fault ? idOf(label) : undefined}
         status={draft.fault ? 'error' : ''}
-        style={{ width: `${Math.max(6, draft.text.length + 2)}ch` }}
         value={draft.text}
         onChange={(event) => draft.type(event.target.value)}
         onFocus={(event) => event.target.select()}
@@ -215,7 +213,7 @@ export function SizeGap({ label, size, onChange, check }: SizeGapProps) {
         aria-label={label}
         status={draft.fault ? 'error' : ''}
         popupMatchSelectWidth={false}
-        style={{ width: `${draft.text.length + 5}ch` }}
+        style={{ width: `${draft.text.length + 6}ch` }}
         value={draft.text}
         options={options.filter((option) => typed === '' || option.label.toLowerCase().includes(typed))}
         onChange={(text: string) => draft.type(text)}
@@ -239,7 +237,6 @@ export function TextGap({ label, value, placeholder, onChange, most = 200 }: Tex
       aria-label={label}
       placeholder={placeholder}
       maxLength={most}
-      style={{ width: `${Math.min(34, Math.max(12, (value || placeholder).length + 3))}ch` }}
       value={value}
       onChange={(event) => onChange(event.target.value)}
     />

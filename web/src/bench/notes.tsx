@@ -16,6 +16,7 @@ export function Notes<Change>({ notes, onWay }: NotesProps<Change>) {
   return (
     <aside className="notes" aria-label="Notes">
       <h2>In the margin</h2>
+      {notes.length === 0 && <p className="notes-none">Nothing to note here.</p>}
       <ul>
         {ordered
           .filter((note) => setAside[note.id] === undefined)

@@ -5,7 +5,16 @@ import { formatLength } from '@nobrel/core/units';
 import { useUnit } from '../store/hooks.js';
 import { Leaf, type Point } from './leaf.js';
 
-type Side = { title: string; tools?: ReactNode; content: ReactNode; extent?: Rect };
+type Side = {
+  title: string;
+  tools?: ReactNode;
+  content: ReactNode;
+  extent?: Rect;
+  /** Set where the content is seen from behind: a spot at x lies on this leaf at mirrorAbout − x. */
+  mirrorAbout?: number;
+  /** Set where the content is no picture of the same places, so that no spot is shared. */
+  apart?: boolean;
+};
 
 type DiptychProps = {
   /** What both leaves bring into view, in content units; a side may show another part. */
@@ -22,12 +31,24 @@ export function Diptych({ extent, measured = true, left, right }: DiptychProps) 
   const unit = useUnit();
   const [view, setView] = useState<ZoomTransform>(zoomIdentity);
   const [pointer, setPointer] = useState<Point | null>(null);
-  const shared = { unit: measured ? unit : null, view, onView: setView, pointer, onPointer: setPointer };
-  const leaf = ({ title, tools, content, extent: own }: Side) => (
-    <Leaf {...shared} title={title} extent={own ?? extent} tools={tools}>
-      {content}
-    </Leaf>
-  );
+  const shared = { view, onView: setView };
+  const leaf = ({ title, tools, content, extent: own, mirrorAbout, apart = false }: Side) => {
+    const turned = (point: Point | null) =>
+      point && mirrorAbout !== undefined ? { x: mirrorAbout - point.x, y: point.y } : point;
+    return (
+      <Leaf
+        {...shared}
+        title={title}
+        extent={own ?? extent}
+        tools={tools}
+        unit={measured && !apart ? unit : null}
+        pointer={apart ? null : turned(pointer)}
+        onPointer={(point) => setPointer(apart ? null : turned(point))}
+      >
+        {content}
+      </Leaf>
+    );
+  };
   return (
     <div className="diptych">
       <div className="leaves">

@@ -61,7 +61,7 @@ export function Leaf(props: LeafProps) {
   }, [onView]);
 
   useEffect(() => {
-    if (surface.current && behaviour.current) select(surface.current).call(behaviour.current.transform, view);
+    if (surface.current && behaviour.current) behaviour.current.transform(select(surface.current), view);
   }, [view]);
 
   const place = combined(fitInto(extent, size.width, size.height), view);

@@ -32,8 +32,10 @@ const listen = autosave.startListening.withTypes<RootState, AppDispatch>();
 
 listen({
   matcher: isAnyOf(decided, undone, redone, oursKept, opened, theirsTaken),
-  effect: async (_action, { getState, dispatch, cancelActiveListeners, delay }) => {
-    cancelActiveListeners();
+  effect: async (_action, listener) => {
+    const { dispatch } = listener;
+    const getState = () => listener.getState();
+    listener.cancelActiveListeners();
     const { work, decisions, saving } = getState().work;
     if (!work || !decisions) return;
     if (saving === 'saved') {
@@ -42,7 +44,7 @@ listen({
     }
     stash(work.id, { revision: work.revision, decisions });
     if (saving === 'conflict' || !workDecisionsSchema.safeParse(decisions).success) return;
-    await delay(pauseMs);
+    await listener.delay(pauseMs);
     for (;;) {
       // A save already on its way must land first, or this one would be made from a stale revision.
       await onItsWay;
@@ -65,7 +67,7 @@ listen({
         return;
       }
       dispatch(saveFailed());
-      await delay(retryMs);
+      await listener.delay(retryMs);
     }
   },
 });

@@ -54,8 +54,8 @@ export function useMapping(work: Work): Mapping {
   useEffect(() => {
     if (!needed || !request) return undefined;
     newest.current = key;
-    setStopped(false);
     const timer = setTimeout(() => {
+      setStopped(false);
       const order = {
         pictureUrl: `/api/pictures/${work.picture.hash}/master`,
         pictureSize: { width: work.picture.width, height: work.picture.height },

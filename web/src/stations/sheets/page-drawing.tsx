@@ -2,10 +2,16 @@ import { memo } from 'react';
 import { pathData } from '@nobrel/core/documents';
 import { inkColours, type PageItem, type SheetPage } from '@nobrel/core/sheets';
 
+type PageDrawingProps = {
+  page: SheetPage;
+  /** Where the page's top-left corner lies on the leaf. */
+  at: { x: number; y: number };
+};
+
 /** A printed page on a leaf, painted from the same items as the PDF. */
-export const PageDrawing = memo(function PageDrawing({ page }: { page: SheetPage }) {
+export const PageDrawing = memo(function PageDrawing({ page, at }: PageDrawingProps) {
   return (
-    <g>
+    <g transform={`translate(${at.x} ${at.y})`}>
       <rect className="printed-page" width={page.widthMm} height={page.heightMm} vectorEffect="non-scaling-stroke" />
       {page.items.map((item, index) => (
         <Item key={index} item={item} />

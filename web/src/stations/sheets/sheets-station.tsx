@@ -115,8 +115,7 @@ function Sheets({ map }: { map: MapDocument }) {
             ),
           }}
           right={{
-            title: page ? (page.label === 'assembly' ? 'How they go together' : `Sheet ${page.label}`) : 'Sheet',
-            extent: { x: 0, y: 0, width: page?.widthMm ?? 210, height: page?.heightMm ?? 297 },
+            ...placed(set, pageIndex),
             tools: set && (
               <span className="map-state">
                 <Button size="small" disabled={pageIndex === 0} onClick={() => setChosen(pageIndex - 1)}>
@@ -128,12 +127,30 @@ function Sheets({ map }: { map: MapDocument }) {
                 </Button>
               </span>
             ),
-            content: page && <PageDrawing page={page} />,
+            content: page && <PageDrawing page={page} at={placed(set, pageIndex).extent} />,
           }}
         />
       </div>
     </StationBench>
   );
+}
+
+/**
+ * Where a page lies on its leaf: with its window on the part of the surface it shows, so that the same spot
+ * can be pointed at on both leaves. The assembly diagram lies nowhere.
+ */
+function placed(set: SheetSet | null, index: number) {
+  const page = set?.pages[index];
+  const tile = set?.printed[index];
+  if (!set || !page) return { title: 'Sheet', extent: { x: 0, y: 0, width: 210, height: 297 }, apart: true };
+  const size = { width: page.widthMm, height: page.heightMm };
+  if (!tile) return { title: 'How they go together', extent: { x: 0, y: 0, ...size }, apart: true };
+  const { x, y, width } = tile.window;
+  return {
+    title: `Sheet ${tile.label}`,
+    extent: { x: x - set.tiling.at.x, y: y - set.tiling.at.y, ...size },
+    ...(set.mirrored ? { mirrorAbout: 2 * x + width } : {}),
+  };
 }
 
 /** The sheets, or the sentence that says why there are none. */

@@ -1,0 +1,72 @@
+import { expect } from 'chai';
+import { defaultMapSettings, MapMaker } from '../map/index.js';
+import { isMapCurrent, mapRequestOf } from './map-current.js';
+import { standingOf } from './progress.js';
+import { newDecisions, workDecisionsSchema, type Work } from './work.js';
+
+const work = (change: Partial<Work> = {}): Work => ({
+  id: 'w1',
+  revision: 1,
+  createdAt: '2026-10-17T15:00:00.000Z',
+  changedAt: '2026-10-17T15:00:00.000Z',
+  decisions: newDecisions('Kettle'),
+  picture: { hash: '0'.repeat(64), name: 'kettle.jpg', width: 40, height: 30, bytes: 10 },
+  map: null,
+  printings: [],
+  ...change,
+});
+const summary = { version: 1, lines: 3, metres: 1, minutes: 2, madeAt: '2026-10-17T15:00:00.000Z' };
+const printing = {
+  id: 'p',
+  printedAt: summary.madeAt,
+  mapVersion: 1,
+  decisions: newDecisions('x').sheets,
+  pages: 3,
+};
+
+describe('where a work stands', () => {
+  it('is read off what has been done', () => {
+    expect(standingOf(work()).station).to.equal('fit');
+    expect(standingOf(work({ map: summary })).station).to.equal('sheets');
+    expect(standingOf(work({ map: summary, printings: [printing] })).stage).to.equal('Printed');
+    const decisions = newDecisions('Kettle');
+    const begun = { ...decisions, transfer: { ...decisions.transfer, done: { place: summary.madeAt } } };
+    expect(standingOf(work({ map: summary, decisions: begun })).stage).to.equal('Being transferred');
+    const done = { ...begun, file: { ...begun.file, transferredAt: summary.madeAt } };
+    expect(standingOf(work({ map: summary, decisions: done })).next).to.match(/where the tracing is kept/);
+    const filed = { ...done, file: { ...done.file, tracingKept: 'plan chest' } };
+    expect(standingOf(work({ map: summary, decisions: filed })).next).to.match(/nothing left/);
+  });
+});
+
+describe('decisions', () => {
+  it('begin valid and refuse an empty title', () => {
+    expect(workDecisionsSchema.parse(newDecisions('Pears'))).to.deep.equal(newDecisions('Pears'));
+    expect(workDecisionsSchema.safeParse({ ...newDecisions('x'), title: '  ' }).success).to.equal(false);
+  });
+});
+
+describe('whether a map is current', () => {
+  const begun = work();
+  const request = mapRequestOf(begun)!;
+  const map = new MapMaker().make({
+    ...request,
+    pictureKey: 'k',
+    picture: { width: 40, height: 30, channels: 3, data: new Uint8Array(40 * 30 * 3) },
+  });
+  const changed = (change: Partial<Work['decisions']>) => ({ ...begun, decisions: { ...begun.decisions, ...change } });
+
+  it('holds while nothing it was made from changes', () => {
+    expect(isMapCurrent(map, begun)).to.equal(true);
+    expect(isMapCurrent(map, changed({ title: 'Another title' }))).to.equal(true);
+    expect(isMapCurrent(JSON.parse(JSON.stringify(map)) as typeof map, begun)).to.equal(true);
+  });
+
+  it('ends with a change of size, crop or settings', () => {
+    const { fit } = begun.decisions;
+    expect(isMapCurrent(map, changed({ fit: { ...fit, widthMm: 301 } }))).to.equal(false);
+    expect(isMapCurrent(map, changed({ fit: { ...fit, cropX: 0.2 } }))).to.equal(false);
+    expect(isMapCurrent(map, changed({ map: { ...defaultMapSettings, values: 3 } }))).to.equal(false);
+    expect(isMapCurrent(map, changed({ fit: { ...fit, marginMm: 4000 } }))).to.equal(false);
+  });
+});

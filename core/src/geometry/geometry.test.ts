@@ -1,0 +1,57 @@
+import { expect } from 'chai';
+import fc from 'fast-check';
+import { crossing, fitLine } from './line.js';
+import { distanceToSegment, polylineLength, reversedPoints, signedArea } from './polyline.js';
+import { clipPolyline, intersection } from './rect.js';
+
+const coordinate = fc.double({ min: -100, max: 100, noNaN: true });
+
+describe('geometry', () => {
+  it('measures lengths and areas', () => {
+    const square = [0, 0, 10, 0, 10, 10, 0, 10];
+    expect(polylineLength(square)).to.equal(30);
+    expect(polylineLength(square, true)).to.equal(40);
+    expect(signedArea(square)).to.equal(100);
+    expect(signedArea(reversedPoints(square))).to.equal(-100);
+  });
+
+  it('finds the distance to a segment, its ends included', () => {
+    expect(distanceToSegment(5, 3, 0, 0, 10, 0)).to.equal(3);
+    expect(distanceToSegment(13, 4, 0, 0, 10, 0)).to.equal(5);
+    expect(distanceToSegment(3, 4, 0, 0, 0, 0)).to.equal(5);
+  });
+
+  it('clips a line to a rectangle: every part inside, none lost', () => {
+    const rect = { x: -20, y: -10, width: 50, height: 30 };
+    fc.assert(
+      fc.property(fc.array(fc.tuple(coordinate, coordinate), { minLength: 2, maxLength: 12 }), (points) => {
+        const flat = points.flat();
+        const runs = clipPolyline(rect, flat);
+        for (const run of runs) {
+          for (let i = 0; i < run.length; i += 2) {
+            expect(run[i]).to.be.within(-20 - 1e-9, 30 + 1e-9);
+            expect(run[i + 1]).to.be.within(-10 - 1e-9, 20 + 1e-9);
+          }
+        }
+        const inside = runs.reduce((sum, run) => sum + polylineLength(run), 0);
+        expect(inside).to.be.at.most(polylineLength(flat) + 1e-6);
+      }),
+    );
+    expect(clipPolyline(rect, [-100, 0, 100, 0])).to.deep.equal([[-20, 0, 30, 0]]);
+  });
+
+  it('intersects rectangles', () => {
+    const a = { x: 0, y: 0, width: 10, height: 10 };
+    expect(intersection(a, { x: 5, y: 5, width: 10, height: 10 })).to.deep.equal({ x: 5, y: 5, width: 5, height: 5 });
+    expect(intersection(a, { x: 10, y: 0, width: 5, height: 5 })).to.equal(null);
+  });
+
+  it('fits lines and finds where they cross', () => {
+    const flat = fitLine(Float64Array.of(0, 2, 5, 2, 10, 2), 0, 2);
+    const slant = fitLine(Float64Array.of(0, 0, 4, 4, 8, 8), 0, 2);
+    const meet = crossing(flat, slant);
+    expect(meet?.[0]).to.be.closeTo(2, 1e-9);
+    expect(meet?.[1]).to.be.closeTo(2, 1e-9);
+    expect(crossing(flat, flat)).to.equal(null);
+  });
+});

@@ -1,0 +1,64 @@
+import { expect } from 'chai';
+import fc from 'fast-check';
+import { linearOfByte } from '../colour/index.js';
+import { gaussianBlur } from './blur.js';
+import { luminanceOfWindow, type Picture } from './picture.js';
+import { sampleAt } from './sample.js';
+
+function greys(width: number, height: number, value: (x: number, y: number) => number): Picture {
+  const data = new Uint8Array(width * height * 3);
+  for (let i = 0; i < width * height; i++) data.fill(value(i % width, Math.floor(i / width)), 3 * i, 3 * i + 3);
+  return { width, height, channels: 3, data };
+}
+
+describe('raster', () => {
+  it('averages by area in linear light, not in encoded values', () => {
+    const board = greys(8, 8, (x, y) => ((x + y) % 2 === 0 ? 0 : 255));
+    const { data } = luminanceOfWindow(board, { x: 0, y: 0, width: 8, height: 8 }, 2, 2);
+    for (const value of data) expect(value).to.be.closeTo(0.5, 1e-6);
+  });
+
+  it('keeps the mean for any window, whole or within pixels', () => {
+    fc.assert(
+      fc.property(fc.integer({ min: 1, max: 23 }), fc.integer({ min: 1, max: 19 }), (width, height) => {
+        const picture = greys(23, 19, (x, y) => (x * 37 + y * 91) % 256);
+        const { data } = luminanceOfWindow(picture, { x: 0, y: 0, width: 23, height: 19 }, width, height);
+        const bytes = Array.from(picture.data);
+        const wanted = bytes.reduce((sum, byte) => sum + linearOfByte[byte], 0) / bytes.length;
+        expect(data.reduce((sum, value) => sum + value, 0) / data.length).to.be.closeTo(wanted, 1e-4);
+      }),
+    );
+  });
+
+  it('takes transparent pixels as lying on white', () => {
+    const clear: Picture = { width: 2, height: 1, channels: 4, data: Uint8Array.of(0, 0, 0, 0, 0, 0, 0, 255) };
+    const { data } = luminanceOfWindow(clear, { x: 0, y: 0, width: 2, height: 1 }, 2, 1);
+    expect([...data]).to.deep.equal([1, 0]);
+  });
+
+  it('refuses a picture without all its bytes', () => {
+    const short: Picture = { width: 3, height: 3, channels: 3, data: new Uint8Array(5) };
+    expect(() => luminanceOfWindow(short, { x: 0, y: 0, width: 3, height: 3 }, 1, 1)).to.throw(RangeError);
+  });
+
+  it('blurs without moving or losing light', () => {
+    const plane = { width: 41, height: 41, data: new Float32Array(41 * 41) };
+    plane.data[20 * 41 + 20] = 1;
+    const blurred = gaussianBlur(plane, 3);
+    let sum = 0;
+    let variance = 0;
+    blurred.data.forEach((value, i) => {
+      sum += value;
+      variance += value * ((i % 41) - 20) ** 2;
+    });
+    expect(sum).to.be.closeTo(1, 1e-4);
+    expect(Math.sqrt(variance)).to.be.closeTo(3, 0.06);
+  });
+
+  it('samples between pixel centres', () => {
+    const plane = { width: 2, height: 2, data: Float32Array.of(0, 1, 2, 3) };
+    expect(sampleAt(plane, 1, 1)).to.equal(1.5);
+    expect(sampleAt(plane, 0.5, 0.5)).to.equal(0);
+    expect(sampleAt(plane, -5, 9)).to.equal(2);
+  });
+});

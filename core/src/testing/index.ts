@@ -1,0 +1,2 @@
+export * from './synthetic-scene.js';
+export * from './seeded.js';

@@ -1,0 +1,71 @@
+import { expect } from 'chai';
+import { surfaceKindIds } from '../fit/index.js';
+import { defaultTransferDecisions, endSitting, minutesSpent, startSitting, transferMethods } from './decisions.js';
+import { phases, transferSteps } from './steps.js';
+
+const steps = (surface: (typeof surfaceKindIds)[number], method: (typeof transferMethods)[number], hand: 'left' | 'right' = 'right') =>
+  transferSteps(surface, { method, hand }, 4);
+
+describe('transfer steps', () => {
+  it('are complete for every surface and method: in phase order, each once, each with its reason', () => {
+    for (const surface of surfaceKindIds) {
+      for (const method of transferMethods) {
+        const list = steps(surface, method);
+        expect(new Set(list.map((step) => step.id)).size).to.equal(list.length);
+        const order = list.map((step) => phases.indexOf(step.phase));
+        expect(order).to.deep.equal([...order].sort((a, b) => a - b));
+        for (const step of list) expect(step.why).to.match(/\.$/);
+        const ids = list.map((step) => step.id);
+        expect(ids.indexOf('pressure')).to.be.lessThan(ids.indexOf('corners'));
+        expect(ids.indexOf('corners')).to.be.lessThan(ids.indexOf('outline'));
+        expect(ids).to.include.members(['look-early', 'look-last']);
+      }
+    }
+  });
+
+  it('keep wax off watercolour paper and light lines on dark grounds', () => {
+    const sheet = (surface: 'rough' | 'scratchboard') => steps(surface, 'transfer-sheet').find((step) => step.id === 'sheet')!;
+    expect(sheet('rough').title).to.include('wax-free');
+    expect(sheet('scratchboard').title).to.include('white');
+    expect(steps('scratchboard', 'rubbed-backing').find((step) => step.id === 'backing-rub')!.title).to.include('white chalk');
+  });
+
+  it('caution about dust, and about fixative only where it is used', () => {
+    expect(steps('cold-pressed', 'rubbed-backing').some((step) => step.caution?.includes('dust'))).to.equal(true);
+    expect(steps('cold-pressed', 'rubbed-backing').map((step) => step.id)).not.to.include('fix');
+    const fix = steps('wood-panel', 'rubbed-backing').find((step) => step.id === 'fix')!;
+    expect(fix.caution).to.match(/outdoors or with extraction.*local rules/);
+  });
+
+  it('work away from the drawing hand', () => {
+    const outline = (hand: 'left' | 'right') => steps('rough', 'transfer-sheet', hand).find((step) => step.id === 'outline')!;
+    expect(outline('right').title).to.include('from the left');
+    expect(outline('left').title).to.include('from the right');
+  });
+
+  it('speak of joining only when there are sheets to join', () => {
+    const of = (count: number) => transferSteps('rough', { method: 'transfer-sheet', hand: 'left' }, count).map((step) => step.id);
+    expect(of(1)).not.to.include('join');
+    expect(of(2)[0]).to.equal('join');
+  });
+});
+
+describe('sittings', () => {
+  const at = (time: string) => `2026-10-17T${time}:00.000Z`;
+
+  it('are timed by the clock and added up', () => {
+    let transfer = startSitting(defaultTransferDecisions, at('15:00'));
+    transfer = startSitting(transfer, at('15:05'));
+    transfer = endSitting(transfer, at('15:26'));
+    transfer = endSitting(transfer, at('16:00'));
+    expect(transfer.sittings).to.deep.equal([{ startedAt: at('15:00'), minutes: 26 }]);
+    transfer = endSitting(startSitting(transfer, at('17:00')), at('17:18'));
+    expect(minutesSpent(transfer)).to.equal(44);
+  });
+
+  it('do not believe a stopwatch left running, or a clock set back', () => {
+    const started = startSitting(defaultTransferDecisions, at('15:00'));
+    expect(endSitting(started, '2026-10-20T15:00:00.000Z').sittings[0].minutes).to.equal(600);
+    expect(endSitting(started, at('14:00')).sittings[0].minutes).to.equal(0);
+  });
+});
