@@ -1,3 +1,4 @@
+import KDBush from 'kdbush';
 import { fitLine } from '../geometry/index.js';
 import type { LocatedArc } from './locate.js';
 import { junctionBlurPx } from './locate.js';
@@ -5,6 +6,9 @@ import type { PlanarMap } from './planar-map.js';
 
 /** A junction never moves further than this from where the regions put it, pixels. */
 const mostShiftPx = 3.5;
+
+/** Nor by more than this share of the way to the nearest other one, so that no two ever meet. */
+const mostShare = 0.4;
 
 /** How far along each arc its course into the junction is read, pixels. */
 const readPx = 9;
@@ -26,6 +30,7 @@ export function solveJunctions(map: PlanarMap, located: LocatedArc[], width: num
     ends[arc.from].push({ arc: index, atEnd: false });
     ends[arc.to].push({ arc: index, atEnd: true });
   });
+  const limits = shiftLimits(map.junctions);
   map.junctions.forEach((junction, index) => {
     // A slight pull to the lattice point decides what the arcs leave open.
     const sum: Equations = { xx: 0.02, xy: 0, yy: 0.02, bx: 0.02 * junction.x, by: 0.02 * junction.y };
@@ -34,14 +39,32 @@ export function solveJunctions(map: PlanarMap, located: LocatedArc[], width: num
       if (arc.left < 0 || arc.right < 0) continue;
       addLine(sum, located[end.arc].points, end.atEnd);
     }
-    const [x, y] = place(sum, junction, width, height);
+    const [x, y] = place(sum, junction, limits[index], width, height);
     for (const { arc, atEnd } of ends[index]) leadInto(located[arc], atEnd, x, y);
+  });
+}
+
+/** How far each junction may move in x and in y, pixels. */
+function shiftLimits(junctions: readonly { x: number; y: number }[]): number[] {
+  const index = new KDBush(junctions.length);
+  for (const { x, y } of junctions) index.add(x, y);
+  index.finish();
+  const around = mostShiftPx / mostShare;
+  return junctions.map(({ x, y }, own) => {
+    let nearest = around;
+    for (const other of index.range(x - around, y - around, x + around, y + around)) {
+      if (other === own) continue;
+      // Both may move in x and y at once, so the larger of the two distances is what keeps them apart.
+      nearest = Math.min(nearest, Math.max(Math.abs(junctions[other].x - x), Math.abs(junctions[other].y - y)));
+    }
+    return mostShare * nearest;
   });
 }
 
 function place(
   sum: Equations,
   junction: { x: number; y: number },
+  mostShift: number,
   width: number,
   height: number,
 ): [number, number] {
@@ -49,7 +72,7 @@ function place(
   const onTop = junction.y === 0 || junction.y === height;
   if (onSide && onTop) return [junction.x, junction.y];
   const limit = (value: number, middle: number) =>
-    Math.min(middle + mostShiftPx, Math.max(middle - mostShiftPx, value));
+    Math.min(middle + mostShift, Math.max(middle - mostShift, value));
   if (onSide) return [junction.x, limit((sum.by - sum.xy * junction.x) / sum.yy, junction.y)];
   if (onTop) return [limit((sum.bx - sum.xy * junction.y) / sum.xx, junction.x), junction.y];
   const determinant = sum.xx * sum.yy - sum.xy * sum.xy;

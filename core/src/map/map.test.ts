@@ -108,7 +108,7 @@ describe('a map of any picture', () => {
           expectSoundMap(makeMap(blobs(seed, width, height), 4, { values, path, minShapeMm2: 1, quietMm: 0.4 }));
         },
       ),
-      { numRuns: 60 },
+      { numRuns: 80 },
     );
   });
 
@@ -204,7 +204,7 @@ describe('a map of a scene whose truth is known', () => {
         // A Gaussian blur of 2 mm takes 2.563 times that from 10 to 90 percent.
         expect(soft.softness).to.be.closeTo(5.13, 1);
         // Grain in encoded values lightens the darks a little on the whole.
-        expect(soft.contrast).to.be.closeTo(55, noise === 0 ? 2 : 6);
+        expect(soft.contrast).to.be.closeTo(55, noise === 0 ? 3 : 6);
       });
 
       it('measures the areas', () => {
