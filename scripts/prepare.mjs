@@ -36,13 +36,26 @@ function writeStamp(name, value) {
   writeFileSync(join(stamps, name), value);
 }
 
-/** Installs the packages of the lock file unless that has been done for this very lock file. */
+/**
+ * Whether node_modules holds what the lock file asks for: npm leaves its own record of what it installed
+ * there, as the last thing it does. Packages for other systems are optional and may be missing.
+ */
+function isInstalled() {
+  const record = join(root, 'node_modules', '.package-lock.json');
+  if (!existsSync(record)) return false;
+  const there = JSON.parse(readFileSync(record, 'utf8')).packages;
+  const wanted = JSON.parse(readFileSync(join(root, 'package-lock.json'), 'utf8')).packages;
+  return Object.entries(wanted).every(
+    ([place, { version, optional, devOptional, link }]) =>
+      !place.includes('node_modules/') || link || optional || devOptional || there[place]?.version === version,
+  );
+}
+
+/** Installs the packages of the lock file unless they are there. */
 export function install() {
-  const wanted = digest(readFileSync(join(root, 'package-lock.json')) + process.version);
-  if (existsSync(join(root, 'node_modules', '.bin')) && readStamp('installed') === wanted) return;
+  if (isInstalled()) return;
   console.error('Installing packages; the first time this compiles SQLite and takes some minutes.');
   run(npm, ['ci', '--no-audit', '--no-fund'], { quiet: true });
-  writeStamp('installed', wanted);
 }
 
 /** A digest of the names, sizes and times of all files that a build reads. */

@@ -40,7 +40,7 @@ export function createApp({ works, pictures, logger, webFolder }: AppParts): Exp
     }),
   );
   app.use('/api', express.json({ limit: bodyLimit }));
-  app.use('/api', referenceRoutes(pictures), fileRoutes(works), mapRoutes(works), sheetRoutes(works));
+  app.use('/api', referenceRoutes(pictures), fileRoutes(works, pictures), mapRoutes(works), sheetRoutes(works));
   app.use('/api', () => {
     throw new Fault(404, 'not-found', 'There is nothing at this address.');
   });

@@ -9,8 +9,8 @@ export type OpenFile = { works: WorkStore; pictures: PictureStore; close: () => 
 /** Opens a data folder, creating or upgrading it as needed. */
 export async function openFile(dataFolder: string): Promise<OpenFile> {
   const sequelize = await openDatabase(dataFolder);
-  bindModels(sequelize);
-  const pictures = new PictureStore(dataFolder);
+  const models = bindModels(sequelize);
+  const pictures = new PictureStore(dataFolder, models);
   await pictures.open();
-  return { works: new WorkStore(sequelize), pictures, close: () => sequelize.close() };
+  return { works: new WorkStore(sequelize, models), pictures, close: () => sequelize.close() };
 }

@@ -50,7 +50,6 @@ function listen(server: Server, { host, port }: Settings): Promise<void> {
 /** Serves until Ctrl-C, and prints the address. */
 export async function serveUntilStopped(settings: Settings, welcome: string): Promise<void> {
   const running = await serve(settings);
-  console.log(`${welcome}\n\n  ${running.address}\n\nCtrl-C stops it.`);
   const stop = () => {
     running.stop().then(
       () => process.exit(0),
@@ -62,4 +61,5 @@ export async function serveUntilStopped(settings: Settings, welcome: string): Pr
   };
   process.once('SIGINT', stop);
   process.once('SIGTERM', stop);
+  console.log(`${welcome}\n\n  ${running.address}\n\nCtrl-C stops it.`);
 }

@@ -6,7 +6,7 @@ import { pipeline } from 'node:stream/promises';
 import sharp from 'sharp';
 import { greyByLightness } from '@nobrel/core/reference';
 import type { StoredPicture } from '@nobrel/core/file';
-import { PictureRow } from '../store/models.js';
+import type { Models } from '../store/models.js';
 import { flush } from '../store/whole-files.js';
 import { lookAt, unreadable, upright } from './decode.js';
 
@@ -27,7 +27,10 @@ const smallPx = 480;
 export class PictureStore {
   private readonly folder: string;
 
-  constructor(dataFolder: string) {
+  constructor(
+    dataFolder: string,
+    private readonly rows: Models,
+  ) {
     this.folder = join(dataFolder, 'pictures');
   }
 
@@ -39,6 +42,11 @@ export class PictureStore {
   async open(): Promise<void> {
     await rm(this.incoming, { recursive: true, force: true });
     await mkdir(this.incoming, { recursive: true });
+  }
+
+  /** A picture on record, or null. */
+  find(hash: string): Promise<StoredPicture | null> {
+    return this.rows.Picture.findByPk(hash);
   }
 
   path(hash: string, rendition: Rendition): string {
@@ -74,7 +82,7 @@ export class PictureStore {
       }
     }
     const picture = { hash, name, width: looked.width, height: looked.height, bytes: size };
-    await PictureRow.findOrCreate({ where: { hash }, defaults: { ...picture, format: looked.format } });
+    await this.rows.Picture.findOrCreate({ where: { hash }, defaults: { ...picture, format: looked.format } });
     return picture;
   }
 

@@ -2,20 +2,20 @@ import { Router } from 'express';
 import { z } from 'zod';
 import { pictureSchema, saveRequestSchema } from '@nobrel/core/file';
 import { Fault, parseInput } from '../faults.js';
-import { PictureRow } from '../store/models.js';
+import type { PictureStore } from '../reference/picture-store.js';
 import { WorkStore } from '../store/works.js';
 
 const beginRequest = z.object({ picture: pictureSchema.shape.hash, title: z.string().trim().min(1).max(200).optional() });
 
 /** The flat file: works listed, begun, saved and taken out. */
-export function fileRoutes(works: WorkStore): Router {
+export function fileRoutes(works: WorkStore, pictures: PictureStore): Router {
   const router = Router();
   router.get('/works', async (_request, response) => {
     response.json(await works.list());
   });
   router.post('/works', async (request, response) => {
     const { picture: hash, title } = parseInput(beginRequest, request.body);
-    const picture = await PictureRow.findByPk(hash);
+    const picture = await pictures.find(hash);
     if (!picture) throw new Fault(404, 'no-picture', 'This picture is not in the file. Bring it in again.', 'picture');
     response.status(201).json(await works.begin(picture, title ?? WorkStore.titleFrom(picture.name)));
   });

@@ -20,11 +20,9 @@ export function referenceRoutes(pictures: PictureStore): Router {
   router.post('/pictures', upload.single('picture'), async (request, response) => {
     const { file } = request;
     if (!file) throw new Fault(400, 'no-picture', 'There was no picture in that. Choose a picture file.', 'picture');
-    try {
-      response.status(201).json(await pictures.takeIn(file.path, file.originalname));
-    } finally {
-      await rm(file.path, { force: true });
-    }
+    const taken = pictures.takeIn(file.path, file.originalname);
+    const picture = await taken.finally(() => rm(file.path, { force: true }));
+    response.status(201).json(picture);
   });
   router.get('/pictures/:hash/:rendition', (request, response, next) => {
     const { hash, rendition } = parseInput(address, request.params);

@@ -58,10 +58,25 @@ const whole = () => ({ type: DataTypes.INTEGER, allowNull: false });
 const amount = () => ({ type: DataTypes.DOUBLE, allowNull: false });
 const moment = () => ({ type: DataTypes.DATE, allowNull: false });
 
-/** Binds the row classes to a database. The tables themselves are made by the migrations. */
-export function bindModels(sequelize: Sequelize): void {
+/** The row classes of one open database. */
+export type Models = {
+  Picture: typeof PictureRow;
+  Work: typeof WorkRow;
+  MapVersion: typeof MapVersionRow;
+  Printing: typeof PrintingRow;
+};
+
+/**
+ * Row classes bound to a database; each database has its own, so that two can be open at once. The tables
+ * themselves are made by the migrations.
+ */
+export function bindModels(sequelize: Sequelize): Models {
+  class Picture extends PictureRow {}
+  class Work extends WorkRow {}
+  class MapVersion extends MapVersionRow {}
+  class Printing extends PrintingRow {}
   const options = { sequelize, underscored: true, timestamps: false };
-  PictureRow.init(
+  Picture.init(
     {
       hash: { type: DataTypes.STRING(64), primaryKey: true },
       name: text(),
@@ -73,7 +88,7 @@ export function bindModels(sequelize: Sequelize): void {
     },
     { ...options, tableName: 'pictures' },
   );
-  WorkRow.init(
+  Work.init(
     {
       id: { ...id(), primaryKey: true },
       pictureHash: text(),
@@ -84,7 +99,7 @@ export function bindModels(sequelize: Sequelize): void {
     },
     { ...options, tableName: 'works' },
   );
-  MapVersionRow.init(
+  MapVersion.init(
     {
       workId: { ...id(), primaryKey: true },
       version: { ...whole(), primaryKey: true },
@@ -96,7 +111,7 @@ export function bindModels(sequelize: Sequelize): void {
     },
     { ...options, tableName: 'map_versions' },
   );
-  PrintingRow.init(
+  Printing.init(
     {
       id: { ...id(), primaryKey: true },
       workId: id(),
@@ -107,4 +122,5 @@ export function bindModels(sequelize: Sequelize): void {
     },
     { ...options, tableName: 'printings' },
   );
+  return { Picture, Work, MapVersion, Printing };
 }

@@ -15,7 +15,7 @@ import {
 import { effortOf } from '@nobrel/core/map';
 import { sheetDecisionsSchema, type SheetDecisions } from '@nobrel/core/sheets';
 import { Fault } from '../faults.js';
-import { MapVersionRow, PictureRow, PrintingRow, WorkRow } from './models.js';
+import type { MapVersionRow, Models, PrintingRow, WorkRow } from './models.js';
 
 const json = z.string().transform((text): unknown => JSON.parse(text));
 const storedDecisions = json.pipe(workDecisionsSchema);
@@ -24,11 +24,14 @@ const storedSheets = json.pipe(sheetDecisionsSchema);
 
 /** Everything that is kept of works, over the database. */
 export class WorkStore {
-  constructor(private readonly sequelize: Sequelize) {}
+  constructor(
+    private readonly sequelize: Sequelize,
+    private readonly rows: Models,
+  ) {}
 
   /** All works, the last changed first. */
   async list(): Promise<Work[]> {
-    const rows = await WorkRow.findAll({ order: [['changedAt', 'DESC']] });
+    const rows = await this.rows.Work.findAll({ order: [['changedAt', 'DESC']] });
     return Promise.all(rows.map((row) => this.assemble(row)));
   }
 
@@ -41,7 +44,7 @@ export class WorkStore {
   async begin(picture: StoredPicture, title: string): Promise<Work> {
     const now = new Date();
     const decisions: WorkDecisions = newDecisions(title);
-    const row = await WorkRow.create({
+    const row = await this.rows.Work.create({
       id: nanoid(12),
       pictureHash: picture.hash,
       revision: 1,
@@ -58,7 +61,7 @@ export class WorkStore {
    * @throws Fault 409 with the newer version beside it when someone saved in between
    */
   async save(id: string, { revision, decisions }: SaveRequest): Promise<Work> {
-    const [changed] = await WorkRow.update(
+    const [changed] = await this.rows.Work.update(
       { decisions: JSON.stringify(decisions), revision: revision + 1, changedAt: new Date() },
       { where: { id, revision } },
     );
@@ -94,26 +97,26 @@ export class WorkStore {
     const effort = effortOf(map);
     const document = JSON.stringify(map);
     return this.sequelize.transaction({ type: Transaction.TYPES.IMMEDIATE }, async (transaction) => {
-      const newest = await MapVersionRow.findOne({
+      const newest = await this.rows.MapVersion.findOne({
         where: { workId: id },
         order: [['version', 'DESC']],
         transaction,
       });
       if (newest?.document === document) return summaryOf(newest);
       const printed =
-        newest && (await PrintingRow.count({ where: { workId: id, mapVersion: newest.version }, transaction })) > 0;
+        newest && (await this.rows.Printing.count({ where: { workId: id, mapVersion: newest.version }, transaction })) > 0;
       const values = { document, ...effort, madeAt: new Date() };
       const row =
         newest && !printed
           ? await newest.update(values, { transaction })
-          : await MapVersionRow.create({ workId: id, version: (newest?.version ?? 0) + 1, ...values }, { transaction });
+          : await this.rows.MapVersion.create({ workId: id, version: (newest?.version ?? 0) + 1, ...values }, { transaction });
       return summaryOf(row);
     });
   }
 
   /** @throws Fault 404 when the work has no such map */
   async map(id: string, version?: number): Promise<{ summary: MapSummary; document: MapDocument }> {
-    const row = await MapVersionRow.findOne({
+    const row = await this.rows.MapVersion.findOne({
       where: { workId: id, ...(version === undefined ? {} : { version }) },
       order: [['version', 'DESC']],
     });
@@ -123,7 +126,7 @@ export class WorkStore {
 
   /** Records that sheets were printed from the newest map; the same sheets again are the same record. */
   async recordPrinting(id: string, mapVersion: number, decisions: SheetDecisions, pages: number): Promise<Printing> {
-    const [row] = await PrintingRow.findOrCreate({
+    const [row] = await this.rows.Printing.findOrCreate({
       where: { workId: id, mapVersion, decisions: JSON.stringify(decisions) },
       defaults: {
         id: nanoid(12),
@@ -138,26 +141,26 @@ export class WorkStore {
   }
 
   async printing(printingId: string): Promise<{ workId: string; printing: Printing }> {
-    const row = await PrintingRow.findByPk(printingId);
+    const row = await this.rows.Printing.findByPk(printingId);
     if (!row) throw new Fault(404, 'no-sheets', 'These sheets are not on record. Print them again from Sheets.');
     return { workId: row.workId, printing: printingOf(row) };
   }
 
   private async row(id: string): Promise<WorkRow> {
-    const row = await WorkRow.findByPk(id);
+    const row = await this.rows.Work.findByPk(id);
     if (!row) throw new Fault(404, 'no-work', 'There is no work at this address. It may have been taken out of the file.');
     return row;
   }
 
   private async assemble(row: WorkRow): Promise<Work> {
     const [picture, map, printings] = await Promise.all([
-      PictureRow.findByPk(row.pictureHash, { rejectOnEmpty: true }),
-      MapVersionRow.findOne({
+      this.rows.Picture.findByPk(row.pictureHash, { rejectOnEmpty: true }),
+      this.rows.MapVersion.findOne({
         where: { workId: row.id },
         order: [['version', 'DESC']],
         attributes: { exclude: ['document'] },
       }),
-      PrintingRow.findAll({ where: { workId: row.id }, order: [['printedAt', 'ASC']] }),
+      this.rows.Printing.findAll({ where: { workId: row.id }, order: [['printedAt', 'ASC']] }),
     ]);
     const { hash, name, width, height, bytes } = picture;
     return {

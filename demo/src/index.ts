@@ -1,0 +1,1 @@
+export { referencePath, seed } from './seed.js';

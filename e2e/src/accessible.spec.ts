@@ -1,0 +1,56 @@
+import { createRequire } from 'node:module';
+import type { Page } from '@playwright/test';
+import { z } from 'zod';
+import { expect, finishedMap, goTo, test } from './bench.js';
+
+const axePath = createRequire(import.meta.url).resolve('axe-core/axe.min.js');
+const stations = ['Reference', 'Fit', 'Map', 'Sheets', 'Transfer', 'File'];
+
+const report = z.array(
+  z.object({ id: z.string(), impact: z.string().nullish(), nodes: z.array(z.object({ html: z.string() })) }),
+);
+
+/** Serious and critical faults that axe finds on the page as it stands. */
+async function faults(page: Page): Promise<string[]> {
+  const violations = report.parse(await page.evaluate('axe.run().then((result) => result.violations)'));
+  return violations
+    .filter(({ impact }) => impact === 'serious' || impact === 'critical')
+    .map(({ id, nodes }) => `${id}: ${nodes.map((node) => node.html.slice(0, 160)).join(' | ')}`);
+}
+
+for (const room of ['studio', 'dim'] as const) {
+  test(`no serious fault of access on any main view, ${room}`, async ({ page, seeded }) => {
+    await page.addInitScript({ path: axePath });
+    await page.addInitScript(
+      (chosen) => localStorage.setItem('nobrel-view', JSON.stringify({ unit: 'mm', room: chosen })),
+      room,
+    );
+    await page.goto(seeded.address);
+    await expect(page.getByRole('link', { name: /Kettle/ })).toBeVisible();
+    expect(await faults(page)).toEqual([]);
+    await page.getByRole('link', { name: /Kettle/ }).click();
+    for (const station of stations) {
+      await goTo(page, station);
+      if (station === 'Map') await finishedMap(page);
+      await expect(page.locator('.leaf').first()).toBeVisible();
+      expect(await faults(page), station).toEqual([]);
+    }
+  });
+}
+
+test('nothing runs off the side of a tablet or a phone', async ({ page, seeded }) => {
+  await page.goto(seeded.address);
+  await page.getByRole('link', { name: /Kettle/ }).click();
+  for (const [width, height] of [
+    [820, 1180],
+    [390, 844],
+  ] as const) {
+    await page.setViewportSize({ width, height });
+    for (const station of stations) {
+      await goTo(page, station);
+      await expect(page.locator('.leaf').first()).toBeVisible();
+      const broad = await page.evaluate(() => document.documentElement.scrollWidth);
+      expect(broad, `${station} at ${width}`).toBeLessThanOrEqual(width);
+    }
+  }
+});

@@ -1,0 +1,55 @@
+import { mkdtemp, rm } from 'node:fs/promises';
+import { tmpdir } from 'node:os';
+import { join } from 'node:path';
+import { test as base, expect, type Page } from '@playwright/test';
+import { referencePath, seed } from '@nobrel/demo';
+import { serve, type Running } from '@nobrel/server';
+
+type Fixtures = {
+  /** A server of its own over an empty file. */
+  server: Running;
+  /** The same with the demo works in it. */
+  seeded: Running;
+};
+
+async function withServer(use: (running: Running) => Promise<void>, prepare: (running: Running) => Promise<void>) {
+  const dataFolder = await mkdtemp(join(tmpdir(), 'nobrel-e2e-'));
+  const running = await serve({ host: '127.0.0.1', port: 0, dataFolder, logLevel: 'error' });
+  await prepare(running);
+  await use(running);
+  await running.stop();
+  await rm(dataFolder, { recursive: true, force: true });
+}
+
+/** Tests against the real application: every one with its own server and data. */
+export const test = base.extend<Fixtures>({
+  server: async ({ browserName: _ }, use) => withServer(use, () => Promise.resolve()),
+  seeded: async ({ browserName: _ }, use) => withServer(use, ({ file }) => seed(file)),
+});
+
+export { expect };
+
+export const kettle = referencePath('kettle-lantern-and-pears');
+
+/** Brings a picture in by the chooser and waits for its bench. */
+export async function beginWork(page: Page, server: Running, picture = kettle): Promise<void> {
+  await page.goto(server.address);
+  await page.getByLabel('Picture file').setInputFiles(picture);
+  await page.waitForURL(/\/reference$/);
+}
+
+/** Goes to a station by the strip. */
+export async function goTo(page: Page, station: string): Promise<void> {
+  await page.getByRole('navigation', { name: 'Order of work' }).getByRole('link', { name: station }).click();
+}
+
+/** Waits for a finished map and returns what it asks of the hand. */
+export async function finishedMap(page: Page): Promise<string> {
+  const state = page.getByRole('status').filter({ hasText: /\d+ lines?, .* m, about/ });
+  await expect(state).toBeVisible({ timeout: 45_000 });
+  return (await state.textContent()) ?? '';
+}
+
+export async function saved(page: Page): Promise<void> {
+  await expect(page.getByRole('status').filter({ hasText: /^Saved$/ })).toBeVisible();
+}

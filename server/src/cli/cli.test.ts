@@ -1,0 +1,120 @@
+import { spawn } from 'node:child_process';
+import { mkdtemp, readdir, readFile, rm, writeFile } from 'node:fs/promises';
+import { tmpdir } from 'node:os';
+import { join } from 'node:path';
+import { fileURLToPath } from 'node:url';
+import { expect } from 'chai';
+import { PDFDocument } from 'pdf-lib';
+import { readMapDocument } from '@nobrel/core/documents';
+import { encoded } from '../testing/pictures.js';
+
+const bin = fileURLToPath(new URL('../../bin/nobrel.mjs', import.meta.url));
+let folder: string;
+let picture: string;
+let map: string;
+
+type Outcome = { status: number | null; out: string; err: string };
+
+/** Runs the command line as a person would, in a folder of its own. */
+function nobrel(...args: string[]): Promise<Outcome> {
+  return new Promise((resolve) => {
+    const child = spawn(process.execPath, [bin, ...args], { cwd: folder });
+    let out = '';
+    let err = '';
+    child.stdout.on('data', (chunk: Buffer) => (out += chunk.toString()));
+    child.stderr.on('data', (chunk: Buffer) => (err += chunk.toString()));
+    child.once('close', (status) => resolve({ status, out, err }));
+  });
+}
+
+before(async () => {
+  folder = await mkdtemp(join(tmpdir(), 'nobrel-cli-'));
+  picture = join(folder, 'disc.jpg');
+  map = join(folder, 'disc.map.json');
+  await writeFile(picture, await encoded());
+});
+after(() => rm(folder, { recursive: true, force: true }));
+
+describe('nobrel map', () => {
+  it('makes a map in all formats', async () => {
+    const svg = join(folder, 'disc.svg');
+    const dxf = join(folder, 'disc.dxf');
+    const result = await nobrel('map', picture, '--surface', '30x24cm', '--values', '3', '--json', map, '--svg', svg, '--dxf', dxf);
+    expect(result).to.include({ status: 0, err: '' });
+    expect(result.out).to.match(/^2 lines, \d+\.\d m, about .* of tracing; 3 shapes in 3 values\.\n$/);
+    const document = readMapDocument(await readFile(map, 'utf8'));
+    expect(document.surface).to.deep.equal({ width: 300, height: 240 });
+    expect(await readFile(svg, 'utf8')).to.include('viewBox="0 0 300 240"');
+    expect(await readFile(dxf, 'utf8')).to.include('AC1009');
+  });
+
+  it('crops a picture of another ratio to its middle and can follow in straights', async () => {
+    const square = join(folder, 'square.json');
+    const result = await nobrel('map', picture, '--surface', '200x200mm', '--path', 'straight', '--json', square);
+    expect(result.status).to.equal(0);
+    const { frame, settings } = readMapDocument(await readFile(square, 'utf8'));
+    expect(frame).to.deep.equal({ x: 0, y: 0, width: 200, height: 200 });
+    expect(settings['crop']).to.deep.equal({ x: 60, y: 0, width: 480, height: 480 });
+  });
+});
+
+describe('nobrel sheets', () => {
+  it('prints a map, plain and mirrored, with its layout', async () => {
+    for (const kind of ['outline', 'mirrored']) {
+      const pdf = join(folder, `${kind}.pdf`);
+      const layout = join(folder, `${kind}.json`);
+      const result = await nobrel('sheets', map, '--kind', kind, '--paper', 'a4', '--pdf', pdf, '--layout', layout);
+      expect(result).to.include({ status: 0, err: '', out: '2 sheets, 2 across and 1 down.\n' });
+      expect((await PDFDocument.load(await readFile(pdf))).getPageCount()).to.equal(3);
+      const { pages, skipped } = JSON.parse(await readFile(layout, 'utf8')) as { pages: unknown[]; skipped: unknown[] };
+      expect(pages[0]).to.deep.equal({
+        page: 1,
+        label: 'A1',
+        window: { x: 0, y: 0, width: 155, height: 240 },
+        at: { x: 5, y: 5 },
+      });
+      expect(skipped).to.deep.equal([]);
+    }
+  });
+});
+
+describe('bad input on the command line', () => {
+  const cases: [string, () => string[], RegExp][] = [
+    ['nothing', () => [], /Say what to do/],
+    ['an unknown command', () => ['paint'], /unknown command 'paint'/],
+    ['an unknown option', () => ['map', picture, '--surface', 'a4', '--sparkle'], /unknown option '--sparkle'/],
+    ['no surface', () => ['map', picture], /--surface/],
+    ['a size that is none', () => ['map', picture, '--surface', 'huge'], /“huge” is not a size/],
+    ['a surface of nothing', () => ['map', picture, '--surface', '0x10mm'], /more than nothing/],
+    ['an absurd surface', () => ['map', picture, '--surface', '90x90m'], /at most 20 m/],
+    ['too many values', () => ['map', picture, '--surface', 'a4', '--values', '40'], /--values takes a whole number from 2 to 7, not “40”/],
+    ['an unknown path', () => ['map', picture, '--surface', 'a4', '--path', 'wavy'], /--path/],
+    ['a picture that is not there', () => ['map', 'nowhere.jpg', '--surface', 'a4'], /There is no file nowhere.jpg/],
+    ['a picture that is none', () => ['map', bin, '--surface', 'a4'], /is not a picture that can be read/],
+    ['a folder that is not there', () => ['map', picture, '--surface', 'a4', '--json', 'no/such/place.json'], /There is no folder/],
+    ['a map that is none', () => ['sheets', picture, '--kind', 'outline', '--paper', 'a4', '--pdf', 'x.pdf'], /not a map file/],
+    ['a kind that is none', () => ['sheets', map, '--kind', 'poster', '--paper', 'a4', '--pdf', 'x.pdf'], /--kind/],
+    ['a paper that is none', () => ['sheets', map, '--kind', 'outline', '--paper', 'a99', '--pdf', 'x.pdf'], /--paper: “a99” is not a size/],
+    ['margins larger than the paper', () => ['sheets', map, '--kind', 'outline', '--paper', 'a4', '--margin', '120', '--pdf', 'x.pdf'], /too small for its margins/],
+    ['a scale that is none', () => ['sheets', map, '--kind', 'outline', '--paper', 'a4', '--printer-scale', '1', '--pdf', 'x.pdf'], /two numbers/],
+  ];
+  for (const [name, args, message] of cases) {
+    it(`${name}: status 2, one line, no file`, async () => {
+      const before = await readdir(folder);
+      const { status, out, err } = await nobrel(...args());
+      expect(status).to.equal(2);
+      expect(out).to.equal('');
+      expect(err).to.match(message);
+      expect(err.trimEnd().split('\n')).to.have.length(1);
+      expect(await readdir(folder)).to.deep.equal(before);
+    });
+  }
+
+  it('every command explains itself', async () => {
+    for (const args of [['--help'], ['map', '--help'], ['sheets', '--help']]) {
+      const { status, out } = await nobrel(...args);
+      expect(status).to.equal(0);
+      expect(out).to.match(/^Usage: nobrel/);
+    }
+  });
+});
