@@ -38,7 +38,12 @@ export default tseslint.config(
   {
     files: ['**/*.{ts,tsx}'],
     extends: [tseslint.configs.recommendedTypeChecked, tseslint.configs.stylisticTypeChecked],
-    languageOptions: { parserOptions: { projectService: { allowDefaultProject: ['web/vite.config.ts', 'e2e/playwright.config.ts'] }, tsconfigRootDir: import.meta.dirname } },
+    languageOptions: {
+      parserOptions: {
+        projectService: { allowDefaultProject: ['web/vite.config.ts', 'e2e/playwright.config.ts'] },
+        tsconfigRootDir: import.meta.dirname,
+      },
+    },
     rules: {
       // Index signatures are read with brackets, so that the compiler may insist on them.
       '@typescript-eslint/dot-notation': 'off',
@@ -60,7 +65,14 @@ export default tseslint.config(
       '@typescript-eslint/no-misused-promises': ['error', { checksVoidReturn: { attributes: false } }],
       'no-restricted-imports': [
         'error',
-        { patterns: [{ group: ['@nobrel/server', 'node:*'], message: 'The web application reaches the server only over /api.' }] },
+        {
+          patterns: [
+            {
+              group: ['@nobrel/server', 'node:*'],
+              message: 'The web application reaches the server only over /api.',
+            },
+          ],
+        },
       ],
     },
   },

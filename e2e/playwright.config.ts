@@ -6,12 +6,21 @@ export default defineConfig({
   outputDir: '../.build/interface',
   timeout: 90_000,
   workers: 1,
-  reporter: [['list'], ['json', { outputFile: process.env['PLAYWRIGHT_JSON_OUTPUT_NAME'] ?? '../.build/interface.json' }]],
+  reporter: [
+    ['list'],
+    ['json', { outputFile: process.env['PLAYWRIGHT_JSON_OUTPUT_NAME'] ?? '../.build/interface.json' }],
+  ],
   use: {
     viewport: { width: 1280, height: 800 },
     launchOptions: {
       executablePath: process.env['NOBREL_CHROMIUM'] ?? '/usr/bin/chromium',
-      args: ['--no-sandbox', '--disable-gpu', '--disable-background-networking', '--disable-component-update', '--disable-sync'],
+      args: [
+        '--no-sandbox',
+        '--disable-gpu',
+        '--disable-background-networking',
+        '--disable-component-update',
+        '--disable-sync',
+      ],
     },
   },
 });

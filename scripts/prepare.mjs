@@ -47,7 +47,11 @@ function isInstalled() {
   const wanted = JSON.parse(readFileSync(join(root, 'package-lock.json'), 'utf8')).packages;
   return Object.entries(wanted).every(
     ([place, { version, optional, devOptional, link }]) =>
-      !place.includes('node_modules/') || link || optional || devOptional || there[place]?.version === version,
+      !place.includes('node_modules/') ||
+      link ||
+      optional ||
+      devOptional ||
+      there[place]?.version === version,
   );
 }
 
@@ -84,7 +88,8 @@ function buildOnce(name, sources, result, build) {
   writeStamp(name, wanted);
 }
 
-const tsc = (project) => run(process.execPath, ['node_modules/typescript/bin/tsc', '-b', project], { quiet: true });
+const tsc = (project) =>
+  run(process.execPath, ['node_modules/typescript/bin/tsc', '-b', project], { quiet: true });
 
 /** Compiles everything, tests included, and bundles the web application. */
 export function buildAll() {
@@ -95,7 +100,9 @@ export function buildAll() {
   });
   buildOnce('bundled', ['core', 'web'], 'web/dist/index.html', () => {
     console.error('Bundling the web application.');
-    run(process.execPath, ['node_modules/vite/bin/vite.js', 'build', 'web', '--logLevel', 'warn'], { quiet: true });
+    run(process.execPath, ['node_modules/vite/bin/vite.js', 'build', 'web', '--logLevel', 'warn'], {
+      quiet: true,
+    });
   });
 }
 

@@ -11,7 +11,8 @@ buildAll();
 
 const bin = (name) => join(root, 'node_modules', name);
 const node = (args, env = {}) =>
-  spawnSync(process.execPath, args, { cwd: root, stdio: 'inherit', env: { ...process.env, ...env } }).status ?? 1;
+  spawnSync(process.execPath, args, { cwd: root, stdio: 'inherit', env: { ...process.env, ...env } })
+    .status ?? 1;
 
 const lint = node([bin('eslint/bin/eslint.js'), '.', '--max-warnings', '0']);
 const format = node([bin('prettier/bin/prettier.cjs'), '--check', '--log-level', 'warn', '.']);

@@ -16,7 +16,11 @@ const order = z.object({ scene: z.number().int(), share: z.number().positive() }
 const folder = new URL('../references/', import.meta.url);
 
 function scaled(scene: Scene, share: number): Scene {
-  return { ...scene, widthPx: Math.round(scene.widthPx * share), heightPx: Math.round(scene.heightPx * share) };
+  return {
+    ...scene,
+    widthPx: Math.round(scene.widthPx * share),
+    heightPx: Math.round(scene.heightPx * share),
+  };
 }
 
 async function renderScene(index: number, share: number): Promise<void> {

@@ -67,7 +67,11 @@ async function seedOne({ works, pictures }: OpenFile, example: Example): Promise
   const work = await works.begin(picture, example.title);
   const fit = { ...work.decisions.fit, ...example.fit };
   const map = { ...work.decisions.map, ...example.map };
-  const reference = { owner: 'the painter', permission: 'own', permissionNote: example.permissionNote } as const;
+  const reference = {
+    owner: 'the painter',
+    permission: 'own',
+    permissionNote: example.permissionNote,
+  } as const;
   const decisions: WorkDecisions = { ...work.decisions, reference, fit, map };
   const { revision } = await works.save(work.id, { revision: work.revision, decisions });
   if (example.reached === 'begun') return;
@@ -89,7 +93,11 @@ async function seedOne({ works, pictures }: OpenFile, example: Example): Promise
 }
 
 /** The decisions after some steps at the table, or after all of them. */
-function transferred(decisions: WorkDecisions, reached: 'in transfer' | 'filed', pages: number): WorkDecisions {
+function transferred(
+  decisions: WorkDecisions,
+  reached: 'in transfer' | 'filed',
+  pages: number,
+): WorkDecisions {
   const filed = reached === 'filed';
   const method = filed ? 'rubbed-backing' : 'transfer-sheet';
   const steps = transferSteps(decisions.fit.kind, { method, hand: 'right' }, pages);
@@ -101,11 +109,22 @@ function transferred(decisions: WorkDecisions, reached: 'in transfer' | 'filed',
       ...decisions.transfer,
       method,
       done: Object.fromEntries(ticked.map((step, i) => [step.id, at(i)])),
-      sittings: filed ? [{ startedAt: at(0), minutes: 26 }, { startedAt: at(50), minutes: 18.5 }] : [{ startedAt: at(0), minutes: 9 }],
-      used: filed ? '4B pencil on the back, dead ball-point, 0.3 mm lead to refine' : 'wax-free graphite sheet, third use',
+      sittings: filed
+        ? [
+            { startedAt: at(0), minutes: 26 },
+            { startedAt: at(50), minutes: 18.5 },
+          ]
+        : [{ startedAt: at(0), minutes: 9 }],
+      used: filed
+        ? '4B pencil on the back, dead ball-point, 0.3 mm lead to refine'
+        : 'wax-free graphite sheet, third use',
     },
     file: filed
-      ? { transferredAt: at(59), tracingKept: 'plan chest, second drawer, folder “shore”', nextTime: 'Leave the ripples out; three values were enough.' }
+      ? {
+          transferredAt: at(59),
+          tracingKept: 'plan chest, second drawer, folder “shore”',
+          nextTime: 'Leave the ripples out; three values were enough.',
+        }
       : decisions.file,
   };
 }

@@ -27,14 +27,15 @@ for (const room of ['studio', 'dim'] as const) {
     );
     await page.goto(seeded.address);
     await expect(page.getByRole('link', { name: /Kettle/ })).toBeVisible();
-    expect(await faults(page)).toEqual([]);
+    const found: Record<string, string[]> = { 'The flat file': await faults(page) };
     await page.getByRole('link', { name: /Kettle/ }).click();
     for (const station of stations) {
       await goTo(page, station);
       if (station === 'Map') await finishedMap(page);
       await expect(page.locator('.leaf').first()).toBeVisible();
-      expect(await faults(page), station).toEqual([]);
+      found[station] = await faults(page);
     }
+    expect(Object.entries(found).filter(([, list]) => list.length > 0)).toEqual([]);
   });
 }
 

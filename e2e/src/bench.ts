@@ -12,7 +12,10 @@ type Fixtures = {
   seeded: Running;
 };
 
-async function withServer(use: (running: Running) => Promise<void>, prepare: (running: Running) => Promise<void>) {
+async function withServer(
+  use: (running: Running) => Promise<void>,
+  prepare: (running: Running) => Promise<void>,
+) {
   const dataFolder = await mkdtemp(join(tmpdir(), 'nobrel-e2e-'));
   const running = await serve({ host: '127.0.0.1', port: 0, dataFolder, logLevel: 'error' });
   await prepare(running);

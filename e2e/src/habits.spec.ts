@@ -14,7 +14,10 @@ test('the strip and the sentence work from the keyboard alone', async ({ page, s
   // From the top of the page by Tab to the strip.
   await page.locator('body').press('Tab');
   await expect(page.getByRole('link', { name: 'To the work' })).toBeFocused();
-  await tabTo(page, page.getByRole('navigation', { name: 'Order of work' }).getByRole('link', { name: /Fit/ }));
+  await tabTo(
+    page,
+    page.getByRole('navigation', { name: 'Order of work' }).getByRole('link', { name: /Fit/ }),
+  );
   await page.keyboard.press('Enter');
   await page.waitForURL(/\/fit$/);
 
@@ -141,7 +144,9 @@ test('the same spot is marked on both leaves, which move together', async ({ pag
   await expect(page.locator('.crosshair')).toHaveCount(2);
   await expect(page.getByText(/mm from the left edge, .* mm from the top/)).toBeVisible();
   const transforms = () =>
-    page.locator('.leaf-surface > g:first-child').evaluateAll((groups) => groups.map((g) => g.getAttribute('transform')));
+    page
+      .locator('.leaf-surface > g:first-child')
+      .evaluateAll((groups) => groups.map((g) => g.getAttribute('transform')));
   const before = await transforms();
   await leaves.nth(1).focus();
   await page.keyboard.press('+');

@@ -40,7 +40,13 @@ export function createApp({ works, pictures, logger, webFolder }: AppParts): Exp
     }),
   );
   app.use('/api', express.json({ limit: bodyLimit }));
-  app.use('/api', referenceRoutes(pictures), fileRoutes(works, pictures), mapRoutes(works), sheetRoutes(works));
+  app.use(
+    '/api',
+    referenceRoutes(pictures),
+    fileRoutes(works, pictures),
+    mapRoutes(works),
+    sheetRoutes(works),
+  );
   app.use('/api', () => {
     throw new Fault(404, 'not-found', 'There is nothing at this address.');
   });
@@ -48,7 +54,8 @@ export function createApp({ works, pictures, logger, webFolder }: AppParts): Exp
   // Every other address belongs to the web application's own routes.
   app.get('/{*path}', (_request, response) => {
     const page = join(webFolder, 'index.html');
-    if (!existsSync(page)) throw new Fault(503, 'not-built', 'The web application is not built yet. Run npm start.');
+    if (!existsSync(page))
+      throw new Fault(503, 'not-built', 'The web application is not built yet. Run npm start.');
     response.sendFile(page, { dotfiles: 'allow', headers: { 'Cache-Control': 'no-cache' } });
   });
   app.use(answerFault);

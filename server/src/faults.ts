@@ -26,7 +26,12 @@ export function parseInput<T>(schema: z.ZodType<T>, data: unknown): T {
   if (parsed.success) return parsed.data;
   const issue = parsed.error.issues[0];
   const field = issue?.path.join('.') ?? '';
-  throw new Fault(400, 'bad-input', `${field === '' ? 'The request' : `“${field}”`} is not as it should be: ${issue?.message ?? 'unreadable'}.`, field);
+  throw new Fault(
+    400,
+    'bad-input',
+    `${field === '' ? 'The request' : `“${field}”`} is not as it should be: ${issue?.message ?? 'unreadable'}.`,
+    field,
+  );
 }
 
 /** Turns every error into the one error shape; what is not meant for the person goes to the log only. */
@@ -47,15 +52,28 @@ function asFault(error: unknown): Fault {
   if (error instanceof Fault) return error;
   if (error instanceof multer.MulterError) {
     return error.code === 'LIMIT_FILE_SIZE'
-      ? new Fault(413, 'too-large', `The picture is over ${mostMegabytes} MB. Save a smaller copy and bring that in.`, 'picture')
+      ? new Fault(
+          413,
+          'too-large',
+          `The picture is over ${mostMegabytes} MB. Save a smaller copy and bring that in.`,
+          'picture',
+        )
       : new Fault(400, 'bad-upload', 'Send one picture at a time.', 'picture');
   }
   if (isBodyError(error)) {
     return error.status === 413
-      ? new Fault(413, 'too-large', 'That is more than can be kept in one go. Make the map simpler, with fewer values or larger shapes.')
+      ? new Fault(
+          413,
+          'too-large',
+          'That is more than can be kept in one go. Make the map simpler, with fewer values or larger shapes.',
+        )
       : new Fault(400, 'bad-input', 'The request could not be read.');
   }
-  return new Fault(500, 'internal', 'Something went wrong on our side. Nothing that was saved is lost; try again.');
+  return new Fault(
+    500,
+    'internal',
+    'Something went wrong on our side. Nothing that was saved is lost; try again.',
+  );
 }
 
 function isBodyError(error: unknown): error is { status: number } {

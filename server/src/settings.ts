@@ -9,7 +9,12 @@ export type Settings = { host: string; port: number; dataFolder: string; logLeve
 export const defaultPort = 4180;
 
 const environment = z.object({
-  NOBREL_PORT: z.coerce.number({ error: 'NOBREL_PORT must be a port number' }).int().min(0).max(65535).default(defaultPort),
+  NOBREL_PORT: z.coerce
+    .number({ error: 'NOBREL_PORT must be a port number' })
+    .int()
+    .min(0)
+    .max(65535)
+    .default(defaultPort),
   NOBREL_HOST: z.string().default('127.0.0.1'),
   NOBREL_DATA: z.string().optional(),
   NOBREL_LOG: z.enum(['fatal', 'error', 'warn', 'info', 'debug', 'silent']).default('warn'),
@@ -25,7 +30,9 @@ export function readSettings(name = 'nobrel', variables: NodeJS.ProcessEnv = pro
   const parsed = environment.safeParse(variables);
   if (!parsed.success) {
     const issue = parsed.error.issues[0];
-    throw new Error(`${issue?.path.join('.') ?? 'A setting'} cannot be used: ${issue?.message ?? 'unreadable'}.`);
+    throw new Error(
+      `${issue?.path.join('.') ?? 'A setting'} cannot be used: ${issue?.message ?? 'unreadable'}.`,
+    );
   }
   const { NOBREL_PORT: port, NOBREL_HOST: host, NOBREL_DATA: data, NOBREL_LOG: logLevel } = parsed.data;
   return { host, port, dataFolder: data ?? join(userDataFolder(variables), name), logLevel };

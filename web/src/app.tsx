@@ -76,7 +76,11 @@ function WorkPage() {
 function NowhereToGo() {
   return (
     <Frame>
-      <Alert type="info" title="There is nothing at this address." action={<Link to="/">To the flat file</Link>} />
+      <Alert
+        type="info"
+        title="There is nothing at this address."
+        action={<Link to="/">To the flat file</Link>}
+      />
     </Frame>
   );
 }

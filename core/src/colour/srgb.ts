@@ -10,7 +10,9 @@ export function encodeSrgb(linear: number): number {
 }
 
 /** Linear light of every 8-bit sRGB value. */
-export const linearOfByte: Float32Array = Float32Array.from({ length: 256 }, (_, byte) => decodeSrgb(byte / 255));
+export const linearOfByte: Float32Array = Float32Array.from({ length: 256 }, (_, byte) =>
+  decodeSrgb(byte / 255),
+);
 
 /** Relative luminance weights of linear sRGB, from the primaries of IEC 61966-2-1 (D65). */
 export const luminanceRed = 0.2126;

@@ -8,7 +8,18 @@ import { mapToSvg } from './svg.js';
 /** A dark triangle on a light ground: one closed boundary inside the frame. */
 function triangleMap(): MapDocument {
   const frameLine = (id: string, points: [number, number][]) =>
-    ({ id, kind: 'frame', edge: 'hard', contrast: 0, softness: 0, weight: 0, closed: true, points, left: null, right: 's1' }) as const;
+    ({
+      id,
+      kind: 'frame',
+      edge: 'hard',
+      contrast: 0,
+      softness: 0,
+      weight: 0,
+      closed: true,
+      points,
+      left: null,
+      right: 's1',
+    }) as const;
   return {
     format: 'nobrel-map',
     version: 1,
@@ -20,11 +31,21 @@ function triangleMap(): MapDocument {
       { level: 1, lightness: 80 },
     ],
     shapes: [
-      { id: 's1', level: 1, area: 7550, rings: [[{ line: 'f1', reversed: false }], [{ line: 'a1', reversed: true }]] },
+      {
+        id: 's1',
+        level: 1,
+        area: 7550,
+        rings: [[{ line: 'f1', reversed: false }], [{ line: 'a1', reversed: true }]],
+      },
       { id: 's2', level: 0, area: 450, rings: [[{ line: 'a1', reversed: false }]] },
     ],
     lines: [
-      frameLine('f1', [[0, 0], [100, 0], [100, 80], [0, 80]]),
+      frameLine('f1', [
+        [0, 0],
+        [100, 0],
+        [100, 80],
+        [0, 80],
+      ]),
       {
         id: 'a1',
         kind: 'boundary',
@@ -33,7 +54,11 @@ function triangleMap(): MapDocument {
         softness: 2.5,
         weight: 0.8,
         closed: true,
-        points: [[20, 20.125], [50, 20], [20, 50]],
+        points: [
+          [20, 20.125],
+          [50, 20],
+          [20, 50],
+        ],
         left: 's1',
         right: 's2',
       },
@@ -62,10 +87,22 @@ describe('the map document', () => {
 
   const faults: [string, (map: Record<string, unknown>) => void, string][] = [
     ['a wrong kind', (map) => ((map['lines'] as { kind: string }[])[1].kind = 'squiggle'), 'lines.1.kind'],
-    ['a point without y', (map) => ((map['lines'] as { points: unknown[] }[])[1].points[2] = [3]), 'lines.1.points.2'],
+    [
+      'a point without y',
+      (map) => ((map['lines'] as { points: unknown[] }[])[1].points[2] = [3]),
+      'lines.1.points.2',
+    ],
     ['a missing frame', (map) => delete map['frame'], 'frame'],
-    ['a ring of no line', (map) => ((map['shapes'] as { rings: { line: string }[][] }[])[1].rings[0][0].line = 'zz'), 'shapes.1.rings.0.0.line'],
-    ['a side that is no shape', (map) => ((map['lines'] as { left: string }[])[1].left = 's99'), 'lines.1.left'],
+    [
+      'a ring of no line',
+      (map) => ((map['shapes'] as { rings: { line: string }[][] }[])[1].rings[0][0].line = 'zz'),
+      'shapes.1.rings.0.0.line',
+    ],
+    [
+      'a side that is no shape',
+      (map) => ((map['lines'] as { left: string }[])[1].left = 's99'),
+      'lines.1.left',
+    ],
   ];
   for (const [name, change, field] of faults) {
     it(`names the first bad field: ${name}`, () => {
@@ -102,7 +139,9 @@ describe('open formats', () => {
     const svg = mapToSvg(triangleMap());
     expect(svg).to.include('width="100mm" height="80mm" viewBox="0 0 100 80"');
     expect(svg).to.include('<g data-kind="boundary">');
-    expect(svg).to.match(/<path id="a1" data-kind="boundary" data-edge="soft" d="M20 20.125L50 20L20 50Z" stroke-dasharray/);
+    expect(svg).to.match(
+      /<path id="a1" data-kind="boundary" data-edge="soft" d="M20 20.125L50 20L20 50Z" stroke-dasharray/,
+    );
     expect(svg.match(/<path /g)).to.have.length(2);
   });
 

@@ -78,7 +78,11 @@ export const mapDocumentSchema = z
       (['left', 'right'] as const).forEach((side) => {
         const shape = line[side];
         if (shape !== null && !shapes.has(shape)) {
-          context.addIssue({ code: 'custom', path: ['lines', i, side], message: `there is no shape ${shape}` });
+          context.addIssue({
+            code: 'custom',
+            path: ['lines', i, side],
+            message: `there is no shape ${shape}`,
+          });
         }
       }),
     );
@@ -105,4 +109,3 @@ export function writeMapDocument(map: MapDocument): string {
   const head = JSON.stringify(rest, null, 2).replace(/\n\}$/, '');
   return `${head},\n  "values": ${list(values)},\n  "shapes": ${list(shapes)},\n  "lines": ${list(lines)}\n}\n`;
 }
-

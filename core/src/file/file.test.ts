@@ -54,7 +54,10 @@ describe('whether a map is current', () => {
     pictureKey: 'k',
     picture: { width: 40, height: 30, channels: 3, data: new Uint8Array(40 * 30 * 3) },
   });
-  const changed = (change: Partial<Work['decisions']>) => ({ ...begun, decisions: { ...begun.decisions, ...change } });
+  const changed = (change: Partial<Work['decisions']>) => ({
+    ...begun,
+    decisions: { ...begun.decisions, ...change },
+  });
 
   it('holds while nothing it was made from changes', () => {
     expect(isMapCurrent(map, begun)).to.equal(true);

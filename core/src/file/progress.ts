@@ -27,7 +27,8 @@ export function standingOf(work: Pick<Work, 'decisions' | 'map' | 'printings'>):
       next: kept ? 'Filed: nothing left to do.' : 'Note where the tracing is kept.',
     };
   }
-  const begun = Object.keys(transfer.done).length > 0 || transfer.sittings.length > 0 || transfer.sittingSince !== null;
+  const begun =
+    Object.keys(transfer.done).length > 0 || transfer.sittings.length > 0 || transfer.sittingSince !== null;
   if (begun) return { station: 'transfer', stage: 'Being transferred', next: 'Go on with the transfer.' };
   if (work.printings.length > 0) return { station: 'transfer', stage: 'Printed', next: 'Carry it across.' };
   if (work.map !== null) return { station: 'sheets', stage: 'Mapped', next: 'Print the sheets.' };

@@ -40,10 +40,16 @@ describe('fit', () => {
         fc.double({ min: 0, max: 1, noNaN: true }),
         (width, height, widthMm, heightMm, marginShare, way, crop) => {
           const marginMm = marginShare * Math.min(widthMm, heightMm);
-          const layout = layOut({ width, height }, fit({ widthMm, heightMm, marginMm, way, cropX: crop, cropY: crop }));
+          const layout = layOut(
+            { width, height },
+            fit({ widthMm, heightMm, marginMm, way, cropX: crop, cropY: crop }),
+          );
           const { frame, window } = layout;
           const hair = 1e-6 * Math.max(widthMm, heightMm);
-          expect(window.width / frame.width).to.be.closeTo(window.height / frame.height, 1e-6 * (window.width / frame.width));
+          expect(window.width / frame.width).to.be.closeTo(
+            window.height / frame.height,
+            1e-6 * (window.width / frame.width),
+          );
           expect(frame.x).to.be.at.least(marginMm - hair);
           expect(frame.x + frame.width).to.be.at.most(widthMm - marginMm + hair);
           expect(frame.y + frame.height).to.be.at.most(heightMm - marginMm + hair);

@@ -72,7 +72,9 @@ function resolutionNote(layout: Layout, pencilMm: number, unit: LengthUnit): Fit
   return {
     id: 'fit-resolution',
     weight: enough ? 'plain' : 'watch',
-    says: enough ? `${says} That is enough for a ${formatLength(pencilMm, unit)} point.` : `${says} A ${formatLength(pencilMm, unit)} point could draw finer than that.`,
+    says: enough
+      ? `${says} That is enough for a ${formatLength(pencilMm, unit)} point.`
+      : `${says} A ${formatLength(pencilMm, unit)} point could draw finer than that.`,
     why: enough
       ? `About two pixels a point width are needed, here ${needed.toFixed(1)} a millimetre. A print at this size looks sharp from ${formatLength(Math.round(softFromMm / 10) * 10, unit)} away.`
       : `About two pixels a point width are needed, here ${needed.toFixed(1)} a millimetre. Edges can be placed no finer than the picture shows them: use a larger version of it, a smaller surface or a broader point. A print at this size looks soft from nearer than ${formatLength(Math.round(softFromMm / 10) * 10, unit)}.`,
@@ -84,7 +86,8 @@ function resolutionNote(layout: Layout, pencilMm: number, unit: LengthUnit): Fit
 export function ratioWords(ratio: number): string {
   for (let bottom = 1; bottom <= 12; bottom++) {
     const top = Math.round(ratio * bottom);
-    if (top > 0 && top <= 20 && Math.abs(top / bottom / ratio - 1) < 0.002) return `${top}\u00a0:\u00a0${bottom}`;
+    if (top > 0 && top <= 20 && Math.abs(top / bottom / ratio - 1) < 0.002)
+      return `${top}\u00a0:\u00a0${bottom}`;
   }
   return ratio >= 1 ? `${ratio.toFixed(2)}\u00a0:\u00a01` : `1\u00a0:\u00a0${(1 / ratio).toFixed(2)}`;
 }

@@ -30,8 +30,22 @@ export const surfaceKindIds = [
 export type SurfaceKindId = (typeof surfaceKindIds)[number];
 
 type Traits = Omit<SurfaceKind, 'id' | 'name'>;
-const paper: Traits = { watercolour: false, erases: true, dents: true, dark: false, tapeMarks: true, tooth: 'medium' };
-const firm: Traits = { watercolour: false, erases: true, dents: false, dark: false, tapeMarks: false, tooth: 'medium' };
+const paper: Traits = {
+  watercolour: false,
+  erases: true,
+  dents: true,
+  dark: false,
+  tapeMarks: true,
+  tooth: 'medium',
+};
+const firm: Traits = {
+  watercolour: false,
+  erases: true,
+  dents: false,
+  dark: false,
+  tapeMarks: false,
+  tooth: 'medium',
+};
 
 export const surfaceKinds: readonly SurfaceKind[] = [
   { ...paper, id: 'hot-pressed', name: 'hot-pressed watercolour paper', watercolour: true, tooth: 'smooth' },
@@ -42,7 +56,16 @@ export const surfaceKinds: readonly SurfaceKind[] = [
   { ...firm, id: 'canvas-panel', name: 'canvas panel' },
   { ...firm, id: 'stretched-canvas', name: 'stretched canvas', dents: true, tooth: 'medium' },
   { ...firm, id: 'wood-panel', name: 'wood panel', tooth: 'smooth' },
-  { ...firm, id: 'scratchboard', name: 'scratchboard', erases: false, dents: true, dark: true, tapeMarks: true, tooth: 'smooth' },
+  {
+    ...firm,
+    id: 'scratchboard',
+    name: 'scratchboard',
+    erases: false,
+    dents: true,
+    dark: true,
+    tapeMarks: true,
+    tooth: 'smooth',
+  },
 ];
 
 /** The kind with this id. */

@@ -42,7 +42,12 @@ describe('geometry', () => {
 
   it('intersects rectangles', () => {
     const a = { x: 0, y: 0, width: 10, height: 10 };
-    expect(intersection(a, { x: 5, y: 5, width: 10, height: 10 })).to.deep.equal({ x: 5, y: 5, width: 5, height: 5 });
+    expect(intersection(a, { x: 5, y: 5, width: 10, height: 10 })).to.deep.equal({
+      x: 5,
+      y: 5,
+      width: 5,
+      height: 5,
+    });
     expect(intersection(a, { x: 10, y: 0, width: 5, height: 5 })).to.equal(null);
   });
 

@@ -32,5 +32,8 @@ export function fitLine(points: Float64Array, a: number, b: number): Line {
 export function crossing(a: Line, b: Line): [number, number] | null {
   const determinant = a.nx * b.ny - a.ny * b.nx;
   if (Math.abs(determinant) < 0.05) return null;
-  return [(a.offset * b.ny - b.offset * a.ny) / determinant, (a.nx * b.offset - b.nx * a.offset) / determinant];
+  return [
+    (a.offset * b.ny - b.offset * a.ny) / determinant,
+    (a.nx * b.offset - b.nx * a.offset) / determinant,
+  ];
 }

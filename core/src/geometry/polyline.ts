@@ -17,7 +17,8 @@ export function polylineLength(points: ArrayLike<number>, closed = false): numbe
 export function signedArea(points: ArrayLike<number>): number {
   const n = points.length;
   let sum = 0;
-  for (let i = 0, j = n - 2; i < n; j = i, i += 2) sum += points[j] * points[i + 1] - points[i] * points[j + 1];
+  for (let i = 0, j = n - 2; i < n; j = i, i += 2)
+    sum += points[j] * points[i + 1] - points[i] * points[j + 1];
   return sum / 2;
 }
 

@@ -111,7 +111,9 @@ export function assembleMap(
       id: `s${region + 1}`,
       level: regions.level[region],
       area: measured.reduce((sum, { area }) => sum + area, 0),
-      rings: measured.map(({ ring }) => ring.map((use) => ({ line: `a${use.arc + 1}`, reversed: use.reversed }))),
+      rings: measured.map(({ ring }) =>
+        ring.map((use) => ({ line: `a${use.arc + 1}`, reversed: use.reversed })),
+      ),
     };
   });
   return {

@@ -8,7 +8,11 @@ import { lineLengthMm, secondsToTrace, type TracingSpeed, usualSpeed } from './e
  * @param minutes of tracing, or null for all lines
  * @returns the same lines in the same order; those left out carry `kept: false`
  */
-export function fitBudget(lines: MapLine[], minutes: number | null, speed: TracingSpeed = usualSpeed): MapLine[] {
+export function fitBudget(
+  lines: MapLine[],
+  minutes: number | null,
+  speed: TracingSpeed = usualSpeed,
+): MapLine[] {
   if (minutes === null) return lines;
   let left = minutes * 60;
   const dropped = new Set<MapLine>();

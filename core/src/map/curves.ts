@@ -72,7 +72,9 @@ function findCorners(points: Float64Array, closed: boolean, arm: number): Corner
     const c = i + shift;
     const meet = crossing(fitLine(ring, c - reach, c - 1), fitLine(ring, c + 1, c + reach));
     const near = meet && Math.hypot(meet[0] - points[2 * i], meet[1] - points[2 * i + 1]) < arm / 2;
-    corners.push(near ? { index: i, x: meet[0], y: meet[1] } : { index: i, x: points[2 * i], y: points[2 * i + 1] });
+    corners.push(
+      near ? { index: i, x: meet[0], y: meet[1] } : { index: i, x: points[2 * i], y: points[2 * i + 1] },
+    );
   }
   return corners;
 }
@@ -179,7 +181,16 @@ function fitPieces(
     flatten(cubic, out);
     return;
   }
-  divide(points, a, b, Math.min(b - 2, Math.max(a + 2, fault.index)), startTangent, endTangent, tolerance, out);
+  divide(
+    points,
+    a,
+    b,
+    Math.min(b - 2, Math.max(a + 2, fault.index)),
+    startTangent,
+    endTangent,
+    tolerance,
+    out,
+  );
 }
 
 /** Fits a run in two halves that share their tangent. */
@@ -216,7 +227,14 @@ function chordParameters(points: Float64Array, a: number, b: number): Float64Arr
 /** Control points x0, y0 … x3, y3. */
 type Cubic = Float64Array;
 
-function fitCubic(points: Float64Array, a: number, b: number, parameters: Float64Array, t1: Pair, t2: Pair): Cubic {
+function fitCubic(
+  points: Float64Array,
+  a: number,
+  b: number,
+  parameters: Float64Array,
+  t1: Pair,
+  t2: Pair,
+): Cubic {
   const x0 = points[2 * a];
   const y0 = points[2 * a + 1];
   const x3 = points[2 * b];
@@ -307,7 +325,8 @@ function flatten(c: Cubic, out: number[]): void {
     const [x, y] = pointAt(c, middle);
     const [qx, qy] = pointAt(c, from + (to - from) / 4);
     const flat =
-      distanceToSegment(x, y, ax, ay, bx, by) < flatnessMm && distanceToSegment(qx, qy, ax, ay, bx, by) < flatnessMm;
+      distanceToSegment(x, y, ax, ay, bx, by) < flatnessMm &&
+      distanceToSegment(qx, qy, ax, ay, bx, by) < flatnessMm;
     if (depth === 0 || flat) {
       out.push(bx, by);
       return;

@@ -55,7 +55,10 @@ function shiftLimits(junctions: readonly { x: number; y: number }[]): number[] {
     for (const other of index.range(x - around, y - around, x + around, y + around)) {
       if (other === own) continue;
       // Both may move in x and y at once, so the larger of the two distances is what keeps them apart.
-      nearest = Math.min(nearest, Math.max(Math.abs(junctions[other].x - x), Math.abs(junctions[other].y - y)));
+      nearest = Math.min(
+        nearest,
+        Math.max(Math.abs(junctions[other].x - x), Math.abs(junctions[other].y - y)),
+      );
     }
     return mostShare * nearest;
   });

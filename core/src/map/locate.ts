@@ -149,7 +149,13 @@ function measureSteps(strip: Strip, closed: boolean): Step[] {
     const b = found[Math.ceil(position)];
     const t = position - Math.floor(position);
     const mix = (key: keyof Step) => a[key] + (b[key] - a[key]) * t;
-    return { half: mix('half'), centre: mix('centre'), width: mix('width'), dark: mix('dark'), light: mix('light') };
+    return {
+      half: mix('half'),
+      centre: mix('centre'),
+      width: mix('width'),
+      dark: mix('dark'),
+      light: mix('light'),
+    };
   });
 }
 
@@ -269,7 +275,9 @@ function settle(offsets: Float64Array, closed: boolean): Float64Array {
     while (k < known.length - 1 && Math.abs(known[k + 1] - i) <= Math.abs(known[k] - i)) k++;
     window.length = 0;
     for (let d = -2; d <= 2; d++) {
-      const j = closed ? (k + d + known.length) % known.length : Math.min(Math.max(k + d, 0), known.length - 1);
+      const j = closed
+        ? (k + d + known.length) % known.length
+        : Math.min(Math.max(k + d, 0), known.length - 1);
       window.push(offsets[known[j]]);
     }
     window.sort((a, b) => a - b);

@@ -8,7 +8,12 @@ import { effortOf, lineLengthMm, usualSpeed } from './effort.js';
 import { MapMaker } from './pipeline.js';
 import { defaultMapSettings, type MapSettings } from './settings.js';
 
-function makeMap(picture: Picture, pxPerMm: number, settings: Partial<MapSettings> = {}, maker = new MapMaker()): MapDocument {
+function makeMap(
+  picture: Picture,
+  pxPerMm: number,
+  settings: Partial<MapSettings> = {},
+  maker = new MapMaker(),
+): MapDocument {
   const frame = { x: 0, y: 0, width: picture.width / pxPerMm, height: picture.height / pxPerMm };
   return maker.make({
     picture,
@@ -105,7 +110,9 @@ describe('a map of any picture', () => {
         fc.integer({ min: 2, max: 7 }),
         fc.constantFrom('straight' as const, 'curved' as const),
         (seed, width, height, values, path) => {
-          expectSoundMap(makeMap(blobs(seed, width, height), 4, { values, path, minShapeMm2: 1, quietMm: 0.4 }));
+          expectSoundMap(
+            makeMap(blobs(seed, width, height), 4, { values, path, minShapeMm2: 1, quietMm: 0.4 }),
+          );
         },
       ),
       { numRuns: 80 },
@@ -142,7 +149,10 @@ describe('a map of any picture', () => {
 
   it('of pure noise ends, with no more shapes than fit', () => {
     const random = seeded(9);
-    const noise: Picture = { ...plain(300, 200, 0), data: Uint8Array.from({ length: 300 * 200 * 3 }, () => random() * 256) };
+    const noise: Picture = {
+      ...plain(300, 200, 0),
+      data: Uint8Array.from({ length: 300 * 200 * 3 }, () => random() * 256),
+    };
     const map = makeMap(noise, 4, { minShapeMm2: 20 });
     expectSoundMap(map);
     // Highlights and darkest accents may be a quarter of the smallest shape.
@@ -198,7 +208,12 @@ describe('a map of a scene whose truth is known', () => {
       });
 
       it('tells the soft edge from the hard ones', () => {
-        const quality = new Map(['soft', 'hard', 'lost'].map((edge) => [edge, map.lines.filter((line) => line.kind === 'boundary' && line.edge === edge).length]));
+        const quality = new Map(
+          ['soft', 'hard', 'lost'].map((edge) => [
+            edge,
+            map.lines.filter((line) => line.kind === 'boundary' && line.edge === edge).length,
+          ]),
+        );
         expect(Object.fromEntries(quality)).to.deep.equal({ soft: 1, hard: 5, lost: 0 });
         const soft = map.lines.find((line) => line.edge === 'soft')!;
         // A Gaussian blur of 2 mm takes 2.563 times that from 10 to 90 percent.
@@ -210,7 +225,10 @@ describe('a map of a scene whose truth is known', () => {
       it('measures the areas', () => {
         const areas = map.shapes.map((shape) => shape.area).sort((a, b) => b - a);
         for (const wanted of [Math.PI * 25 ** 2, 56 * 44 - Math.PI * 100, Math.PI * 100]) {
-          expect(areas.some((area) => Math.abs(area / wanted - 1) < 0.01), `${wanted} mm²`).to.equal(true);
+          expect(
+            areas.some((area) => Math.abs(area / wanted - 1) < 0.01),
+            `${wanted} mm²`,
+          ).to.equal(true);
         }
       });
 

@@ -83,7 +83,8 @@ function joinAlike(graph: Graph, region: number): number {
       if (graph.level[other] === graph.level[region] && (alike === -1 || other < alike)) alike = other;
     }
     if (alike === -1) return region;
-    const [keep, give] = graph.border[region].size >= graph.border[alike].size ? [region, alike] : [alike, region];
+    const [keep, give] =
+      graph.border[region].size >= graph.border[alike].size ? [region, alike] : [alike, region];
     absorb(graph, keep, give);
     region = keep;
   }

@@ -7,7 +7,8 @@ import { fewestStraights } from './straights.js';
 function distanceToRun(x: number, y: number, run: ArrayLike<number>, closed = false): number {
   let least = Infinity;
   const n = run.length;
-  for (let i = 2; i < n; i += 2) least = Math.min(least, distanceToSegment(x, y, run[i - 2], run[i - 1], run[i], run[i + 1]));
+  for (let i = 2; i < n; i += 2)
+    least = Math.min(least, distanceToSegment(x, y, run[i - 2], run[i - 1], run[i], run[i + 1]));
   if (closed) least = Math.min(least, distanceToSegment(x, y, run[n - 2], run[n - 1], run[0], run[1]));
   return least;
 }
@@ -77,6 +78,8 @@ describe('curves', () => {
   });
 
   it('leave runs too short to bend alone', () => {
-    expect([...smoothCurves(Float64Array.of(0, 0, 3, 1), false, { tolerance: 0.1, arm: 1 })]).to.deep.equal([0, 0, 3, 1]);
+    expect([...smoothCurves(Float64Array.of(0, 0, 3, 1), false, { tolerance: 0.1, arm: 1 })]).to.deep.equal([
+      0, 0, 3, 1,
+    ]);
   });
 });

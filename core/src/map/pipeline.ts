@@ -55,7 +55,8 @@ export class MapMaker {
   *steps(request: MapRequest): Generator<MapProgress, MapDocument, undefined> {
     const { settings, placement } = request;
     const { frame } = placement;
-    if (!(frame.width > 0 && frame.height > 0)) throw new RangeError('The picture has no room on the surface.');
+    if (!(frame.width > 0 && frame.height > 0))
+      throw new RangeError('The picture has no room on the surface.');
 
     yield { stage: 'Reading the picture', share: 0 };
     const size = workingSize(request.window, frame.width, frame.height, settings.pencilMm, request.detail);

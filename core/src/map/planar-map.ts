@@ -190,9 +190,7 @@ function regionOf(arcs: Arc[], use: ArcUse): number {
 function turnRight(arc: Arc, use: ArcUse, leaving: ReadonlyMap<number, ArcUse>): ArcUse {
   const p = arc.points;
   const n = p.length;
-  const [dx, dy] = use.reversed
-    ? [p[0] - p[2], p[1] - p[3]]
-    : [p[n - 2] - p[n - 4], p[n - 1] - p[n - 3]];
+  const [dx, dy] = use.reversed ? [p[0] - p[2], p[1] - p[3]] : [p[n - 2] - p[n - 4], p[n - 1] - p[n - 3]];
   const direction = dx === 1 ? 0 : dy === 1 ? 1 : dx === -1 ? 2 : 3;
   const junction = use.reversed ? arc.from : arc.to;
   for (const turn of [1, 0, 3, 2]) {

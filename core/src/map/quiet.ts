@@ -61,7 +61,13 @@ function blurAlong(cells: Float32Array, scratch: Float32Array, stride: number): 
 }
 
 /** Reads the grid back at every pixel, trilinear between cells. */
-function slice(grid: Float32Array, guide: Plane, cellPx: number, columns: number, bins: number): Float32Array {
+function slice(
+  grid: Float32Array,
+  guide: Plane,
+  cellPx: number,
+  columns: number,
+  bins: number,
+): Float32Array {
   const { width, height, data } = guide;
   const out = new Float32Array(data.length);
   const nextColumn = bins * 2;

@@ -21,14 +21,18 @@ function spreadOf(histogram: number[], cuts: number[]): number {
 describe('values by best separation', () => {
   it('is exact: no other split has less spread within it', () => {
     fc.assert(
-      fc.property(fc.array(fc.integer({ min: 0, max: 50 }), { minLength: 12, maxLength: 12 }), (histogram) => {
-        if (histogram.filter((count) => count > 0).length < 3) return;
-        const limits = bestSeparation(Float64Array.from(histogram), 3);
-        const cuts = limits.map((limit) => Math.round((limit / 100) * 12));
-        let least = Infinity;
-        for (let a = 1; a < 11; a++) for (let b = a + 1; b < 12; b++) least = Math.min(least, spreadOf(histogram, [a, b]));
-        expect(spreadOf(histogram, cuts)).to.be.closeTo(least, 1e-6);
-      }),
+      fc.property(
+        fc.array(fc.integer({ min: 0, max: 50 }), { minLength: 12, maxLength: 12 }),
+        (histogram) => {
+          if (histogram.filter((count) => count > 0).length < 3) return;
+          const limits = bestSeparation(Float64Array.from(histogram), 3);
+          const cuts = limits.map((limit) => Math.round((limit / 100) * 12));
+          let least = Infinity;
+          for (let a = 1; a < 11; a++)
+            for (let b = a + 1; b < 12; b++) least = Math.min(least, spreadOf(histogram, [a, b]));
+          expect(spreadOf(histogram, cuts)).to.be.closeTo(least, 1e-6);
+        },
+      ),
     );
   });
 

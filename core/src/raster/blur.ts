@@ -21,7 +21,13 @@ export function gaussianBlur(plane: Plane, sigmaPx: number): Plane {
   return { width, height, data: blurColumns(across, width, height, kernel) };
 }
 
-function blurRow(from: Float32Array, to: Float32Array, start: number, width: number, kernel: Float32Array): void {
+function blurRow(
+  from: Float32Array,
+  to: Float32Array,
+  start: number,
+  width: number,
+  kernel: Float32Array,
+): void {
   const radius = kernel.length - 1;
   for (let x = 0; x < width; x++) {
     let sum = kernel[0] * from[start + x];

@@ -58,7 +58,12 @@ function spans(start: number, size: number, sourceLength: number, targetLength: 
  * @param height rows of the result
  * @returns luminance 0–1
  */
-export function luminanceOfWindow(picture: Picture, window: PixelWindow, width: number, height: number): Plane {
+export function luminanceOfWindow(
+  picture: Picture,
+  window: PixelWindow,
+  width: number,
+  height: number,
+): Plane {
   checkPicture(picture);
   const columns = spans(window.x, window.width, picture.width, width);
   const rows = spans(window.y, window.height, picture.height, height);

@@ -7,7 +7,8 @@ import { sampleAt } from './sample.js';
 
 function greys(width: number, height: number, value: (x: number, y: number) => number): Picture {
   const data = new Uint8Array(width * height * 3);
-  for (let i = 0; i < width * height; i++) data.fill(value(i % width, Math.floor(i / width)), 3 * i, 3 * i + 3);
+  for (let i = 0; i < width * height; i++)
+    data.fill(value(i % width, Math.floor(i / width)), 3 * i, 3 * i + 3);
   return { width, height, channels: 3, data };
 }
 
@@ -31,7 +32,12 @@ describe('raster', () => {
   });
 
   it('takes transparent pixels as lying on white', () => {
-    const clear: Picture = { width: 2, height: 1, channels: 4, data: Uint8Array.of(0, 0, 0, 0, 0, 0, 0, 255) };
+    const clear: Picture = {
+      width: 2,
+      height: 1,
+      channels: 4,
+      data: Uint8Array.of(0, 0, 0, 0, 0, 0, 0, 255),
+    };
     const { data } = luminanceOfWindow(clear, { x: 0, y: 0, width: 2, height: 1 }, 2, 1);
     expect([...data]).to.deep.equal([1, 0]);
   });

@@ -20,7 +20,11 @@ export const referenceDecisionsSchema = z.object({
 });
 export type ReferenceDecisions = z.infer<typeof referenceDecisionsSchema>;
 
-export const defaultReferenceDecisions: ReferenceDecisions = { owner: '', permission: 'unsure', permissionNote: '' };
+export const defaultReferenceDecisions: ReferenceDecisions = {
+  owner: '',
+  permission: 'unsure',
+  permissionNote: '',
+};
 
 /** The largest picture that is taken in. */
 export const mostMegapixels = 120;

@@ -17,10 +17,7 @@ export function assemblyPage(
   const inset = Math.max(options.marginMm, 8) + 4;
   const head = 26;
   const { width, height } = map.surface;
-  const scale = Math.min(
-    (page.widthMm - 2 * inset) / width,
-    (page.heightMm - 2 * inset - head) / height,
-  );
+  const scale = Math.min((page.widthMm - 2 * inset) / width, (page.heightMm - 2 * inset - head) / height);
   const mirrored = options.kind === 'mirrored';
   const left = (page.widthMm - width * scale) / 2;
   const top = inset + head;
@@ -40,7 +37,12 @@ export function assemblyPage(
       (mirrored ? 'Seen from the reverse side.' : 'Seen from the front.'),
     3,
   );
-  write(inset, inset + 16, 'Lay each overlap so that the crosses with the same number coincide; tape, do not stretch.', 3);
+  write(
+    inset,
+    inset + 16,
+    'Lay each overlap so that the crosses with the same number coincide; tape, do not stretch.',
+    3,
+  );
   write(
     inset,
     inset + 21,

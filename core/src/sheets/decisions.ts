@@ -17,4 +17,9 @@ export const sheetDecisionsSchema = z.object({
 });
 export type SheetDecisions = z.infer<typeof sheetDecisionsSchema>;
 
-export const defaultSheetDecisions: SheetDecisions = { kind: 'outline', paper: 'a4', overlapMm: 10, marginMm: 5 };
+export const defaultSheetDecisions: SheetDecisions = {
+  kind: 'outline',
+  paper: 'a4',
+  overlapMm: 10,
+  marginMm: 5,
+};

@@ -28,7 +28,13 @@ export function foot(tiling: Tiling, text: FootText): PageItem[] {
   const line = (points: number[], widthMm: number): void => {
     items.push({ kind: 'stroke', points, closed: false, widthMm, ink: 'guide', dashMm: null });
   };
-  const write = (x: number, y: number, words: string, sizeMm: number, anchor: 'start' | 'end' = 'start'): void => {
+  const write = (
+    x: number,
+    y: number,
+    words: string,
+    sizeMm: number,
+    anchor: 'start' | 'end' = 'start',
+  ): void => {
     items.push({ kind: 'text', x, y, text: words, sizeMm, anchor, ink: 'guide' });
   };
   line([left, barY, left + barMm / scale.x, barY], 0.25);

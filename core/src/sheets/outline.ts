@@ -43,7 +43,9 @@ const cornerArmMm = 8;
 export function outlineSheets(map: MapDocument, options: OutlineOptions): SheetSet {
   const drawn = map.lines.filter(isTraced);
   if (drawn.length === 0) {
-    throw new SheetError('This map has no lines to print: ask for more values or smaller shapes at Map first.');
+    throw new SheetError(
+      'This map has no lines to print: ask for more values or smaller shapes at Map first.',
+    );
   }
   const tiling = tileSurface({ ...options, surface: map.surface });
   const marks = joinMarks(tiling);
@@ -122,12 +124,19 @@ function boundsOf({ points }: PageStroke): Rect {
 function touches(box: Rect, window: Rect): boolean {
   const hair = 1e-6;
   return (
-    intersection({ x: box.x - hair, y: box.y - hair, width: box.width + 2 * hair, height: box.height + 2 * hair }, window) !== null
+    intersection(
+      { x: box.x - hair, y: box.y - hair, width: box.width + 2 * hair, height: box.height + 2 * hair },
+      window,
+    ) !== null
   );
 }
 
 /** Where a point of the surface falls on the page. */
-export function toPage(tile: Tile, tiling: Tiling, kind: SheetKind): (x: number, y: number) => [number, number] {
+export function toPage(
+  tile: Tile,
+  tiling: Tiling,
+  kind: SheetKind,
+): (x: number, y: number) => [number, number] {
   const { window } = tile;
   const { at, scale } = tiling;
   return (x, y) => [
@@ -168,7 +177,15 @@ function markItems(marks: readonly JoinMark[], tile: Tile, tiling: Tiling, kind:
       return [
         stroke([x - arm, y, x + arm, y], false, 0.15, null, 'guide'),
         stroke([x, y - arm, x, y + arm], false, 0.15, null, 'guide'),
-        { kind: 'text', x: x + 0.6, y: y - 0.6, text: String(mark.number), sizeMm: 2.2, anchor: 'start', ink: 'guide' },
+        {
+          kind: 'text',
+          x: x + 0.6,
+          y: y - 0.6,
+          text: String(mark.number),
+          sizeMm: 2.2,
+          anchor: 'start',
+          ink: 'guide',
+        },
       ];
     });
 }

@@ -63,7 +63,10 @@ function strokeOperators(strokes: readonly PageStroke[], heightMm: number): PDFO
       out.push(
         setLineWidth(round(item.widthMm * pointsPerMm)),
         setStrokingRgbColor(round(red / 255), round(green / 255), round(blue / 255)),
-        setDashPattern((item.dashMm ?? []).map((mm) => round(mm * pointsPerMm)), 0),
+        setDashPattern(
+          (item.dashMm ?? []).map((mm) => round(mm * pointsPerMm)),
+          0,
+        ),
       );
     }
     const { points } = item;

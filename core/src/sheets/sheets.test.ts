@@ -10,7 +10,14 @@ import { columnLetters, footMm, SheetError, tileSurface } from './tiling.js';
 const a4 = { widthMm: 210, heightMm: 297 };
 
 /** A map with one line: a diagonal, or any other run. */
-function mapWith(width: number, height: number, points: [number, number][] = [[0, 0], [width, height]]): MapDocument {
+function mapWith(
+  width: number,
+  height: number,
+  points: [number, number][] = [
+    [0, 0],
+    [width, height],
+  ],
+): MapDocument {
   return {
     format: 'nobrel-map',
     version: 1,
@@ -20,7 +27,18 @@ function mapWith(width: number, height: number, points: [number, number][] = [[0
     values: [],
     shapes: [],
     lines: [
-      { id: 'a1', kind: 'boundary', edge: 'hard', contrast: 50, softness: 0.3, weight: 1, closed: false, points, left: null, right: null },
+      {
+        id: 'a1',
+        kind: 'boundary',
+        edge: 'hard',
+        contrast: 50,
+        softness: 0.3,
+        weight: 1,
+        closed: false,
+        points,
+        left: null,
+        right: null,
+      },
     ],
     settings: {},
   };
@@ -40,11 +58,20 @@ const strokesOf = (items: readonly { kind: string }[], ink: string) =>
 
 describe('tiling', () => {
   it('is one page when it fits, and the way round that takes fewer', () => {
-    expect(tileSurface({ surface: { width: 190, height: 270 }, paper: a4, marginMm: 5, overlapMm: 10 }).tiles).to.have.length(1);
-    const lying = tileSurface({ surface: { width: 280, height: 180 }, paper: a4, marginMm: 5, overlapMm: 10 });
+    expect(
+      tileSurface({ surface: { width: 190, height: 270 }, paper: a4, marginMm: 5, overlapMm: 10 }).tiles,
+    ).to.have.length(1);
+    const lying = tileSurface({
+      surface: { width: 280, height: 180 },
+      paper: a4,
+      marginMm: 5,
+      overlapMm: 10,
+    });
     expect(lying.tiles).to.have.length(1);
     expect(lying.page.widthMm).to.equal(297);
-    expect(tileSurface({ surface: { width: 300, height: 240 }, paper: a4, marginMm: 5, overlapMm: 10 }).tiles).to.have.length(2);
+    expect(
+      tileSurface({ surface: { width: 300, height: 240 }, paper: a4, marginMm: 5, overlapMm: 10 }).tiles,
+    ).to.have.length(2);
   });
 
   it('covers all of the surface, every seam twice, and stays on the printable area', () => {
@@ -56,15 +83,24 @@ describe('tiling', () => {
         fc.double({ min: 0.97, max: 1.03, noNaN: true }),
         fc.double({ min: 0.97, max: 1.03, noNaN: true }),
         (width, height, overlapMm, x, y) => {
-          const tiling = tileSurface({ surface: { width, height }, paper: a4, marginMm: 5, overlapMm, printerScale: { x, y } });
+          const tiling = tileSurface({
+            surface: { width, height },
+            paper: a4,
+            marginMm: 5,
+            overlapMm,
+            printerScale: { x, y },
+          });
           const last = tiling.tiles[tiling.tiles.length - 1].window;
           expect(last.x + last.width).to.be.closeTo(width, 1e-6);
           expect(last.y + last.height).to.be.closeTo(height, 1e-6);
           for (const tile of tiling.tiles) {
             expect(tile.window.width / x).to.be.at.most(tiling.page.widthMm - 10 + 0.02);
             expect(tile.window.height / y).to.be.at.most(tiling.page.heightMm - 10 - footMm + 0.02);
-            const right = tiling.tiles.find((other) => other.column === tile.column + 1 && other.row === tile.row);
-            if (right) expect(tile.window.x + tile.window.width - right.window.x).to.be.closeTo(overlapMm, 1e-6);
+            const right = tiling.tiles.find(
+              (other) => other.column === tile.column + 1 && other.row === tile.row,
+            );
+            if (right)
+              expect(tile.window.x + tile.window.width - right.window.x).to.be.closeTo(overlapMm, 1e-6);
           }
         },
       ),
@@ -83,11 +119,24 @@ describe('tiling', () => {
   }
 
   it('letters columns as in A … Z, AA', () => {
-    expect([0, 25, 26, 51, 52, 701, 702].map(columnLetters)).to.deep.equal(['A', 'Z', 'AA', 'AZ', 'BA', 'ZZ', 'AAA']);
+    expect([0, 25, 26, 51, 52, 701, 702].map(columnLetters)).to.deep.equal([
+      'A',
+      'Z',
+      'AA',
+      'AZ',
+      'BA',
+      'ZZ',
+      'AAA',
+    ]);
   });
 
   it('numbers join marks alike on both sheets', () => {
-    const tiling = tileSurface({ surface: { width: 500, height: 500 }, paper: a4, marginMm: 5, overlapMm: 10 });
+    const tiling = tileSurface({
+      surface: { width: 500, height: 500 },
+      paper: a4,
+      marginMm: 5,
+      overlapMm: 10,
+    });
     const marks = joinMarks(tiling);
     const seams = (tiling.columns - 1) * tiling.rows + tiling.columns * (tiling.rows - 1);
     expect(marks).to.have.length(2 * seams);
@@ -103,7 +152,10 @@ describe('tiling', () => {
 
 describe('outline sheets', () => {
   it('put every millimetre where the layout file says', () => {
-    const map = mapWith(300, 240, [[10, 20], [290, 20]]);
+    const map = mapWith(300, 240, [
+      [10, 20],
+      [290, 20],
+    ]);
     for (const kind of ['outline', 'mirrored'] as const) {
       const set = outlineSheets(map, options({ kind, printerScale: { x: 0.98, y: 1.01 } }));
       const layout = sheetLayout(set);
@@ -122,12 +174,22 @@ describe('outline sheets', () => {
 
   it('add an assembly diagram only when there is something to assemble', () => {
     expect(outlineSheets(mapWith(190, 250), options()).pages.map((page) => page.label)).to.deep.equal(['A1']);
-    expect(outlineSheets(mapWith(300, 240), options()).pages.map((page) => page.label)).to.deep.equal(['A1', 'B1', 'assembly']);
+    expect(outlineSheets(mapWith(300, 240), options()).pages.map((page) => page.label)).to.deep.equal([
+      'A1',
+      'B1',
+      'assembly',
+    ]);
   });
 
   it('skip sheets with nothing to trace and say which', () => {
     // A line along the top edge only; corner marks keep the four corner sheets.
-    const set = outlineSheets(mapWith(900, 900, [[20, 20], [880, 20]]), options());
+    const set = outlineSheets(
+      mapWith(900, 900, [
+        [20, 20],
+        [880, 20],
+      ]),
+      options(),
+    );
     const { skipped, pages } = sheetLayout(set);
     expect(skipped.length).to.be.greaterThan(0);
     expect(pages.length + skipped.length).to.equal(set.tiling.tiles.length);
@@ -145,11 +207,16 @@ describe('outline sheets', () => {
   it('say on every page of a mirrored set that it is the reverse', () => {
     const set = outlineSheets(mapWith(300, 240), options({ kind: 'mirrored' }));
     for (const page of set.pages.slice(0, -1)) {
-      expect(page.items.some((item) => item.kind === 'text' && item.text.includes('REVERSE SIDE'))).to.equal(true);
+      expect(page.items.some((item) => item.kind === 'text' && item.text.includes('REVERSE SIDE'))).to.equal(
+        true,
+      );
     }
   });
 
   it('refuse a map without lines', () => {
-    expect(() => outlineSheets({ ...mapWith(100, 100), lines: [] }, options())).to.throw(SheetError, /no lines to print/);
+    expect(() => outlineSheets({ ...mapWith(100, 100), lines: [] }, options())).to.throw(
+      SheetError,
+      /no lines to print/,
+    );
   });
 });

@@ -57,9 +57,16 @@ const mostSheets = 2000;
  */
 export function tileSurface(options: TilingOptions): Tiling {
   const { widthMm, heightMm } = options.paper;
-  const upright = tileOnto({ widthMm: Math.min(widthMm, heightMm), heightMm: Math.max(widthMm, heightMm) }, options);
-  const lying = tileOnto({ widthMm: Math.max(widthMm, heightMm), heightMm: Math.min(widthMm, heightMm) }, options);
-  const count = (tiling: Tiling | SheetError) => (tiling instanceof SheetError ? Infinity : tiling.tiles.length);
+  const upright = tileOnto(
+    { widthMm: Math.min(widthMm, heightMm), heightMm: Math.max(widthMm, heightMm) },
+    options,
+  );
+  const lying = tileOnto(
+    { widthMm: Math.max(widthMm, heightMm), heightMm: Math.min(widthMm, heightMm) },
+    options,
+  );
+  const count = (tiling: Tiling | SheetError) =>
+    tiling instanceof SheetError ? Infinity : tiling.tiles.length;
   const best = count(lying) < count(upright) ? lying : upright;
   if (best instanceof SheetError) throw best;
   return best;
@@ -75,7 +82,9 @@ function tileOnto(page: SizeMm, options: TilingOptions): Tiling | SheetError {
   const roomWidth = (page.widthMm - 2 * marginMm) * scale.x;
   const roomHeight = (page.heightMm - 2 * marginMm - footMm) * scale.y;
   if (!(roomWidth >= 30 && roomHeight >= 30)) {
-    return new SheetError('The paper is too small for its margins: choose a larger paper or smaller margins.');
+    return new SheetError(
+      'The paper is too small for its margins: choose a larger paper or smaller margins.',
+    );
   }
   if (!(overlapMm >= 0) || overlapMm > Math.min(roomWidth, roomHeight) / 2) {
     return new SheetError(
@@ -85,7 +94,9 @@ function tileOnto(page: SizeMm, options: TilingOptions): Tiling | SheetError {
   const columns = countOf(surface.width, roomWidth, overlapMm);
   const rows = countOf(surface.height, roomHeight, overlapMm);
   if (columns * rows > mostSheets) {
-    return new SheetError(`That would take ${columns * rows} sheets: check the sizes, or choose a larger paper.`);
+    return new SheetError(
+      `That would take ${columns * rows} sheets: check the sizes, or choose a larger paper.`,
+    );
   }
   const width = (surface.width + (columns - 1) * overlapMm) / columns;
   const height = (surface.height + (rows - 1) * overlapMm) / rows;

@@ -46,7 +46,8 @@ export const knownScene: KnownScene = {
 /** Error function to 1.5e-7 (Abramowitz & Stegun 7.1.26). */
 function erf(x: number): number {
   const t = 1 / (1 + 0.3275911 * Math.abs(x));
-  const poly = ((((1.061405429 * t - 1.453152027) * t + 1.421413741) * t - 0.284496736) * t + 0.254829592) * t;
+  const poly =
+    ((((1.061405429 * t - 1.453152027) * t + 1.421413741) * t - 0.284496736) * t + 0.254829592) * t;
   const y = 1 - poly * Math.exp(-x * x);
   return x < 0 ? -y : y;
 }
@@ -79,7 +80,11 @@ export function photograph(scene: KnownScene, pxPerMm: number, noise = 0, seed =
 }
 
 /** The true edge nearest to a place on the surface: how far off, and which shape's it is. */
-export function nearestEdge(scene: KnownScene, xMm: number, yMm: number): { offMm: number; shape: KnownShape } {
+export function nearestEdge(
+  scene: KnownScene,
+  xMm: number,
+  yMm: number,
+): { offMm: number; shape: KnownShape } {
   let offMm = Infinity;
   let nearest = scene.shapes[0];
   for (const shape of scene.shapes) {

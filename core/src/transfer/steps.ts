@@ -74,8 +74,14 @@ function sheetReady(surface: SurfaceKind): TransferStep[] {
 function backingReady(surface: SurfaceKind): TransferStep[] {
   const material = surface.dark
     ? surface.id === 'scratchboard'
-      ? { title: 'Rub the back of the drawing with white chalk or a light wax crayon.', why: 'It has to show on a dark ground, and wax holds on the smooth coating.' }
-      : { title: 'Rub the back of the drawing with white chalk or pastel.', why: 'It has to show on a dark ground.' }
+      ? {
+          title: 'Rub the back of the drawing with white chalk or a light wax crayon.',
+          why: 'It has to show on a dark ground, and wax holds on the smooth coating.',
+        }
+      : {
+          title: 'Rub the back of the drawing with white chalk or pastel.',
+          why: 'It has to show on a dark ground.',
+        }
     : surface.watercolour
       ? {
           title: 'Rub the back of the drawing with a soft pencil, HB to 2B, only behind the lines.',

@@ -1,10 +1,19 @@
 import { expect } from 'chai';
 import { surfaceKindIds } from '../fit/index.js';
-import { defaultTransferDecisions, endSitting, minutesSpent, startSitting, transferMethods } from './decisions.js';
+import {
+  defaultTransferDecisions,
+  endSitting,
+  minutesSpent,
+  startSitting,
+  transferMethods,
+} from './decisions.js';
 import { phases, transferSteps } from './steps.js';
 
-const steps = (surface: (typeof surfaceKindIds)[number], method: (typeof transferMethods)[number], hand: 'left' | 'right' = 'right') =>
-  transferSteps(surface, { method, hand }, 4);
+const steps = (
+  surface: (typeof surfaceKindIds)[number],
+  method: (typeof transferMethods)[number],
+  hand: 'left' | 'right' = 'right',
+) => transferSteps(surface, { method, hand }, 4);
 
 describe('transfer steps', () => {
   it('are complete for every surface and method: in phase order, each once, each with its reason', () => {
@@ -24,27 +33,34 @@ describe('transfer steps', () => {
   });
 
   it('keep wax off watercolour paper and light lines on dark grounds', () => {
-    const sheet = (surface: 'rough' | 'scratchboard') => steps(surface, 'transfer-sheet').find((step) => step.id === 'sheet')!;
+    const sheet = (surface: 'rough' | 'scratchboard') =>
+      steps(surface, 'transfer-sheet').find((step) => step.id === 'sheet')!;
     expect(sheet('rough').title).to.include('wax-free');
     expect(sheet('scratchboard').title).to.include('white');
-    expect(steps('scratchboard', 'rubbed-backing').find((step) => step.id === 'backing-rub')!.title).to.include('white chalk');
+    expect(
+      steps('scratchboard', 'rubbed-backing').find((step) => step.id === 'backing-rub')!.title,
+    ).to.include('white chalk');
   });
 
   it('caution about dust, and about fixative only where it is used', () => {
-    expect(steps('cold-pressed', 'rubbed-backing').some((step) => step.caution?.includes('dust'))).to.equal(true);
+    expect(steps('cold-pressed', 'rubbed-backing').some((step) => step.caution?.includes('dust'))).to.equal(
+      true,
+    );
     expect(steps('cold-pressed', 'rubbed-backing').map((step) => step.id)).not.to.include('fix');
     const fix = steps('wood-panel', 'rubbed-backing').find((step) => step.id === 'fix')!;
     expect(fix.caution).to.match(/outdoors or with extraction.*local rules/);
   });
 
   it('work away from the drawing hand', () => {
-    const outline = (hand: 'left' | 'right') => steps('rough', 'transfer-sheet', hand).find((step) => step.id === 'outline')!;
+    const outline = (hand: 'left' | 'right') =>
+      steps('rough', 'transfer-sheet', hand).find((step) => step.id === 'outline')!;
     expect(outline('right').title).to.include('from the left');
     expect(outline('left').title).to.include('from the right');
   });
 
   it('speak of joining only when there are sheets to join', () => {
-    const of = (count: number) => transferSteps('rough', { method: 'transfer-sheet', hand: 'left' }, count).map((step) => step.id);
+    const of = (count: number) =>
+      transferSteps('rough', { method: 'transfer-sheet', hand: 'left' }, count).map((step) => step.id);
     expect(of(1)).not.to.include('join');
     expect(of(2)[0]).to.equal('join');
   });

@@ -14,7 +14,7 @@ describe('lengths', () => {
     ['11¾ in', 298.45],
     ['3/8 in', 9.525],
     ['1 ft 2 in', 355.6],
-    ["1' 2 1/2\"", 368.3],
+    ['1\' 2 1/2"', 368.3],
     ['1.2 m', 1200],
     ['12 inches', 304.8],
   ];
@@ -27,7 +27,19 @@ describe('lengths', () => {
     expect(parseLength('1 1/2', 'in')).to.be.closeTo(38.1, 1e-9);
   });
 
-  for (const text of ['', '  ', 'abc', '-3 mm', '3 4 mm', '1/0 in', '3 in 2 in', '2 in 1 ft', '1 ft 2', '12 parsecs', '1,200.5 mm']) {
+  for (const text of [
+    '',
+    '  ',
+    'abc',
+    '-3 mm',
+    '3 4 mm',
+    '1/0 in',
+    '3 in 2 in',
+    '2 in 1 ft',
+    '1 ft 2',
+    '12 parsecs',
+    '1,200.5 mm',
+  ]) {
     it(`refuses “${text}” with a sentence`, () => {
       expect(() => parseLength(text)).to.throw(LengthError, /\.$/);
     });
@@ -35,10 +47,14 @@ describe('lengths', () => {
 
   it('prints what it can read again, to a tenth of a millimetre or a sixteenth of an inch', () => {
     fc.assert(
-      fc.property(fc.double({ min: 0, max: 20_000, noNaN: true }), fc.constantFrom('mm', 'cm', 'in'), (mm, unit) => {
-        const limit = unit === 'in' ? 25.4 / 32 : 0.05;
-        expect(parseLength(formatLength(mm, unit))).to.be.closeTo(mm, limit + 1e-9);
-      }),
+      fc.property(
+        fc.double({ min: 0, max: 20_000, noNaN: true }),
+        fc.constantFrom('mm', 'cm', 'in'),
+        (mm, unit) => {
+          const limit = unit === 'in' ? 25.4 / 32 : 0.05;
+          expect(parseLength(formatLength(mm, unit))).to.be.closeTo(mm, limit + 1e-9);
+        },
+      ),
     );
   });
 

@@ -15,7 +15,13 @@ const iso = (series: 'A' | 'B', sizes: readonly (readonly [number, number])[]): 
     for: 'paper',
   }));
 
-const inches = (id: string, name: string, width: number, height: number, use: NamedFormat['for']): NamedFormat => ({
+const inches = (
+  id: string,
+  name: string,
+  width: number,
+  height: number,
+  use: NamedFormat['for'],
+): NamedFormat => ({
   id,
   name,
   widthMm: width * mmPerInch,
@@ -97,6 +103,7 @@ export function parseSize(text: string): SizeMm {
   const hasUnit = /[a-z"'″”′’]\s*$/i.test(width);
   const widthMm = parseLength(hasUnit ? width : `${width}${sharedUnit}`);
   const heightMm = parseLength(height);
-  if (!(widthMm > 0 && heightMm > 0)) throw new LengthError('Both sides of a size must be more than nothing.');
+  if (!(widthMm > 0 && heightMm > 0))
+    throw new LengthError('Both sides of a size must be more than nothing.');
   return { widthMm, heightMm };
 }

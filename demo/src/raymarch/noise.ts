@@ -15,7 +15,8 @@ export function valueNoise(x: number, y: number, z: number): number {
   const v = fade(y - yi);
   const w = fade(z - zi);
   const lerp = (a: number, b: number, t: number) => a + (b - a) * t;
-  const edge = (dy: number, dz: number) => lerp(hash(xi, yi + dy, zi + dz), hash(xi + 1, yi + dy, zi + dz), u);
+  const edge = (dy: number, dz: number) =>
+    lerp(hash(xi, yi + dy, zi + dz), hash(xi + 1, yi + dy, zi + dz), u);
   return lerp(lerp(edge(0, 0), edge(1, 0), v), lerp(edge(0, 1), edge(1, 1), v), w);
 }
 

@@ -1,17 +1,6 @@
 import { hash } from './noise.js';
 import type { Distance } from './solids.js';
-import {
-  add,
-  clamp,
-  cross,
-  dot,
-  mix,
-  multiply,
-  normalise,
-  scale,
-  subtract,
-  type Vector,
-} from './vector.js';
+import { add, clamp, cross, dot, mix, multiply, normalise, scale, subtract, type Vector } from './vector.js';
 
 /** How a surface takes light. Colours are linear light. */
 export type Material = {
@@ -119,7 +108,11 @@ function shade(scene: Scene, from: Vector, direction: Vector, mirror: boolean): 
   if (reflect > 0 && mirror) {
     const glance = (1 - Math.max(0, -dot(normal, direction))) ** 5;
     const mirrored = subtract(direction, scale(normal, 2 * dot(direction, normal)));
-    light = mix(light, shade(scene, outside, mirrored, false), clamp(reflect + (1 - reflect) * glance * 0.6, 0, 1));
+    light = mix(
+      light,
+      shade(scene, outside, mirrored, false),
+      clamp(reflect + (1 - reflect) * glance * 0.6, 0, 1),
+    );
   }
   return light;
 }

@@ -18,7 +18,8 @@ export const mix = (a: Vector, b: Vector, t: number): Vector => [
   a[1] + (b[1] - a[1]) * t,
   a[2] + (b[2] - a[2]) * t,
 ];
-export const clamp = (value: number, low: number, high: number): number => Math.min(high, Math.max(low, value));
+export const clamp = (value: number, low: number, high: number): number =>
+  Math.min(high, Math.max(low, value));
 export const smoothstep = (low: number, high: number, value: number): number => {
   const t = clamp((value - low) / (high - low), 0, 1);
   return t * t * (3 - 2 * t);

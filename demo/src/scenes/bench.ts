@@ -1,5 +1,18 @@
 import type { Scene, Thing } from '../raymarch/render.js';
-import { blend, box, cone, cut, drum, ellipsoid, join, ring, rod, rolled, sphere, turned } from '../raymarch/solids.js';
+import {
+  blend,
+  box,
+  cone,
+  cut,
+  drum,
+  ellipsoid,
+  join,
+  ring,
+  rod,
+  rolled,
+  sphere,
+  turned,
+} from '../raymarch/solids.js';
 import { swell } from '../raymarch/noise.js';
 import { normalise, type Vector } from '../raymarch/vector.js';
 import { boards, paint, pearSkin, speckled } from './materials.js';
@@ -22,10 +35,22 @@ function kettle(): Thing[] {
   const grip = cut(ring([x, 1.45, z], 0.86, 0.11), join(box([x, 1.2, z], [2, 0.92, 2])));
   const enamel = paint([0.025, 0.075, 0.17], 0.9, 140, 0.07);
   return [
-    { distance: blend(body, spout, 0.16), material: enamel, bound: { centre: [x + 0.25, 0.75, z], radius: 1.5 } },
+    {
+      distance: blend(body, spout, 0.16),
+      material: enamel,
+      bound: { centre: [x + 0.25, 0.75, z], radius: 1.5 },
+    },
     { distance: lid, material: enamel, bound: { centre: [x, 1.5, z], radius: 0.6 } },
-    { distance: handle, material: paint([0.05, 0.05, 0.06], 0.5, 60), bound: { centre: [x, 1.6, z], radius: 1.1 } },
-    { distance: grip, material: paint([0.3, 0.14, 0.05], 0.2, 20), bound: { centre: [x, 2.2, z], radius: 0.8 } },
+    {
+      distance: handle,
+      material: paint([0.05, 0.05, 0.06], 0.5, 60),
+      bound: { centre: [x, 1.6, z], radius: 1.1 },
+    },
+    {
+      distance: grip,
+      material: paint([0.3, 0.14, 0.05], 0.2, 20),
+      bound: { centre: [x, 2.2, z], radius: 0.8 },
+    },
   ];
 }
 
@@ -77,9 +102,7 @@ function pear(at: Vector, lean: number, turn: number, size: number): Thing[] {
 
 function cloth(): Thing {
   const folds = (p: Vector): number =>
-    0.05 +
-    0.035 * Math.sin(p[0] * 3.1 + 0.6 * Math.sin(p[2] * 2.2)) +
-    0.06 * swell(p[0] * 0.7, p[2] * 0.7);
+    0.05 + 0.035 * Math.sin(p[0] * 3.1 + 0.6 * Math.sin(p[2] * 2.2)) + 0.06 * swell(p[0] * 0.7, p[2] * 0.7);
   return {
     distance: (p) => 0.6 * box([0.55, 0.02 + folds(p) / 2, 1.12], [1.35, folds(p), 0.55], 0.03)(p),
     material: paint([0.68, 0.64, 0.56]),
@@ -91,8 +114,16 @@ function cloth(): Thing {
 export const bench: Scene = {
   name: 'kettle-lantern-and-pears',
   things: [
-    { distance: (p: Vector) => p[1], material: boards([0.36, 0.22, 0.11], [0.16, 0.085, 0.04], 1.15), bound: null },
-    { distance: (p: Vector) => p[2] + 2.6, material: speckled([0.5, 0.5, 0.46], [0.36, 0.36, 0.34], 1.6), bound: null },
+    {
+      distance: (p: Vector) => p[1],
+      material: boards([0.36, 0.22, 0.11], [0.16, 0.085, 0.04], 1.15),
+      bound: null,
+    },
+    {
+      distance: (p: Vector) => p[2] + 2.6,
+      material: speckled([0.5, 0.5, 0.46], [0.36, 0.36, 0.34], 1.6),
+      bound: null,
+    },
     ...kettle(),
     ...lantern(),
     ...pear([0.42, 0, 0.95], 0.05, 0.4, 0.82),

@@ -40,7 +40,11 @@ export const speckled = (light: Vector, dark: Vector, size: number, wet = 0): Ma
 /** Skin of a pear: green turning to yellow and a red cheek, with freckles. */
 export const pearSkin = (cheek: Vector): Material => ({
   colour: (p) => {
-    const turn = smoothstep(-0.4, 0.5, cheek[0] * Math.sin(p[0] * 2) + 0.5 * (layeredNoise(p[0] * 2, p[1] * 2, p[2] * 2, 2) - 0.3));
+    const turn = smoothstep(
+      -0.4,
+      0.5,
+      cheek[0] * Math.sin(p[0] * 2) + 0.5 * (layeredNoise(p[0] * 2, p[1] * 2, p[2] * 2, 2) - 0.3),
+    );
     const base = mix([0.42, 0.45, 0.08], [0.62, 0.42, 0.07], turn);
     const freckle = valueNoise(p[0] * 34, p[1] * 34, p[2] * 34) > 0.82 ? 0.72 : 1;
     return scale(base, freckle);

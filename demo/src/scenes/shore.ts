@@ -16,7 +16,10 @@ const eveningSky =
 /** An open boat along x, keel on y = 0, about 3.4 units long. */
 function hull(centre: Vector): { outside: Distance; inside: Distance } {
   const shell = (shrink: number): Distance => {
-    const form = ellipsoid([centre[0], centre[1] + 0.95, centre[2]], [1.95 - shrink, 0.95 - shrink, 0.78 - shrink]);
+    const form = ellipsoid(
+      [centre[0], centre[1] + 0.95, centre[2]],
+      [1.95 - shrink, 0.95 - shrink, 0.78 - shrink],
+    );
     const above: Distance = (p) => {
       const along = (p[0] - centre[0]) / 1.9;
       return p[1] - centre[1] - (0.72 + 0.16 * along * along + (along > 0 ? 0.14 * along ** 3 : 0));
@@ -43,7 +46,11 @@ function dinghyParts(at: Vector, lean: number, turn: number, colour: Vector): Th
       material: paint([0.42, 0.25, 0.12], 0.1, 20),
       bound: ball(1.25),
     },
-    { distance: place(box([x, y + 0.03, z], [0.6, 0.07, 0.03], 0.02)), material: paint([0.1, 0.08, 0.07]), bound: ball(0.9) },
+    {
+      distance: place(box([x, y + 0.03, z], [0.6, 0.07, 0.03], 0.02)),
+      material: paint([0.1, 0.08, 0.07]),
+      bound: ball(0.9),
+    },
   ];
 }
 
@@ -65,14 +72,33 @@ export const dinghy: Scene = {
       bound: { centre: [0.45, 2, -0.15], radius: 1.8 },
     },
     {
-      distance: join(rod([-2.6, 0.09, 1.5], [-0.5, 0.9, 0.62], 0.035), rolled(box([-2.75, 0.1, 1.55], [0.36, 0.1, 0.03], 0.03), [-2.75, 0.1, 1.55], 0.33)),
+      distance: join(
+        rod([-2.6, 0.09, 1.5], [-0.5, 0.9, 0.62], 0.035),
+        rolled(box([-2.75, 0.1, 1.55], [0.36, 0.1, 0.03], 0.03), [-2.75, 0.1, 1.55], 0.33),
+      ),
       material: paint([0.5, 0.33, 0.17], 0.15, 25),
       bound: { centre: [-1.7, 0.5, 1.1], radius: 1.8 },
     },
-    { distance: rod([0.52, 3.55, -0.2], [2.9, 0.1, 1.7], 0.013), material: paint([0.12, 0.11, 0.1]), bound: { centre: [1.7, 1.8, 0.75], radius: 2.5 } },
-    { distance: ellipsoid([2.95, 0.14, 1.75], [0.3, 0.2, 0.24]), material: speckled([0.3, 0.3, 0.3], [0.15, 0.15, 0.16], 0.2), bound: { centre: [2.95, 0.14, 1.75], radius: 0.4 } },
-    { distance: box([-4.2, 0.9, -6], [3.2, 0.9, 1.2], 0.05), material: speckled([0.34, 0.26, 0.22], [0.2, 0.15, 0.13], 0.8), bound: { centre: [-4.2, 0.9, -6], radius: 3.6 } },
-    { distance: (p) => 0.8 * Math.max(p[1] - 1.1 - 0.7 * swell(p[0] * 0.14, 3), p[2] + 19, -25 - p[2]), material: paint([0.1, 0.13, 0.1]), bound: { ceiling: 1.85 } },
+    {
+      distance: rod([0.52, 3.55, -0.2], [2.9, 0.1, 1.7], 0.013),
+      material: paint([0.12, 0.11, 0.1]),
+      bound: { centre: [1.7, 1.8, 0.75], radius: 2.5 },
+    },
+    {
+      distance: ellipsoid([2.95, 0.14, 1.75], [0.3, 0.2, 0.24]),
+      material: speckled([0.3, 0.3, 0.3], [0.15, 0.15, 0.16], 0.2),
+      bound: { centre: [2.95, 0.14, 1.75], radius: 0.4 },
+    },
+    {
+      distance: box([-4.2, 0.9, -6], [3.2, 0.9, 1.2], 0.05),
+      material: speckled([0.34, 0.26, 0.22], [0.2, 0.15, 0.13], 0.8),
+      bound: { centre: [-4.2, 0.9, -6], radius: 3.6 },
+    },
+    {
+      distance: (p) => 0.8 * Math.max(p[1] - 1.1 - 0.7 * swell(p[0] * 0.14, 3), p[2] + 19, -25 - p[2]),
+      material: paint([0.1, 0.13, 0.1]),
+      bound: { ceiling: 1.85 },
+    },
   ],
   camera: { from: [0.4, 1.9, 9.4], to: [0.1, 1.25, 0], fieldOfViewRad: 0.8 },
   light: { towards: normalise([0.85, 0.3, 0.25]), colour: [3.1, 2.3, 1.45], softness: 0.05 },
@@ -119,7 +145,10 @@ export const slip: Scene = {
         colour: (p) => {
           const wet = smoothstep(0.5, 0.15, p[1]);
           const onSlip = Math.abs(p[0] + 0.5) < 1.95;
-          const course = onSlip && (Math.abs(((p[2] / 0.55) % 1) - 0.5) > 0.475 || Math.abs((((p[0] + 20) / 0.8) % 1) - 0.5) > 0.485);
+          const course =
+            onSlip &&
+            (Math.abs(((p[2] / 0.55) % 1) - 0.5) > 0.475 ||
+              Math.abs((((p[0] + 20) / 0.8) % 1) - 0.5) > 0.485);
           const stone = speckled([0.46, 0.43, 0.38], [0.24, 0.22, 0.2], 0.5).colour(p);
           const mud = speckled([0.2, 0.17, 0.13], [0.1, 0.085, 0.07], 0.9).colour(p);
           const dry = onSlip ? stone : mud;
@@ -130,10 +159,25 @@ export const slip: Scene = {
       bound: { ceiling: 2.4 },
     },
     { distance: join(...posts), material: paint([0.13, 0.1, 0.075], 0.1, 20), bound: null },
-    { distance: box([4.6, 0.6, -1.0], [1.5, 1.15, 5], 0.06), material: speckled([0.4, 0.37, 0.32], [0.2, 0.18, 0.16], 0.9), bound: { centre: [4.6, 0.6, -1], radius: 5.6 } },
-    { distance: join(rod([-2.75, 1.35, 4], [-2.75, 0.9, 2.1], 0.02), rod([-2.75, 0.9, 2.1], [-2.75, 0.35, 0.2], 0.02)), material: paint([0.3, 0.27, 0.2]), bound: { centre: [-2.75, 0.9, 2.1], radius: 2.1 } },
+    {
+      distance: box([4.6, 0.6, -1.0], [1.5, 1.15, 5], 0.06),
+      material: speckled([0.4, 0.37, 0.32], [0.2, 0.18, 0.16], 0.9),
+      bound: { centre: [4.6, 0.6, -1], radius: 5.6 },
+    },
+    {
+      distance: join(
+        rod([-2.75, 1.35, 4], [-2.75, 0.9, 2.1], 0.02),
+        rod([-2.75, 0.9, 2.1], [-2.75, 0.35, 0.2], 0.02),
+      ),
+      material: paint([0.3, 0.27, 0.2]),
+      bound: { centre: [-2.75, 0.9, 2.1], radius: 2.1 },
+    },
     ...dinghyParts([-0.55, 0.32, 1.6], 0.07, 1.15, [0.12, 0.26, 0.22]),
-    { distance: (p) => 0.8 * Math.max(p[1] - 0.6 - 1.1 * swell(p[0] * 0.11, 9), p[2] + 24, -30 - p[2]), material: paint([0.14, 0.17, 0.17]), bound: { ceiling: 1.75 } },
+    {
+      distance: (p) => 0.8 * Math.max(p[1] - 0.6 - 1.1 * swell(p[0] * 0.11, 9), p[2] + 24, -30 - p[2]),
+      material: paint([0.14, 0.17, 0.17]),
+      bound: { ceiling: 1.75 },
+    },
   ],
   camera: { from: [-0.6, 3.4, 9.8], to: [0.2, 0.75, 0], fieldOfViewRad: 0.74 },
   light: { towards: normalise([-0.55, 0.55, -0.35]), colour: [2.2, 2.05, 1.8], softness: 0.14 },

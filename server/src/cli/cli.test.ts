@@ -39,7 +39,20 @@ describe('nobrel map', () => {
   it('makes a map in all formats', async () => {
     const svg = join(folder, 'disc.svg');
     const dxf = join(folder, 'disc.dxf');
-    const result = await nobrel('map', picture, '--surface', '30x24cm', '--values', '3', '--json', map, '--svg', svg, '--dxf', dxf);
+    const result = await nobrel(
+      'map',
+      picture,
+      '--surface',
+      '30x24cm',
+      '--values',
+      '3',
+      '--json',
+      map,
+      '--svg',
+      svg,
+      '--dxf',
+      dxf,
+    );
     expect(result).to.include({ status: 0, err: '' });
     expect(result.out).to.match(/^2 lines, \d+\.\d m, about .* of tracing; 3 shapes in 3 values\.\n$/);
     const document = readMapDocument(await readFile(map, 'utf8'));
@@ -50,7 +63,16 @@ describe('nobrel map', () => {
 
   it('crops a picture of another ratio to its middle and can follow in straights', async () => {
     const square = join(folder, 'square.json');
-    const result = await nobrel('map', picture, '--surface', '200x200mm', '--path', 'straight', '--json', square);
+    const result = await nobrel(
+      'map',
+      picture,
+      '--surface',
+      '200x200mm',
+      '--path',
+      'straight',
+      '--json',
+      square,
+    );
     expect(result.status).to.equal(0);
     const { frame, settings } = readMapDocument(await readFile(square, 'utf8'));
     expect(frame).to.deep.equal({ x: 0, y: 0, width: 200, height: 200 });
@@ -63,10 +85,24 @@ describe('nobrel sheets', () => {
     for (const kind of ['outline', 'mirrored']) {
       const pdf = join(folder, `${kind}.pdf`);
       const layout = join(folder, `${kind}.json`);
-      const result = await nobrel('sheets', map, '--kind', kind, '--paper', 'a4', '--pdf', pdf, '--layout', layout);
+      const result = await nobrel(
+        'sheets',
+        map,
+        '--kind',
+        kind,
+        '--paper',
+        'a4',
+        '--pdf',
+        pdf,
+        '--layout',
+        layout,
+      );
       expect(result).to.include({ status: 0, err: '', out: '2 sheets, 2 across and 1 down.\n' });
       expect((await PDFDocument.load(await readFile(pdf))).getPageCount()).to.equal(3);
-      const { pages, skipped } = JSON.parse(await readFile(layout, 'utf8')) as { pages: unknown[]; skipped: unknown[] };
+      const { pages, skipped } = JSON.parse(await readFile(layout, 'utf8')) as {
+        pages: unknown[];
+        skipped: unknown[];
+      };
       expect(pages[0]).to.deep.equal({
         page: 1,
         label: 'A1',
@@ -82,21 +118,57 @@ describe('bad input on the command line', () => {
   const cases: [string, () => string[], RegExp][] = [
     ['nothing', () => [], /Say what to do/],
     ['an unknown command', () => ['paint'], /unknown command 'paint'/],
-    ['an unknown option', () => ['map', picture, '--surface', 'a4', '--sparkle'], /unknown option '--sparkle'/],
+    [
+      'an unknown option',
+      () => ['map', picture, '--surface', 'a4', '--sparkle'],
+      /unknown option '--sparkle'/,
+    ],
     ['no surface', () => ['map', picture], /--surface/],
     ['a size that is none', () => ['map', picture, '--surface', 'huge'], /“huge” is not a size/],
     ['a surface of nothing', () => ['map', picture, '--surface', '0x10mm'], /more than nothing/],
     ['an absurd surface', () => ['map', picture, '--surface', '90x90m'], /at most 20 m/],
-    ['too many values', () => ['map', picture, '--surface', 'a4', '--values', '40'], /--values takes a whole number from 2 to 7, not “40”/],
+    [
+      'too many values',
+      () => ['map', picture, '--surface', 'a4', '--values', '40'],
+      /--values takes a whole number from 2 to 7, not “40”/,
+    ],
     ['an unknown path', () => ['map', picture, '--surface', 'a4', '--path', 'wavy'], /--path/],
-    ['a picture that is not there', () => ['map', 'nowhere.jpg', '--surface', 'a4'], /There is no file nowhere.jpg/],
+    [
+      'a picture that is not there',
+      () => ['map', 'nowhere.jpg', '--surface', 'a4'],
+      /There is no file nowhere.jpg/,
+    ],
     ['a picture that is none', () => ['map', bin, '--surface', 'a4'], /is not a picture that can be read/],
-    ['a folder that is not there', () => ['map', picture, '--surface', 'a4', '--json', 'no/such/place.json'], /There is no folder/],
-    ['a map that is none', () => ['sheets', picture, '--kind', 'outline', '--paper', 'a4', '--pdf', 'x.pdf'], /not a map file/],
-    ['a kind that is none', () => ['sheets', map, '--kind', 'poster', '--paper', 'a4', '--pdf', 'x.pdf'], /--kind/],
-    ['a paper that is none', () => ['sheets', map, '--kind', 'outline', '--paper', 'a99', '--pdf', 'x.pdf'], /--paper: “a99” is not a size/],
-    ['margins larger than the paper', () => ['sheets', map, '--kind', 'outline', '--paper', 'a4', '--margin', '120', '--pdf', 'x.pdf'], /too small for its margins/],
-    ['a scale that is none', () => ['sheets', map, '--kind', 'outline', '--paper', 'a4', '--printer-scale', '1', '--pdf', 'x.pdf'], /two numbers/],
+    [
+      'a folder that is not there',
+      () => ['map', picture, '--surface', 'a4', '--json', 'no/such/place.json'],
+      /There is no folder/,
+    ],
+    [
+      'a map that is none',
+      () => ['sheets', picture, '--kind', 'outline', '--paper', 'a4', '--pdf', 'x.pdf'],
+      /not a map file/,
+    ],
+    [
+      'a kind that is none',
+      () => ['sheets', map, '--kind', 'poster', '--paper', 'a4', '--pdf', 'x.pdf'],
+      /--kind/,
+    ],
+    [
+      'a paper that is none',
+      () => ['sheets', map, '--kind', 'outline', '--paper', 'a99', '--pdf', 'x.pdf'],
+      /--paper: “a99” is not a size/,
+    ],
+    [
+      'margins larger than the paper',
+      () => ['sheets', map, '--kind', 'outline', '--paper', 'a4', '--margin', '120', '--pdf', 'x.pdf'],
+      /too small for its margins/,
+    ],
+    [
+      'a scale that is none',
+      () => ['sheets', map, '--kind', 'outline', '--paper', 'a4', '--printer-scale', '1', '--pdf', 'x.pdf'],
+      /two numbers/,
+    ],
   ];
   for (const [name, args, message] of cases) {
     it(`${name}: status 2, one line, no file`, async () => {

@@ -15,7 +15,15 @@ function program(): Command {
   for (const command of [root, ...root.commands]) {
     command.exitOverride().configureOutput({
       // One line, without commander's prefix.
-      outputError: (text, write) => write(`${text.replace(/^error: /, '').trim().split('\n')[0] ?? ''} Try --help.\n`),
+      outputError: (text, write) =>
+        write(
+          `${
+            text
+              .replace(/^error: /, '')
+              .trim()
+              .split('\n')[0] ?? ''
+          } Try --help.\n`,
+        ),
     });
   }
   return root;
@@ -36,7 +44,9 @@ export async function run(argv: readonly string[]): Promise<number> {
       console.error(error.message);
       return status.badInput;
     }
-    console.error(`Something went wrong on our side: ${error instanceof Error ? error.message : String(error)}`);
+    console.error(
+      `Something went wrong on our side: ${error instanceof Error ? error.message : String(error)}`,
+    );
     return status.failure;
   }
 }

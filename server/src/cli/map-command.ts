@@ -26,16 +26,58 @@ type MapOptions = {
 export function mapCommand(): Command {
   const usual = defaultMapSettings;
   return new Command('map')
-    .description('Make a map from a reference picture. The picture fills the surface; where the ratios differ it is cropped to its middle.')
+    .description(
+      'Make a map from a reference picture. The picture fills the surface; where the ratios differ it is cropped to its middle.',
+    )
     .argument('<image>', 'JPEG, PNG, WebP, TIFF, AVIF or GIF')
-    .requiredOption('--surface <size>', 'size of the final surface, such as 300x240mm, 30x24cm, "11 3/4x9 1/2in" or a4')
-    .addOption(numberOption('--values <n>', 'values the picture is squinted into', { least: 2, most: 7, whole: true, usual: usual.values }))
-    .addOption(new Option('--path <path>', 'follow boundaries in straights or in smooth curves').choices(['straight', 'curved']).default(usual.path))
-    .addOption(numberOption('--pencil <mm>', 'width of the point that will draw it', { least: 0.1, most: 10, usual: usual.pencilMm }))
-    .addOption(numberOption('--min-shape <mm2>', 'smallest shape', { least: 0, most: 10_000, usual: usual.minShapeMm2 }))
-    .addOption(numberOption('--tolerance <mm>', 'how far a line may stray from the boundary found', { least: 0.02, most: 20, usual: usual.toleranceMm }))
-    .addOption(numberOption('--quiet <mm>', 'texture finer than this is quieted', { least: 0, most: 50, usual: usual.quietMm }))
-    .addOption(numberOption('--minutes <m>', 'minutes of tracing the map may take', { least: 0.1, most: 100_000 }))
+    .requiredOption(
+      '--surface <size>',
+      'size of the final surface, such as 300x240mm, 30x24cm, "11 3/4x9 1/2in" or a4',
+    )
+    .addOption(
+      numberOption('--values <n>', 'values the picture is squinted into', {
+        least: 2,
+        most: 7,
+        whole: true,
+        usual: usual.values,
+      }),
+    )
+    .addOption(
+      new Option('--path <path>', 'follow boundaries in straights or in smooth curves')
+        .choices(['straight', 'curved'])
+        .default(usual.path),
+    )
+    .addOption(
+      numberOption('--pencil <mm>', 'width of the point that will draw it', {
+        least: 0.1,
+        most: 10,
+        usual: usual.pencilMm,
+      }),
+    )
+    .addOption(
+      numberOption('--min-shape <mm2>', 'smallest shape', {
+        least: 0,
+        most: 10_000,
+        usual: usual.minShapeMm2,
+      }),
+    )
+    .addOption(
+      numberOption('--tolerance <mm>', 'how far a line may stray from the boundary found', {
+        least: 0.02,
+        most: 20,
+        usual: usual.toleranceMm,
+      }),
+    )
+    .addOption(
+      numberOption('--quiet <mm>', 'texture finer than this is quieted', {
+        least: 0,
+        most: 50,
+        usual: usual.quietMm,
+      }),
+    )
+    .addOption(
+      numberOption('--minutes <m>', 'minutes of tracing the map may take', { least: 0.1, most: 100_000 }),
+    )
     .option('--json <file>', 'write the map document')
     .option('--svg <file>', 'write it as SVG')
     .option('--dxf <file>', 'write it as DXF R12')

@@ -15,7 +15,13 @@ export function numberOption(
   const { least, most, whole, usual } = limits;
   const option = new Option(flags, description).argParser((text) => {
     const value = Number(text);
-    if (text.trim() === '' || !Number.isFinite(value) || value < least || value > most || (whole && !Number.isInteger(value))) {
+    if (
+      text.trim() === '' ||
+      !Number.isFinite(value) ||
+      value < least ||
+      value > most ||
+      (whole && !Number.isInteger(value))
+    ) {
       const kind = whole ? 'a whole number' : 'a number';
       throw badArgument(`${flags.split(' ')[0]} takes ${kind} from ${least} to ${most}, not “${text}”.`);
     }

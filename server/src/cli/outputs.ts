@@ -6,7 +6,8 @@ import { badArgument } from './options.js';
 /** Says before any work is done when a file could not be written where it was asked for. */
 export function checkTarget(path: string): void {
   const folder = dirname(resolve(path));
-  if (!existsSync(folder)) throw badArgument(`There is no folder ${folder}: make it first, or write elsewhere.`);
+  if (!existsSync(folder))
+    throw badArgument(`There is no folder ${folder}: make it first, or write elsewhere.`);
 }
 
 /** Writes a result whole or not at all. */

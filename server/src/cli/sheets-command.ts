@@ -2,7 +2,14 @@ import { readFile } from 'node:fs/promises';
 import { basename } from 'node:path';
 import { Command, Option } from 'commander';
 import { DocumentError, readMapDocument, type MapDocument } from '@nobrel/core/documents';
-import { outlineSheets, SheetError, sheetKinds, sheetLayout, type PrinterScale, type SheetKind } from '@nobrel/core/sheets';
+import {
+  outlineSheets,
+  SheetError,
+  sheetKinds,
+  sheetLayout,
+  type PrinterScale,
+  type SheetKind,
+} from '@nobrel/core/sheets';
 import { LengthError, parseSize, type SizeMm } from '@nobrel/core/units';
 import { sheetsPdf } from '../sheets/print.js';
 import { badArgument, numberOption } from './options.js';
@@ -24,11 +31,26 @@ export function sheetsCommand(): Command {
     .description('Lay a map out on paper at true size and write it as PDF.')
     .argument('<map>', 'a map document, *.map.json')
     .addOption(new Option('--kind <kind>', 'what to print').choices([...sheetKinds]).makeOptionMandatory())
-    .addOption(new Option('--paper <format>', 'a4, a3, letter, tabloid or a size such as 297x420mm').argParser(readPaper).makeOptionMandatory())
-    .addOption(numberOption('--overlap <mm>', 'how far neighbouring sheets overlap', { least: 0, most: 500, usual: 10 }))
-    .addOption(numberOption('--margin <mm>', 'rim the printer cannot reach', { least: 0, most: 200, usual: 5 }))
     .addOption(
-      new Option('--printer-scale <x,y>', 'how large your printer makes a length, 1 for true, across and down the page as displayed; 0.99,1.002 is made good').argParser(readScale),
+      new Option('--paper <format>', 'a4, a3, letter, tabloid or a size such as 297x420mm')
+        .argParser(readPaper)
+        .makeOptionMandatory(),
+    )
+    .addOption(
+      numberOption('--overlap <mm>', 'how far neighbouring sheets overlap', {
+        least: 0,
+        most: 500,
+        usual: 10,
+      }),
+    )
+    .addOption(
+      numberOption('--margin <mm>', 'rim the printer cannot reach', { least: 0, most: 200, usual: 5 }),
+    )
+    .addOption(
+      new Option(
+        '--printer-scale <x,y>',
+        'how large your printer makes a length, 1 for true, across and down the page as displayed; 0.99,1.002 is made good',
+      ).argParser(readScale),
     )
     .requiredOption('--pdf <file>', 'write the sheets')
     .option('--layout <file>', 'write where each part of the surface went, as JSON')

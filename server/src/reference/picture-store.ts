@@ -82,7 +82,10 @@ export class PictureStore {
       }
     }
     const picture = { hash, name, width: looked.width, height: looked.height, bytes: size };
-    await this.rows.Picture.findOrCreate({ where: { hash }, defaults: { ...picture, format: looked.format } });
+    await this.rows.Picture.findOrCreate({
+      where: { hash },
+      defaults: { ...picture, format: looked.format },
+    });
     return picture;
   }
 
@@ -102,7 +105,8 @@ export class PictureStore {
     } catch {
       throw unreadable(name);
     }
-    const inside = (px: number) => ({ width: px, height: px, fit: 'inside', withoutEnlargement: true }) as const;
+    const inside = (px: number) =>
+      ({ width: px, height: px, fit: 'inside', withoutEnlargement: true }) as const;
     await sharp(master).resize(inside(smallPx)).jpeg({ quality: 82 }).toFile(join(folder, 'small.jpg'));
     const view = sharp(master).resize(inside(viewPx));
     await view.clone().jpeg({ quality: 88 }).toFile(join(folder, 'view.jpg'));

@@ -5,7 +5,10 @@ import { Fault, parseInput } from '../faults.js';
 import type { PictureStore } from '../reference/picture-store.js';
 import { WorkStore } from '../store/works.js';
 
-const beginRequest = z.object({ picture: pictureSchema.shape.hash, title: z.string().trim().min(1).max(200).optional() });
+const beginRequest = z.object({
+  picture: pictureSchema.shape.hash,
+  title: z.string().trim().min(1).max(200).optional(),
+});
 
 /** The flat file: works listed, begun, saved and taken out. */
 export function fileRoutes(works: WorkStore, pictures: PictureStore): Router {
@@ -16,7 +19,8 @@ export function fileRoutes(works: WorkStore, pictures: PictureStore): Router {
   router.post('/works', async (request, response) => {
     const { picture: hash, title } = parseInput(beginRequest, request.body);
     const picture = await pictures.find(hash);
-    if (!picture) throw new Fault(404, 'no-picture', 'This picture is not in the file. Bring it in again.', 'picture');
+    if (!picture)
+      throw new Fault(404, 'no-picture', 'This picture is not in the file. Bring it in again.', 'picture');
     response.status(201).json(await works.begin(picture, title ?? WorkStore.titleFrom(picture.name)));
   });
   router.get('/works/:id', async (request, response) => {

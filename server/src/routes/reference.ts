@@ -19,7 +19,8 @@ export function referenceRoutes(pictures: PictureStore): Router {
   });
   router.post('/pictures', upload.single('picture'), async (request, response) => {
     const { file } = request;
-    if (!file) throw new Fault(400, 'no-picture', 'There was no picture in that. Choose a picture file.', 'picture');
+    if (!file)
+      throw new Fault(400, 'no-picture', 'There was no picture in that. Choose a picture file.', 'picture');
     const taken = pictures.takeIn(file.path, file.originalname);
     const picture = await taken.finally(() => rm(file.path, { force: true }));
     response.status(201).json(picture);
@@ -31,7 +32,8 @@ export function referenceRoutes(pictures: PictureStore): Router {
       pictures.path(hash, rendition),
       { immutable: true, maxAge: '365d', dotfiles: 'allow' },
       (error?: Error) => {
-        if (error && !response.headersSent) next(new Fault(404, 'no-picture', 'This picture is not in the file.'));
+        if (error && !response.headersSent)
+          next(new Fault(404, 'no-picture', 'This picture is not in the file.'));
       },
     );
   });

@@ -4,7 +4,15 @@ import { expect } from 'chai';
 import { PDFDocument } from 'pdf-lib';
 import sharp, { type Sharp } from 'sharp';
 import { mapDocumentSchema, type MapDocument } from '@nobrel/core/documents';
-import { apiErrorSchema, mapRequestOf, mapSummarySchema, pictureSchema, printingSchema, workSchema, type Work } from '@nobrel/core/file';
+import {
+  apiErrorSchema,
+  mapRequestOf,
+  mapSummarySchema,
+  pictureSchema,
+  printingSchema,
+  workSchema,
+  type Work,
+} from '@nobrel/core/file';
 import { MapMaker } from '@nobrel/core/map';
 import { encoded, testPicture } from '../testing/pictures.js';
 import { startServer, type TestServer } from '../testing/server.js';
@@ -23,7 +31,11 @@ function mapFor(work: Work): MapDocument {
   const request = mapRequestOf(work);
   if (!request) throw new Error('The work cannot be laid out.');
   const { data, width, height } = testPicture();
-  return new MapMaker().make({ ...request, pictureKey: 'disc', picture: { width, height, channels: 3, data } });
+  return new MapMaker().make({
+    ...request,
+    pictureKey: 'disc',
+    picture: { width, height, channels: 3, data },
+  });
 }
 
 describe('pictures', () => {
@@ -57,7 +69,9 @@ describe('pictures', () => {
   }
 
   it('have a grey version true to lightness', async () => {
-    const red = await sharp({ create: { width: 40, height: 30, channels: 3, background: '#ff0000' } }).png().toBuffer();
+    const red = await sharp({ create: { width: 40, height: 30, channels: 3, background: '#ff0000' } })
+      .png()
+      .toBuffer();
     const { hash } = pictureSchema.parse(await (await server.bringIn(red, 'red.png')).json());
     const grey = Buffer.from(await (await server.call(`api/pictures/${hash}/grey`)).arrayBuffer());
     const { data } = await sharp(grey).raw().toBuffer({ resolveWithObject: true });
@@ -82,7 +96,10 @@ describe('pictures', () => {
   });
 
   it('over 120 megapixels are refused with the number', async () => {
-    const huge = await sharp({ create: { width: 12_500, height: 10_000, channels: 3, background: '#888' }, limitInputPixels: false })
+    const huge = await sharp({
+      create: { width: 12_500, height: 10_000, channels: 3, background: '#888' },
+      limitInputPixels: false,
+    })
       .png({ compressionLevel: 1 })
       .toBuffer();
     const error = await errorOf(await server.bringIn(huge, 'wall.png'));
@@ -97,9 +114,13 @@ describe('pictures', () => {
   }).timeout(60_000);
 
   it('must be there', async () => {
-    expect((await errorOf(await server.call('api/pictures', { method: 'POST', body: new FormData() }))).code).to.equal('no-picture');
+    expect(
+      (await errorOf(await server.call('api/pictures', { method: 'POST', body: new FormData() }))).code,
+    ).to.equal('no-picture');
     expect((await errorOf(await server.call(`api/pictures/${'0'.repeat(64)}/view`))).status).to.equal(404);
-    expect((await errorOf(await server.call('api/pictures/..%2f..%2fnobrel.sqlite/view'))).status).to.equal(400);
+    expect((await errorOf(await server.call('api/pictures/..%2f..%2fnobrel.sqlite/view'))).status).to.equal(
+      400,
+    );
   });
 });
 
@@ -116,18 +137,26 @@ describe('works', () => {
   it('save decisions made from the newest revision and no other', async () => {
     const { work } = await server.newWork();
     const mine = { ...work.decisions, title: 'Mine' };
-    const saved = workSchema.parse(await (await server.send('PUT', `api/works/${work.id}`, { revision: 1, decisions: mine })).json());
+    const saved = workSchema.parse(
+      await (await server.send('PUT', `api/works/${work.id}`, { revision: 1, decisions: mine })).json(),
+    );
     expect(saved.revision).to.equal(2);
     const stale = await server.send('PUT', `api/works/${work.id}`, {
       revision: 1,
       decisions: { ...work.decisions, title: 'Theirs' },
     });
     expect(stale.status).to.equal(409);
-    const conflict = (await stale.json()) as { error: { code: string }; theirs: Work; yours: { title: string } };
+    const conflict = (await stale.json()) as {
+      error: { code: string };
+      theirs: Work;
+      yours: { title: string };
+    };
     expect(conflict.error.code).to.equal('changed-elsewhere');
     expect(conflict.theirs.decisions.title).to.equal('Mine');
     expect(conflict.yours.title).to.equal('Theirs');
-    expect(workSchema.parse(await (await server.call(`api/works/${work.id}`)).json()).decisions.title).to.equal('Mine');
+    expect(
+      workSchema.parse(await (await server.call(`api/works/${work.id}`)).json()).decisions.title,
+    ).to.equal('Mine');
   });
 
   it('of two saves at once from the same revision keep exactly one', async () => {
@@ -148,9 +177,15 @@ describe('works', () => {
   });
 
   it('are said not to be there when they are not', async () => {
-    expect((await errorOf(await server.call('api/works/nope'))).message).to.match(/There is no work at this address/);
+    expect((await errorOf(await server.call('api/works/nope'))).message).to.match(
+      /There is no work at this address/,
+    );
     expect((await errorOf(await server.call('api/elsewhere'))).status).to.equal(404);
-    const broken = await server.call('api/works', { method: 'POST', headers: { 'content-type': 'application/json' }, body: '{' });
+    const broken = await server.call('api/works', {
+      method: 'POST',
+      headers: { 'content-type': 'application/json' },
+      body: '{',
+    });
     expect((await errorOf(broken)).code).to.equal('bad-input');
   });
 
@@ -177,7 +212,8 @@ describe('maps and sheets', () => {
   it('keep one version until it is printed, and every printed one for good', async () => {
     const { work } = await server.newWork();
     const keep = async (map: MapDocument) =>
-      mapSummarySchema.parse(await (await server.send('PUT', `api/works/${work.id}/map`, map)).json()).version;
+      mapSummarySchema.parse(await (await server.send('PUT', `api/works/${work.id}/map`, map)).json())
+        .version;
     const map = mapFor(work);
     expect(await keep(map)).to.equal(1);
     expect(await keep({ ...map, settings: { ...map.settings, remark: 'again' } })).to.equal(1);
@@ -192,7 +228,9 @@ describe('maps and sheets', () => {
     const { work } = await server.newWork();
     await server.send('PUT', `api/works/${work.id}/map`, mapFor(work));
     const print = async () =>
-      printingSchema.parse(await (await server.send('POST', `api/works/${work.id}/printings`, work.decisions.sheets)).json());
+      printingSchema.parse(
+        await (await server.send('POST', `api/works/${work.id}/printings`, work.decisions.sheets)).json(),
+      );
     const printing = await print();
     expect((await print()).id).to.equal(printing.id);
     const response = await server.call(`api/printings/${printing.id}/sheets.pdf`);
@@ -210,8 +248,13 @@ describe('maps and sheets', () => {
     const path = `api/works/${work.id}/printings`;
     expect((await errorOf(await server.send('POST', path, work.decisions.sheets))).code).to.equal('no-map');
     const map = mapFor(work);
-    await server.send('PUT', `api/works/${work.id}/map`, { ...map, lines: map.lines.map((line) => ({ ...line, kept: false })) });
-    expect((await errorOf(await server.send('POST', path, work.decisions.sheets))).message).to.match(/no lines to print/);
+    await server.send('PUT', `api/works/${work.id}/map`, {
+      ...map,
+      lines: map.lines.map((line) => ({ ...line, kept: false })),
+    });
+    expect((await errorOf(await server.send('POST', path, work.decisions.sheets))).message).to.match(
+      /no lines to print/,
+    );
   });
 
   it('go out as JSON, SVG and DXF', async () => {
@@ -226,7 +269,9 @@ describe('maps and sheets', () => {
 
   it('refuse a damaged map with the path of its fault', async () => {
     const { work } = await server.newWork();
-    const error = await errorOf(await server.send('PUT', `api/works/${work.id}/map`, { ...mapFor(work), units: 'in' }));
+    const error = await errorOf(
+      await server.send('PUT', `api/works/${work.id}/map`, { ...mapFor(work), units: 'in' }),
+    );
     expect(error).to.include({ status: 400, field: 'units' });
   });
 });

@@ -26,7 +26,10 @@ export function sheetRoutes(works: WorkStore): Router {
     const { document } = await works.map(workId, printing.mapVersion);
     const set = sheetsFor(document, printing.decisions, `${title}, map ${printing.mapVersion}`);
     const pdf = await sheetsPdf(set, title, new Date(printing.printedAt));
-    response.attachment(`${title} ${printing.decisions.kind}.pdf`).type('application/pdf').send(Buffer.from(pdf));
+    response
+      .attachment(`${title} ${printing.decisions.kind}.pdf`)
+      .type('application/pdf')
+      .send(Buffer.from(pdf));
   });
   return router;
 }

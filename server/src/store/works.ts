@@ -84,7 +84,10 @@ export class WorkStore {
 
   /** Title of a work still to be made: a picture's file name without its ending. */
   static titleFrom(fileName: string): string {
-    const title = fileName.replace(/\.[^.]*$/, '').replace(/[-_]+/g, ' ').trim();
+    const title = fileName
+      .replace(/\.[^.]*$/, '')
+      .replace(/[-_]+/g, ' ')
+      .trim();
     return title === '' ? 'Untitled' : (title[0]!.toUpperCase() + title.slice(1)).slice(0, 200);
   }
 
@@ -104,12 +107,17 @@ export class WorkStore {
       });
       if (newest?.document === document) return summaryOf(newest);
       const printed =
-        newest && (await this.rows.Printing.count({ where: { workId: id, mapVersion: newest.version }, transaction })) > 0;
+        newest &&
+        (await this.rows.Printing.count({ where: { workId: id, mapVersion: newest.version }, transaction })) >
+          0;
       const values = { document, ...effort, madeAt: new Date() };
       const row =
         newest && !printed
           ? await newest.update(values, { transaction })
-          : await this.rows.MapVersion.create({ workId: id, version: (newest?.version ?? 0) + 1, ...values }, { transaction });
+          : await this.rows.MapVersion.create(
+              { workId: id, version: (newest?.version ?? 0) + 1, ...values },
+              { transaction },
+            );
       return summaryOf(row);
     });
   }
@@ -125,7 +133,12 @@ export class WorkStore {
   }
 
   /** Records that sheets were printed from the newest map; the same sheets again are the same record. */
-  async recordPrinting(id: string, mapVersion: number, decisions: SheetDecisions, pages: number): Promise<Printing> {
+  async recordPrinting(
+    id: string,
+    mapVersion: number,
+    decisions: SheetDecisions,
+    pages: number,
+  ): Promise<Printing> {
     const [row] = await this.rows.Printing.findOrCreate({
       where: { workId: id, mapVersion, decisions: JSON.stringify(decisions) },
       defaults: {
@@ -142,13 +155,19 @@ export class WorkStore {
 
   async printing(printingId: string): Promise<{ workId: string; printing: Printing }> {
     const row = await this.rows.Printing.findByPk(printingId);
-    if (!row) throw new Fault(404, 'no-sheets', 'These sheets are not on record. Print them again from Sheets.');
+    if (!row)
+      throw new Fault(404, 'no-sheets', 'These sheets are not on record. Print them again from Sheets.');
     return { workId: row.workId, printing: printingOf(row) };
   }
 
   private async row(id: string): Promise<WorkRow> {
     const row = await this.rows.Work.findByPk(id);
-    if (!row) throw new Fault(404, 'no-work', 'There is no work at this address. It may have been taken out of the file.');
+    if (!row)
+      throw new Fault(
+        404,
+        'no-work',
+        'There is no work at this address. It may have been taken out of the file.',
+      );
     return row;
   }
 

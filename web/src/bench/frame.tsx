@@ -18,7 +18,15 @@ const savingWords: Record<Saving, string> = {
 };
 
 /** What stands around every screen: the name, the title, saving, undo, units and the room's light. */
-export function Frame({ title, strip, children }: { title?: ReactNode; strip?: ReactNode; children: ReactNode }) {
+export function Frame({
+  title,
+  strip,
+  children,
+}: {
+  title?: ReactNode;
+  strip?: ReactNode;
+  children: ReactNode;
+}) {
   const dispatch = useAppDispatch();
   const { unit, room } = useAppSelector((state) => state.view);
   const [helpOpen, setHelpOpen] = useState(false);

@@ -152,7 +152,9 @@ export function NumberGap({ label, value, onChange, least, most, unit, empty }: 
     if (empty !== undefined && (bare === '' || bare === empty)) return { value: null };
     const typed = Number(bare.replace(',', '.'));
     if (bare === '' || !Number.isFinite(typed) || typed < least || typed > most) {
-      return { fault: `Type a number from ${least} to ${most}${empty === undefined ? '' : `, or “${empty}”`}.` };
+      return {
+        fault: `Type a number from ${least} to ${most}${empty === undefined ? '' : `, or “${empty}”`}.`,
+      };
     }
     return { value: typed };
   };
@@ -202,7 +204,11 @@ export function SizeGap({ label, size, onChange, check }: SizeGapProps) {
   const draft = useDraft(shown, read, onChange);
   const options = namedFormats.map((format) => {
     const [widthMm, heightMm] = lying ? [format.heightMm, format.widthMm] : [format.widthMm, format.heightMm];
-    return { value: formatSize(widthMm, heightMm, unit), label: `${format.name}, ${formatSize(widthMm, heightMm, unit)}`, id: format.id };
+    return {
+      value: formatSize(widthMm, heightMm, unit),
+      label: `${format.name}, ${formatSize(widthMm, heightMm, unit)}`,
+      id: format.id,
+    };
   });
   const typed = draft.text !== shown ? draft.text.trim().toLowerCase() : '';
   return (
@@ -226,7 +232,13 @@ export function SizeGap({ label, size, onChange, check }: SizeGapProps) {
   );
 }
 
-type TextGapProps = { label: string; value: string; placeholder: string; onChange: (text: string) => void; most?: number };
+type TextGapProps = {
+  label: string;
+  value: string;
+  placeholder: string;
+  onChange: (text: string) => void;
+  most?: number;
+};
 
 /** A gap for words, taken letter by letter. */
 export function TextGap({ label, value, placeholder, onChange, most = 200 }: TextGapProps) {

@@ -1,7 +1,15 @@
 import type { ReactNode } from 'react';
 
 /** The bench of one station: its sentence, the diptych, and the notes in the margin. */
-export function StationBench({ sentence, notes, children }: { sentence: ReactNode; notes: ReactNode; children: ReactNode }) {
+export function StationBench({
+  sentence,
+  notes,
+  children,
+}: {
+  sentence: ReactNode;
+  notes: ReactNode;
+  children: ReactNode;
+}) {
   return (
     <div className="station">
       {sentence}

@@ -41,7 +41,11 @@ export function Leaf(props: LeafProps) {
   useEffect(() => {
     if (!frame.current) return undefined;
     const watcher = new ResizeObserver(([entry]) => {
-      if (entry) setSize({ width: Math.max(80, entry.contentRect.width), height: Math.max(80, entry.contentRect.height) });
+      if (entry)
+        setSize({
+          width: Math.max(80, entry.contentRect.width),
+          height: Math.max(80, entry.contentRect.height),
+        });
     });
     watcher.observe(frame.current);
     return () => watcher.disconnect();
@@ -104,8 +108,18 @@ export function Leaf(props: LeafProps) {
           </g>
           {pointer && (
             <g className="crosshair" aria-hidden>
-              <line x1={0} x2={size.width} y1={place.y + pointer.y * place.scale} y2={place.y + pointer.y * place.scale} />
-              <line y1={0} y2={size.height} x1={place.x + pointer.x * place.scale} x2={place.x + pointer.x * place.scale} />
+              <line
+                x1={0}
+                x2={size.width}
+                y1={place.y + pointer.y * place.scale}
+                y2={place.y + pointer.y * place.scale}
+              />
+              <line
+                y1={0}
+                y2={size.height}
+                x1={place.x + pointer.x * place.scale}
+                x2={place.x + pointer.x * place.scale}
+              />
             </g>
           )}
           <Ruler axis="x" lengthPx={size.width} place={place} unit={unit} pointer={pointer?.x ?? null} />
@@ -122,7 +136,11 @@ export function Leaf(props: LeafProps) {
   );
 }
 
-function keyedView(key: string, view: ZoomTransform, size: { width: number; height: number }): ZoomTransform | null {
+function keyedView(
+  key: string,
+  view: ZoomTransform,
+  size: { width: number; height: number },
+): ZoomTransform | null {
   const pan = (x: number, y: number) => zoomIdentity.translate(view.x + x, view.y + y).scale(view.k);
   const about = (factor: number) => {
     const k = Math.min(60, Math.max(0.5, view.k * factor));

@@ -30,9 +30,15 @@ export function combined(base: Base, zoom: ZoomTransform): Base {
 export const wholeView = zoomIdentity;
 
 /** Steps of a ruler, in content units: the finest that leaves room for its numbers. */
-export function rulerSteps(pxPerContent: number, unitMm: number, subdivisions: number): { major: number; minor: number } {
+export function rulerSteps(
+  pxPerContent: number,
+  unitMm: number,
+  subdivisions: number,
+): { major: number; minor: number } {
   const wanted = 46 / pxPerContent / unitMm;
-  const candidates = [0.01, 0.02, 0.05, 0.1, 0.2, 0.5, 1, 2, 5, 10, 20, 50, 100, 200, 500, 1000, 2000, 5000, 10000];
+  const candidates = [
+    0.01, 0.02, 0.05, 0.1, 0.2, 0.5, 1, 2, 5, 10, 20, 50, 100, 200, 500, 1000, 2000, 5000, 10000,
+  ];
   const inUnits = candidates.find((step) => step >= wanted) ?? 10000;
   return { major: inUnits * unitMm, minor: (inUnits * unitMm) / (inUnits === 1 ? subdivisions : 5) };
 }

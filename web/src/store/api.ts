@@ -87,7 +87,11 @@ const conflictSchema = z.object({ theirs: workSchema });
 
 function isAnswer(error: unknown): error is FetchBaseQueryError & { status: number; data: unknown } {
   return (
-    typeof error === 'object' && error !== null && 'status' in error && typeof error.status === 'number' && 'data' in error
+    typeof error === 'object' &&
+    error !== null &&
+    'status' in error &&
+    typeof error.status === 'number' &&
+    'data' in error
   );
 }
 

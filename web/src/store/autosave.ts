@@ -58,7 +58,11 @@ listen({
       if (saved.data) {
         dispatch(saveDone(saved.data));
         if (getState().work.saving === 'saved') clearStash(work.id);
-        else stash(work.id, { revision: saved.data.revision, decisions: getState().work.decisions ?? now.decisions });
+        else
+          stash(work.id, {
+            revision: saved.data.revision,
+            decisions: getState().work.decisions ?? now.decisions,
+          });
         return;
       }
       const theirs = theirsIn(saved.error);

@@ -116,7 +116,8 @@ const slice = createSlice({
     },
     /** The work was read again, as another window may have changed it; nothing here was unsaved. */
     refreshed(state, { payload: work }: PayloadAction<Work>) {
-      if (state.saving !== 'saved' || state.work?.id !== work.id || work.revision <= state.work.revision) return;
+      if (state.saving !== 'saved' || state.work?.id !== work.id || work.revision <= state.work.revision)
+        return;
       if (state.decisions) state.past.push(state.decisions);
       state.work = work;
       state.decisions = work.decisions;
@@ -139,7 +140,10 @@ function applied(decisions: WorkDecisions, decision: Decision): WorkDecisions {
   if (decision.room === 'setAside') {
     const kept = Object.entries({ ...decisions.setAside, ...decision.change });
     // An empty reason takes a note up again.
-    return { ...decisions, setAside: Object.fromEntries(kept.flatMap(([id, why]) => (why ? [[id, why]] : []))) };
+    return {
+      ...decisions,
+      setAside: Object.fromEntries(kept.flatMap(([id, why]) => (why ? [[id, why]] : []))),
+    };
   }
   return { ...decisions, [decision.room]: { ...decisions[decision.room], ...decision.change } };
 }

@@ -42,6 +42,7 @@ export function themeFor(room: Room): ThemeConfig {
       colorBorderSecondary: c.hairline,
       colorTextDescription: c.quiet,
       colorTextPlaceholder: c.quiet,
+      colorTextLightSolid: dim ? '#12100d' : '#ffffff',
       colorError: dim ? '#f0785a' : '#b3261e',
       borderRadius: 2,
       fontFamily: sans,
@@ -52,6 +53,7 @@ export function themeFor(room: Room): ThemeConfig {
       wireframe: false,
     },
     components: {
+      Segmented: { itemColor: c.graphite, itemHoverColor: c.graphite, itemSelectedColor: c.graphite },
       Button: { primaryShadow: 'none', defaultShadow: 'none' },
       Select: { optionSelectedBg: dim ? '#2c261f' : '#efe7da' },
     },

@@ -37,7 +37,12 @@ async function pictureAt(url: string): Promise<Picture> {
   if (!context) throw new Error('This browser cannot read pictures in the background.');
   context.drawImage(bitmap, 0, 0);
   bitmap.close();
-  const picture: Picture = { width, height, channels: 4, data: context.getImageData(0, 0, width, height).data };
+  const picture: Picture = {
+    width,
+    height,
+    channels: 4,
+    data: context.getImageData(0, 0, width, height).data,
+  };
   held = { url, picture };
   return picture;
 }

@@ -68,9 +68,9 @@ export function BeginWork({ empty }: { empty: boolean }) {
         <>
           <h1>Nothing in the file yet</h1>
           <p>
-            A work begins with a picture: a photograph, a sketch or an earlier painting. Nobrel fits it to your paper
-            or canvas, maps its values into closed shapes, prints the lines at true size and leads you through the
-            transfer. The hand still traces.
+            A work begins with a picture: a photograph, a sketch or an earlier painting. Nobrel fits it to
+            your paper or canvas, maps its values into closed shapes, prints the lines at true size and leads
+            you through the transfer. The hand still traces.
           </p>
         </>
       )}

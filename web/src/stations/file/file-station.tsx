@@ -98,9 +98,20 @@ function Record() {
   const { decisions, map, printings, picture } = work;
   const { reference, fit, transfer, file } = decisions;
   const rows: [string, string][] = [
-    ['Reference', `${picture.name}, by ${reference.owner || 'no one noted'}; ${permissionWords[reference.permission]}${reference.permissionNote ? `. ${reference.permissionNote}` : ''}`],
-    ['Surface', `${surfaceKind(fit.kind).name}, ${formatSize(fit.widthMm, fit.heightMm, unit)}, margin ${formatLength(fit.marginMm, unit)}`],
-    ['Map', map ? `version ${map.version} of ${day(map.madeAt)}: ${map.lines} lines, ${map.metres.toFixed(1)} m, reckoned at ${formatMinutes(map.minutes)}` : 'none yet'],
+    [
+      'Reference',
+      `${picture.name}, by ${reference.owner || 'no one noted'}; ${permissionWords[reference.permission]}${reference.permissionNote ? `. ${reference.permissionNote}` : ''}`,
+    ],
+    [
+      'Surface',
+      `${surfaceKind(fit.kind).name}, ${formatSize(fit.widthMm, fit.heightMm, unit)}, margin ${formatLength(fit.marginMm, unit)}`,
+    ],
+    [
+      'Map',
+      map
+        ? `version ${map.version} of ${day(map.madeAt)}: ${map.lines} lines, ${map.metres.toFixed(1)} m, reckoned at ${formatMinutes(map.minutes)}`
+        : 'none yet',
+    ],
     [
       'Sheets',
       printings.length === 0

@@ -35,7 +35,7 @@ function Card({ work }: { work: Work }) {
   const standing = standingOf(work);
   const { widthMm, heightMm } = decisions.fit;
   return (
-    <Link className="card" to={`/works/${work.id}/${standing.station}`} aria-label={`${decisions.title}: ${standing.stage}`}>
+    <Link className="card" to={`/works/${work.id}/${standing.station}`}>
       <span className="card-picture">
         {map ? (
           <img
@@ -54,7 +54,8 @@ function Card({ work }: { work: Work }) {
       </span>
       <span className="card-facts">
         {standing.stage}
-        {(standing.station === 'transfer' || standing.station === 'file') && `, by ${methodWords[decisions.transfer.method]}`}
+        {(standing.station === 'transfer' || standing.station === 'file') &&
+          `, by ${methodWords[decisions.transfer.method]}`}
       </span>
       <span className="card-next">
         <em>{stationNames[standing.station]}</em> {standing.next}

@@ -29,7 +29,9 @@ export function CropHandle({ frame, whole, fit, onMove }: CropHandleProps) {
   });
   const onKeyDown = (event: KeyboardEvent) => {
     const step = event.shiftKey ? 10 : 1;
-    const by = { ArrowLeft: [-step, 0], ArrowRight: [step, 0], ArrowUp: [0, -step], ArrowDown: [0, step] }[event.key];
+    const by = { ArrowLeft: [-step, 0], ArrowRight: [step, 0], ArrowUp: [0, -step], ArrowDown: [0, step] }[
+      event.key
+    ];
     if (!by || !movable) return;
     event.preventDefault();
     event.stopPropagation();

@@ -67,7 +67,12 @@ export function FitStation() {
             {fit.widthMm >= fit.heightMm ? 'lying: stand it up' : 'upright: lay it down'}
           </Button>
           ,{' '}
-          <ChoiceGap label="How the picture fills it" value={fit.way} options={wayOptions} onChange={(way) => change({ way })} />
+          <ChoiceGap
+            label="How the picture fills it"
+            value={fit.way}
+            options={wayOptions}
+            onChange={(way) => change({ way })}
+          />
           , with{' '}
           <LengthGap
             label="Margin all round"

@@ -33,7 +33,10 @@ export function mapNotes(map: MapDocument, settings: MapSettings): Note<Partial<
       why: 'Minutes of tracing are what detail costs. Fewer values, larger shapes or a set time bring it down; the big shapes stay.',
       ways: [
         ...(values < settings.values ? [{ label: `See ${values} values`, change: { values } }] : []),
-        { label: `Keep shapes over ${settings.minShapeMm2 * 2} mm²`, change: { minShapeMm2: settings.minShapeMm2 * 2 } },
+        {
+          label: `Keep shapes over ${settings.minShapeMm2 * 2} mm²`,
+          change: { minShapeMm2: settings.minShapeMm2 * 2 },
+        },
         { label: 'Take 45 min', change: { minutes: 45 } },
       ],
     });

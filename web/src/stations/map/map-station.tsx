@@ -95,7 +95,13 @@ export function MapStation() {
   );
 }
 
-function MapSentence({ settings, change }: { settings: MapSettings; change: (fields: Partial<MapSettings>) => void }) {
+function MapSentence({
+  settings,
+  change,
+}: {
+  settings: MapSettings;
+  change: (fields: Partial<MapSettings>) => void;
+}) {
   return (
     <Sentence
       more={
@@ -122,7 +128,12 @@ function MapSentence({ settings, change }: { settings: MapSettings; change: (fie
       }
     >
       See{' '}
-      <ChoiceGap label="Number of values" value={settings.values} options={valueOptions} onChange={(values) => change({ values })} />{' '}
+      <ChoiceGap
+        label="Number of values"
+        value={settings.values}
+        options={valueOptions}
+        onChange={(values) => change({ values })}
+      />{' '}
       values, keep shapes over{' '}
       <NumberGap
         label="Smallest shape"
@@ -133,7 +144,12 @@ function MapSentence({ settings, change }: { settings: MapSettings; change: (fie
         onChange={(value) => change({ minShapeMm2: value ?? 0 })}
       />
       , follow them{' '}
-      <ChoiceGap label="How boundaries are followed" value={settings.path} options={pathOptions} onChange={(path) => change({ path })} />{' '}
+      <ChoiceGap
+        label="How boundaries are followed"
+        value={settings.path}
+        options={pathOptions}
+        onChange={(path) => change({ path })}
+      />{' '}
       with a{' '}
       <LengthGap
         label="Width of the point"
@@ -194,7 +210,8 @@ function MapState({ mapping }: { mapping: Mapping }) {
 function useGreysKey(toggle: () => void): void {
   useEffect(() => {
     const onKey = (event: KeyboardEvent) => {
-      const typing = event.target instanceof HTMLElement && event.target.closest('input, textarea, [role="combobox"]');
+      const typing =
+        event.target instanceof HTMLElement && event.target.closest('input, textarea, [role="combobox"]');
       if (event.key === 'g' && !typing && !event.ctrlKey && !event.metaKey && !event.altKey) toggle();
     };
     window.addEventListener('keydown', onKey);

@@ -29,7 +29,9 @@ export function ReferenceStation() {
                   autoSize={{ minRows: 2, maxRows: 6 }}
                   maxLength={2000}
                   value={reference.permissionNote}
-                  onChange={(event) => decide({ room: 'reference', change: { permissionNote: event.target.value } })}
+                  onChange={(event) =>
+                    decide({ room: 'reference', change: { permissionNote: event.target.value } })
+                  }
                 />
               </MoreRow>
               <TakeOut />
@@ -57,7 +59,13 @@ export function ReferenceStation() {
             options={permissions.map((value) => ({ value, label: permissionWords[value] }))}
             onChange={(permission) => decide({ room: 'reference', change: { permission } })}
           />
-          .{decisions.title.trim() === '' && <span className="gap-fault" role="alert"> A work needs a title; it is saved once it has one.</span>}
+          .
+          {decisions.title.trim() === '' && (
+            <span className="gap-fault" role="alert">
+              {' '}
+              A work needs a title; it is saved once it has one.
+            </span>
+          )}
         </Sentence>
       }
       notes={

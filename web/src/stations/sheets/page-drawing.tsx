@@ -12,7 +12,12 @@ type PageDrawingProps = {
 export const PageDrawing = memo(function PageDrawing({ page, at }: PageDrawingProps) {
   return (
     <g transform={`translate(${at.x} ${at.y})`}>
-      <rect className="printed-page" width={page.widthMm} height={page.heightMm} vectorEffect="non-scaling-stroke" />
+      <rect
+        className="printed-page"
+        width={page.widthMm}
+        height={page.heightMm}
+        vectorEffect="non-scaling-stroke"
+      />
       {page.items.map((item, index) => (
         <Item key={index} item={item} />
       ))}
@@ -29,7 +34,9 @@ function Item({ item }: { item: PageItem }) {
       </text>
     );
   }
-  const points = item.points.flatMap((x, i): [number, number][] => (i % 2 === 0 ? [[x, item.points[i + 1] ?? 0]] : []));
+  const points = item.points.flatMap((x, i): [number, number][] =>
+    i % 2 === 0 ? [[x, item.points[i + 1] ?? 0]] : [],
+  );
   return (
     <path
       d={pathData({ points, closed: item.closed })}

@@ -35,8 +35,13 @@ export function SheetsStation() {
   if (work.map === null || kept.isError) {
     return (
       <Missing title="No map to print yet">
-        <p>Here the map’s lines are laid out on your printer’s paper at true size, in as many sheets as it takes.</p>
-        <Link to={`/works/${work.id}/map`}>{kept.isError ? messageOf(kept.error) : 'Make the map first'}</Link>
+        <p>
+          Here the map’s lines are laid out on your printer’s paper at true size, in as many sheets as it
+          takes.
+        </p>
+        <Link to={`/works/${work.id}/map`}>
+          {kept.isError ? messageOf(kept.error) : 'Make the map first'}
+        </Link>
       </Missing>
     );
   }
@@ -61,8 +66,19 @@ function Sheets({ map }: { map: MapDocument }) {
       sentence={
         <Sentence>
           Print the{' '}
-          <ChoiceGap label="What is printed" value={sheets.kind} options={kindOptions} onChange={(kind) => change({ kind })} /> on{' '}
-          <ChoiceGap label="Paper of the printer" value={sheets.paper} options={paperOptions} onChange={(paper) => change({ paper })} />
+          <ChoiceGap
+            label="What is printed"
+            value={sheets.kind}
+            options={kindOptions}
+            onChange={(kind) => change({ kind })}
+          />{' '}
+          on{' '}
+          <ChoiceGap
+            label="Paper of the printer"
+            value={sheets.paper}
+            options={paperOptions}
+            onChange={(paper) => change({ paper })}
+          />
           , neighbours overlapping by{' '}
           <LengthGap
             label="Overlap"
@@ -100,7 +116,10 @@ function Sheets({ map }: { map: MapDocument }) {
                 <SurfaceSheet {...map.surface} />
                 <MapDrawing map={map} lineMm={0.35} />
                 {set?.tiling.tiles.map((tile) => (
-                  <g key={tile.label} className={set.printed[pageIndex]?.label === tile.label ? 'tile tile-chosen' : 'tile'}>
+                  <g
+                    key={tile.label}
+                    className={set.printed[pageIndex]?.label === tile.label ? 'tile tile-chosen' : 'tile'}
+                  >
                     <rect {...tile.window} vectorEffect="non-scaling-stroke" />
                     <text
                       x={tile.window.x + tile.window.width / 2}
@@ -122,7 +141,11 @@ function Sheets({ map }: { map: MapDocument }) {
                   Before
                 </Button>
                 {pageIndex + 1} of {set.pages.length}
-                <Button size="small" disabled={pageIndex >= set.pages.length - 1} onClick={() => setChosen(pageIndex + 1)}>
+                <Button
+                  size="small"
+                  disabled={pageIndex >= set.pages.length - 1}
+                  onClick={() => setChosen(pageIndex + 1)}
+                >
                   Next
                 </Button>
               </span>
@@ -165,7 +188,10 @@ function lay(map: MapDocument, sheets: SheetDecisions, title: string): SheetSet 
   }
 }
 
-function sheetNotes({ tiling, printed, skipped }: SheetSet, unit: LengthUnit): Note<Partial<SheetDecisions>>[] {
+function sheetNotes(
+  { tiling, printed, skipped }: SheetSet,
+  unit: LengthUnit,
+): Note<Partial<SheetDecisions>>[] {
   const { page, columns, rows, overlapMm } = tiling;
   const count = printed.length;
   const notes: Note<Partial<SheetDecisions>>[] = [

@@ -19,7 +19,8 @@ export function Stopwatch({ transfer, onStart, onEnd }: StopwatchProps) {
   return (
     <div className="stopwatch">
       <span>
-        {transfer.sittings.length} {transfer.sittings.length === 1 ? 'sitting' : 'sittings'}, {formatMinutes(minutesSpent(transfer))}
+        {transfer.sittings.length} {transfer.sittings.length === 1 ? 'sitting' : 'sittings'},{' '}
+        {formatMinutes(minutesSpent(transfer))}
       </span>
       {running ? (
         <>

@@ -41,7 +41,9 @@ export function TransferStation() {
   if (work.map === null) {
     return (
       <Missing title="Nothing to carry across yet">
-        <p>Here you are led through the transfer step by step, with the reasons and cautions for your surface.</p>
+        <p>
+          Here you are led through the transfer step by step, with the reasons and cautions for your surface.
+        </p>
         <Link to={`/works/${work.id}/map`}>Make the map first</Link>
       </Missing>
     );
@@ -59,10 +61,21 @@ export function TransferStation() {
             onChange={(method) => change({ method })}
           />
           , tracing with the{' '}
-          <ChoiceGap label="Drawing hand" value={transfer.hand} options={handOptions} onChange={(hand) => change({ hand })} /> hand.
+          <ChoiceGap
+            label="Drawing hand"
+            value={transfer.hand}
+            options={handOptions}
+            onChange={(hand) => change({ hand })}
+          />{' '}
+          hand.
         </Sentence>
       }
-      notes={<Notes notes={transferNotes(work.decisions.transfer, work.map.minutes, work.printings.length)} onWay={change} />}
+      notes={
+        <Notes
+          notes={transferNotes(work.decisions.transfer, work.map.minutes, work.printings.length)}
+          onWay={change}
+        />
+      }
     >
       <Diptych
         extent={{ x: 0, y: 0, width: fit.widthMm, height: fit.heightMm }}
@@ -141,7 +154,11 @@ function StepsPanel({ steps, transfer, change }: PanelProps) {
   );
 }
 
-function transferNotes(transfer: TransferDecisions, expectedMinutes: number, printings: number): Note<Partial<TransferDecisions>>[] {
+function transferNotes(
+  transfer: TransferDecisions,
+  expectedMinutes: number,
+  printings: number,
+): Note<Partial<TransferDecisions>>[] {
   const spent = minutesSpent(transfer);
   const notes: Note<Partial<TransferDecisions>>[] = [
     {
