@@ -40,7 +40,7 @@ export default tseslint.config(
     extends: [tseslint.configs.recommendedTypeChecked, tseslint.configs.stylisticTypeChecked],
     languageOptions: {
       parserOptions: {
-        projectService: { allowDefaultProject: ['web/vite.config.ts', 'e2e/playwright.config.ts'] },
+        projectService: { allowDefaultProject: ['web/vite.config.ts'] },
         tsconfigRootDir: import.meta.dirname,
       },
     },
@@ -52,6 +52,7 @@ export default tseslint.config(
       '@typescript-eslint/no-non-null-assertion': 'off',
       '@typescript-eslint/restrict-template-expressions': ['error', { allowNumber: true }],
       '@typescript-eslint/prefer-for-of': 'off',
+      '@typescript-eslint/no-unused-vars': ['error', { varsIgnorePattern: '^_', argsIgnorePattern: '^_' }],
       '@typescript-eslint/switch-exhaustiveness-check': 'error',
       eqeqeq: ['error', 'always', { null: 'ignore' }],
     },

@@ -32,5 +32,5 @@ export function standingOf(work: Pick<Work, 'decisions' | 'map' | 'printings'>):
   if (begun) return { station: 'transfer', stage: 'Being transferred', next: 'Go on with the transfer.' };
   if (work.printings.length > 0) return { station: 'transfer', stage: 'Printed', next: 'Carry it across.' };
   if (work.map !== null) return { station: 'sheets', stage: 'Mapped', next: 'Print the sheets.' };
-  return { station: 'fit', stage: 'Begun', next: 'Fit it to the surface, then make the map.' };
+  return { station: 'fit', stage: 'Begun', next: 'Lay it on the surface, then make the map.' };
 }

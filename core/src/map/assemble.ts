@@ -8,6 +8,7 @@ import type { Regions } from './regions.js';
 import { lostContrast, softEdgeMm, type MapSettings } from './settings.js';
 import { smoothCurves } from './curves.js';
 import { fewestStraights } from './straights.js';
+import type { ThinLine } from './thin-lines.js';
 
 /** Where a map lies: the surface and the picture's frame on it, mm. */
 export type Placement = { surface: { width: number; height: number }; frame: Rect };
@@ -17,6 +18,9 @@ export type MapOrigin = { settings: MapSettings; crop: PixelWindow };
 
 /** An arc as it will be drawn, in mm on the surface. */
 export type DrawnArc = { points: Float64Array; contrast: number; softnessMm: number };
+
+/** A thin line as it will be drawn, in mm on the surface, and the region it lies in. */
+export type DrawnDetail = { points: Float64Array; contrast: number; region: number };
 
 /** Curves are fitted this much closer than the tolerance asks, so that on the whole they lie on the boundary. */
 const curveShare = 0.4;
@@ -29,13 +33,9 @@ export function drawArcs(
   frame: Rect,
   settings: Pick<MapSettings, 'path' | 'toleranceMm'>,
 ): DrawnArc[] {
-  const scaleX = frame.width / raster.width;
-  const scaleY = frame.height / raster.height;
   return map.arcs.map((arc, index) => {
     const { points, contrast, softnessPx } = located[index];
-    const mm = Float64Array.from(points, (value, i) =>
-      i % 2 === 0 ? frame.x + value * scaleX : frame.y + value * scaleY,
-    );
+    const mm = onSurface(points, raster, frame);
     const onFrame = arc.left === outside || arc.right === outside;
     return {
       points: onFrame ? ends(mm) : follow(mm, arc.closed, settings),
@@ -43,6 +43,30 @@ export function drawArcs(
       softnessMm: softnessPx / raster.pxPerMm,
     };
   });
+}
+
+/** Brings thin lines to the surface and follows them in straights or curves. */
+export function drawDetails(
+  lines: readonly ThinLine[],
+  regions: Regions,
+  frame: Rect,
+  settings: Pick<MapSettings, 'path' | 'toleranceMm'>,
+): DrawnDetail[] {
+  return lines.map(({ points, contrast }) => {
+    const middle = (points.length >> 2) * 2;
+    const region = regions.label[Math.floor(points[middle + 1]) * regions.width + Math.floor(points[middle])];
+    return { points: follow(onSurface(points, regions, frame), false, settings), contrast, region };
+  });
+}
+
+function onSurface(
+  points: Float64Array,
+  raster: { width: number; height: number },
+  frame: Rect,
+): Float64Array {
+  const scaleX = frame.width / raster.width;
+  const scaleY = frame.height / raster.height;
+  return points.map((value, i) => (i % 2 === 0 ? frame.x + value * scaleX : frame.y + value * scaleY));
 }
 
 /** The frame is straight: its ends say all. A frame arc never turns, since the corners are junctions. */
@@ -95,6 +119,7 @@ export function assembleMap(
   regions: Regions,
   map: PlanarMap,
   drawn: readonly DrawnArc[],
+  details: readonly DrawnDetail[],
   levelLightness: readonly number[],
   placement: Placement,
   { settings, crop }: MapOrigin,
@@ -102,6 +127,11 @@ export function assembleMap(
   const lines = map.arcs.map((arc, index) => toLine(arc, index, drawn[index]));
   const longest = Math.hypot(placement.frame.width, placement.frame.height);
   for (const [index, line] of lines.entries()) line.weight = weigh(line, drawn[index].points, longest);
+  for (const [index, detail] of details.entries()) {
+    const line = toDetail(detail, index);
+    lines.push({ ...line, weight: weigh(line, detail.points, longest) });
+  }
+  const filled = settings.mode !== 'lines';
   const shapes = map.rings.map((rings, region): MapShape => {
     const measured = rings
       .map((ring) => ({ ring, area: ringArea(ring, map, drawn) }))
@@ -122,19 +152,18 @@ export function assembleMap(
     units: 'mm',
     surface: placement.surface,
     frame: placement.frame,
-    values: levelLightness.map((lightness, level) => ({ level, lightness: round(lightness, 2) })),
-    shapes,
-    lines: fitBudget(lines, settings.minutes),
+    values: filled
+      ? levelLightness.map((lightness, level) => ({ level, lightness: round(lightness, 2) }))
+      : [],
+    shapes: filled ? shapes : [],
+    lines: fitBudget(filled ? lines : lines.map(withoutShapes), settings.minutes),
     settings: { ...settings, crop },
   };
 }
 
 function toLine(arc: PlanarMap['arcs'][number], index: number, drawn: DrawnArc): MapLine {
   const onFrame = arc.left === outside || arc.right === outside;
-  const points: [number, number][] = [];
-  for (let i = 0; i < drawn.points.length; i += 2) {
-    points.push([round(drawn.points[i], 4), round(drawn.points[i + 1], 4)]);
-  }
+  const points = toPoints(drawn.points);
   const shape = (region: number) => (region === outside ? null : `s${region + 1}`);
   const edge = drawn.contrast < lostContrast ? 'lost' : drawn.softnessMm > softEdgeMm ? 'soft' : 'hard';
   return {
@@ -149,6 +178,32 @@ function toLine(arc: PlanarMap['arcs'][number], index: number, drawn: DrawnArc):
     left: shape(arc.left),
     right: shape(arc.right),
   };
+}
+
+function toDetail({ points, contrast, region }: DrawnDetail, index: number): MapLine {
+  const shape = `s${region + 1}`;
+  return {
+    id: `d${index + 1}`,
+    kind: 'detail',
+    edge: 'hard',
+    contrast: round(contrast, 2),
+    softness: 0,
+    weight: 0,
+    closed: false,
+    points: toPoints(points),
+    left: shape,
+    right: shape,
+  };
+}
+
+function withoutShapes(line: MapLine): MapLine {
+  return { ...line, left: null, right: null };
+}
+
+function toPoints(flat: Float64Array): [number, number][] {
+  const points: [number, number][] = [];
+  for (let i = 0; i < flat.length; i += 2) points.push([round(flat[i], 4), round(flat[i + 1], 4)]);
+  return points;
 }
 
 /**

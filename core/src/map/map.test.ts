@@ -3,7 +3,15 @@ import fc from 'fast-check';
 import { readMapDocument, writeMapDocument, type MapDocument, type MapLine } from '../documents/index.js';
 import { signedArea } from '../geometry/index.js';
 import type { Picture } from '../raster/index.js';
-import { knownScene, nearestEdge, photograph, seeded } from '../testing/index.js';
+import {
+  disc,
+  knownScene,
+  nearestEdge,
+  photograph,
+  rectangle,
+  seeded,
+  type KnownScene,
+} from '../testing/index.js';
 import { effortOf, lineLengthMm, usualSpeed } from './effort.js';
 import { MapMaker } from './pipeline.js';
 import { defaultMapSettings, type MapSettings } from './settings.js';
@@ -266,6 +274,42 @@ describe('a map of a scene whose truth is known', () => {
         expect(signedArea(points.flat()) > 0, `${shape.id} ring ${i}`).to.equal(i === 0);
       });
     }
+  });
+});
+
+describe('thin lines', () => {
+  // A wire 0.4 mm wide across one even shape: too thin to be a shape of its own.
+  const wire: KnownScene = {
+    widthMm: 80,
+    heightMm: 60,
+    ground: 80,
+    shapes: [
+      { distance: rectangle(40, 30, 32, 0.2, 0.4), lightness: 25, blurMm: 0.12 },
+      { distance: disc(66, 12, 8), lightness: 30, blurMm: 0.12 },
+    ],
+  };
+  const picture = photograph(wire, 5, 4);
+  const settings: Partial<MapSettings> = { values: 2, minShapeMm2: 40, quietMm: 1.2 };
+
+  it('are drawn once, down the middle, beside the shapes', () => {
+    const map = makeMap(picture, 5, { ...settings, mode: 'both' });
+    const details = map.lines.filter((line) => line.kind === 'detail');
+    expect(details).to.have.length(1);
+    expect(lineLengthMm(details[0])).to.be.closeTo(64, 5);
+    for (const [x, y] of details[0].points) {
+      // Distance from the wire's axis, its own direction.
+      expect(Math.abs(-Math.sin(0.4) * (x - 40) + Math.cos(0.4) * (y - 30))).to.be.at.most(0.15);
+    }
+    expect(details[0].left).to.equal(details[0].right);
+    expect(map.shapes.length).to.be.greaterThan(1);
+  });
+
+  it('are not looked for in a map of values, and stand without shapes in a map of lines', () => {
+    expect(makeMap(picture, 5, settings).lines.some((line) => line.kind === 'detail')).to.equal(false);
+    const map = makeMap(picture, 5, { ...settings, mode: 'lines' });
+    expect(map.shapes).to.deep.equal([]);
+    expect(map.lines.filter((line) => line.kind === 'detail')).to.have.length(1);
+    expect(readMapDocument(writeMapDocument(map))).to.deep.equal(map);
   });
 });
 

@@ -1,6 +1,6 @@
 import type { MapDocument } from '../documents/index.js';
 import type { Picture, PixelWindow, Plane } from '../raster/index.js';
-import { assembleMap, drawArcs, type DrawnArc, type Placement } from './assemble.js';
+import { assembleMap, drawArcs, drawDetails, type DrawnArc, type Placement } from './assemble.js';
 import { solveJunctions } from './junctions.js';
 import { locateArc, type LocatedArc } from './locate.js';
 import { mergeRegions } from './merge.js';
@@ -9,6 +9,7 @@ import { quiet } from './quiet.js';
 import { findRegions, type Regions } from './regions.js';
 import type { MapSettings } from './settings.js';
 import { findSlopes, type Slopes } from './slopes.js';
+import { findThinLines, type ThinLine } from './thin-lines.js';
 import { bestSeparation, lightnessHistogram } from './values.js';
 import { workingRaster, workingSize, type WorkingRaster } from './working-raster.js';
 
@@ -31,6 +32,13 @@ export type MapProgress = { stage: string; share: number };
 /** Highlights and darkest accents are kept down to this share of the smallest shape. */
 const accentShare = 0.25;
 
+/** A thin line nearer than this to a boundary is that boundary's own, mm. */
+const besideMm = 1;
+/** Thin lines shorter than this are specks, mm. */
+const shortestDetailMm = 5;
+/** Thin lines must stand out from both sides by this much (L\*). */
+const detailStandsOut = 5;
+
 /** Arcs located between two reports of progress. */
 const arcsPerReport = 200;
 
@@ -45,6 +53,7 @@ export class MapMaker {
   private quieted: Held<{ plane: Plane; slopes: Slopes; histogram: Float64Array }> | null = null;
   private regions: Held<{ regions: Regions; levelLightness: number[] }> | null = null;
   private located: Held<{ map: PlanarMap; arcs: LocatedArc[] }> | null = null;
+  private thin: Held<ThinLine[]> | null = null;
   private drawn: Held<DrawnArc[]> | null = null;
 
   /**
@@ -86,12 +95,20 @@ export class MapMaker {
     }
     const located = this.located.value;
 
+    yield { stage: 'Looking for thin lines', share: 0.9 };
+    const thin =
+      settings.mode === 'values'
+        ? []
+        : (this.thin = held(this.thin, regionsKey, () => thinLines(raster, regions, settings.pencilMm)))
+            .value;
+
     yield { stage: 'Drawing the lines', share: 0.95 };
     const drawnKey = JSON.stringify([regionsKey, settings.path, settings.toleranceMm, frame]);
     const drawn = (this.drawn = held(this.drawn, drawnKey, () =>
       drawArcs(located.map, located.arcs, { ...regions, pxPerMm: size.pxPerMm }, frame, settings),
     )).value;
-    return assembleMap(regions, located.map, drawn, levelLightness, placement, {
+    const details = drawDetails(thin, regions, frame, settings);
+    return assembleMap(regions, located.map, drawn, details, levelLightness, placement, {
       settings,
       crop: request.window,
     });
@@ -131,6 +148,58 @@ function findShapes(
   const found = findRegions(quieted.plane, quieted.slopes, limits);
   const regions = mergeRegions(found, quieted.plane, smallest, limits.length + 1);
   return { regions, levelLightness: meanLightness(regions, quieted.plane, limits.length + 1) };
+}
+
+/** Thin lines away from every boundary, since those are drawn already. */
+function thinLines(raster: WorkingRaster, regions: Regions, pencilMm: number): ThinLine[] {
+  const reach = Math.max(2, Math.round(besideMm * raster.pxPerMm));
+  return findThinLines(raster.lightness, {
+    halfWidthPx: Math.max(1, pencilMm * raster.pxPerMm * 0.75),
+    shortestPx: shortestDetailMm * raster.pxPerMm,
+    standsOut: detailStandsOut,
+    taken: nearBoundaries(regions, reach),
+  });
+}
+
+/** 1 within `reach` pixels of where two regions meet: two passes of running distance, in x and then in y. */
+function nearBoundaries({ width, height, label }: Regions, reach: number): Uint8Array {
+  const near = new Uint8Array(label.length);
+  for (let y = 0; y < height; y++) {
+    for (let x = 0; x < width; x++) {
+      const i = y * width + x;
+      const meets =
+        (x < width - 1 && label[i] !== label[i + 1]) || (y < height - 1 && label[i] !== label[i + width]);
+      if (meets) near[i] = 1;
+    }
+  }
+  return widened(widened(near, width, height, 1, width, reach), width, height, width, height, reach);
+}
+
+/** Spreads marks along rows (stride 1) or columns (stride width) by `reach` pixels each way. */
+function widened(
+  marks: Uint8Array,
+  width: number,
+  height: number,
+  stride: number,
+  length: number,
+  reach: number,
+): Uint8Array {
+  const out = new Uint8Array(marks.length);
+  const runs = (width * height) / length;
+  for (let run = 0; run < runs; run++) {
+    const base = stride === 1 ? run * width : run;
+    let last = -Infinity;
+    for (let k = 0; k < length; k++) {
+      if (marks[base + k * stride]) last = k;
+      if (k - last <= reach) out[base + k * stride] = 1;
+    }
+    last = Infinity;
+    for (let k = length - 1; k >= 0; k--) {
+      if (marks[base + k * stride]) last = k;
+      if (last - k <= reach) out[base + k * stride] = 1;
+    }
+  }
+  return out;
 }
 
 function meanLightness(regions: Regions, plane: Plane, levels: number): number[] {

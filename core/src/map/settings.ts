@@ -1,7 +1,15 @@
 import { z } from 'zod';
 
+/**
+ * What the map holds: value shapes with their boundaries, lines alone (boundaries and thin things, without
+ * shapes to fill), or shapes and thin lines both.
+ */
+export const mapModes = ['values', 'lines', 'both'] as const;
+export type MapMode = (typeof mapModes)[number];
+
 /** The decisions that make a map, as kept with a work. */
 export const mapSettingsSchema = z.object({
+  mode: z.enum(mapModes),
   /** How many values the picture is squinted into. */
   values: z.int().min(2).max(7),
   /** Shapes smaller than this are joined to the neighbour they resemble most, mm². */
@@ -22,6 +30,7 @@ export type MapSettings = z.infer<typeof mapSettingsSchema>;
 
 /** Four values and a half-millimetre point: a map most people can trace in an evening. */
 export const defaultMapSettings: MapSettings = {
+  mode: 'values',
   values: 4,
   minShapeMm2: 12,
   path: 'curved',

@@ -2,7 +2,14 @@ import { existsSync } from 'node:fs';
 import { Command, Option } from 'commander';
 import { mapToDxf, mapToSvg, writeMapDocument } from '@nobrel/core/documents';
 import { defaultFitDecisions, findFitFault, layOut } from '@nobrel/core/fit';
-import { defaultMapSettings, effortOf, MapMaker, mapSettingsSchema } from '@nobrel/core/map';
+import {
+  defaultMapSettings,
+  effortOf,
+  MapMaker,
+  mapModes,
+  mapSettingsSchema,
+  type MapMode,
+} from '@nobrel/core/map';
 import { formatMinutes, LengthError, parseSize, type SizeMm } from '@nobrel/core/units';
 import { readPicture } from '../reference/decode.js';
 import { badArgument, numberOption } from './options.js';
@@ -10,6 +17,7 @@ import { checkTarget, writeResult } from './outputs.js';
 
 type MapOptions = {
   surface: string;
+  mode: MapMode;
   values: number;
   path: 'straight' | 'curved';
   tolerance: number;
@@ -41,6 +49,11 @@ export function mapCommand(): Command {
         whole: true,
         usual: usual.values,
       }),
+    )
+    .addOption(
+      new Option('--mode <mode>', 'value shapes, lines alone, or shapes and thin lines both')
+        .choices([...mapModes])
+        .default(usual.mode),
     )
     .addOption(
       new Option('--path <path>', 'follow boundaries in straights or in smooth curves')
@@ -91,6 +104,7 @@ async function makeMap(image: string, options: MapOptions): Promise<void> {
   if (!existsSync(image)) throw badArgument(`There is no file ${image}.`);
   const picture = await readPicture(image, image);
   const settings = mapSettingsSchema.parse({
+    mode: options.mode,
     values: options.values,
     minShapeMm2: options.minShape,
     path: options.path,

@@ -58,7 +58,7 @@ function Card({ work }: { work: Work }) {
           `, by ${methodWords[decisions.transfer.method]}`}
       </span>
       <span className="card-next">
-        <em>{stationNames[standing.station]}</em> {standing.next}
+        <em>{stationNames[standing.station]}:</em> {standing.next}
       </span>
     </Link>
   );

@@ -15,6 +15,11 @@ import { useMapping, type Mapping } from '../../workers/use-mapping.js';
 import { mapNotes } from './map-notes.js';
 
 const valueOptions = [2, 3, 4, 5, 6, 7].map((value) => ({ value, label: String(value) }));
+const modeOptions: readonly { value: MapSettings['mode']; label: string }[] = [
+  { value: 'values', label: 'value shapes' },
+  { value: 'both', label: 'value shapes, and thin things as single lines' },
+  { value: 'lines', label: 'lines alone, without shapes' },
+];
 const pathOptions: readonly { value: MapSettings['path']; label: string }[] = [
   { value: 'curved', label: 'in curves' },
   { value: 'straight', label: 'in straights' },
@@ -106,6 +111,14 @@ function MapSentence({
     <Sentence
       more={
         <>
+          <MoreRow label="The map holds">
+            <ChoiceGap
+              label="What the map holds"
+              value={settings.mode}
+              options={modeOptions}
+              onChange={(mode) => change({ mode })}
+            />
+          </MoreRow>
           <MoreRow label="A line may stray from the boundary by">
             <LengthGap
               label="How far a line may stray"
