@@ -34,13 +34,16 @@ function bilateral(values: Plane, guide: Plane, cellPx: number): Plane {
   // Two numbers a cell: the sum of the values that fell into it, and how many they were.
   const grid = new Float32Array(columns * rows * bins * 2);
   const columnOf = Int32Array.from({ length: width }, (_, x) => Math.round((x + 0.5) / cellPx));
+  const value = values.data;
+  const guided = guide.data;
+  const perBin = 1 / rangeStep;
   for (let y = 0; y < height; y++) {
     const row = Math.round((y + 0.5) / cellPx) * columns;
     for (let x = 0; x < width; x++) {
       const i = y * width + x;
-      const bin = (guide.data[i] / rangeStep + 1.5) | 0;
+      const bin = (guided[i] * perBin + 1.5) | 0;
       const cell = ((row + columnOf[x]) * bins + bin) * 2;
-      grid[cell] += values.data[i];
+      grid[cell] += value[i];
       grid[cell + 1]++;
     }
   }
@@ -70,6 +73,7 @@ function slice(
 ): Float32Array {
   const { width, height, data } = guide;
   const out = new Float32Array(data.length);
+  const perBin = 1 / rangeStep;
   const nextColumn = bins * 2;
   const nextRow = columns * bins * 2;
   const columnOf = new Int32Array(width);
@@ -85,7 +89,7 @@ function slice(
     const t = v - row;
     for (let x = 0; x < width; x++) {
       const i = y * width + x;
-      const w = data[i] / rangeStep + 1;
+      const w = data[i] * perBin + 1;
       const bin = w | 0;
       const far = w - bin;
       const near = 1 - far;

@@ -1,0 +1,57 @@
+/** Renews docs/screenshots from the demo works. Run with `npm run screenshots`. */
+import { mkdir, mkdtemp, rm } from 'node:fs/promises';
+import { tmpdir } from 'node:os';
+import { join } from 'node:path';
+import { fileURLToPath } from 'node:url';
+import { chromium, type Page } from '@playwright/test';
+import { seed } from '@nobrel/demo';
+import { serve } from '@nobrel/server';
+
+type Shot = { file: string; work: string | null; station?: string; room?: 'dim'; size?: { width: number; height: number }; before?: (page: Page) => Promise<void> };
+
+const shots: readonly Shot[] = [
+  { file: 'flat-file', work: null },
+  { file: 'reference', work: 'Kettle', station: 'reference' },
+  { file: 'fit', work: 'Kettle', station: 'fit' },
+  { file: 'map', work: 'Kettle', station: 'map' },
+  {
+    file: 'map-values',
+    work: 'Dinghy',
+    station: 'map',
+    before: (page) => page.getByRole('switch', { name: 'values as greys' }).click(),
+  },
+  { file: 'sheets', work: 'Kettle', station: 'sheets' },
+  { file: 'transfer', work: 'Kettle', station: 'transfer' },
+  { file: 'file', work: 'The slip', station: 'file' },
+  { file: 'map-dim-room', work: 'Dinghy', station: 'map', room: 'dim' },
+  { file: 'transfer-tablet', work: 'Kettle', station: 'transfer', size: { width: 820, height: 1180 } },
+];
+
+const folder = fileURLToPath(new URL('../../../docs/screenshots/', import.meta.url));
+await mkdir(folder, { recursive: true });
+const dataFolder = await mkdtemp(join(tmpdir(), 'nobrel-shots-'));
+const running = await serve({ host: '127.0.0.1', port: 0, dataFolder, logLevel: 'error' });
+await seed(running.file);
+const works = await running.file.works.list();
+const browser = await chromium.launch({
+  executablePath: process.env['NOBREL_CHROMIUM'] ?? '/usr/bin/chromium',
+  args: ['--no-sandbox', '--disable-gpu', '--disable-background-networking'],
+});
+for (const { file, work, station, room = 'studio', size = { width: 1280, height: 800 }, before } of shots) {
+  const page = await browser.newPage({ viewport: size });
+  await page.addInitScript(
+    (chosen) => localStorage.setItem('nobrel-view', JSON.stringify({ unit: 'mm', room: chosen })),
+    room,
+  );
+  const found = works.find(({ decisions }) => work !== null && decisions.title.startsWith(work));
+  await page.goto(found ? `${running.address}works/${found.id}/${station ?? 'reference'}` : running.address);
+  await page.waitForLoadState('networkidle');
+  await before?.(page);
+  await page.waitForTimeout(600);
+  await page.screenshot({ path: join(folder, `${file}.png`) });
+  await page.close();
+}
+await browser.close();
+await running.stop();
+await rm(dataFolder, { recursive: true, force: true });
+console.log(`${shots.length} pictures in docs/screenshots.`);
