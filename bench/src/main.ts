@@ -50,7 +50,9 @@ for (const name of references) {
   const points = map.lines.reduce((sum, line) => sum + line.points.length, 0);
 
   const raster = workingRaster(picture, window, size);
-  const limits = map.values.slice(1).map((value, i) => (value.lightness + (map.values[i]?.lightness ?? 0)) / 2);
+  const limits = map.values
+    .slice(1)
+    .map((value, i) => (value.lightness + (map.values[i]?.lightness ?? 0)) / 2);
   const tones = Array.from(raster.lightness.data);
   let yardstickPoints = 0;
   const yardstick = timed(() => {

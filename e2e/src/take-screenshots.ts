@@ -7,7 +7,14 @@ import { chromium, type Page } from '@playwright/test';
 import { seed } from '@nobrel/demo';
 import { serve } from '@nobrel/server';
 
-type Shot = { file: string; work: string | null; station?: string; room?: 'dim'; size?: { width: number; height: number }; before?: (page: Page) => Promise<void> };
+type Shot = {
+  file: string;
+  work: string | null;
+  station?: string;
+  room?: 'dim';
+  size?: { width: number; height: number };
+  before?: (page: Page) => Promise<void>;
+};
 
 const shots: readonly Shot[] = [
   { file: 'flat-file', work: null },

@@ -1,4 +1,4 @@
-/** What the transfer has to know of a surface. One table for the whole program; docs/surfaces.md explains it. */
+/** What the transfer has to know of a surface. One table for the whole program; docs/transfer.md explains it. */
 export type SurfaceKind = {
   id: SurfaceKindId;
   name: string;

@@ -1,10 +1,8 @@
-import { crossing, distanceToSegment, fitLine } from '../geometry/index.js';
+import { crossing, fitLine } from '../geometry/index.js';
+import { chordParameters, fitCubic, flatten, improved, worstFault, type Pair } from './cubic.js';
 
 /** A turn sharper than this within a short stretch is a corner, not a curve. */
 const cornerAngleRad = (35 * Math.PI) / 180;
-
-/** Flattened curves stay this close to the true curve, as the map document promises (mm). */
-const flatnessMm = 0.045;
 
 /** How many times the parameters of a piece are improved before it is divided. */
 const mostImprovements = 4;
@@ -138,8 +136,6 @@ function fitBetween(
   return Float64Array.from(out);
 }
 
-type Pair = [number, number];
-
 /** Direction into the run at an end, over its first few points. */
 function tangentAt(points: Float64Array, index: number, sense: 1 | -1): Pair {
   const n = points.length / 2;
@@ -211,128 +207,4 @@ function divide(
   const back: Pair = [x / length, y / length];
   fitPieces(points, a, split, startTangent, back, tolerance, out);
   fitPieces(points, split, b, [-back[0], -back[1]], endTangent, tolerance, out);
-}
-
-function chordParameters(points: Float64Array, a: number, b: number): Float64Array {
-  const out = new Float64Array(b - a + 1);
-  for (let i = a + 1; i <= b; i++) {
-    const step = Math.hypot(points[2 * i] - points[2 * i - 2], points[2 * i + 1] - points[2 * i - 1]);
-    out[i - a] = out[i - a - 1] + step;
-  }
-  const total = out[b - a] || 1;
-  for (let i = 0; i < out.length; i++) out[i] /= total;
-  return out;
-}
-
-/** Control points x0, y0 … x3, y3. */
-type Cubic = Float64Array;
-
-function fitCubic(
-  points: Float64Array,
-  a: number,
-  b: number,
-  parameters: Float64Array,
-  t1: Pair,
-  t2: Pair,
-): Cubic {
-  const x0 = points[2 * a];
-  const y0 = points[2 * a + 1];
-  const x3 = points[2 * b];
-  const y3 = points[2 * b + 1];
-  let c11 = 0;
-  let c12 = 0;
-  let c22 = 0;
-  let r1 = 0;
-  let r2 = 0;
-  for (let i = 0; i < parameters.length; i++) {
-    const u = parameters[i];
-    const v = 1 - u;
-    const b1 = 3 * u * v * v;
-    const b2 = 3 * u * u * v;
-    const b0 = v * v * v + b1;
-    const b3 = u * u * u + b2;
-    const dx = points[2 * (a + i)] - x0 * b0 - x3 * b3;
-    const dy = points[2 * (a + i) + 1] - y0 * b0 - y3 * b3;
-    c11 += b1 * b1;
-    c12 += b1 * b2 * (t1[0] * t2[0] + t1[1] * t2[1]);
-    c22 += b2 * b2;
-    r1 += b1 * (t1[0] * dx + t1[1] * dy);
-    r2 += b2 * (t2[0] * dx + t2[1] * dy);
-  }
-  const chord = Math.hypot(x3 - x0, y3 - y0);
-  const determinant = c11 * c22 - c12 * c12;
-  let first = determinant ? (r1 * c22 - r2 * c12) / determinant : 0;
-  let second = determinant ? (c11 * r2 - c12 * r1) / determinant : 0;
-  // Arms that vanish, run backwards or overshoot would kink or loop: a third of the chord is always safe.
-  if (!(first > 1e-3 * chord && first < 2 * chord)) first = chord / 3;
-  if (!(second > 1e-3 * chord && second < 2 * chord)) second = chord / 3;
-  return Float64Array.of(
-    x0,
-    y0,
-    x0 + t1[0] * first,
-    y0 + t1[1] * first,
-    x3 + t2[0] * second,
-    y3 + t2[1] * second,
-    x3,
-    y3,
-  );
-}
-
-function pointAt(c: Cubic, u: number): Pair {
-  const v = 1 - u;
-  const b0 = v * v * v;
-  const b1 = 3 * u * v * v;
-  const b2 = 3 * u * u * v;
-  const b3 = u * u * u;
-  return [b0 * c[0] + b1 * c[2] + b2 * c[4] + b3 * c[6], b0 * c[1] + b1 * c[3] + b2 * c[5] + b3 * c[7]];
-}
-
-function worstFault(points: Float64Array, a: number, b: number, cubic: Cubic, parameters: Float64Array) {
-  let distance = 0;
-  let index = (a + b) >> 1;
-  for (let i = 1; i < parameters.length - 1; i++) {
-    const [x, y] = pointAt(cubic, parameters[i]);
-    const off = Math.hypot(x - points[2 * (a + i)], y - points[2 * (a + i) + 1]);
-    if (off > distance) {
-      distance = off;
-      index = a + i;
-    }
-  }
-  return { distance, index };
-}
-
-/** One Newton step of each parameter towards the nearest place on the curve. */
-function improved(points: Float64Array, a: number, c: Cubic, parameters: Float64Array): Float64Array {
-  return parameters.map((u, i) => {
-    const [x, y] = pointAt(c, u);
-    const v = 1 - u;
-    const d = (k: number) =>
-      3 * (v * v * (c[2 + k] - c[k]) + 2 * u * v * (c[4 + k] - c[2 + k]) + u * u * (c[6 + k] - c[4 + k]));
-    const dd = (k: number) =>
-      6 * (v * (c[4 + k] - 2 * c[2 + k] + c[k]) + u * (c[6 + k] - 2 * c[4 + k] + c[2 + k]));
-    const ex = x - points[2 * (a + i)];
-    const ey = y - points[2 * (a + i) + 1];
-    const top = ex * d(0) + ey * d(1);
-    const bottom = d(0) * d(0) + d(1) * d(1) + ex * dd(0) + ey * dd(1);
-    return bottom > 1e-12 ? Math.min(1, Math.max(0, u - top / bottom)) : u;
-  });
-}
-
-/** Appends points of the cubic after its first, halving until each stretch is flat. */
-function flatten(c: Cubic, out: number[]): void {
-  const halve = (from: number, to: number, ax: number, ay: number, bx: number, by: number, depth: number) => {
-    const middle = (from + to) / 2;
-    const [x, y] = pointAt(c, middle);
-    const [qx, qy] = pointAt(c, from + (to - from) / 4);
-    const flat =
-      distanceToSegment(x, y, ax, ay, bx, by) < flatnessMm &&
-      distanceToSegment(qx, qy, ax, ay, bx, by) < flatnessMm;
-    if (depth === 0 || flat) {
-      out.push(bx, by);
-      return;
-    }
-    halve(from, middle, ax, ay, x, y, depth - 1);
-    halve(middle, to, x, y, bx, by, depth - 1);
-  };
-  halve(0, 1, c[0], c[1], c[6], c[7], 8);
 }

@@ -98,6 +98,36 @@ function readLength(text: string, unit: LengthUnit, check: (mm: number) => strin
   }
 }
 
+type TypedGapProps<T> = {
+  label: string;
+  /** What stands in the gap while nobody types. */
+  shown: string;
+  read: (text: string) => Read<T>;
+  onChange: (value: T) => void;
+};
+
+/** A gap that is typed in, and taken on Enter or on leaving it. */
+function TypedGap<T>({ label, shown, read, onChange }: TypedGapProps<T>) {
+  const draft = useDraft(shown, read, onChange);
+  return (
+    <span className="gap-holder">
+      <Input
+        className="gap"
+        variant="underlined"
+        aria-label={label}
+        aria-describedby={draft.fault ? idOf(label) : undefined}
+        status={draft.fault ? 'error' : ''}
+        value={draft.text}
+        onChange={(event) => draft.type(event.target.value)}
+        onFocus={(event) => event.target.select()}
+        onBlur={draft.leave}
+        onKeyDown={draft.onKey}
+      />
+      <Fault id={idOf(label)} text={draft.fault} />
+    </span>
+  );
+}
+
 type LengthGapProps = {
   label: string;
   valueMm: number;
@@ -113,22 +143,13 @@ export function LengthGap({ label, valueMm, onChange, check, alwaysMm = false }:
   const unit = useUnit();
   const spoken = alwaysMm ? 'mm' : unit;
   const shown = alwaysMm ? `${Math.round(valueMm * 100) / 100} mm` : formatLength(valueMm, spoken);
-  const draft = useDraft(shown, (text) => readLength(text, spoken, check), onChange);
   return (
-    <span className="gap-holder">
-      <Input
-        className="gap"
-        variant="underlined"
-        aria-label={label}
-        aria-describedby={draft.fault ? idOf(label) : undefined}
-        status={draft.fault ? 'error' : ''}
-        value={draft.text}
-        onChange={(event) => draft.type(event.target.value)}
-        onBlur={draft.leave}
-        onKeyDown={draft.onKey}
-      />
-      <Fault id={idOf(label)} text={draft.fault} />
-    </span>
+    <TypedGap
+      label={label}
+      shown={shown}
+      read={(text) => readLength(text, spoken, check)}
+      onChange={onChange}
+    />
   );
 }
 
@@ -153,29 +174,12 @@ export function NumberGap({ label, value, onChange, least, most, unit, empty }: 
     const typed = Number(bare.replace(',', '.'));
     if (bare === '' || !Number.isFinite(typed) || typed < least || typed > most) {
       return {
-        fault: `Type a number from ${least} to ${most}${empty === undefined ? '' : `, or “${empty}”`}.`,
+        fault: `Type a number from ${least} to ${most}${empty === undefined ? '' : ', or leave it empty for no limit'}.`,
       };
     }
     return { value: typed };
   };
-  const draft = useDraft(shown, read, onChange);
-  return (
-    <span className="gap-holder">
-      <Input
-        className="gap"
-        variant="underlined"
-        aria-label={label}
-        aria-describedby={draft.fault ? idOf(label) : undefined}
-        status={draft.fault ? 'error' : ''}
-        value={draft.text}
-        onChange={(event) => draft.type(event.target.value)}
-        onFocus={(event) => event.target.select()}
-        onBlur={draft.leave}
-        onKeyDown={draft.onKey}
-      />
-      <Fault id={idOf(label)} text={draft.fault} />
-    </span>
-  );
+  return <TypedGap label={label} shown={shown} read={read} onChange={onChange} />;
 }
 
 type SizeGapProps = {
