@@ -102,7 +102,7 @@ describe('notes at Fit', () => {
     const note = (width: number) => fitNotes({ width, height: (width * 4) / 5 }, fit({}), 0.5, 'mm')[1];
     expect(note(1200).weight).to.equal('plain');
     expect(note(900).weight).to.equal('watch');
-    expect(note(900).says).to.include('3.0 pixels');
+    expect(note(900).says).to.include('300 × 240 mm; 3.0 of its pixels');
   });
 
   it('say ratios in small whole numbers where they come close', () => {

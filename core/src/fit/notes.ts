@@ -19,7 +19,7 @@ export function fitNotes(
   unit: LengthUnit,
 ): FitNote[] {
   const layout = layOut(picture, fit);
-  return [ratioNote(picture, fit, layout, unit), resolutionNote(layout, pencilMm, unit)];
+  return [ratioNote(picture, fit, layout, unit), resolutionNote(picture, layout, pencilMm, unit)];
 }
 
 function ratioNote(picture: PictureSize, fit: FitDecisions, layout: Layout, unit: LengthUnit): FitNote {
@@ -63,12 +63,13 @@ function ratioNote(picture: PictureSize, fit: FitDecisions, layout: Layout, unit
   };
 }
 
-function resolutionNote(layout: Layout, pencilMm: number, unit: LengthUnit): FitNote {
+function resolutionNote(picture: PictureSize, layout: Layout, pencilMm: number, unit: LengthUnit): FitNote {
   const { pxPerMm } = layout;
   const needed = 2 / pencilMm;
   const softFromMm = 1 / pxPerMm / eyeRad;
   const enough = pxPerMm >= needed;
-  const says = `${pxPerMm.toFixed(1)} pixels of the picture fall on a millimetre.`;
+  const whole = formatSize(picture.width / pxPerMm, picture.height / pxPerMm, unit);
+  const says = `The whole picture comes out ${whole}; ${pxPerMm.toFixed(1)} of its pixels fall on a millimetre.`;
   return {
     id: 'fit-resolution',
     weight: enough ? 'plain' : 'watch',

@@ -1,24 +1,32 @@
 import fontkit from '@pdf-lib/fontkit';
 import {
+  beginText,
   closePath,
+  endText,
   LineCapStyle,
   LineJoinStyle,
   lineTo,
+  moveText,
   moveTo,
   PDFDocument,
+  PDFName,
   PrintScaling,
   setDashPattern,
+  setFillingRgbColor,
+  setFontAndSize,
   setLineCap,
   setLineJoin,
   setLineWidth,
   setStrokingRgbColor,
+  showText,
   stroke,
-  rgb,
   type PDFFont,
   type PDFOperator,
-  type PDFPage,
 } from 'pdf-lib';
 import { inkColours, type PageStroke, type PageText, type SheetPage } from './page.js';
+
+/** The font's name inside each page; a fixed one, so that equal input gives equal bytes. */
+const fontKey = 'F1';
 
 /** PDF points in a millimetre. */
 export const pointsPerMm = 72 / 25.4;
@@ -45,7 +53,9 @@ export async function paintPdf(pages: readonly SheetPage[], options: PdfOptions)
     const target = pdf.addPage([page.widthMm * pointsPerMm, page.heightMm * pointsPerMm]);
     const strokes = page.items.filter((item) => item.kind === 'stroke');
     target.pushOperators(...strokeOperators(strokes, page.heightMm));
-    for (const item of page.items) if (item.kind === 'text') drawText(target, item, page.heightMm, font);
+    target.node.setFontDictionary(PDFName.of(fontKey), font.ref);
+    const texts = page.items.filter((item) => item.kind === 'text');
+    target.pushOperators(...texts.flatMap((item) => textOperators(item, page.heightMm, font)));
   }
   return pdf.save();
 }
@@ -78,18 +88,19 @@ function strokeOperators(strokes: readonly PageStroke[], heightMm: number): PDFO
   return out;
 }
 
-function drawText(page: PDFPage, item: PageText, heightMm: number, font: PDFFont): void {
+function textOperators(item: PageText, heightMm: number, font: PDFFont): PDFOperator[] {
   const size = item.sizeMm * pointsPerMm;
   const width = font.widthOfTextAtSize(item.text, size);
   const back = { start: 0, middle: width / 2, end: width }[item.anchor];
   const [red, green, blue] = inkColours[item.ink];
-  page.drawText(item.text, {
-    x: item.x * pointsPerMm - back,
-    y: (heightMm - item.y) * pointsPerMm,
-    size,
-    font,
-    color: rgb(red / 255, green / 255, blue / 255),
-  });
+  return [
+    beginText(),
+    setFillingRgbColor(round(red / 255), round(green / 255), round(blue / 255)),
+    setFontAndSize(fontKey, round(size)),
+    moveText(round(item.x * pointsPerMm - back), round((heightMm - item.y) * pointsPerMm)),
+    showText(font.encodeText(item.text)),
+    endText(),
+  ];
 }
 
 /** A thousandth of a point is finer than any printer, and keeps files small. */

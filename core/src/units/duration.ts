@@ -5,3 +5,14 @@ export function formatMinutes(minutes: number): string {
   if (whole < 60) return `${whole} min`;
   return `${Math.floor(whole / 60)} h ${String(whole % 60).padStart(2, '0')} min`;
 }
+
+/** The same as an estimate: `about 22 min`, but plain `under a minute`. */
+export function aboutMinutes(minutes: number): string {
+  const words = formatMinutes(minutes);
+  return Math.round(minutes) < 1 ? words : `about ${words}`;
+}
+
+/** A count with its noun, such as `1 line` or `12 lines`. */
+export function counted(count: number, noun: string): string {
+  return `${count} ${noun}${count === 1 ? '' : 's'}`;
+}

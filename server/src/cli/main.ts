@@ -22,7 +22,7 @@ function program(): Command {
               .replace(/^error: /, '')
               .trim()
               .split('\n')[0] ?? ''
-          } Try --help.\n`,
+          }. Try --help.\n`,
         ),
     });
   }

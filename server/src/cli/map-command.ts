@@ -10,7 +10,7 @@ import {
   mapSettingsSchema,
   type MapMode,
 } from '@nobrel/core/map';
-import { formatMinutes, LengthError, parseSize, type SizeMm } from '@nobrel/core/units';
+import { aboutMinutes, counted, LengthError, parseSize, type SizeMm } from '@nobrel/core/units';
 import { readPicture } from '../reference/decode.js';
 import { badArgument, numberOption } from './options.js';
 import { checkTarget, writeResult } from './outputs.js';
@@ -126,7 +126,7 @@ async function makeMap(image: string, options: MapOptions): Promise<void> {
   if (options.dxf !== undefined) await writeResult(options.dxf, mapToDxf(map));
   const effort = effortOf(map);
   console.log(
-    `${effort.lines} lines, ${effort.metres.toFixed(1)} m, about ${formatMinutes(effort.minutes)} of tracing; ${map.shapes.length} shapes in ${map.values.length} values.`,
+    `${counted(effort.lines, 'line')}, ${effort.metres.toFixed(1)} m, ${aboutMinutes(effort.minutes)} of tracing; ${counted(map.shapes.length, 'shape')} in ${counted(map.values.length, 'value')}.`,
   );
 }
 

@@ -10,7 +10,7 @@ import {
   type PrinterScale,
   type SheetKind,
 } from '@nobrel/core/sheets';
-import { LengthError, parseSize, type SizeMm } from '@nobrel/core/units';
+import { counted, LengthError, parseSize, type SizeMm } from '@nobrel/core/units';
 import { sheetsPdf } from '../sheets/print.js';
 import { badArgument, numberOption } from './options.js';
 import { checkTarget, writeResult } from './outputs.js';
@@ -78,7 +78,7 @@ async function printSheets(path: string, options: SheetsOptions): Promise<void> 
     }
     const { columns, rows } = set.tiling;
     const skipped = set.skipped.length > 0 ? `, ${set.skipped.length} empty ones left out` : '';
-    console.log(`${set.printed.length} sheets, ${columns} across and ${rows} down${skipped}.`);
+    console.log(`${counted(set.printed.length, 'sheet')}, ${columns} across and ${rows} down${skipped}.`);
   } catch (error) {
     if (error instanceof SheetError) throw badArgument(error.message);
     throw error;

@@ -2,7 +2,7 @@ import { Button, Progress, Segmented, Switch } from 'antd';
 import { useEffect, useState } from 'react';
 import { effortOf, type MapSettings } from '@nobrel/core/map';
 import { layOut, wholePictureOn } from '@nobrel/core/fit';
-import { formatMinutes } from '@nobrel/core/units';
+import { aboutMinutes, counted } from '@nobrel/core/units';
 import { ChoiceGap, LengthGap, NumberGap } from '../../bench/gaps.js';
 import { Notes } from '../../bench/notes.js';
 import { MoreRow, Sentence } from '../../bench/sentence.js';
@@ -214,7 +214,7 @@ function MapState({ mapping }: { mapping: Mapping }) {
   const { lines, metres, minutes } = effortOf(map);
   return (
     <span className="map-state" role="status">
-      {lines} {lines === 1 ? 'line' : 'lines'}, {metres.toFixed(1)} m, about {formatMinutes(minutes)}
+      {counted(lines, 'line')}, {metres.toFixed(1)} m, {aboutMinutes(minutes)}
     </span>
   );
 }

@@ -1,0 +1,125 @@
+import { inflateSync } from 'node:zlib';
+import { expect } from 'chai';
+import { PDFArray, PDFDocument, PDFRawStream, PDFRef, type PDFPage } from 'pdf-lib';
+import type { MapDocument } from '@nobrel/core/documents';
+import { outlineSheets, sheetLayout, type SheetKind } from '@nobrel/core/sheets';
+import { sheetsPdf } from './print.js';
+
+/** A cross of two lines at known millimetres. */
+const cross: MapDocument = {
+  format: 'nobrel-map',
+  version: 1,
+  units: 'mm',
+  surface: { width: 300, height: 240 },
+  frame: { x: 0, y: 0, width: 300, height: 240 },
+  values: [],
+  shapes: [],
+  lines: (
+    [
+      [
+        [30, 100],
+        [130, 100],
+      ],
+      [
+        [80, 50],
+        [80, 150],
+      ],
+    ] as [number, number][][]
+  ).map((points, i) => ({
+    id: `a${i}`,
+    kind: 'boundary',
+    edge: 'hard',
+    contrast: 40,
+    softness: 0.2,
+    weight: 1,
+    closed: false,
+    points,
+    left: null,
+    right: null,
+  })),
+  settings: {},
+};
+
+/** The drawing operators of a page, as text. */
+function contentOf(page: PDFPage): string {
+  const contents = page.node.Contents();
+  const streams = contents instanceof PDFArray ? contents.asArray() : contents ? [contents] : [];
+  return streams
+    .map((entry) => (entry instanceof PDFRef ? page.doc.context.lookup(entry) : entry))
+    .map((stream) =>
+      stream instanceof PDFRawStream ? inflateSync(stream.getContents()).toString('latin1') : '',
+    )
+    .join('\n');
+}
+
+/** Every straight stroke of a page, in mm from its top-left corner: x0, y0, x1, y1. */
+function strokesOf(page: PDFPage): number[][] {
+  const heightMm = (page.getHeight() / 72) * 25.4;
+  const found = contentOf(page).matchAll(/(-?[\d.]+) (-?[\d.]+) m\s+(-?[\d.]+) (-?[\d.]+) l\s+S/g);
+  return [...found].map((match) =>
+    match.slice(1, 5).map((points, i) => {
+      const mm = (Number(points) / 72) * 25.4;
+      return i % 2 === 0 ? mm : heightMm - mm;
+    }),
+  );
+}
+
+async function printed(kind: SheetKind, printerScale = { x: 1, y: 1 }) {
+  const set = outlineSheets(cross, {
+    kind,
+    paper: { widthMm: 210, heightMm: 297 },
+    marginMm: 5,
+    overlapMm: 10,
+    title: 'Kreuz × “é”',
+    printerScale,
+  });
+  const bytes = await sheetsPdf(set, 'Cross', new Date(0));
+  return { bytes, pdf: await PDFDocument.load(bytes), layout: sheetLayout(set) };
+}
+
+describe('the printed PDF', () => {
+  for (const kind of ['outline', 'mirrored'] as const) {
+    for (const scale of [
+      { x: 1, y: 1 },
+      { x: 0.985, y: 1.012 },
+    ]) {
+      it(`has every millimetre in its place: ${kind}, printer ${scale.x} × ${scale.y}`, async () => {
+        const { pdf, layout } = await printed(kind, scale);
+        const { window, at } = layout.pages[0]!;
+        // What the printer lays down is the file times its scale.
+        const onSurface = ([x = 0, y = 0]: number[]) => {
+          const along = (x - at.x) * scale.x;
+          return [
+            kind === 'mirrored' ? window.x + window.width - along : window.x + along,
+            window.y + (y - at.y) * scale.y,
+          ];
+        };
+        const strokes = strokesOf(pdf.getPage(0)).map((stroke) => [
+          onSurface(stroke),
+          onSurface(stroke.slice(2)),
+        ]);
+        for (const line of cross.lines) {
+          const match = strokes.find((stroke) =>
+            stroke.every(
+              ([x = 0, y = 0], i) => Math.hypot(x - line.points[i]![0], y - line.points[i]![1]) < 0.002,
+            ),
+          );
+          expect(match, `line ${line.id}`).not.to.equal(undefined);
+        }
+      });
+    }
+  }
+
+  it('embeds its font, names its title and asks viewers not to scale', async () => {
+    const { pdf } = await printed('outline');
+    expect(pdf.getTitle()).to.equal('Cross');
+    expect(pdf.catalog.getViewerPreferences()?.getPrintScaling()).to.equal('None');
+    const bytes = Buffer.from(await pdf.save({ useObjectStreams: false })).toString('latin1');
+    expect(bytes).to.match(/\/FontFile[23]/);
+  });
+
+  it('is the same for the same input', async () => {
+    const once = async () => Buffer.from((await printed('outline')).bytes).toString('base64');
+    expect(await once()).to.equal(await once());
+  });
+});

@@ -1,0 +1,61 @@
+import { expect } from 'chai';
+import type { MapDocument, MapLine } from '@nobrel/core/documents';
+import { defaultMapSettings } from '@nobrel/core/map';
+import { mapNotes } from './map-notes.js';
+
+const line = (id: string, change: Partial<MapLine> = {}): MapLine => ({
+  id,
+  kind: 'boundary',
+  edge: 'hard',
+  contrast: 40,
+  softness: 0.3,
+  weight: 0.5,
+  closed: false,
+  points: [
+    [0, 0],
+    [400, 0],
+  ],
+  left: null,
+  right: null,
+  ...change,
+});
+
+const map = (lines: MapLine[]): MapDocument => ({
+  format: 'nobrel-map',
+  version: 1,
+  units: 'mm',
+  surface: { width: 400, height: 300 },
+  frame: { x: 0, y: 0, width: 400, height: 300 },
+  values: [],
+  shapes: [],
+  lines,
+  settings: {},
+});
+const notes = (lines: MapLine[], minutes: number | null = null) =>
+  mapNotes(map(lines), { ...defaultMapSettings, minutes });
+
+describe('notes at Map', () => {
+  it('say that there is nothing to draw, and how to get something', () => {
+    const [note] = notes([line('f', { kind: 'frame' })]);
+    expect(note?.weight).to.equal('mend');
+    expect(note?.ways[0]?.change).to.deep.equal({ minShapeMm2: 1 });
+  });
+
+  it('count lost, soft and left-out lines', () => {
+    const says = notes(
+      [line('a'), line('b', { edge: 'lost' }), line('c', { edge: 'soft' }), line('d', { kept: false })],
+      30,
+    ).map((note) => note.says);
+    expect(says).to.include('0.40 m of boundary is lost and not drawn.');
+    expect(says).to.include('1 of 4 lines are soft and drawn broken.');
+    expect(says).to.include('1 of 4 lines are left out to stay within 30 min.');
+  });
+
+  it('warn of a long map, with ways to shorten it', () => {
+    const many = Array.from({ length: 80 }, (_, i) => line(`a${i}`));
+    const long = notes(many).find((note) => note.id === 'map-long');
+    expect(long?.says).to.match(/1 h \d\d min/);
+    expect(long?.ways.map((way) => way.change)).to.deep.include({ values: 3 });
+    expect(notes(many.slice(0, 5)).some((note) => note.id === 'map-long')).to.equal(false);
+  });
+});

@@ -1,0 +1,170 @@
+import { expect } from 'chai';
+import { newDecisions, type Work, type WorkDecisions } from '@nobrel/core/file';
+import {
+  conflictFound,
+  decided,
+  mapKept,
+  opened,
+  oursKept,
+  printingRecorded,
+  redone,
+  refreshed,
+  saveBegun,
+  saveDone,
+  saveFailed,
+  theirsTaken,
+  undone,
+  workReducer,
+  type Decision,
+  type WorkState,
+} from './work-slice.js';
+
+const work = (revision = 1, decisions = newDecisions('Kettle')): Work => ({
+  id: 'w1',
+  revision,
+  createdAt: '2026-10-17T15:00:00.000Z',
+  changedAt: '2026-10-17T15:00:00.000Z',
+  decisions,
+  picture: { hash: '0'.repeat(64), name: 'kettle.jpg', width: 40, height: 30, bytes: 10 },
+  map: null,
+  printings: [],
+});
+
+const open = (unsaved: WorkDecisions | null = null): WorkState =>
+  workReducer(undefined, opened({ work: work(), unsaved }));
+
+/** Makes decisions a given time apart. */
+function decide(state: WorkState, decisions: Decision[], apartMs = 5000): WorkState {
+  return decisions.reduce(
+    (before, decision, i) => workReducer(before, { ...decided(decision), meta: { at: i * apartMs } }),
+    state,
+  );
+}
+
+const margin = (marginMm: number): Decision => ({ room: 'fit', change: { marginMm } });
+const title = (words: string): Decision => ({ room: 'title', change: words });
+
+describe('decisions on the bench', () => {
+  it('change only what they are about', () => {
+    const state = decide(open(), [margin(12), title('Pears')]);
+    const before = newDecisions('Kettle');
+    expect(state.decisions).to.deep.equal({
+      ...before,
+      title: 'Pears',
+      fit: { ...before.fit, marginMm: 12 },
+    });
+    expect(state.saving).to.equal('unsaved');
+  });
+
+  it('are stepped back and forward one by one', () => {
+    let state = decide(open(), [margin(5), margin(10), title('Pears')]);
+    const titles = () => [state.decisions?.title, state.decisions?.fit.marginMm];
+    state = workReducer(state, undone());
+    expect(titles()).to.deep.equal(['Kettle', 10]);
+    state = workReducer(workReducer(state, undone()), undone());
+    expect(titles()).to.deep.equal(['Kettle', 0]);
+    state = workReducer(state, undone());
+    expect(titles()).to.deep.equal(['Kettle', 0]);
+    state = workReducer(workReducer(state, redone()), redone());
+    expect(titles()).to.deep.equal(['Kettle', 10]);
+    // A new decision closes the way forward.
+    state = workReducer(decide(state, [margin(3)]), redone());
+    expect(titles()).to.deep.equal(['Kettle', 3]);
+  });
+
+  it('on the same thing in quick succession are one step', () => {
+    const typed = decide(open(), ['P', 'Pe', 'Pea', 'Pear'].map(title), 200);
+    expect(typed.past).to.have.length(1);
+    expect(workReducer(typed, undone()).decisions?.title).to.equal('Kettle');
+    expect(decide(open(), ['P', 'Pe'].map(title), 2000).past).to.have.length(2);
+    expect(decide(open(), [title('P'), margin(3), title('Pe')], 100).past).to.have.length(3);
+  });
+
+  it('set a note aside with a reason and take it up again', () => {
+    const aside: Decision = { room: 'setAside', change: { 'fit-ratio': 'cropped on purpose' } };
+    const state = decide(open(), [aside]);
+    expect(state.decisions?.setAside).to.deep.equal({ 'fit-ratio': 'cropped on purpose' });
+    const up = decide(state, [{ room: 'setAside', change: { 'fit-ratio': '' } }]);
+    expect(up.decisions?.setAside).to.deep.equal({});
+  });
+
+  it('without an open work are nothing', () => {
+    const closed = workReducer(undefined, { type: 'nothing' });
+    expect(workReducer(closed, decided(margin(5)))).to.deep.equal(closed);
+    expect(workReducer(closed, undone())).to.deep.equal(closed);
+  });
+});
+
+describe('saving', () => {
+  it('is done only when nothing was decided meanwhile', () => {
+    let state = workReducer(decide(open(), [margin(5)]), saveBegun());
+    expect(workReducer(state, saveDone(work(2))).saving).to.equal('saved');
+    state = decide(state, [margin(7)]);
+    state = workReducer(state, saveDone(work(2)));
+    expect(state.saving).to.equal('unsaved');
+    expect(state.work?.revision).to.equal(2);
+    expect(state.decisions?.fit.marginMm).to.equal(7);
+  });
+
+  it('that fails keeps the decisions', () => {
+    const state = workReducer(workReducer(decide(open(), [margin(5)]), saveBegun()), saveFailed());
+    expect([state.saving, state.decisions?.fit.marginMm]).to.deep.equal(['failed', 5]);
+  });
+
+  it('of another work changes nothing here', () => {
+    const state = open();
+    expect(workReducer(state, saveDone({ ...work(9), id: 'other' }))).to.deep.equal(state);
+  });
+
+  it('takes up decisions that were stashed', () => {
+    const state = open(newDecisions('Stashed'));
+    expect([state.decisions?.title, state.saving]).to.deep.equal(['Stashed', 'unsaved']);
+  });
+
+  it('after a conflict goes on from either version and loses neither', () => {
+    const theirs = work(4, newDecisions('Theirs'));
+    const conflict = workReducer(
+      workReducer(decide(open(), [title('Mine')]), saveBegun()),
+      conflictFound(theirs),
+    );
+    // Further decisions do not hide the conflict.
+    expect(decide(conflict, [margin(2)]).saving).to.equal('conflict');
+    const taken = workReducer(conflict, theirsTaken());
+    expect([taken.decisions?.title, taken.saving, taken.work?.revision]).to.deep.equal([
+      'Theirs',
+      'saved',
+      4,
+    ]);
+    expect(workReducer(taken, undone()).decisions?.title).to.equal('Mine');
+    const kept = workReducer(conflict, oursKept());
+    expect([kept.decisions?.title, kept.saving, kept.work?.revision]).to.deep.equal(['Mine', 'unsaved', 4]);
+  });
+
+  it('takes over what another window saved, but never over unsaved decisions', () => {
+    const newer = work(3, newDecisions('From the other window'));
+    expect(workReducer(open(), refreshed(newer)).decisions?.title).to.equal('From the other window');
+    expect(workReducer(decide(open(), [title('Mine')]), refreshed(newer)).decisions?.title).to.equal('Mine');
+    expect(workReducer(open(), refreshed(work(1, newDecisions('Old')))).decisions?.title).to.equal('Kettle');
+  });
+});
+
+describe('what the server keeps', () => {
+  it('is noted on the work it belongs to, a printing once', () => {
+    const map = { version: 2, lines: 3, metres: 1, minutes: 2, madeAt: '2026-10-17T15:00:00.000Z' };
+    const printing = {
+      id: 'p1',
+      printedAt: map.madeAt,
+      mapVersion: 2,
+      decisions: newDecisions('x').sheets,
+      pages: 3,
+    };
+    let state = workReducer(open(), mapKept({ id: 'w1', map }));
+    state = workReducer(state, printingRecorded({ id: 'w1', printing }));
+    state = workReducer(state, printingRecorded({ id: 'w1', printing }));
+    expect(state.work?.map).to.deep.equal(map);
+    expect(state.work?.printings).to.deep.equal([printing]);
+    expect(
+      workReducer(state, mapKept({ id: 'other', map: { ...map, version: 9 } })).work?.map?.version,
+    ).to.equal(2);
+  });
+});
