@@ -157,6 +157,34 @@ test('the same spot is marked on both leaves, which move together', async ({ pag
   await expect(page.locator('.map-drawing path[fill^="rgb"]').first()).toBeVisible();
 });
 
+test('the crop is dragged with the mouse, and a leaf beside it is panned', async ({ page, server }) => {
+  await beginWork(page, server);
+  await goTo(page, 'Fit');
+  const image = page.locator('.leaf image').first();
+  const place = async () => Number(await image.getAttribute('x'));
+  const crop = page.getByLabel(/What is used of the picture/).first();
+  const box = await crop.boundingBox();
+  if (!box) throw new Error('The crop is not shown.');
+  const before = await place();
+  await page.mouse.move(box.x + box.width / 2, box.y + box.height / 2);
+  await page.mouse.down();
+  await page.mouse.move(box.x + box.width / 2 + 9, box.y + box.height / 2, { steps: 3 });
+  await page.mouse.up();
+  // 300 mm of surface are as wide as the crop's box on the page.
+  expect((await place()) - before).toBeCloseTo((9 / box.width) * 300, 1);
+  await page.keyboard.press('ControlOrMeta+z');
+  await expect.poll(place).toBeCloseTo(before, 6);
+
+  const content = page.locator('.leaf-surface > g:first-child').first();
+  const transform = await content.getAttribute('transform');
+  await page.mouse.move(box.x + box.width / 2, box.y + box.height + 40);
+  await page.mouse.down();
+  await page.mouse.move(box.x + box.width / 2 + 30, box.y + box.height + 60, { steps: 3 });
+  await page.mouse.up();
+  await expect.poll(() => content.getAttribute('transform')).not.toBe(transform);
+  expect(await place()).toBeCloseTo(before, 6);
+});
+
 test('a note can be set aside with a reason, which is kept', async ({ page, server }) => {
   await beginWork(page, server);
   await page.getByRole('button', { name: 'Set aside' }).click();

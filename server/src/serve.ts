@@ -5,6 +5,9 @@ import { createApp } from './app.js';
 import { openFile, type OpenFile } from './open-file.js';
 import { webFolder, type Settings } from './settings.js';
 
+/** How long a stop waits for requests under way, milliseconds. */
+const patienceMs = 3000;
+
 /** A running server. */
 export type Running = { address: string; file: OpenFile; stop: () => Promise<void> };
 
@@ -25,10 +28,13 @@ export async function serve(settings: Settings): Promise<Running> {
   }
   const { port } = server.address() as AddressInfo;
   const stop = async () => {
+    // What is being saved is finished first; a request that hangs is cut off.
+    const cutOff = setTimeout(() => server.closeAllConnections(), patienceMs);
     await new Promise<void>((resolve) => {
       server.close(() => resolve());
-      server.closeAllConnections();
+      server.closeIdleConnections();
     });
+    clearTimeout(cutOff);
     await file.close();
   };
   return { address: `http://${settings.host}:${port}/`, file, stop };

@@ -36,7 +36,7 @@ function WorkPage() {
   const answer = useWorkQuery(id, { refetchOnMountOrArgChange: true, refetchOnFocus: true });
   const openId = useAppSelector((state) => state.work.work?.id);
   const title = useAppSelector((state) => state.work.decisions?.title);
-  const data = answer.isFetching && openId !== id ? undefined : answer.data;
+  const data = answer.isError || (answer.isFetching && openId !== id) ? undefined : answer.data;
   useEffect(() => {
     if (!data) return;
     if (openId === data.id) dispatch(refreshed(data));

@@ -11,8 +11,3 @@ export function aboutMinutes(minutes: number): string {
   const words = formatMinutes(minutes);
   return Math.round(minutes) < 1 ? words : `about ${words}`;
 }
-
-/** A count with its noun, such as `1 line` or `12 lines`. */
-export function counted(count: number, noun: string): string {
-  return `${count} ${noun}${count === 1 ? '' : 's'}`;
-}

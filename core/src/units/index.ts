@@ -1,3 +1,4 @@
 export * from './length.js';
 export * from './paper.js';
 export * from './duration.js';
+export * from './counted.js';

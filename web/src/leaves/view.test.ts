@@ -33,11 +33,9 @@ describe('rulers', () => {
       for (const unitMm of [1, 10, 25.4]) {
         const { major, minor } = rulerSteps(pxPerMm, unitMm, 10);
         expect(major * pxPerMm).to.be.at.least(46);
-        expect(['1', '2', '5']).to.include(
-          String(Number((major / unitMm).toPrecision(6)))[0] === '0'
-            ? String(major / unitMm).replace(/[0.]/g, '')[0]
-            : String(major / unitMm)[0],
-        );
+        // A round step is 1, 2 or 5 times a power of ten.
+        const power = 10 ** Math.floor(Math.log10(major / unitMm) + 1e-9);
+        expect([1, 2, 5]).to.include(Math.round(major / unitMm / power));
         expect(major / minor).to.be.closeTo(Math.round(major / minor), 1e-9);
       }
     }

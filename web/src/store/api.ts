@@ -31,6 +31,8 @@ export const api = createApi({
     work: build.query<Work, string>({
       query: (id) => `works/${id}`,
       transformResponse: (answer) => workSchema.parse(answer),
+      // A work is always opened from the server: one left in the cache may be old, or gone from the file.
+      keepUnusedDataFor: 0,
     }),
     bringIn: build.mutation<StoredPicture, File>({
       query: (file) => {

@@ -96,7 +96,11 @@ export function useMapping(work: Work): Mapping {
     setProgress(null);
     setStopped(true);
   }, []);
-  const makeAgain = useCallback(() => setRound((n) => n + 1), []);
+  const makeAgain = useCallback(() => {
+    setMade(null);
+    setFault(null);
+    setRound((n) => n + 1);
+  }, []);
   return {
     map: upToDate ?? made?.map ?? keptMap,
     provisional: upToDate === null,
