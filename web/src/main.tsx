@@ -7,6 +7,10 @@ import '@fontsource-variable/source-sans-3/index.css';
 import { App } from './app.js';
 import { store } from './store/store.js';
 import './theme/base.css';
+import './bench/bench.css';
+import './leaves/leaves.css';
+import './stations/stations.css';
+import './theme/narrow.css';
 import { ThemeProvider } from './theme/theme-provider.js';
 
 setupListeners(store.dispatch);
