@@ -2,4 +2,4 @@ export { openFile, type OpenFile } from './open-file.js';
 export { readSettings, type Settings } from './settings.js';
 export { serve, serveUntilStopped, type Running } from './serve.js';
 export { readPicture } from './reference/decode.js';
-export { sheetsFor, sheetsPdf } from './sheets/print.js';
+export { sheetsFor } from './sheets/print.js';

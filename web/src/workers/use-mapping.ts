@@ -43,6 +43,10 @@ export function useMapping(work: Work): Mapping {
   const request = mapRequestOf(work);
   const key = JSON.stringify([work.picture.hash, request, round]);
   const newest = useRef(key);
+  const latest = useRef(work);
+  useEffect(() => {
+    latest.current = work;
+  });
 
   const keptMap = work.map === null ? null : (kept.data?.document ?? null);
   const waiting = work.map !== null && kept.isLoading;
@@ -52,14 +56,17 @@ export function useMapping(work: Work): Mapping {
   const needed = request !== null && !waiting && upToDate === null;
 
   useEffect(() => {
-    if (!needed || !request) return undefined;
+    const { id, picture } = latest.current;
+    // The key stands for all that the request is made of; it is read here as it was when the key changed.
+    const wanted = needed ? mapRequestOf(latest.current) : null;
+    if (!wanted) return undefined;
     newest.current = key;
     const timer = setTimeout(() => {
       setStopped(false);
       const order = {
-        pictureUrl: `/api/pictures/${work.picture.hash}/master`,
-        pictureSize: { width: work.picture.width, height: work.picture.height },
-        ...request,
+        pictureUrl: `/api/pictures/${picture.hash}/master`,
+        pictureSize: { width: picture.width, height: picture.height },
+        ...wanted,
       };
       setFault(null);
       setProgress({ stage: 'Reading the picture', share: 0 });
@@ -76,8 +83,8 @@ export function useMapping(work: Work): Mapping {
           if (!map || newest.current !== key) return;
           setMade({ map, preview: false });
           setProgress(null);
-          const answer = await keepMap({ id: work.id, document: map });
-          if (answer.data) dispatch(mapKept({ id: work.id, map: answer.data }));
+          const answer = await keepMap({ id, document: map });
+          if (answer.data) dispatch(mapKept({ id, map: answer.data }));
           else setFault(`The map could not be kept. ${messageOf(answer.error)}`);
         })
         .catch((error: unknown) => {
@@ -86,9 +93,7 @@ export function useMapping(work: Work): Mapping {
         });
     }, settleMs);
     return () => clearTimeout(timer);
-    // The key stands for the request; a new object with equal contents asks for nothing.
-    // eslint-disable-next-line react-hooks/exhaustive-deps
-  }, [key, needed]);
+  }, [key, needed, dispatch, keepMap]);
 
   const stop = useCallback(() => {
     newest.current = '';
