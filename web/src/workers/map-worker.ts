@@ -17,7 +17,7 @@ export type MapOrder = {
 export type MapReport = { kind: 'progress'; progress: MapProgress } | { kind: 'preview'; map: MapDocument };
 
 /** Share of the full resolution of the quick first look. */
-const previewDetail = 0.4;
+const previewDetail = 0.25;
 
 const maker = new MapMaker();
 const previewMaker = new MapMaker();
