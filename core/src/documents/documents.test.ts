@@ -1,7 +1,6 @@
 import { expect } from 'chai';
 import { readMapDocument, writeMapDocument, type MapDocument } from './map-document.js';
 import { mapToDxf } from './dxf.js';
-import { mirrorMap } from './mirror.js';
 import { DocumentError } from './read-document.js';
 import { mapToSvg } from './svg.js';
 
@@ -119,18 +118,6 @@ describe('the map document', () => {
   it('refuses other files', () => {
     expect(() => readMapDocument('no json')).to.throw(DocumentError, /not readable as JSON/);
     expect(() => readMapDocument('{"format":"other","version":1}')).to.throw(DocumentError, /not a map file/);
-  });
-});
-
-describe('mirroring', () => {
-  it('twice is the original', () => {
-    expect(mirrorMap(mirrorMap(triangleMap()))).to.deep.equal(triangleMap());
-  });
-
-  it('turns left into right and keeps y', () => {
-    const [, line] = mirrorMap(triangleMap()).lines;
-    expect(line.points[0]).to.deep.equal([80, 20.125]);
-    expect([line.left, line.right]).to.deep.equal(['s2', 's1']);
   });
 });
 

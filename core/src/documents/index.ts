@@ -1,5 +1,4 @@
 export * from './read-document.js';
 export * from './map-document.js';
-export * from './mirror.js';
 export * from './svg.js';
 export * from './dxf.js';

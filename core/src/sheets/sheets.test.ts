@@ -172,6 +172,24 @@ describe('outline sheets', () => {
     }
   });
 
+  it('are the original again when what is mirrored is mirrored once more', () => {
+    const map = mapWith(300, 240, [
+      [12.5, 20],
+      [287.25, 133],
+    ]);
+    const lines = (kind: 'outline' | 'mirrored') =>
+      outlineSheets(map, options({ kind }))
+        .pages.slice(0, -1)
+        .map((page) => strokesOf(page.items, 'graphite')[0].points);
+    const { pages } = sheetLayout(outlineSheets(map, options()));
+    const plain = lines('outline');
+    lines('mirrored').forEach((points, page) => {
+      const { at, window } = pages[page];
+      const again = points.map((value, i) => (i % 2 === 0 ? 2 * at.x + window.width - value : value));
+      again.forEach((value, i) => expect(value).to.be.closeTo(plain[page][i], 1e-9));
+    });
+  });
+
   it('add an assembly diagram only when there is something to assemble', () => {
     expect(outlineSheets(mapWith(190, 250), options()).pages.map((page) => page.label)).to.deep.equal(['A1']);
     expect(outlineSheets(mapWith(300, 240), options()).pages.map((page) => page.label)).to.deep.equal([

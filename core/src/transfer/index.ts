@@ -1,2 +1,3 @@
 export * from './decisions.js';
 export * from './steps.js';
+export * from './notes.js';

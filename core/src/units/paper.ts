@@ -76,15 +76,6 @@ export function findFormat(id: string): NamedFormat | undefined {
   return namedFormats.find((format) => format.id === wanted);
 }
 
-/** The format whose sides are these in either order, within half a millimetre. */
-export function formatOfSize({ widthMm, heightMm }: SizeMm): NamedFormat | undefined {
-  const short = Math.min(widthMm, heightMm);
-  const long = Math.max(widthMm, heightMm);
-  return namedFormats.find(
-    (format) => Math.abs(format.widthMm - short) < 0.5 && Math.abs(format.heightMm - long) < 0.5,
-  );
-}
-
 /**
  * Reads a size: `300x240mm`, `30 × 24 cm`, `11 3/4x9 1/2in` or a named format such as `a4`.
  *

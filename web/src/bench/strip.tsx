@@ -2,7 +2,7 @@ import { NavLink } from 'react-router';
 import { stationNames, stations, type Station, type Work } from '@nobrel/core/file';
 import { findFitFault } from '@nobrel/core/fit';
 import { transferSteps } from '@nobrel/core/transfer';
-import { findFormat, formatMinutes, formatSize, type LengthUnit } from '@nobrel/core/units';
+import { counted, findFormat, formatMinutes, formatSize, type LengthUnit } from '@nobrel/core/units';
 import { useUnit, useWork } from '../store/hooks.js';
 
 /** The order of work: every station with its number, name and one live fact. */
@@ -44,11 +44,11 @@ function factOf(station: Station, work: Work, unit: LengthUnit): string {
         ? 'sizes to mend'
         : formatSize(decisions.fit.widthMm, decisions.fit.heightMm, unit);
     case 'map':
-      return map ? `${map.lines} lines, ${formatMinutes(map.minutes)}` : 'no map yet';
+      return map ? `${counted(map.lines, 'line')}, ${formatMinutes(map.minutes)}` : 'no map yet';
     case 'sheets': {
       const last = printings.at(-1);
       const paper = findFormat(decisions.sheets.paper)?.name ?? '';
-      return last ? `${last.pages} ${last.pages === 1 ? 'page' : 'pages'} printed` : `on ${paper}`;
+      return last ? `${counted(last.pages, 'page')} printed` : `on ${paper}`;
     }
     case 'transfer': {
       const steps = stepsOf(work);

@@ -1,4 +1,4 @@
-import { zoomIdentity, type ZoomTransform } from 'd3-zoom';
+import type { ZoomTransform } from 'd3-zoom';
 import type { Rect } from '@nobrel/core/geometry';
 
 /** Width of the rulers along two edges of a leaf, pixels. */
@@ -26,8 +26,6 @@ export function fitInto(extent: Rect, widthPx: number, heightPx: number): Base {
 export function combined(base: Base, zoom: ZoomTransform): Base {
   return { scale: base.scale * zoom.k, x: zoom.applyX(base.x), y: zoom.applyY(base.y) };
 }
-
-export const wholeView = zoomIdentity;
 
 /** Steps of a ruler, in content units: the finest that leaves room for its numbers. */
 export function rulerSteps(

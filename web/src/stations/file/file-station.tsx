@@ -3,14 +3,13 @@ import { surfaceKind } from '@nobrel/core/fit';
 import { stationNames, standingOf } from '@nobrel/core/file';
 import { permissionWords } from '@nobrel/core/reference';
 import { methodWords, minutesSpent } from '@nobrel/core/transfer';
-import { findFormat, formatLength, formatMinutes, formatSize } from '@nobrel/core/units';
+import { counted, findFormat, formatLength, formatMinutes, formatSize } from '@nobrel/core/units';
 import { TextGap } from '../../bench/gaps.js';
 import { Notes } from '../../bench/notes.js';
 import { Sentence } from '../../bench/sentence.js';
 import { StationBench } from '../../bench/station.js';
 import { Diptych } from '../../leaves/diptych.js';
-import { MapDrawing } from '../../leaves/map-drawing.js';
-import { SurfaceSheet } from '../../leaves/picture-on-surface.js';
+import { MapOnSurface } from '../../leaves/map-on-surface.js';
 import { useKeptMapQuery } from '../../store/api.js';
 import { useDecide, useUnit, useWork } from '../../store/hooks.js';
 
@@ -78,12 +77,7 @@ export function FileStation() {
         extent={{ x: 0, y: 0, width: fit.widthMm, height: fit.heightMm }}
         left={{
           title: 'Map',
-          content: (
-            <>
-              <SurfaceSheet width={fit.widthMm} height={fit.heightMm} />
-              {map && <MapDrawing map={map} lineMm={mapSettings.pencilMm} />}
-            </>
-          ),
+          content: <MapOnSurface surface={fit} map={map} lineMm={mapSettings.pencilMm} />,
         }}
         right={{ panel: <Record /> }}
       />
@@ -119,7 +113,7 @@ function Record() {
         : printings
             .map(
               (p) =>
-                `${p.decisions.kind} on ${findFormat(p.decisions.paper)?.name ?? p.decisions.paper}, ${p.pages} ${p.pages === 1 ? 'page' : 'pages'}, from map ${p.mapVersion}, ${day(p.printedAt)}`,
+                `${p.decisions.kind} on ${findFormat(p.decisions.paper)?.name ?? p.decisions.paper}, ${counted(p.pages, 'page')}, from map ${p.mapVersion}, ${day(p.printedAt)}`,
             )
             .join('; '),
     ],

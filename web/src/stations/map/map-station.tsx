@@ -1,6 +1,6 @@
 import { Button, Progress, Segmented, Switch } from 'antd';
 import { useEffect, useState } from 'react';
-import { effortOf, type MapSettings } from '@nobrel/core/map';
+import { effortOf, mapNotes, type MapSettings } from '@nobrel/core/map';
 import { layOut, wholePictureOn } from '@nobrel/core/fit';
 import { aboutMinutes, counted } from '@nobrel/core/units';
 import { ChoiceGap, LengthGap, NumberGap } from '../../bench/gaps.js';
@@ -12,7 +12,6 @@ import { MapDrawing } from '../../leaves/map-drawing.js';
 import { PictureOnSurface, SurfaceSheet } from '../../leaves/picture-on-surface.js';
 import { useDecide, useWork } from '../../store/hooks.js';
 import { useMapping, type Mapping } from '../../workers/use-mapping.js';
-import { mapNotes } from './map-notes.js';
 
 const valueOptions = [2, 3, 4, 5, 6, 7].map((value) => ({ value, label: String(value) }));
 const modeOptions: readonly { value: MapSettings['mode']; label: string }[] = [

@@ -2,10 +2,15 @@ import { Alert, Button } from 'antd';
 import { useMemo, useState } from 'react';
 import { Link } from 'react-router';
 import { isMapCurrent } from '@nobrel/core/file';
-import type { Note } from '@nobrel/core/notes';
-import { outlineSheets, SheetError, type SheetDecisions, type SheetSet } from '@nobrel/core/sheets';
+import {
+  outlineSheets,
+  SheetError,
+  sheetNotes,
+  type SheetDecisions,
+  type SheetSet,
+} from '@nobrel/core/sheets';
 import type { MapDocument } from '@nobrel/core/documents';
-import { findFormat, formatLength, formatSize, type LengthUnit } from '@nobrel/core/units';
+import { findFormat } from '@nobrel/core/units';
 import { ChoiceGap, LengthGap } from '../../bench/gaps.js';
 import { Notes } from '../../bench/notes.js';
 import { Sentence } from '../../bench/sentence.js';
@@ -186,48 +191,6 @@ function lay(map: MapDocument, sheets: SheetDecisions, title: string): SheetSet 
     if (error instanceof SheetError) return error.message;
     throw error;
   }
-}
-
-function sheetNotes(
-  { tiling, printed, skipped }: SheetSet,
-  unit: LengthUnit,
-): Note<Partial<SheetDecisions>>[] {
-  const { page, columns, rows, overlapMm } = tiling;
-  const count = printed.length;
-  const notes: Note<Partial<SheetDecisions>>[] = [
-    {
-      id: 'sheets-count',
-      weight: 'plain',
-      says:
-        count === 1
-          ? `It fits on one sheet of ${formatSize(page.widthMm, page.heightMm, unit)}.`
-          : `${count} sheets, ${columns} across and ${rows} down, overlapping by ${formatLength(overlapMm, unit)}.`,
-      why:
-        count === 1
-          ? 'Print at 100 %, then lay a ruler on the bar at its foot.'
-          : 'Print at 100 %, lay a ruler on the bar at the foot of one sheet, then join them on the numbered crosses. The last page shows how they lie.',
-      ways: [],
-    },
-  ];
-  if (count > 1 && overlapMm === 0) {
-    notes.push({
-      id: 'sheets-overlap',
-      weight: 'watch',
-      says: 'Without an overlap there are no marks to join the sheets on.',
-      why: 'Edges laid against each other by eye drift, and the error adds up from sheet to sheet.',
-      ways: [{ label: 'Overlap by 10 mm', change: { overlapMm: 10 } }],
-    });
-  }
-  if (skipped.length > 0) {
-    notes.push({
-      id: 'sheets-skipped',
-      weight: 'plain',
-      says: `${skipped.map((tile) => tile.label).join(', ')} ${skipped.length === 1 ? 'is' : 'are'} left out.`,
-      why: 'No line falls there, so there would be nothing to trace.',
-      ways: [],
-    });
-  }
-  return notes;
 }
 
 function SavePdf({ disabled }: { disabled: boolean }) {

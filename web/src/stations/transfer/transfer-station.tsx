@@ -1,26 +1,23 @@
 import { Checkbox, Input } from 'antd';
 import { Link } from 'react-router';
 import { surfaceKind } from '@nobrel/core/fit';
-import type { Note } from '@nobrel/core/notes';
 import {
   endSitting,
   methodWords,
-  minutesSpent,
   phases,
   startSitting,
   transferMethods,
+  transferNotes,
   type TransferDecisions,
   type TransferStep,
 } from '@nobrel/core/transfer';
-import { formatMinutes } from '@nobrel/core/units';
 import { ChoiceGap } from '../../bench/gaps.js';
 import { Notes } from '../../bench/notes.js';
 import { Sentence } from '../../bench/sentence.js';
 import { Missing, StationBench } from '../../bench/station.js';
 import { stepsOf } from '../../bench/strip.js';
 import { Diptych } from '../../leaves/diptych.js';
-import { MapDrawing } from '../../leaves/map-drawing.js';
-import { SurfaceSheet } from '../../leaves/picture-on-surface.js';
+import { MapOnSurface } from '../../leaves/map-on-surface.js';
 import { useKeptMapQuery } from '../../store/api.js';
 import { useDecide, useWork } from '../../store/hooks.js';
 import { Stopwatch } from './stopwatch.js';
@@ -81,12 +78,7 @@ export function TransferStation() {
         extent={{ x: 0, y: 0, width: fit.widthMm, height: fit.heightMm }}
         left={{
           title: 'Map',
-          content: (
-            <>
-              <SurfaceSheet width={fit.widthMm} height={fit.heightMm} />
-              {map && <MapDrawing map={map} lineMm={work.decisions.map.pencilMm} />}
-            </>
-          ),
+          content: <MapOnSurface surface={fit} map={map} lineMm={work.decisions.map.pencilMm} />,
         }}
         right={{ panel: <StepsPanel steps={steps} transfer={transfer} change={change} /> }}
       />
@@ -152,38 +144,4 @@ function StepsPanel({ steps, transfer, change }: PanelProps) {
       </div>
     </section>
   );
-}
-
-function transferNotes(
-  transfer: TransferDecisions,
-  expectedMinutes: number,
-  printings: number,
-): Note<Partial<TransferDecisions>>[] {
-  const spent = minutesSpent(transfer);
-  const notes: Note<Partial<TransferDecisions>>[] = [
-    {
-      id: 'transfer-time',
-      weight: 'plain',
-      says: `${formatMinutes(spent)} at the table so far; the map was reckoned at ${formatMinutes(expectedMinutes)} of tracing.`,
-      why: 'The reckoning takes a careful hand at 8 mm a second and a second and a half from line to line; making ready comes on top.',
-      ways: [],
-    },
-    {
-      id: 'transfer-hand',
-      weight: 'plain',
-      says: 'Get up every half hour, and stop before the hand cramps.',
-      why: 'If the hand hurts, the pressure is wrong. Good light and an upright back spare eyes and neck.',
-      ways: [],
-    },
-  ];
-  if (printings === 0) {
-    notes.push({
-      id: 'transfer-unprinted',
-      weight: 'watch',
-      says: 'No sheets have been printed from this map.',
-      why: 'The steps suppose a drawing at true size on the table. Print it at Sheets, or draw it on by your own means.',
-      ways: [],
-    });
-  }
-  return notes;
 }

@@ -1,7 +1,7 @@
 import { expect } from 'chai';
-import type { MapDocument, MapLine } from '@nobrel/core/documents';
-import { defaultMapSettings } from '@nobrel/core/map';
-import { mapNotes } from './map-notes.js';
+import type { MapDocument, MapLine } from '../documents/index.js';
+import { mapNotes } from './notes.js';
+import { defaultMapSettings } from './settings.js';
 
 const line = (id: string, change: Partial<MapLine> = {}): MapLine => ({
   id,

@@ -1,7 +1,8 @@
-import type { MapDocument } from '@nobrel/core/documents';
-import { effortOf, lineLengthMm, type MapSettings } from '@nobrel/core/map';
-import type { Note } from '@nobrel/core/notes';
-import { formatMinutes } from '@nobrel/core/units';
+import type { MapDocument } from '../documents/index.js';
+import { effortOf, lineLengthMm } from './effort.js';
+import type { MapSettings } from './settings.js';
+import type { Note } from '../notes/index.js';
+import { formatMinutes } from '../units/index.js';
 
 /** A map that takes longer than this is worth a thought before it is begun, minutes. */
 const longMinutes = 60;
