@@ -1,8 +1,10 @@
 import { expect } from 'chai';
 import { defaultMapSettings, MapMaker } from '../map/index.js';
-import { isMapCurrent, mapRequestOf } from './map-current.js';
+import { allRound } from '../fit/index.js';
+import { unsquared } from '../reference/index.js';
+import { isMapCurrent, mapOrigin, mapRequestOf } from './map-current.js';
 import { standingOf } from './progress.js';
-import { newDecisions, workDecisionsSchema, type Work } from './work.js';
+import { mainPictureOf, newDecisions, workDecisionsSchema, type Work } from './work.js';
 
 const work = (change: Partial<Work> = {}): Work => ({
   id: 'w1',
@@ -10,7 +12,7 @@ const work = (change: Partial<Work> = {}): Work => ({
   createdAt: '2026-10-17T15:00:00.000Z',
   changedAt: '2026-10-17T15:00:00.000Z',
   decisions: newDecisions('Kettle'),
-  picture: { hash: '0'.repeat(64), name: 'kettle.jpg', width: 40, height: 30, bytes: 10 },
+  pictures: [{ hash: '0'.repeat(64), name: 'kettle.jpg', width: 40, height: 30, bytes: 10 }],
   map: null,
   printings: [],
   ...change,
@@ -68,8 +70,40 @@ describe('whether a map is current', () => {
   it('ends with a change of size, crop or settings', () => {
     const { fit } = begun.decisions;
     expect(isMapCurrent(map, changed({ fit: { ...fit, widthMm: 301 } }))).to.equal(false);
-    expect(isMapCurrent(map, changed({ fit: { ...fit, cropX: 0.2 } }))).to.equal(false);
+    expect(isMapCurrent(map, changed({ fit: { ...fit, placement: 'by-hand', cropX: 0.2 } }))).to.equal(false);
     expect(isMapCurrent(map, changed({ map: { ...defaultMapSettings, values: 3 } }))).to.equal(false);
-    expect(isMapCurrent(map, changed({ fit: { ...fit, marginMm: 4000 } }))).to.equal(false);
+    expect(isMapCurrent(map, changed({ fit: { ...fit, marginsMm: allRound(4000) } }))).to.equal(false);
+  });
+
+  it('ends when the picture is put right otherwise or another one is worked from', () => {
+    const { reference } = begun.decisions;
+    const [picture] = begun.pictures;
+    const turned = { [picture.hash]: { ...unsquared, quarterTurns: 2 } };
+    expect(isMapCurrent(map, changed({ reference: { ...reference, squaring: turned } }))).to.equal(false);
+    const kept = { ...map, settings: { ...map.settings, ...mapOrigin(request) } };
+    expect(isMapCurrent(kept, begun)).to.equal(true);
+    const other = { ...picture, hash: '1'.repeat(64) };
+    const swapped = changed({ reference: { ...reference, main: other.hash } });
+    expect(isMapCurrent(kept, { ...swapped, pictures: [picture, other] })).to.equal(false);
+  });
+});
+
+describe('the picture a work is made from', () => {
+  const [picture] = work().pictures;
+  const other = { ...picture, hash: '2'.repeat(64), width: 100, height: 60 };
+
+  it('is the one chosen, prepared in its own way', () => {
+    const decisions = newDecisions('Kettle');
+    const squaring = { [other.hash]: { ...unsquared, quarterTurns: 1 } };
+    decisions.reference = { ...decisions.reference, main: other.hash, squaring };
+    const main = mainPictureOf({ decisions, pictures: [picture, other] });
+    expect(main.picture).to.equal(other);
+    expect(main.preparation).to.include({ width: 60, height: 100, untouched: false });
+  });
+
+  it('is the first when the chosen one is not there', () => {
+    const decisions = newDecisions('Kettle');
+    decisions.reference = { ...decisions.reference, main: '3'.repeat(64) };
+    expect(mainPictureOf({ decisions, pictures: [picture, other] }).picture).to.equal(picture);
   });
 });

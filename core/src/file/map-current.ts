@@ -1,30 +1,41 @@
 import type { MapDocument } from '../documents/index.js';
 import { findFitFault, layOut } from '../fit/index.js';
+import { unsquared } from '../reference/index.js';
 import type { MapSettings } from '../map/index.js';
-import type { Work } from './work.js';
+import { mainPictureOf, type Work } from './work.js';
+
+type WorkParts = Pick<Work, 'decisions' | 'pictures'>;
 
 /** What a map is asked to be by a work's decisions. */
-export function mapRequestOf(work: Pick<Work, 'decisions' | 'picture'>) {
-  const { decisions, picture } = work;
+export function mapRequestOf(work: WorkParts) {
+  const { decisions } = work;
   if (findFitFault(decisions.fit)) return null;
-  const { surface, frame, window } = layOut(picture, decisions.fit);
-  return { window, placement: { surface, frame }, settings: decisions.map };
+  const { picture, squaring, preparation } = mainPictureOf(work);
+  const { surface, frame, window } = layOut(preparation, decisions.fit);
+  return { picture, squaring, window, placement: { surface, frame }, settings: decisions.map };
+}
+
+/** What a map document keeps, beside its own settings, of the picture it was made from. */
+export function mapOrigin(request: NonNullable<ReturnType<typeof mapRequestOf>>) {
+  return { crop: request.window, picture: request.picture.hash, squaring: request.squaring };
 }
 
 /** Whether a map was made from the decisions as they stand, so that it need not be made again. */
-export function isMapCurrent(map: MapDocument, work: Pick<Work, 'decisions' | 'picture'>): boolean {
+export function isMapCurrent(map: MapDocument, work: WorkParts): boolean {
   const wanted = mapRequestOf(work);
   if (!wanted) return false;
-  const { crop, ...settings } = map.settings;
+  const { crop, picture, squaring, ...settings } = map.settings;
   return (
     sameFields(map.surface, wanted.placement.surface) &&
     sameFields(map.frame, wanted.placement.frame) &&
     sameFields(settings, wanted.settings satisfies MapSettings) &&
-    sameFields(typeof crop === 'object' && crop !== null ? crop : {}, wanted.window)
+    sameFields(crop, wanted.window) &&
+    (picture === undefined || picture === wanted.picture.hash) &&
+    sameFields(squaring ?? unsquared, wanted.squaring)
   );
 }
 
-function sameFields(a: object, b: object): boolean {
+function sameFields(a: unknown, b: object): boolean {
   const of = (value: object) => JSON.stringify(Object.entries(value).sort(([x], [y]) => (x < y ? -1 : 1)));
-  return of(a) === of(b);
+  return typeof a === 'object' && a !== null && of(a) === of(b);
 }

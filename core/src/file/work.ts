@@ -1,7 +1,15 @@
 import { z } from 'zod';
 import { defaultFitDecisions, fitDecisionsSchema } from '../fit/index.js';
 import { defaultMapSettings, mapSettingsSchema } from '../map/index.js';
-import { defaultReferenceDecisions, referenceDecisionsSchema } from '../reference/index.js';
+import {
+  defaultReferenceDecisions,
+  pictureHashSchema,
+  preparationOf,
+  referenceDecisionsSchema,
+  squaringOf,
+  type Preparation,
+  type Squaring,
+} from '../reference/index.js';
 import { defaultSheetDecisions, sheetDecisionsSchema } from '../sheets/index.js';
 import { defaultTransferDecisions, transferDecisionsSchema } from '../transfer/index.js';
 
@@ -45,7 +53,7 @@ export function newDecisions(title: string): WorkDecisions {
 /** A stored picture. */
 export const pictureSchema = z.object({
   /** SHA-256 of the file as it came. */
-  hash: z.string().regex(/^[0-9a-f]{64}$/),
+  hash: pictureHashSchema,
   name: z.string(),
   /** Sides of the upright picture, pixels. */
   width: z.int().positive(),
@@ -81,11 +89,23 @@ export const workSchema = z.object({
   createdAt: z.iso.datetime(),
   changedAt: z.iso.datetime(),
   decisions: workDecisionsSchema,
-  picture: pictureSchema,
+  /** Every picture brought to this work; the first is the one it began with. */
+  pictures: z.array(pictureSchema).min(1),
   map: mapSummarySchema.nullable(),
   printings: z.array(printingSchema),
 });
 export type Work = z.infer<typeof workSchema>;
+
+/** The picture a work is made from, and how it is prepared. */
+export type MainPicture = { picture: StoredPicture; squaring: Squaring; preparation: Preparation };
+
+/** Reads off which picture is worked from. One that is no longer there gives way to the first. */
+export function mainPictureOf({ pictures, decisions }: Pick<Work, 'pictures' | 'decisions'>): MainPicture {
+  const { reference } = decisions;
+  const picture = pictures.find(({ hash }) => hash === reference.main) ?? pictures[0];
+  const squaring = squaringOf(reference, picture.hash);
+  return { picture, squaring, preparation: preparationOf(picture, squaring) };
+}
 
 /** A change of the decisions, made from a revision. */
 export const saveRequestSchema = z.object({ revision: z.int().min(0), decisions: workDecisionsSchema });

@@ -1,30 +1,72 @@
 import type { Rect } from '../geometry/index.js';
 import type { PixelWindow } from '../raster/index.js';
-import { longestSideMm, shortestSideMm, type FitDecisions } from './decisions.js';
+import type { PictureSize } from '../reference/index.js';
+import { longestSideMm, shortestSideMm, type FitDecisions, type Sides } from './decisions.js';
 
-/** Sides of the upright reference, pixels. */
-export type PictureSize = { width: number; height: number };
-
-/** How a reference lies on a surface. */
+/** How a reference lies on a surface. All rectangles in mm from the surface's top-left corner. */
 export type Layout = {
   surface: { width: number; height: number };
-  /** Room inside the margins, mm. */
+  /** What a mat leaves to be seen; the whole surface without one. */
+  opening: Rect;
+  /** Inside the margins. */
   room: Rect;
-  /** The picture on the surface, mm. */
+  /** All that is drawn: the picture, and what is added beside it. */
+  drawing: Rect;
+  /** The picture. */
   frame: Rect;
-  /** The part of the reference that is used, in its pixels. */
+  /** The part of the reference that is used, in pixels of the prepared picture. */
   window: PixelWindow;
   pxPerMm: number;
+  /** How far weighted placing asks to move the motif from the middle, and how far it could, mm. */
+  shift: { askedX: number; askedY: number; givenX: number; givenY: number };
 };
 
-/** What cannot be done, for the control concerned. */
-export type FitFault = { field: 'widthMm' | 'heightMm' | 'marginMm'; message: string };
+/** The decisions a layout follows from. */
+export type LayoutDecisions = Pick<
+  FitDecisions,
+  | 'widthMm'
+  | 'heightMm'
+  | 'marginsMm'
+  | 'matMm'
+  | 'offPictureMm'
+  | 'way'
+  | 'placement'
+  | 'bottomRatio'
+  | 'weightCentre'
+  | 'cropX'
+  | 'cropY'
+  | 'shiftXMm'
+  | 'shiftYMm'
+>;
 
-/** The picture keeps at least this much room between the margins, mm. */
+/** What cannot be done, for the control concerned. */
+export type FitFault = {
+  field: 'widthMm' | 'heightMm' | 'marginsMm' | 'matMm' | 'offPictureMm';
+  message: string;
+};
+
+/** The picture keeps at least this much room, mm. */
 const leastRoomMm = 5;
 
+const inset = (rect: Rect, by: Sides): Rect => ({
+  x: rect.x + by.left,
+  y: rect.y + by.top,
+  width: rect.width - by.left - by.right,
+  height: rect.height - by.top - by.bottom,
+});
+
+const outset = (rect: Rect, by: Sides): Rect =>
+  inset(rect, { top: -by.top, right: -by.right, bottom: -by.bottom, left: -by.left });
+
+/** Margins as the school of placing has them: bottom-heavy ones grow at the foot. */
+export function marginsOf(fit: Pick<LayoutDecisions, 'marginsMm' | 'placement' | 'bottomRatio'>): Sides {
+  const { marginsMm } = fit;
+  if (fit.placement !== 'bottom-heavy') return marginsMm;
+  return { ...marginsMm, bottom: Math.max(marginsMm.bottom, marginsMm.top * fit.bottomRatio) };
+}
+
 /** Says what is wrong with the sizes, or null when the picture can be laid out. */
-export function findFitFault(fit: Pick<FitDecisions, 'widthMm' | 'heightMm' | 'marginMm'>): FitFault | null {
+export function findFitFault(fit: LayoutDecisions): FitFault | null {
   for (const field of ['widthMm', 'heightMm'] as const) {
     const name = field === 'widthMm' ? 'width' : 'height';
     if (!(fit[field] >= shortestSideMm)) {
@@ -34,50 +76,171 @@ export function findFitFault(fit: Pick<FitDecisions, 'widthMm' | 'heightMm' | 'm
       return { field, message: `The ${name} can be at most ${longestSideMm / 1000} m.` };
     }
   }
-  const most = (Math.min(fit.widthMm, fit.heightMm) - leastRoomMm) / 2;
-  if (!(fit.marginMm >= 0)) return { field: 'marginMm', message: 'The margin cannot be less than nothing.' };
-  if (fit.marginMm > most) {
-    return {
-      field: 'marginMm',
-      message: `A margin of more than ${Math.floor(most * 10) / 10} mm leaves no room for the picture.`,
-    };
+  const margins = marginsOf(fit);
+  const parts = [
+    ['matMm', 'A mat', fit.matMm * 2, fit.matMm * 2],
+    ['marginsMm', 'Margins', margins.left + margins.right, margins.top + margins.bottom],
+    ['offPictureMm', 'Room beside the picture', across(fit.offPictureMm), down(fit.offPictureMm)],
+  ] as const;
+  let width = fit.widthMm;
+  let height = fit.heightMm;
+  for (const [field, what, offWidth, offHeight] of parts) {
+    if (!(offWidth >= 0 && offHeight >= 0)) return { field, message: `${what} cannot be less than nothing.` };
+    width -= offWidth;
+    height -= offHeight;
+    const short = width < leastRoomMm ? 'width' : height < leastRoomMm ? 'height' : null;
+    if (short) {
+      const [taken, left] = short === 'width' ? [offWidth, width] : [offHeight, height];
+      return {
+        field,
+        message: `${what} taking ${tenth(taken)} mm of the ${short} ${left < 0 ? 'would take more than there is' : 'leaves no room for the picture'}; at most ${tenth(Math.max(0, taken + left - leastRoomMm))} mm can go.`,
+      };
+    }
   }
   return null;
 }
 
+const across = (sides: Sides) => sides.left + sides.right;
+const down = (sides: Sides) => sides.top + sides.bottom;
+const tenth = (mm: number) => Math.floor(mm * 10 + 1e-6) / 10;
+
 /**
- * Lays a reference on a surface: cropped to fill the room inside the margins, or whole with a border.
+ * Lays a reference on a surface: cropped to fill the room inside the margins, or whole with a border, or
+ * whole with the rest of the room drawn on.
  *
+ * @param picture sides of the prepared reference, pixels
  * @throws RangeError when the sizes cannot be; ask `findFitFault` first to say so at the control
  */
-export function layOut(picture: PictureSize, fit: FitDecisions): Layout {
+export function layOut(picture: PictureSize, fit: LayoutDecisions): Layout {
   const fault = findFitFault(fit);
   if (fault) throw new RangeError(fault.message);
-  const { marginMm } = fit;
-  const room = {
-    x: marginMm,
-    y: marginMm,
-    width: fit.widthMm - 2 * marginMm,
-    height: fit.heightMm - 2 * marginMm,
-  };
   const surface = { width: fit.widthMm, height: fit.heightMm };
-  if (fit.way === 'border') {
-    const scale = Math.min(room.width / picture.width, room.height / picture.height);
-    const width = picture.width * scale;
-    const height = picture.height * scale;
-    const frame = { x: (fit.widthMm - width) / 2, y: (fit.heightMm - height) / 2, width, height };
-    return { surface, room, frame, window: { x: 0, y: 0, ...picture }, pxPerMm: 1 / scale };
-  }
-  const scale = Math.max(room.width / picture.width, room.height / picture.height);
-  const width = Math.min(picture.width, room.width / scale);
-  const height = Math.min(picture.height, room.height / scale);
-  const window = {
-    x: (picture.width - width) * fit.cropX,
-    y: (picture.height - height) * fit.cropY,
-    width,
-    height,
+  const { matMm } = fit;
+  const opening = inset({ x: 0, y: 0, ...surface }, { top: matMm, right: matMm, bottom: matMm, left: matMm });
+  const room = inset(opening, marginsOf(fit));
+  const bed = inset(room, fit.offPictureMm);
+  const base = { surface, opening, room };
+  return fit.way === 'crop' ? cropped(picture, fit, bed, base) : whole(picture, fit, bed, base);
+}
+
+type Base = Pick<Layout, 'surface' | 'opening' | 'room'>;
+
+function cropped(picture: PictureSize, fit: LayoutDecisions, bed: Rect, base: Base): Layout {
+  const scale = Math.max(bed.width / picture.width, bed.height / picture.height);
+  const width = Math.min(picture.width, bed.width / scale);
+  const height = Math.min(picture.height, bed.height / scale);
+  const spareX = picture.width - width;
+  const spareY = picture.height - height;
+  const centre = fit.weightCentre ?? { x: 0.5, y: 0.5 };
+  const asked = {
+    x: centre.x * picture.width - width / 2,
+    y: centre.y * picture.height - height / 2,
   };
-  return { surface, room, frame: room, window, pxPerMm: 1 / scale };
+  const at =
+    fit.placement === 'weighted'
+      ? { x: clamp(asked.x, 0, spareX), y: clamp(asked.y, 0, spareY) }
+      : fit.placement === 'by-hand'
+        ? { x: spareX * fit.cropX, y: spareY * fit.cropY }
+        : { x: spareX / 2, y: spareY / 2 };
+  return {
+    ...base,
+    frame: bed,
+    drawing: outset(bed, fit.offPictureMm),
+    window: { ...at, width, height },
+    pxPerMm: 1 / scale,
+    shift: {
+      askedX: (spareX / 2 - asked.x) * scale,
+      askedY: (spareY / 2 - asked.y) * scale,
+      givenX: (spareX / 2 - at.x) * scale,
+      givenY: (spareY / 2 - at.y) * scale,
+    },
+  };
+}
+
+function whole(picture: PictureSize, fit: LayoutDecisions, bed: Rect, base: Base): Layout {
+  const scale = Math.min(bed.width / picture.width, bed.height / picture.height);
+  const width = picture.width * scale;
+  const height = picture.height * scale;
+  const slackX = bed.width - width;
+  const slackY = bed.height - height;
+  const centre = fit.weightCentre ?? { x: 0.5, y: 0.5 };
+  // Weighted: the weight, not the box, is brought to the middle of what is seen.
+  const { opening } = base;
+  const askedX = opening.x + opening.width / 2 - (bed.x + slackX / 2 + centre.x * width);
+  const askedY = opening.y + opening.height / 2 - (bed.y + slackY / 2 + centre.y * height);
+  const { x, y } = wanted();
+  const givenX = clamp(x, -slackX / 2, slackX / 2);
+  const givenY = clamp(y, -slackY / 2, slackY / 2);
+  const frame = { x: bed.x + slackX / 2 + givenX, y: bed.y + slackY / 2 + givenY, width, height };
+  return {
+    ...base,
+    frame,
+    drawing: fit.way === 'extend' ? base.room : outset(frame, fit.offPictureMm),
+    window: { x: 0, y: 0, ...picture },
+    pxPerMm: 1 / scale,
+    shift: { askedX, askedY, givenX, givenY },
+  };
+
+  function wanted(): { x: number; y: number } {
+    switch (fit.placement) {
+      case 'centred':
+        return { x: 0, y: 0 };
+      case 'bottom-heavy': {
+        // Top and bottom margin, seen from the opening, in the ratio asked for.
+        const free = opening.height - height - fit.offPictureMm.top - fit.offPictureMm.bottom;
+        const top = opening.y + free / (1 + fit.bottomRatio) + fit.offPictureMm.top;
+        return { x: 0, y: top - (bed.y + slackY / 2) };
+      }
+      case 'weighted':
+        return { x: askedX, y: askedY };
+      case 'by-hand':
+        return { x: fit.shiftXMm, y: fit.shiftYMm };
+    }
+  }
+}
+
+const clamp = (value: number, least: number, most: number) => Math.min(most, Math.max(least, value));
+
+/**
+ * The decisions that move a picture by hand from where it lies, by some millimetres on the surface.
+ *
+ * @param xMm how far the picture moves to the right
+ * @param yMm how far it moves down
+ */
+export function movedByHand(
+  picture: PictureSize,
+  fit: LayoutDecisions,
+  xMm: number,
+  yMm: number,
+): Pick<FitDecisions, 'placement' | 'cropX' | 'cropY' | 'shiftXMm' | 'shiftYMm'> {
+  const { window, pxPerMm, shift } = layOut(picture, fit);
+  const spareX = picture.width - window.width;
+  const spareY = picture.height - window.height;
+  const crop = fit.way === 'crop';
+  const share = (at: number, byMm: number, spare: number, kept: number) =>
+    crop && spare > 0.01 * pxPerMm ? clamp((at - byMm * pxPerMm) / spare, 0, 1) : kept;
+  const moved = (given: number, byMm: number, slack: number) => clamp(given + byMm, -slack / 2, slack / 2);
+  const slack = slackOf(picture, fit);
+  return {
+    placement: 'by-hand',
+    cropX: share(window.x, xMm, spareX, fit.cropX),
+    cropY: share(window.y, yMm, spareY, fit.cropY),
+    shiftXMm: crop ? fit.shiftXMm : moved(shift.givenX, xMm, slack.x),
+    shiftYMm: crop ? fit.shiftYMm : moved(shift.givenY, yMm, slack.y),
+  };
+}
+
+/** How far the picture can be moved at all, mm each way. */
+export function slackOf(picture: PictureSize, fit: LayoutDecisions): { x: number; y: number } {
+  const { room, frame, window, pxPerMm } = layOut(picture, fit);
+  if (fit.way === 'crop') {
+    return {
+      x: (picture.width - window.width) / pxPerMm,
+      y: (picture.height - window.height) / pxPerMm,
+    };
+  }
+  const bed = inset(room, fit.offPictureMm);
+  return { x: bed.width - frame.width, y: bed.height - frame.height };
 }
 
 /** The whole reference in mm on the surface, parts cropped away included. */
@@ -89,5 +252,14 @@ export function wholePictureOn(layout: Layout, picture: PictureSize): Rect {
     y: frame.y - window.y * scale,
     width: picture.width * scale,
     height: picture.height * scale,
+  };
+}
+
+/** Where a spot of the prepared picture, in its pixels, lies on the surface, mm. */
+export function spotOnSurface(layout: Layout, x: number, y: number): { x: number; y: number } {
+  const { frame, window } = layout;
+  return {
+    x: frame.x + ((x - window.x) * frame.width) / window.width,
+    y: frame.y + ((y - window.y) * frame.height) / window.height,
   };
 }

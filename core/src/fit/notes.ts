@@ -1,15 +1,17 @@
 import type { Note } from '../notes/index.js';
-import { formatLength, formatSize, type LengthUnit } from '../units/index.js';
+import type { PictureSize } from '../reference/index.js';
+import { counted, formatLength, formatSize, type LengthUnit } from '../units/index.js';
 import type { FitDecisions } from './decisions.js';
-import { layOut, type Layout, type PictureSize } from './layout.js';
-
-/** Ratios closer than this are the same for any hand (half a percent: 1.5 mm on 300). */
-const sameRatio = 0.005;
+import { gridCover, gridOf } from './grid.js';
+import { layOut, type Layout } from './layout.js';
+import { squarenessOf } from './squareness.js';
+import { cutsFrom, lossWords, sameRatio } from './ways-out.js';
+import { surfaceOf, toCut } from './surface.js';
 
 /** An eye tells apart about one minute of arc. */
 const eyeRad = Math.PI / (180 * 60);
 
-type FitNote = Note<Partial<FitDecisions>>;
+export type FitNote = Note<Partial<FitDecisions>>;
 
 /** Notes on how a reference lies on a surface, with ways out. Figures in the unit asked for. */
 export function fitNotes(
@@ -19,13 +21,21 @@ export function fitNotes(
   unit: LengthUnit,
 ): FitNote[] {
   const layout = layOut(picture, fit);
-  return [ratioNote(picture, fit, layout, unit), resolutionNote(picture, layout, pencilMm, unit)];
+  return [
+    ratioNote(picture, fit, layout, unit),
+    ...cutNotes(fit, unit),
+    ...placementNotes(fit, layout, unit),
+    ...squarenessNotes(fit, unit),
+    ...gridNotes(fit, layout, pencilMm, unit),
+    ...surfaceNotes(fit),
+    resolutionNote(picture, layout, pencilMm, unit),
+  ];
 }
 
 function ratioNote(picture: PictureSize, fit: FitDecisions, layout: Layout, unit: LengthUnit): FitNote {
   const ratio = picture.width / picture.height;
-  const { room } = layout;
-  const wanted = room.width / room.height;
+  const bed = layOut(picture, { ...fit, way: 'crop' }).frame;
+  const wanted = bed.width / bed.height;
   if (Math.abs(ratio / wanted - 1) <= sameRatio) {
     return {
       id: 'fit-ratio',
@@ -35,32 +45,185 @@ function ratioNote(picture: PictureSize, fit: FitDecisions, layout: Layout, unit
       ways: [],
     };
   }
-  const wider = ratio > wanted;
-  const scale = Math.max(room.width / picture.width, room.height / picture.height);
-  const lostMm = wider ? picture.width * scale - room.width : picture.height * scale - room.height;
-  const lostShare = lostMm / (lostMm + (wider ? room.width : room.height));
-  const leftMm = wider ? room.height - room.width / ratio : room.width - room.height * ratio;
-  const lost = `${percent(lostShare)} of its ${wider ? 'width' : 'height'}, ${formatLength(lostMm, unit)} at this size`;
-  const left = `${formatLength(leftMm / 2, unit)} ${wider ? 'above and below' : 'at the left and right'}`;
-  const margins = 2 * fit.marginMm;
-  const widthMm = tenth(room.height * ratio + margins);
-  const heightMm = tenth(room.width / ratio + margins);
-  const widthPercent = percent(room.width / picture.width / (room.height / picture.height));
+  const byWidth = percent(bed.width / picture.width / (bed.height / picture.height));
   return {
     id: 'fit-ratio',
     weight: 'watch',
-    says:
-      `The picture is ${ratioWords(ratio)}, the room for it ${ratioWords(wanted)}: ` +
-      (fit.way === 'crop' ? `filling it crops away ${lost}.` : `showing all of it leaves ${left}.`),
-    why: `Enlarged to fit one side, the other does not come out: the two sides ask for scales that are ${widthPercent} of each other. Something gives way: crop ${lost}; or leave a border of ${left}; or take a surface of another ratio.`,
+    says: `The picture is ${ratioWords(ratio)}, the room for it ${ratioWords(wanted)}. ${costWords(picture, fit, layout, unit)}`,
+    why: `Enlarged to fit one side, the other does not come out: the scale for the width is ${byWidth} of the scale for the height. Something gives way: crop, leave a border, draw on, or take a surface of another ratio. “Ways out” shows each with its numbers.`,
     ways: [
       fit.way === 'crop'
         ? { label: 'Leave a border', change: { way: 'border' as const } }
         : { label: 'Crop to fill', change: { way: 'crop' as const } },
-      { label: `Surface of ${formatSize(fit.widthMm, heightMm, unit)}`, change: { heightMm } },
-      { label: `Surface of ${formatSize(widthMm, fit.heightMm, unit)}`, change: { widthMm } },
     ],
   };
+}
+
+function costWords(picture: PictureSize, fit: FitDecisions, layout: Layout, unit: LengthUnit): string {
+  if (fit.way === 'crop') return lossWords(picture, layout, unit);
+  const { frame, opening } = layout;
+  const beside = opening.width - frame.width;
+  const above = opening.height - frame.height;
+  const left = `${formatLength(beside, unit)} are left beside it and ${formatLength(above, unit)} above and below`;
+  return fit.way === 'border' ? `${left}.` : `${left}, to be drawn on.`;
+}
+
+function cutNotes(fit: FitDecisions, unit: LengthUnit): FitNote[] {
+  const cut = toCut(fit);
+  if (!cut) return [];
+  const { widthMm, heightMm } = cut.size;
+  const from = fit.paperAtHand ? cutsFrom(fit.paperAtHand, cut.size) : null;
+  const enough = from === null || from > 0;
+  const parts =
+    cut.of === 'canvas'
+      ? `${formatLength(fit.barDepthMm, unit)} round the bars and ${formatLength(fit.wrapMm, unit)} behind them`
+      : `${formatLength(fit.tapeMm, unit)} for tape and ${formatLength(fit.trimMm, unit)} to trim`;
+  return [
+    {
+      id: 'fit-cut',
+      weight: enough ? 'plain' : 'mend',
+      says:
+        `${cut.of === 'canvas' ? 'Canvas' : cut.of === 'board' ? 'Board' : 'Paper'} to cut: ${formatSize(widthMm, heightMm, unit)}.` +
+        (from === null
+          ? ''
+          : from === 0
+            ? ' The paper at hand does not give one.'
+            : ` The paper at hand gives ${counted(from, 'piece')}.`),
+      why: `The surface is ${formatSize(fit.widthMm, fit.heightMm, unit)}; on each side come ${parts}.`,
+      ways: [],
+    },
+  ];
+}
+
+/** A shift smaller than this is not seen, mm. */
+const unseenMm = 0.5;
+
+function placementNotes(fit: FitDecisions, layout: Layout, unit: LengthUnit): FitNote[] {
+  if (fit.placement !== 'weighted') return [];
+  if (!fit.weightCentre) {
+    return [
+      {
+        id: 'fit-weight',
+        weight: 'watch',
+        says: 'The picture has not been weighed yet, so it lies in the middle.',
+        why: 'Weighted placing needs the centre of visual weight, computed from the values of the picture.',
+        ways: [],
+      },
+    ];
+  }
+  const { askedX, askedY, givenX, givenY } = layout.shift;
+  const short = Math.hypot(askedX - givenX, askedY - givenY) > unseenMm;
+  return [
+    {
+      id: 'fit-weight',
+      weight: short ? 'watch' : 'plain',
+      says: `Motif and shadow ask to move ${shiftWords(askedX, askedY, unit)}${short ? `; there is room for ${shiftWords(givenX, givenY, unit)}` : ''}.`,
+      why: 'The middle of their visual weight, not of their outline, is brought to the middle: every place counts by how far its lightness is from the ground’s. Smaller margins or a border give more room to move.',
+      ways: [],
+    },
+  ];
+}
+
+/** A shift in words, such as `12 mm left and 3 mm down`. */
+export function shiftWords(xMm: number, yMm: number, unit: LengthUnit): string {
+  const parts: string[] = [];
+  if (Math.abs(xMm) > unseenMm)
+    parts.push(`${formatLength(Math.abs(xMm), unit)} ${xMm < 0 ? 'left' : 'right'}`);
+  if (Math.abs(yMm) > unseenMm) parts.push(`${formatLength(Math.abs(yMm), unit)} ${yMm < 0 ? 'up' : 'down'}`);
+  return parts.length === 0 ? 'nowhere' : parts.join(' and ');
+}
+
+/** Measures that disagree by more than this have a slip in them: a tape is read to about a millimetre. */
+const slipMm = 1.5;
+
+const cornerNames = ['top left', 'top right', 'bottom right', 'bottom left'] as const;
+const datumOfCorner = ['top-left', 'top-right', 'bottom-right', 'bottom-left'] as const;
+
+function squarenessNotes(fit: FitDecisions, unit: LengthUnit): FitNote[] {
+  if (!fit.measured) return [];
+  const { diagonalsDifferMm, offRad, squarest, disagreeMm } = squarenessOf(fit.measured);
+  const worstOff = Math.max(...offRad.map(Math.abs));
+  const long = Math.max(fit.widthMm, fit.heightMm);
+  const notes: FitNote[] = [
+    {
+      id: 'fit-square',
+      weight: worstOff * long > 1 ? 'watch' : 'plain',
+      says: `The diagonals differ by ${formatLength(Math.abs(diagonalsDifferMm), unit)}; the worst corner is ${degrees(worstOff)} off square, ${formatLength(worstOff * long, unit)} over the long side. Align to the ${cornerNames[squarest]} corner.`,
+      why: 'Corners are placed by least squares from the six measures. Set out from the corner nearest to square, along its top or bottom edge: what is out of square then runs out where it shows least. The measures follow the real edges.',
+      ways:
+        fit.datum === datumOfCorner[squarest]
+          ? []
+          : [
+              {
+                label: `Measure from the ${cornerNames[squarest]}`,
+                change: { datum: datumOfCorner[squarest] },
+              },
+            ],
+    },
+  ];
+  if (disagreeMm > slipMm) {
+    notes.push({
+      id: 'fit-slip',
+      weight: 'mend',
+      says: `The six measures disagree by ${formatLength(disagreeMm, unit)}.`,
+      why: 'Four sides settle the diagonals but for one of them, so six measures check each other. So large a difference is a slip of the tape or of the pencil: measure again.',
+      ways: [],
+    });
+  }
+  return notes;
+}
+
+/** Lines that cover more of the picture than this hide it. */
+const mostCover = 0.08;
+
+/** Squares smaller than this many point widths crowd the drawing in them. */
+const pointsASquare = 15;
+
+function gridNotes(fit: FitDecisions, layout: Layout, pencilMm: number, unit: LengthUnit): FitNote[] {
+  const { grid } = fit;
+  if (!grid.shown) return [];
+  const lines = gridOf(layout.drawing, grid);
+  const notes: FitNote[] = [];
+  const cover = gridCover(layout.drawing, lines, grid.lineMm);
+  const small = Math.min(lines.squareX, lines.squareY);
+  if (cover > mostCover || small < pointsASquare * pencilMm) {
+    notes.push({
+      id: 'fit-grid-dense',
+      weight: 'watch',
+      says: `The grid is dense: its lines cover ${percent(cover)} of the picture, its squares are ${formatLength(small, unit)}.`,
+      why: `Below about ${pointsASquare} point widths, here ${formatLength(pointsASquare * pencilMm, unit)}, a square holds little but its own lines. Fewer squares, with halves in the difficult ones only, read better.`,
+      ways: [],
+    });
+  }
+  const skew = Math.abs(lines.squareX - lines.squareY);
+  const rest = Math.max(lines.restX, lines.restY);
+  if (skew > 0.1 || rest > 0) {
+    notes.push({
+      id: 'fit-grid-square',
+      weight: 'plain',
+      says:
+        rest > 0
+          ? `The last ${lines.restX > 0 ? 'column' : 'row'} is cut to ${formatLength(lines.restX || lines.restY, unit)}.`
+          : `The squares are not square: ${formatSize(lines.squareX, lines.squareY, unit)}.`,
+      why: 'Shapes are easiest to judge in real squares, the same on reference and surface. The suggestions list grids whose squares come out even.',
+      ways: [],
+    });
+  }
+  return notes;
+}
+
+function surfaceNotes(fit: FitDecisions): FitNote[] {
+  const surface = surfaceOf(fit);
+  if (!surface.dark) return [];
+  return [
+    {
+      id: 'fit-dark',
+      weight: 'plain',
+      says: 'The ground is dark: the lines on it must be light.',
+      why: 'Graphite does not show on a dark ground; white chalk, a white or yellow transfer sheet or a light wax crayon does.',
+      ways: [],
+    },
+  ];
 }
 
 function resolutionNote(picture: PictureSize, layout: Layout, pencilMm: number, unit: LengthUnit): FitNote {
@@ -94,4 +257,4 @@ export function ratioWords(ratio: number): string {
 }
 
 const percent = (share: number) => `${(100 * share).toFixed(1)} %`;
-const tenth = (mm: number) => Math.round(mm * 10) / 10;
+const degrees = (rad: number) => `${((rad * 180) / Math.PI).toFixed(2)}°`;

@@ -1,3 +1,4 @@
 export * from './polyline.js';
 export * from './rect.js';
 export * from './line.js';
+export * from './homography.js';

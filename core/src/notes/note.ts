@@ -14,7 +14,12 @@ export type Note<Change> = {
   /** Why it matters. */
   why: string;
   ways: Way<Change>[];
+  /** Where it applies, as shares of the picture's sides; shown on the leaves while the note is pointed at. */
+  places?: readonly Place[];
 };
+
+/** Part of a picture, as shares of its sides. */
+export type Place = { x: number; y: number; width: number; height: number };
 
 const order: readonly NoteWeight[] = ['mend', 'watch', 'plain'];
 

@@ -1,4 +1,5 @@
 import { z } from 'zod';
+import { squaringSchema, unsquared, type Squaring } from './squaring.js';
 
 /** What allows the picture to be worked from. */
 export const permissions = ['own', 'granted', 'free', 'unsure'] as const;
@@ -12,11 +13,34 @@ export const permissionWords: Readonly<Record<Permission, string>> = {
   unsure: 'not yet clear',
 };
 
-/** Whose picture it is. */
+/** SHA-256 of a picture's file as it came, by which it is called everywhere. */
+export const pictureHashSchema = z.string().regex(/^[0-9a-f]{64}$/);
+
+/** Another picture that shows a part of the main one better. */
+export const detailSchema = z.object({
+  hash: pictureHashSchema,
+  /** The picture it is pinned to, and the spot on it, in that picture's stored pixels. */
+  on: pictureHashSchema,
+  at: z.object({ x: z.number(), y: z.number() }),
+  words: z.string().max(200),
+});
+export type Detail = z.infer<typeof detailSchema>;
+
+/** More pins than this hide the picture. */
+export const mostDetails = 40;
+
+/** Whose picture it is, which one is worked from, and how it is put right. */
 export const referenceDecisionsSchema = z.object({
   owner: z.string().max(200),
   permission: z.enum(permissions),
   permissionNote: z.string().max(2000),
+  /** The picture that is worked from, or null for the one the work began with. */
+  main: pictureHashSchema.nullable(),
+  /** How each picture is put right, by its hash; left out while it is as it came. */
+  squaring: z.record(pictureHashSchema, squaringSchema),
+  /** How far the faint view goes towards white, 0 for not at all. */
+  faintness: z.number().min(0).max(0.95),
+  details: z.array(detailSchema).max(mostDetails),
 });
 export type ReferenceDecisions = z.infer<typeof referenceDecisionsSchema>;
 
@@ -24,7 +48,16 @@ export const defaultReferenceDecisions: ReferenceDecisions = {
   owner: '',
   permission: 'unsure',
   permissionNote: '',
+  main: null,
+  squaring: {},
+  faintness: 0.6,
+  details: [],
 };
+
+/** How a picture is put right. */
+export function squaringOf(decisions: Pick<ReferenceDecisions, 'squaring'>, hash: string): Squaring {
+  return decisions.squaring[hash] ?? unsquared;
+}
 
 /** The largest picture that is taken in. */
 export const mostMegapixels = 120;

@@ -1,9 +1,8 @@
 import { expect } from 'chai';
 import { labOfSrgb } from '../colour/index.js';
 import { worstFirst } from '../notes/index.js';
-import { defaultReferenceDecisions } from './decisions.js';
 import { greyByLightness } from './grey.js';
-import { referenceNotes } from './notes.js';
+import { referenceNotes, type ReferenceFacts } from './notes.js';
 
 describe('the grey version', () => {
   it('has the lightness of the colour at every pixel', () => {
@@ -24,20 +23,36 @@ describe('the grey version', () => {
   });
 });
 
+const facts: ReferenceFacts = {
+  decisions: { permission: 'own' },
+  size: { width: 4000, height: 3000 },
+  pxPerMm: 12,
+  pencilMm: 0.5,
+  judgement: null,
+  ratioReckoned: false,
+};
+
 describe('notes on the reference', () => {
-  const size = { width: 4000, height: 3000 };
+  const ids = (change: Partial<ReferenceFacts>) =>
+    referenceNotes({ ...facts, ...change }, 'mm').map(({ id }) => id);
+
   it('remind of the permission until it is noted', () => {
-    const [, note] = referenceNotes(defaultReferenceDecisions, size);
+    const notes = referenceNotes({ ...facts, decisions: { permission: 'unsure' } }, 'mm');
+    const note = notes.find(({ id }) => id === 'reference-permission')!;
     expect(note.why).to.match(/the law differs from place to place/);
-    const decided = { ...defaultReferenceDecisions, ...note.ways[0].change };
-    expect(referenceNotes(decided, size)).to.have.length(1);
+    expect(note.ways[0].change).to.deep.equal({ permission: 'own' });
+    expect(ids({})).not.to.include('reference-permission');
   });
 
-  it('warn of a picture with very few pixels', () => {
-    expect(referenceNotes(defaultReferenceDecisions, { width: 300, height: 200 })[0].weight).to.equal(
-      'watch',
-    );
-    expect(referenceNotes(defaultReferenceDecisions, size)[0].weight).to.equal('plain');
+  it('say up to which size the picture stays crisp, and warn beyond it', () => {
+    const [crisp] = referenceNotes(facts, 'mm');
+    expect(crisp.weight).to.equal('plain');
+    expect(crisp.says).to.match(/12\.0 on a millimetre.*crisp up to 1000 × 750 mm for a 0\.5 mm point/);
+    expect(referenceNotes({ ...facts, pxPerMm: 3.9 }, 'mm')[0].weight).to.equal('watch');
+  });
+
+  it('say when the ratio is only reckoned', () => {
+    expect(ids({ ratioReckoned: true })).to.include('reference-ratio');
   });
 
   it('are read worst first', () => {

@@ -5,7 +5,8 @@ import { joinMarks } from './join-marks.js';
 import { sheetLayout } from './layout-file.js';
 import { outlineSheets, type OutlineOptions } from './outline.js';
 import type { PageStroke } from './page.js';
-import { columnLetters, footMm, SheetError, tileSurface } from './tiling.js';
+import { columnLetters } from '../units/index.js';
+import { footMm, SheetError, tileSurface } from './tiling.js';
 
 const a4 = { widthMm: 210, heightMm: 297 };
 

@@ -1,5 +1,5 @@
 import type { Rect } from '../geometry/index.js';
-import type { SizeMm } from '../units/index.js';
+import { columnLetters, type SizeMm } from '../units/index.js';
 
 /** Sheets that cannot be laid out as asked. The message says what to change. */
 export class SheetError extends Error {
@@ -113,10 +113,4 @@ function tileOnto(page: SizeMm, options: TilingOptions): Tiling | SheetError {
 function countOf(side: number, room: number, overlap: number): number {
   // A hundredth of a millimetre over is not worth another sheet.
   return side <= room + 0.01 ? 1 : Math.ceil((side - overlap - 0.01) / (room - overlap));
-}
-
-/** A, B … Z, AA, AB … */
-export function columnLetters(index: number): string {
-  const last = String.fromCharCode(65 + (index % 26));
-  return index < 26 ? last : columnLetters(Math.floor(index / 26) - 1) + last;
 }

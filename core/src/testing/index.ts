@@ -1,2 +1,3 @@
 export * from './synthetic-scene.js';
 export * from './seeded.js';
+export * from './photographed-sheet.js';

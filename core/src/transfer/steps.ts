@@ -1,4 +1,4 @@
-import { surfaceKind, type SurfaceKind, type SurfaceKindId } from '../fit/index.js';
+import type { Surface } from '../fit/index.js';
 import type { TransferDecisions } from './decisions.js';
 
 /** One step of a transfer, with its reason, and a caution where the work can hurt someone or spoil the surface. */
@@ -13,16 +13,15 @@ const dustCaution =
 /**
  * The ordered steps for carrying a drawing across.
  *
- * @param surfaceId the final surface
+ * @param surface the final surface
  * @param transfer method and drawing hand
  * @param sheetCount how many printed sheets the drawing is joined from
  */
 export function transferSteps(
-  surfaceId: SurfaceKindId,
+  surface: Surface,
   transfer: Pick<TransferDecisions, 'method' | 'hand'>,
   sheetCount: number,
 ): TransferStep[] {
-  const surface = surfaceKind(surfaceId);
   return [
     ...joining(sheetCount),
     ...(transfer.method === 'transfer-sheet' ? sheetReady(surface) : backingReady(surface)),
@@ -44,16 +43,18 @@ function joining(sheetCount: number): TransferStep[] {
   ];
 }
 
-function sheetReady(surface: SurfaceKind): TransferStep[] {
+function sheetReady(surface: Surface): TransferStep[] {
   const choice = surface.dark
     ? {
         title: 'Take a white or yellow transfer sheet.',
         why: 'Graphite does not show on a dark ground.',
       }
-    : surface.watercolour
+    : surface.watercolour || !surface.takesWax
       ? {
           title: 'Take a wax-free graphite transfer sheet.',
-          why: 'Waxy carbon repels watercolour and cannot be erased; the line would stay in the painting.',
+          why: surface.watercolour
+            ? 'Waxy carbon repels watercolour and cannot be erased; the line would stay in the painting.'
+            : 'Waxy carbon holds for good on this surface, and paint or pastel does not take over it.',
         }
       : {
           title: 'Take a graphite transfer sheet, used before if you have one.',
@@ -71,7 +72,7 @@ function sheetReady(surface: SurfaceKind): TransferStep[] {
   ];
 }
 
-function backingReady(surface: SurfaceKind): TransferStep[] {
+function backingReady(surface: Surface): TransferStep[] {
   const material = surface.dark
     ? surface.id === 'scratchboard'
       ? {
@@ -108,7 +109,7 @@ function backingReady(surface: SurfaceKind): TransferStep[] {
   ];
 }
 
-function placing(surface: SurfaceKind): TransferStep[] {
+function placing(surface: Surface): TransferStep[] {
   const steps: TransferStep[] = [
     {
       id: 'place',
@@ -183,7 +184,7 @@ function tracing({ hand }: Pick<TransferDecisions, 'hand'>): TransferStep[] {
   ];
 }
 
-function finishing(surface: SurfaceKind, { method }: Pick<TransferDecisions, 'method'>): TransferStep[] {
+function finishing(surface: Surface, { method }: Pick<TransferDecisions, 'method'>): TransferStep[] {
   const steps: TransferStep[] = [
     {
       id: 'look-last',

@@ -1,5 +1,5 @@
 import { expect } from 'chai';
-import { surfaceKindIds } from '../fit/index.js';
+import { defaultFitDecisions, surfaceKindIds, surfaceOf, usualOf } from '../fit/index.js';
 import {
   defaultTransferDecisions,
   endSitting,
@@ -13,7 +13,12 @@ const steps = (
   surface: (typeof surfaceKindIds)[number],
   method: (typeof transferMethods)[number],
   hand: 'left' | 'right' = 'right',
-) => transferSteps(surface, { method, hand }, 4);
+) =>
+  transferSteps(
+    surfaceOf({ ...defaultFitDecisions, kind: surface, ...usualOf(surface) }),
+    { method, hand },
+    4,
+  );
 
 describe('transfer steps', () => {
   it('are complete for every surface and method: in phase order, each once, each with its reason', () => {
@@ -42,6 +47,17 @@ describe('transfer steps', () => {
     ).to.include('white chalk');
   });
 
+  it('follow what the painter says of the surface', () => {
+    const own = { ...defaultFitDecisions, kind: 'wood-panel' as const, ...usualOf('wood-panel') };
+    const ids = (change: Partial<typeof own>) =>
+      transferSteps(surfaceOf({ ...own, ...change }), defaultTransferDecisions, 1).map((step) => step.id);
+    expect(ids({})).to.include('lighten');
+    expect(ids({ traits: { erases: false } })).not.to.include('lighten');
+    expect(ids({ traits: { tooth: 'rough' } })).to.include('tooth');
+    const dark = transferSteps(surfaceOf({ ...own, groundColour: '#202020' }), defaultTransferDecisions, 1);
+    expect(dark.find((step) => step.id === 'sheet')?.title).to.include('white');
+  });
+
   it('caution about dust, and about fixative only where it is used', () => {
     expect(steps('cold-pressed', 'rubbed-backing').some((step) => step.caution?.includes('dust'))).to.equal(
       true,
@@ -60,7 +76,9 @@ describe('transfer steps', () => {
 
   it('speak of joining only when there are sheets to join', () => {
     const of = (count: number) =>
-      transferSteps('rough', { method: 'transfer-sheet', hand: 'left' }, count).map((step) => step.id);
+      transferSteps(surfaceOf(defaultFitDecisions), { method: 'transfer-sheet', hand: 'left' }, count).map(
+        (step) => step.id,
+      );
     expect(of(1)).not.to.include('join');
     expect(of(2)[0]).to.equal('join');
   });

@@ -121,6 +121,11 @@ export function formatNumber(lengthMm: number, unit: LengthUnit): string {
   }
 }
 
+/** Prints a length in inches to a fraction of the reader's choice, such as `11 3/4 in`. */
+export function formatInches(lengthMm: number, finest: number): string {
+  return `${lengthMm < 0 ? '−' : ''}${inchFraction(Math.abs(lengthMm) / mmPerInch, finest)} in`;
+}
+
 /** Prints a length with its unit, such as `300 mm`, `30 cm` or `11 3/4 in`. */
 export function formatLength(lengthMm: number, unit: LengthUnit): string {
   return `${formatNumber(lengthMm, unit)} ${unit}`;
