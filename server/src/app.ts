@@ -7,18 +7,26 @@ import { pinoHttp } from 'pino-http';
 import { answerFault, Fault } from './faults.js';
 import type { PictureStore } from './reference/picture-store.js';
 import { fileRoutes } from './routes/file.js';
+import { fitRoutes } from './routes/fit.js';
 import { mapRoutes } from './routes/map.js';
 import { referenceRoutes } from './routes/reference.js';
 import { sheetRoutes } from './routes/sheets.js';
+import type { SizeStore } from './store/sizes.js';
 import type { WorkStore } from './store/works.js';
 
-export type AppParts = { works: WorkStore; pictures: PictureStore; logger: Logger; webFolder: string };
+export type AppParts = {
+  works: WorkStore;
+  pictures: PictureStore;
+  sizes: SizeStore;
+  logger: Logger;
+  webFolder: string;
+};
 
 /** A map of a large, busy picture is a few megabytes; this leaves room. */
 const bodyLimit = '32mb';
 
 /** The HTTP application: the JSON interface under /api, and the built web application for everything else. */
-export function createApp({ works, pictures, logger, webFolder }: AppParts): Express {
+export function createApp({ works, pictures, sizes, logger, webFolder }: AppParts): Express {
   const app = express();
   app.disable('x-powered-by');
   app.use(pinoHttp({ logger, autoLogging: { ignore: (request) => request.method === 'GET' } }));
@@ -44,6 +52,7 @@ export function createApp({ works, pictures, logger, webFolder }: AppParts): Exp
     '/api',
     referenceRoutes(pictures),
     fileRoutes(works, pictures),
+    fitRoutes(sizes),
     mapRoutes(works),
     sheetRoutes(works),
   );

@@ -2,6 +2,7 @@ export * from './surface-kinds.js';
 export * from './surface.js';
 export * from './decisions.js';
 export * from './grid-decisions.js';
+export * from './saved-sizes.js';
 export * from './layout.js';
 export * from './ways-out.js';
 export * from './visual-weight.js';

@@ -133,7 +133,7 @@ async function makeMap(image: string, options: MapOptions): Promise<void> {
 function readSurface(text: string): SizeMm {
   try {
     const size = parseSize(text);
-    const fault = findFitFault({ ...size, marginMm: 0 });
+    const fault = findFitFault({ ...defaultFitDecisions, ...size });
     if (fault) throw badArgument(`--surface: ${fault.message}`);
     return size;
   } catch (error) {

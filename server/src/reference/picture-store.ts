@@ -1,6 +1,6 @@
 import { createHash, randomUUID } from 'node:crypto';
 import { createReadStream, existsSync } from 'node:fs';
-import { copyFile, mkdir, readdir, rename, rm, stat } from 'node:fs/promises';
+import { copyFile, mkdir, readdir, rename, rm, stat, writeFile } from 'node:fs/promises';
 import { join } from 'node:path';
 import { pipeline } from 'node:stream/promises';
 import sharp from 'sharp';
@@ -8,7 +8,7 @@ import { greyByLightness } from '@nobrel/core/reference';
 import type { StoredPicture } from '@nobrel/core/file';
 import type { Models } from '../store/models.js';
 import { flush } from '../store/whole-files.js';
-import { lookAt, unreadable, upright } from './decode.js';
+import { damaged, drawSvg, lookAt, svgSides, upright } from './decode.js';
 
 /** What is kept of each picture beside the file as it came. */
 export const renditions = ['master', 'view', 'grey', 'small'] as const;
@@ -57,10 +57,16 @@ export class PictureStore {
    * Takes a picture in: checks it, makes its renditions and records it. The same file twice is one picture.
    *
    * @param source path of the file; it is left where it is
-   * @throws Fault that names the file when it cannot be read or is too large
+   * @param longSidePx the size an SVG is drawn at; what is kept is then that drawing
+   * @throws Fault that names the file when it cannot be read, is too large or too small
    */
-  async takeIn(source: string, name: string): Promise<StoredPicture> {
+  async takeIn(source: string, name: string, longSidePx: number = svgSides.usual): Promise<StoredPicture> {
     const looked = await lookAt(source, name);
+    if (looked.format === 'svg') {
+      const drawn = join(this.incoming, `${randomUUID()}.png`);
+      await writeFile(drawn, await drawSvg(source, name, looked, longSidePx));
+      return this.takeIn(drawn, name).finally(() => rm(drawn, { force: true }));
+    }
     const hash = await hashOf(source);
     const { size } = await stat(source);
     const target = join(this.folder, hash.slice(0, 2), hash);
@@ -103,7 +109,7 @@ export class PictureStore {
       const sized = shrink < 1 ? decoded.gamma().resize({ width: Math.round(width * shrink) }) : decoded;
       await sized.jpeg({ quality: 95, chromaSubsampling: '4:4:4' }).toFile(master);
     } catch {
-      throw unreadable(name);
+      throw damaged(name);
     }
     const inside = (px: number) =>
       ({ width: px, height: px, fit: 'inside', withoutEnlargement: true }) as const;

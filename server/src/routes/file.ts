@@ -10,18 +10,28 @@ const beginRequest = z.object({
   title: z.string().trim().min(1).max(200).optional(),
 });
 
+const addRequest = beginRequest.pick({ picture: true });
+
 /** The flat file: works listed, begun, saved and taken out. */
 export function fileRoutes(works: WorkStore, pictures: PictureStore): Router {
   const router = Router();
+  const known = async (hash: string) => {
+    const picture = await pictures.find(hash);
+    if (!picture)
+      throw new Fault(404, 'no-picture', 'This picture is not in the file. Bring it in again.', 'picture');
+    return picture;
+  };
   router.get('/works', async (_request, response) => {
     response.json(await works.list());
   });
   router.post('/works', async (request, response) => {
     const { picture: hash, title } = parseInput(beginRequest, request.body);
-    const picture = await pictures.find(hash);
-    if (!picture)
-      throw new Fault(404, 'no-picture', 'This picture is not in the file. Bring it in again.', 'picture');
+    const picture = await known(hash);
     response.status(201).json(await works.begin(picture, title ?? WorkStore.titleFrom(picture.name)));
+  });
+  router.post('/works/:id/pictures', async (request, response) => {
+    const picture = await known(parseInput(addRequest, request.body).picture);
+    response.status(201).json(await works.addPicture(request.params.id, picture));
   });
   router.get('/works/:id', async (request, response) => {
     response.json(await works.get(request.params.id));

@@ -4,9 +4,19 @@ import multer from 'multer';
 import { z } from 'zod';
 import { mostMegabytes } from '@nobrel/core/reference';
 import { Fault, parseInput } from '../faults.js';
+import { svgSides } from '../reference/decode.js';
 import { renditions, type PictureStore } from '../reference/picture-store.js';
 
 const address = z.object({ hash: z.string().regex(/^[0-9a-f]{64}$/), rendition: z.enum(renditions) });
+
+const drawnAt = z.object({
+  longSide: z.coerce
+    .number('Type a size in pixels.')
+    .int('Type a whole number of pixels.')
+    .min(svgSides.least, `Draw it at least ${svgSides.least} pixels long.`)
+    .max(svgSides.most, `Draw it at most ${svgSides.most} pixels long.`)
+    .default(svgSides.usual),
+});
 
 /** Pictures in and out. */
 export function referenceRoutes(pictures: PictureStore): Router {
@@ -21,7 +31,10 @@ export function referenceRoutes(pictures: PictureStore): Router {
     const { file } = request;
     if (!file)
       throw new Fault(400, 'no-picture', 'There was no picture in that. Choose a picture file.', 'picture');
-    const taken = pictures.takeIn(file.path, file.originalname);
+    const taken = Promise.resolve()
+      .then(() => parseInput(drawnAt, request.query))
+      .then(({ longSide }) => pictures.takeIn(file.path, file.originalname, longSide));
+    // The upload is gone before it is answered, whatever became of it.
     const picture = await taken.finally(() => rm(file.path, { force: true }));
     response.status(201).json(picture);
   });

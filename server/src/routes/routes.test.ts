@@ -1,8 +1,6 @@
-import { readdir } from 'node:fs/promises';
 import { join } from 'node:path';
 import { expect } from 'chai';
 import { PDFDocument } from 'pdf-lib';
-import sharp, { type Sharp } from 'sharp';
 import { mapDocumentSchema, type MapDocument } from '@nobrel/core/documents';
 import {
   apiErrorSchema,
@@ -14,6 +12,7 @@ import {
   type Work,
 } from '@nobrel/core/file';
 import { MapMaker } from '@nobrel/core/map';
+import { savedSizeSchema } from '@nobrel/core/fit';
 import { encoded, testPicture } from '../testing/pictures.js';
 import { startServer, type TestServer } from '../testing/server.js';
 
@@ -38,100 +37,32 @@ function mapFor(work: Work): MapDocument {
   });
 }
 
-describe('pictures', () => {
-  it('are stored upright by their EXIF, in sRGB, once', async () => {
-    const turned = await encoded((image) => image.withMetadata({ orientation: 6 }).jpeg());
-    const picture = pictureSchema.parse(await (await server.bringIn(turned)).json());
-    expect([picture.width, picture.height]).to.deep.equal([480, 600]);
-    const view = await server.call(`api/pictures/${picture.hash}/view`);
-    const shown = await sharp(Buffer.from(await view.arrayBuffer())).metadata();
-    expect([shown.width, shown.height, shown.orientation]).to.deep.equal([480, 600, undefined]);
-    const again = pictureSchema.parse(await (await server.bringIn(turned)).json());
-    expect(again.hash).to.equal(picture.hash);
-    expect(await readdir(join(server.dataFolder, 'pictures', 'incoming'))).to.deep.equal([]);
-  });
-
-  for (const [name, change] of [
-    ['PNG with transparency', (image: Sharp) => image.ensureAlpha(0.5).png()],
-    ['WebP', (image: Sharp) => image.webp()],
-    ['TIFF', (image: Sharp) => image.tiff()],
-    ['CMYK JPEG', (image: Sharp) => image.toColourspace('cmyk').jpeg()],
-    ['16-bit PNG', (image: Sharp) => image.toColourspace('rgb16').png()],
-  ] as const) {
-    it(`come in as ${name}`, async () => {
-      const response = await server.bringIn(await encoded(change), 'disc');
-      expect(response.status).to.equal(201);
-      const { hash } = pictureSchema.parse(await response.json());
-      const master = Buffer.from(await (await server.call(`api/pictures/${hash}/master`)).arrayBuffer());
-      const metadata = await sharp(master).metadata();
-      expect([metadata.format, metadata.space, metadata.channels]).to.deep.equal(['jpeg', 'srgb', 3]);
-    });
-  }
-
-  it('have a grey version true to lightness', async () => {
-    const red = await sharp({ create: { width: 40, height: 30, channels: 3, background: '#ff0000' } })
-      .png()
-      .toBuffer();
-    const { hash } = pictureSchema.parse(await (await server.bringIn(red, 'red.png')).json());
-    const grey = Buffer.from(await (await server.call(`api/pictures/${hash}/grey`)).arrayBuffer());
-    const { data } = await sharp(grey).raw().toBuffer({ resolveWithObject: true });
-    // Pure red has L* 53.2, the lightness of grey 127; a plain average would say 85.
-    expect(data[0]).to.be.closeTo(127, 2);
-    expect(data[1]).to.be.closeTo(data[0]!, 1);
-  });
-
-  it('that cannot be read are refused by name, and leave nothing behind', async () => {
-    const whole = await encoded();
-    for (const [bytes, name] of [
-      [Buffer.from('Dear diary'), 'notes.png'],
-      [whole.subarray(0, whole.length / 2), 'half a kettle.jpg'],
-      [Buffer.alloc(0), 'empty.jpg'],
-    ] as const) {
-      const error = await errorOf(await server.bringIn(bytes, name));
-      expect(error.status).to.equal(415);
-      expect(error.message).to.include(name);
-      expect(error.field).to.equal('picture');
-    }
-    expect(await readdir(join(server.dataFolder, 'pictures', 'incoming'))).to.deep.equal([]);
-  });
-
-  it('over 120 megapixels are refused with the number', async () => {
-    const huge = await sharp({
-      create: { width: 12_500, height: 10_000, channels: 3, background: '#888' },
-      limitInputPixels: false,
-    })
-      .png({ compressionLevel: 1 })
-      .toBuffer();
-    const error = await errorOf(await server.bringIn(huge, 'wall.png'));
-    expect(error.status).to.equal(413);
-    expect(error.message).to.match(/“wall.png” has 125 megapixels; up to 120/);
-  }).timeout(60_000);
-
-  it('over 80 MB are refused', async () => {
-    const error = await errorOf(await server.bringIn(Buffer.alloc(81 * 1024 * 1024), 'scan.tif'));
-    expect(error).to.include({ status: 413, code: 'too-large' });
-    expect(error.message).to.include('80 MB');
-  }).timeout(60_000);
-
-  it('must be there', async () => {
-    expect(
-      (await errorOf(await server.call('api/pictures', { method: 'POST', body: new FormData() }))).code,
-    ).to.equal('no-picture');
-    expect((await errorOf(await server.call(`api/pictures/${'0'.repeat(64)}/view`))).status).to.equal(404);
-    expect((await errorOf(await server.call('api/pictures/..%2f..%2fnobrel.sqlite/view'))).status).to.equal(
-      400,
-    );
-  });
-});
-
 describe('works', () => {
   it('begin from a picture, with a title from its name', async () => {
     const { picture, work } = await server.newWork();
     expect(work.decisions.title).to.equal('Disc');
-    expect(work.picture).to.deep.equal(picture);
+    expect(work.pictures).to.deep.equal([picture]);
     expect(work.map).to.equal(null);
     const listed = workSchema.array().parse(await (await server.call('api/works')).json());
     expect(listed.map(({ id }) => id)).to.include(work.id);
+  });
+
+  it('take further pictures, each once, and keep them over a restart of the page', async () => {
+    const { work } = await server.newWork();
+    const other = pictureSchema.parse(
+      await (await server.bringIn(await encoded((image) => image.negate().png()), 'handle.png')).json(),
+    );
+    const add = () => server.send('POST', `api/works/${work.id}/pictures`, { picture: other.hash });
+    expect((await add()).status).to.equal(201);
+    await add();
+    const found = workSchema.parse(await (await server.call(`api/works/${work.id}`)).json());
+    expect(found.pictures.map(({ name }) => name)).to.deep.equal(['disc.jpg', 'handle.png']);
+    const error = await errorOf(
+      await server.send('POST', `api/works/${work.id}/pictures`, { picture: '0'.repeat(64) }),
+    );
+    expect([error.status, error.field]).to.deep.equal([404, 'picture']);
+    await server.call(`api/works/${work.id}`, { method: 'DELETE' });
+    expect((await server.call(`api/pictures/${other.hash}/view`)).status).to.equal(200);
   });
 
   it('save decisions made from the newest revision and no other', async () => {
@@ -206,6 +137,31 @@ describe('works', () => {
     expect(found.map?.version).to.equal(1);
     await second.stop();
   });
+});
+
+describe('sizes of one’s own', () => {
+  const list = async () => savedSizeSchema.array().parse(await (await server.call('api/sizes')).json());
+
+  it('are kept by name, renewed and forgotten', async () => {
+    await server.send('POST', 'api/sizes', { name: 'Lid of the tea chest', widthMm: 310, heightMm: 225 });
+    await server.send('POST', 'api/sizes', { name: 'Lid of the tea chest', widthMm: 312, heightMm: 225 });
+    const [size, ...rest] = await list();
+    expect(rest).to.deep.equal([]);
+    expect(size).to.include({ name: 'Lid of the tea chest', widthMm: 312, heightMm: 225 });
+    expect((await server.call(`api/sizes/${size?.id}`, { method: 'DELETE' })).status).to.equal(204);
+    expect(await list()).to.deep.equal([]);
+  });
+
+  for (const [body, field] of [
+    [{ name: '  ', widthMm: 310, heightMm: 225 }, 'name'],
+    [{ name: 'Nothing', widthMm: 0, heightMm: 225 }, 'widthMm'],
+    [{ name: 'A field', widthMm: 310, heightMm: 1e9 }, 'heightMm'],
+  ] as const) {
+    it(`that cannot be are refused by ${field}`, async () => {
+      const error = await errorOf(await server.send('POST', 'api/sizes', body));
+      expect([error.status, error.field]).to.deep.equal([400, field]);
+    });
+  }
 });
 
 describe('maps and sheets', () => {

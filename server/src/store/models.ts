@@ -27,6 +27,27 @@ export class WorkRow extends Model<InferAttributes<WorkRow>, InferCreationAttrib
   declare changedAt: Date;
 }
 
+/** A picture brought to a work after the one it began with. */
+export class WorkPictureRow extends Model<
+  InferAttributes<WorkPictureRow>,
+  InferCreationAttributes<WorkPictureRow>
+> {
+  declare workId: string;
+  declare pictureHash: string;
+  declare addedAt: Date;
+}
+
+/** A surface size the person has saved under a name. */
+export class SavedSizeRow extends Model<
+  InferAttributes<SavedSizeRow>,
+  InferCreationAttributes<SavedSizeRow>
+> {
+  declare id: string;
+  declare name: string;
+  declare widthMm: number;
+  declare heightMm: number;
+}
+
 export class MapVersionRow extends Model<
   InferAttributes<MapVersionRow>,
   InferCreationAttributes<MapVersionRow>
@@ -62,6 +83,8 @@ const moment = () => ({ type: DataTypes.DATE, allowNull: false });
 export type Models = {
   Picture: typeof PictureRow;
   Work: typeof WorkRow;
+  WorkPicture: typeof WorkPictureRow;
+  SavedSize: typeof SavedSizeRow;
   MapVersion: typeof MapVersionRow;
   Printing: typeof PrintingRow;
 };
@@ -73,6 +96,8 @@ export type Models = {
 export function bindModels(sequelize: Sequelize): Models {
   class Picture extends PictureRow {}
   class Work extends WorkRow {}
+  class WorkPicture extends WorkPictureRow {}
+  class SavedSize extends SavedSizeRow {}
   class MapVersion extends MapVersionRow {}
   class Printing extends PrintingRow {}
   const options = { sequelize, underscored: true, timestamps: false };
@@ -99,6 +124,18 @@ export function bindModels(sequelize: Sequelize): Models {
     },
     { ...options, tableName: 'works' },
   );
+  WorkPicture.init(
+    {
+      workId: { ...id(), primaryKey: true },
+      pictureHash: { type: DataTypes.STRING(64), primaryKey: true },
+      addedAt: moment(),
+    },
+    { ...options, tableName: 'work_pictures' },
+  );
+  SavedSize.init(
+    { id: { ...id(), primaryKey: true }, name: text(), widthMm: amount(), heightMm: amount() },
+    { ...options, tableName: 'saved_sizes' },
+  );
   MapVersion.init(
     {
       workId: { ...id(), primaryKey: true },
@@ -122,5 +159,5 @@ export function bindModels(sequelize: Sequelize): Models {
     },
     { ...options, tableName: 'printings' },
   );
-  return { Picture, Work, MapVersion, Printing };
+  return { Picture, Work, WorkPicture, SavedSize, MapVersion, Printing };
 }

@@ -15,7 +15,7 @@ import {
 import { effortOf } from '@nobrel/core/map';
 import { sheetDecisionsSchema, type SheetDecisions } from '@nobrel/core/sheets';
 import { Fault } from '../faults.js';
-import type { MapVersionRow, Models, PrintingRow, WorkRow } from './models.js';
+import type { MapVersionRow, Models, PictureRow, PrintingRow, WorkRow } from './models.js';
 
 const json = z.string().transform((text): unknown => JSON.parse(text));
 const storedDecisions = json.pipe(workDecisionsSchema);
@@ -52,6 +52,18 @@ export class WorkStore {
       createdAt: now,
       changedAt: now,
     });
+    return this.assemble(row);
+  }
+
+  /** Brings another picture to a work; one that is there already stays where it is. */
+  async addPicture(id: string, picture: StoredPicture): Promise<Work> {
+    const row = await this.row(id);
+    if (row.pictureHash !== picture.hash) {
+      await this.rows.WorkPicture.findOrCreate({
+        where: { workId: id, pictureHash: picture.hash },
+        defaults: { workId: id, pictureHash: picture.hash, addedAt: new Date() },
+      });
+    }
     return this.assemble(row);
   }
 
@@ -171,9 +183,25 @@ export class WorkStore {
     return row;
   }
 
+  /** The picture a work began with, then the others as they came. */
+  private async picturesOf(row: WorkRow): Promise<StoredPicture[]> {
+    const added = await this.rows.WorkPicture.findAll({
+      where: { workId: row.id },
+      order: [
+        ['addedAt', 'ASC'],
+        ['pictureHash', 'ASC'],
+      ],
+    });
+    const hashes = [row.pictureHash, ...added.map(({ pictureHash }) => pictureHash)];
+    const pictures = await Promise.all(
+      hashes.map((hash) => this.rows.Picture.findByPk(hash, { rejectOnEmpty: true })),
+    );
+    return pictures.map(pictureOf);
+  }
+
   private async assemble(row: WorkRow): Promise<Work> {
-    const [picture, map, printings] = await Promise.all([
-      this.rows.Picture.findByPk(row.pictureHash, { rejectOnEmpty: true }),
+    const [pictures, map, printings] = await Promise.all([
+      this.picturesOf(row),
       this.rows.MapVersion.findOne({
         where: { workId: row.id },
         order: [['version', 'DESC']],
@@ -181,18 +209,21 @@ export class WorkStore {
       }),
       this.rows.Printing.findAll({ where: { workId: row.id }, order: [['printedAt', 'ASC']] }),
     ]);
-    const { hash, name, width, height, bytes } = picture;
     return {
       id: row.id,
       revision: row.revision,
       createdAt: row.createdAt.toISOString(),
       changedAt: row.changedAt.toISOString(),
       decisions: storedDecisions.parse(row.decisions),
-      picture: { hash, name, width, height, bytes },
+      pictures,
       map: map && summaryOf(map),
       printings: printings.map(printingOf),
     };
   }
+}
+
+function pictureOf({ hash, name, width, height, bytes }: PictureRow): StoredPicture {
+  return { hash, name, width, height, bytes };
 }
 
 function summaryOf(row: MapVersionRow): MapSummary {

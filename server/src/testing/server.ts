@@ -12,7 +12,7 @@ export type TestServer = {
   call: (path: string, init?: RequestInit) => Promise<Response>;
   /** Sends JSON. */
   send: (method: string, path: string, body: unknown) => Promise<Response>;
-  bringIn: (bytes?: Buffer, name?: string) => Promise<Response>;
+  bringIn: (bytes?: Buffer, name?: string, path?: string) => Promise<Response>;
   newWork: () => Promise<{ picture: StoredPicture; work: Work }>;
   stop: () => Promise<void>;
 };
@@ -23,10 +23,10 @@ export async function startServer(dataFolder?: string): Promise<TestServer> {
   const call = (path: string, init?: RequestInit) => fetch(new URL(path, running.address), init);
   const send = (method: string, path: string, body: unknown) =>
     call(path, { method, headers: { 'content-type': 'application/json' }, body: JSON.stringify(body) });
-  const bringIn = async (bytes?: Buffer, name = 'disc.jpg') => {
+  const bringIn = async (bytes?: Buffer, name = 'disc.jpg', path = 'api/pictures') => {
     const body = new FormData();
     body.append('picture', new Blob([new Uint8Array(bytes ?? (await encoded()))]), name);
-    return call('api/pictures', { method: 'POST', body });
+    return call(path, { method: 'POST', body });
   };
   const newWork = async () => {
     const picture = pictureSchema.parse(await (await bringIn()).json());

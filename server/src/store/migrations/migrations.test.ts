@@ -1,0 +1,93 @@
+import { mkdtemp, rm } from 'node:fs/promises';
+import { tmpdir } from 'node:os';
+import { join } from 'node:path';
+import { expect } from 'chai';
+import { Sequelize } from 'sequelize';
+import sqlite3 from 'sqlite3';
+import { defaultMapSettings } from '@nobrel/core/map';
+import { defaultSheetDecisions } from '@nobrel/core/sheets';
+import { defaultTransferDecisions } from '@nobrel/core/transfer';
+import { migrator } from '../database.js';
+import { openFile } from '../../open-file.js';
+
+const hash = 'a'.repeat(64);
+
+/** Decisions as the first version kept them. */
+const firstDecisions = (fit: object) => ({
+  title: 'Pears',
+  reference: { owner: 'the painter', permission: 'own', permissionNote: '' },
+  fit: {
+    kind: 'stretched-canvas',
+    widthMm: 400,
+    heightMm: 300,
+    marginMm: 12,
+    way: 'crop',
+    cropX: 0.5,
+    cropY: 0.5,
+    ...fit,
+  },
+  map: defaultMapSettings,
+  sheets: defaultSheetDecisions,
+  transfer: defaultTransferDecisions,
+  file: { transferredAt: null, tracingKept: '', nextTime: '' },
+  setAside: { 'fit-ratio': 'on purpose' },
+});
+
+describe('a file of the first version', () => {
+  let folder: string;
+  before(async () => {
+    folder = await mkdtemp(join(tmpdir(), 'nobrel-first-'));
+    const sequelize = new Sequelize({
+      dialect: 'sqlite',
+      dialectModule: sqlite3,
+      storage: join(folder, 'nobrel.sqlite'),
+      logging: false,
+    });
+    await migrator(sequelize).up({ to: '001-first-tables' });
+    const run = (sql: string, replacements: unknown[]) => sequelize.query(sql, { replacements });
+    await run('INSERT INTO pictures VALUES (?, ?, ?, 800, 600, 1000, ?)', [
+      hash,
+      'p.jpg',
+      'jpeg',
+      '2026-10-17',
+    ]);
+    for (const [id, fit] of [
+      ['plain', {}],
+      ['moved', { cropX: 0.2, kind: 'rough' }],
+    ] as const) {
+      await run('INSERT INTO works VALUES (?, ?, 3, ?, ?, ?)', [
+        id,
+        hash,
+        JSON.stringify(firstDecisions(fit)),
+        '2026-10-17 15:00:00.000 +00:00',
+        '2026-10-17 15:00:00.000 +00:00',
+      ]);
+    }
+    await sequelize.close();
+  });
+  after(() => rm(folder, { recursive: true, force: true }));
+
+  it('opens with every decision kept and the new ones as usual', async () => {
+    const file = await openFile(folder);
+    const work = await file.works.get('plain');
+    expect(work.revision).to.equal(3);
+    expect(work.pictures.map((picture) => picture.hash)).to.deep.equal([hash]);
+    expect(work.decisions.setAside).to.deep.equal({ 'fit-ratio': 'on purpose' });
+    expect(work.decisions.fit).to.deep.include({
+      kind: 'stretched-canvas',
+      marginsMm: { top: 12, right: 12, bottom: 12, left: 12 },
+      barDepthMm: 20,
+      wrapMm: 40,
+      placement: 'centred',
+    });
+    expect(work.decisions.reference).to.include({ owner: 'the painter', main: null });
+    await file.close();
+  });
+
+  it('keeps a crop that was moved, as placed by hand', async () => {
+    const file = await openFile(folder);
+    const { fit } = (await file.works.get('moved')).decisions;
+    expect([fit.placement, fit.cropX, fit.gramsPerM2]).to.deep.equal(['by-hand', 0.2, 300]);
+    await file.close();
+  });
+});
