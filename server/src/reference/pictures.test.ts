@@ -80,7 +80,7 @@ describe('pictures', () => {
   ] as const) {
     it(`keep their colours out of ${name}`, async () => {
       for (const [colour, truth] of [
-        ['#b4503c', [180, 80, 60]],
+        ['#a08070', [160, 128, 112]],
         ['#5a7896', [90, 120, 150]],
       ] as const) {
         const bytes = await change(plain(colour)).toBuffer();
