@@ -1,7 +1,7 @@
 import { fileURLToPath } from 'node:url';
-import { layOut, type FitDecisions } from '@nobrel/core/fit';
+import { allRound, surfaceOf, usualOf, type FitDecisions } from '@nobrel/core/fit';
 import { MapMaker, type MapSettings } from '@nobrel/core/map';
-import type { WorkDecisions } from '@nobrel/core/file';
+import { mapOrigin, mapRequestOf, type WorkDecisions } from '@nobrel/core/file';
 import { transferSteps } from '@nobrel/core/transfer';
 import { readPicture, sheetsFor, type OpenFile } from '@nobrel/server';
 
@@ -10,7 +10,7 @@ type Example = {
   picture: string;
   title: string;
   permissionNote: string;
-  fit: Partial<FitDecisions>;
+  fit: Partial<FitDecisions> & Pick<FitDecisions, 'kind'>;
   map: Partial<MapSettings>;
   reached: 'begun' | 'mapped' | 'in transfer' | 'filed';
 };
@@ -20,7 +20,7 @@ const examples: readonly Example[] = [
     picture: 'slip-at-low-water',
     title: 'The slip at low water',
     permissionNote: 'My own, from the quay.',
-    fit: { kind: 'canvas-panel', widthMm: 406.4, heightMm: 304.8, marginMm: 0 },
+    fit: { kind: 'canvas-panel', widthMm: 406.4, heightMm: 304.8, marginsMm: allRound(0) },
     map: { values: 3, minShapeMm2: 40, path: 'straight', toleranceMm: 0.8, pencilMm: 0.7, quietMm: 2 },
     reached: 'filed',
   },
@@ -28,7 +28,7 @@ const examples: readonly Example[] = [
     picture: 'slip-at-low-water',
     title: 'Slip, small study',
     permissionNote: '',
-    fit: { kind: 'drawing-paper', widthMm: 148, heightMm: 210, marginMm: 8 },
+    fit: { kind: 'drawing-paper', widthMm: 148, heightMm: 210, marginsMm: allRound(8) },
     map: {},
     reached: 'begun',
   },
@@ -36,7 +36,7 @@ const examples: readonly Example[] = [
     picture: 'dinghy-on-the-hard',
     title: 'Dinghy on the hard',
     permissionNote: 'My own, an evening in October.',
-    fit: { kind: 'hot-pressed', widthMm: 420, heightMm: 297, marginMm: 15, way: 'border' },
+    fit: { kind: 'hot-pressed', widthMm: 420, heightMm: 297, marginsMm: allRound(15), way: 'border' },
     map: { values: 3, minShapeMm2: 60, quietMm: 2.5 },
     reached: 'mapped',
   },
@@ -44,7 +44,7 @@ const examples: readonly Example[] = [
     picture: 'kettle-lantern-and-pears',
     title: 'Kettle, lantern and pears',
     permissionNote: 'My own photograph, set up on the bench.',
-    fit: { kind: 'cold-pressed', widthMm: 300, heightMm: 240, marginMm: 0 },
+    fit: { kind: 'cold-pressed', widthMm: 300, heightMm: 240, marginsMm: allRound(0) },
     map: { values: 4, minShapeMm2: 12 },
     reached: 'in transfer',
   },
@@ -65,9 +65,10 @@ async function seedOne({ works, pictures }: OpenFile, example: Example): Promise
   const path = referencePath(example.picture);
   const picture = await pictures.takeIn(path, `${example.picture}.jpg`);
   const work = await works.begin(picture, example.title);
-  const fit = { ...work.decisions.fit, ...example.fit };
+  const fit = { ...work.decisions.fit, ...usualOf(example.fit.kind), ...example.fit };
   const map = { ...work.decisions.map, ...example.map };
   const reference = {
+    ...work.decisions.reference,
     owner: 'the painter',
     permission: 'own',
     permissionNote: example.permissionNote,
@@ -76,14 +77,14 @@ async function seedOne({ works, pictures }: OpenFile, example: Example): Promise
   const { revision } = await works.save(work.id, { revision: work.revision, decisions });
   if (example.reached === 'begun') return;
 
-  const { surface, frame, window } = layOut(picture, fit);
-  const document = new MapMaker().make({
+  const request = mapRequestOf({ pictures: [picture], decisions });
+  if (!request) throw new Error(`“${example.title}” cannot be laid out.`);
+  const drawn = new MapMaker().make({
+    ...request,
     picture: await readPicture(path, example.picture),
     pictureKey: picture.hash,
-    window,
-    placement: { surface, frame },
-    settings: map,
   });
+  const document = { ...drawn, settings: { ...drawn.settings, ...mapOrigin(request) } };
   const { version } = await works.keepMap(work.id, document);
   if (example.reached === 'mapped') return;
 
@@ -100,7 +101,7 @@ function transferred(
 ): WorkDecisions {
   const filed = reached === 'filed';
   const method = filed ? 'rubbed-backing' : 'transfer-sheet';
-  const steps = transferSteps(decisions.fit.kind, { method, hand: 'right' }, pages);
+  const steps = transferSteps(surfaceOf(decisions.fit), { method, hand: 'right' }, pages);
   const ticked = filed ? steps : steps.slice(0, Math.ceil(steps.length / 2));
   const at = (minute: number) => new Date(Date.UTC(2026, 9, 17, 15, minute)).toISOString();
   return {

@@ -4,6 +4,9 @@ import { createBrowserRouter, Link, Navigate, RouterProvider, useParams } from '
 import { stations, type Station } from '@nobrel/core/file';
 import { Frame } from './bench/frame.js';
 import { Strip } from './bench/strip.js';
+import { OrderSlipPrint } from './print/order-slip-print.js';
+import { ReferencePrint } from './print/reference-print.js';
+import { SettingOutPrint } from './print/setting-out-print.js';
 import { FileStation } from './stations/file/file-station.js';
 import { FlatFile } from './stations/file/flat-file.js';
 import { FitStation } from './stations/fit/fit-station.js';
@@ -25,13 +28,24 @@ const benches: Record<Station, () => React.ReactNode> = {
   file: FileStation,
 };
 
+/** Pages made for paper, by the last part of their address. */
+const prints = {
+  reference: ReferencePrint,
+  'setting-out': SettingOutPrint,
+  'order-slip': OrderSlipPrint,
+} as const;
+
+function isPrint(name: string | undefined): name is keyof typeof prints {
+  return name !== undefined && name in prints;
+}
+
 function isStation(name: string | undefined): name is Station {
   return stations.some((station) => station === name);
 }
 
-/** One work at one station; its address names both. */
+/** One work, at a station or on a page made for paper; its address names both. */
 function WorkPage() {
-  const { id = '', station } = useParams();
+  const { id = '', station, sheet } = useParams();
   const dispatch = useAppDispatch();
   const answer = useWorkQuery(id, { refetchOnMountOrArgChange: true, refetchOnFocus: true });
   const openId = useAppSelector((state) => state.work.work?.id);
@@ -50,7 +64,7 @@ function WorkPage() {
     };
   }, [title]);
 
-  if (!isStation(station)) return <Navigate to={`/works/${id}/reference`} replace />;
+  if (!isStation(station) && !isPrint(sheet)) return <Navigate to={`/works/${id}/reference`} replace />;
   if (answer.isError && openId !== id) {
     return (
       <Frame>
@@ -65,6 +79,11 @@ function WorkPage() {
       </Frame>
     );
   }
+  if (isPrint(sheet)) {
+    const Print = prints[sheet];
+    return <Print />;
+  }
+  if (!isStation(station)) return null;
   const Bench = benches[station];
   return (
     <Frame title={<span className="top-place">{title}</span>} strip={<Strip />}>
@@ -88,6 +107,7 @@ function NowhereToGo() {
 const router = createBrowserRouter([
   { path: '/', element: <FlatFile /> },
   { path: '/works/:id', element: <WorkPage /> },
+  { path: '/works/:id/print/:sheet', element: <WorkPage /> },
   { path: '/works/:id/:station', element: <WorkPage /> },
   { path: '*', element: <NowhereToGo /> },
 ]);

@@ -10,6 +10,8 @@ import './theme/base.css';
 import './bench/bench.css';
 import './leaves/leaves.css';
 import './stations/stations.css';
+import './stations/tools.css';
+import './print/print.css';
 import './theme/narrow.css';
 import { ThemeProvider } from './theme/theme-provider.js';
 

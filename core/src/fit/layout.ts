@@ -255,6 +255,14 @@ export function wholePictureOn(layout: Layout, picture: PictureSize): Rect {
   };
 }
 
+/** The spot of the prepared picture, in its pixels, that lies at a place on the surface, mm. */
+export function spotInPicture({ frame, window }: Layout, xMm: number, yMm: number): { x: number; y: number } {
+  return {
+    x: window.x + ((xMm - frame.x) * window.width) / frame.width,
+    y: window.y + ((yMm - frame.y) * window.height) / frame.height,
+  };
+}
+
 /** Where a spot of the prepared picture, in its pixels, lies on the surface, mm. */
 export function spotOnSurface(layout: Layout, x: number, y: number): { x: number; y: number } {
   const { frame, window } = layout;

@@ -1,6 +1,7 @@
 import type { Point, Quad } from '../geometry/index.js';
 import { formatInches, mmPerInch, type LengthUnit } from '../units/index.js';
 import { datums, type Datum, type FitDecisions } from './decisions.js';
+import { gridOf } from './grid.js';
 import type { Layout } from './layout.js';
 import { sideLine, squarenessOf, type MeasuredSides } from './squareness.js';
 
@@ -131,4 +132,36 @@ export function readOffRule(
   const decimals = (roundMm === 1 ? 0 : 1) + (unit === 'cm' ? 1 : 0);
   const shown = (unit === 'cm' ? rounded / 10 : rounded).toFixed(decimals);
   return { text: `${shown.replace('-', '−')} ${unit}`, errorMm: rounded - mm };
+}
+
+/** Where a grid meets the edges of what is drawn, read off a rule from the datum's two edges. */
+export type GridTicks = Record<'level' | 'side', { edges: string; from: string; readings: string[] }>;
+
+/**
+ * The ticks of a grid along the edges of what is drawn, each from the edge of the surface itself, so that
+ * their errors never add up.
+ */
+export function gridTicks(
+  { drawing, surface }: Pick<Layout, 'drawing' | 'surface'>,
+  fit: Pick<FitDecisions, 'grid' | 'datum' | 'roundMm' | 'roundInch'>,
+  unit: LengthUnit,
+): GridTicks {
+  const { xs, ys } = gridOf(drawing, fit.grid);
+  const left = fit.datum.endsWith('left');
+  const top = fit.datum.startsWith('top');
+  const read = (mm: number) => readOffRule(mm, unit, fit).text;
+  const from = (lines: readonly number[], near: boolean, side: number) =>
+    (near ? lines : lines.map((at) => side - at).reverse()).map(read);
+  return {
+    level: {
+      edges: 'top and the bottom',
+      from: left ? 'left' : 'right',
+      readings: from(xs, left, surface.width),
+    },
+    side: {
+      edges: 'left and the right',
+      from: top ? 'top' : 'bottom',
+      readings: from(ys, top, surface.height),
+    },
+  };
 }

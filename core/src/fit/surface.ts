@@ -1,6 +1,6 @@
 import { labOfSrgb } from '../colour/index.js';
-import type { SizeMm } from '../units/index.js';
-import type { FitDecisions } from './decisions.js';
+import { formatLength, type LengthUnit, type SizeMm } from '../units/index.js';
+import type { FitDecisions, Sides } from './decisions.js';
 import { lightThrough, surfaceKind, type SurfaceKind, type SurfaceTraits } from './surface-kinds.js';
 
 /** A work's surface: its kind, and what it is like with the painter's own corrections. */
@@ -57,4 +57,13 @@ export function allowanceOf(
   fit: Pick<FitDecisions, 'kind' | 'trimMm' | 'tapeMm' | 'barDepthMm' | 'wrapMm'>,
 ): number {
   return surfaceKind(fit.kind).stretched ? fit.barDepthMm + fit.wrapMm : fit.trimMm + fit.tapeMm;
+}
+
+/** Lengths on the four sides in words, such as `8 mm all round`. */
+export function sidesWords({ top, right, bottom, left }: Sides, unit: LengthUnit): string {
+  if (top === right && right === bottom && bottom === left) return `${formatLength(top, unit)} all round`;
+  const sides = { top, right, bottom, left };
+  return Object.entries(sides)
+    .map(([side, mm]) => `${side} ${formatLength(mm, unit)}`)
+    .join(', ');
 }

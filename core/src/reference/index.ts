@@ -4,6 +4,7 @@ export * from './grey.js';
 export * from './squaring.js';
 export * from './ratio-of-corners.js';
 export * from './preparation.js';
+export * from './crop.js';
 export * from './resample.js';
 export * from './find-sheet.js';
 export * from './views.js';

@@ -105,7 +105,7 @@ function lost({ blown, blocked }: Judgement): ReferenceNote[] {
 }
 
 /** Blur beyond this many pixels looks soft at any size. */
-const sharpPx = 2;
+export const sharpPx = 2;
 
 function focus({ pxPerMm }: ReferenceFacts, map: FocusMap, unit: LengthUnit): ReferenceNote[] {
   const share = sharpShare(map, sharpPx);

@@ -60,8 +60,10 @@ export function uncroppedPreparation(stored: PictureSize, squaring: Squaring): P
 }
 
 /** Ratio, width over height, of the flat original between the corners: known, or reckoned from them. */
-export function flatRatio(stored: PictureSize, squaring: Squaring & { corners: Quad }): number {
-  const { originalMm, corners } = squaring;
+export function flatRatio(
+  stored: PictureSize,
+  { originalMm, corners }: Pick<Squaring, 'originalMm'> & { corners: Quad },
+): number {
   return originalMm ? originalMm.width / originalMm.height : ratioOfCorners(corners, stored);
 }
 

@@ -76,7 +76,7 @@ export function findCornerFault(corners: Quad, picture: PictureSize): string | n
 export function findCropFault(crop: NonNullable<Squaring['crop']>, uncropped: PictureSize): string | null {
   const width = crop.width * uncropped.width;
   const height = crop.height * uncropped.height;
-  if (!(width >= shortestSidePx && height >= shortestSidePx)) {
+  if (!(Math.min(width, height) >= shortestSidePx - 1e-6)) {
     return `A crop keeps at least ${shortestSidePx} pixels each way. Draw it larger.`;
   }
   if (crop.x + crop.width > 1 + 1e-9 || crop.y + crop.height > 1 + 1e-9) {

@@ -33,6 +33,9 @@ export function fileRoutes(works: WorkStore, pictures: PictureStore): Router {
     const picture = await known(parseInput(addRequest, request.body).picture);
     response.status(201).json(await works.addPicture(request.params.id, picture));
   });
+  router.delete('/works/:id/pictures/:hash', async (request, response) => {
+    response.json(await works.removePicture(request.params.id, request.params.hash));
+  });
   router.get('/works/:id', async (request, response) => {
     response.json(await works.get(request.params.id));
   });

@@ -57,6 +57,11 @@ describe('works', () => {
     await add();
     const found = workSchema.parse(await (await server.call(`api/works/${work.id}`)).json());
     expect(found.pictures.map(({ name }) => name)).to.deep.equal(['disc.jpg', 'handle.png']);
+    const takeOut = (hash: string) =>
+      server.call(`api/works/${work.id}/pictures/${hash}`, { method: 'DELETE' });
+    expect(workSchema.parse(await (await takeOut(other.hash)).json()).pictures).to.have.length(1);
+    expect((await errorOf(await takeOut(work.pictures[0]!.hash))).code).to.equal('first-picture');
+    await add();
     const error = await errorOf(
       await server.send('POST', `api/works/${work.id}/pictures`, { picture: '0'.repeat(64) }),
     );

@@ -68,6 +68,24 @@ export class WorkStore {
   }
 
   /**
+   * Takes a picture out of a work; the picture itself stays in the file.
+   *
+   * @throws Fault 409 for the picture the work began with
+   */
+  async removePicture(id: string, hash: string): Promise<Work> {
+    const row = await this.row(id);
+    if (row.pictureHash === hash) {
+      throw new Fault(
+        409,
+        'first-picture',
+        'The picture a work began with stays with it. Work from another one instead.',
+      );
+    }
+    await this.rows.WorkPicture.destroy({ where: { workId: id, pictureHash: hash } });
+    return this.assemble(row);
+  }
+
+  /**
    * Saves decisions made from a known revision.
    *
    * @throws Fault 409 with the newer version beside it when someone saved in between

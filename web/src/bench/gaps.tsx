@@ -1,16 +1,7 @@
-import { AutoComplete, Input, Select } from 'antd';
-import { useState, type KeyboardEvent } from 'react';
-import {
-  formatLength,
-  formatSize,
-  LengthError,
-  namedFormats,
-  parseLength,
-  parseSize,
-  type LengthUnit,
-  type SizeMm,
-} from '@nobrel/core/units';
+import { ColorPicker, Input, Select } from 'antd';
+import { formatLength, LengthError, parseLength, type LengthUnit } from '@nobrel/core/units';
 import { useUnit } from '../store/hooks.js';
+import { Fault, idOf, useDraft, type Read } from './draft.js';
 
 type ChoiceGapProps<T extends string | number> = {
   label: string;
@@ -34,59 +25,6 @@ export function ChoiceGap<T extends string | number>({ label, value, options, on
   );
 }
 
-/** What was typed: its value, or a sentence on what is wrong with it. */
-type Read<T> = { value: T } | { fault: string };
-
-/** Holds what is being typed until it is taken; nothing typed is lost when it cannot be read. */
-function useDraft<T>(shown: string, read: (text: string) => Read<T>, onChange: (value: T) => void) {
-  const [draft, setDraft] = useState<string | null>(null);
-  const [fault, setFault] = useState<string | null>(null);
-  const take = (text: string) => {
-    if (text === shown) {
-      setDraft(null);
-      setFault(null);
-      return;
-    }
-    const result = read(text);
-    if ('fault' in result) {
-      setFault(result.fault);
-      return;
-    }
-    setFault(null);
-    setDraft(null);
-    onChange(result.value);
-  };
-  return {
-    text: draft ?? shown,
-    fault,
-    type: (text: string) => {
-      setDraft(text);
-      setFault(null);
-    },
-    take,
-    leave: () => {
-      if (draft !== null) take(draft);
-    },
-    onKey: (event: KeyboardEvent) => {
-      if (event.key === 'Enter' && draft !== null) take(draft);
-      if (event.key === 'Escape') {
-        setDraft(null);
-        setFault(null);
-      }
-    },
-  };
-}
-
-function Fault({ id, text }: { id: string; text: string | null }) {
-  return text ? (
-    <span className="gap-fault" id={id} role="alert">
-      {text}
-    </span>
-  ) : null;
-}
-
-const idOf = (label: string) => `fault-${label.replace(/\W+/g, '-').toLowerCase()}`;
-
 function readLength(text: string, unit: LengthUnit, check: (mm: number) => string | null): Read<number> {
   try {
     const value = parseLength(text, unit);
@@ -107,7 +45,7 @@ type TypedGapProps<T> = {
 };
 
 /** A gap that is typed in, and taken on Enter or on leaving it. */
-function TypedGap<T>({ label, shown, read, onChange }: TypedGapProps<T>) {
+export function TypedGap<T>({ label, shown, read, onChange }: TypedGapProps<T>) {
   const draft = useDraft(shown, read, onChange);
   return (
     <span className="gap-holder">
@@ -161,79 +99,28 @@ type NumberGapProps = {
   most: number;
   /** Written behind the number, such as mm². */
   unit: string;
+  /** Only whole numbers. */
+  whole?: boolean;
   /** Words for no number at all, when that is allowed. */
   empty?: string;
 };
 
 /** A gap for a plain number with its unit. */
-export function NumberGap({ label, value, onChange, least, most, unit, empty }: NumberGapProps) {
+export function NumberGap({ label, value, onChange, least, most, unit, whole, empty }: NumberGapProps) {
   const shown = value === null ? (empty ?? '') : `${value} ${unit}`;
   const read = (text: string): Read<number | null> => {
     const bare = text.trim().replace(unit, '').trim();
     if (empty !== undefined && (bare === '' || bare === empty)) return { value: null };
     const typed = Number(bare.replace(',', '.'));
-    if (bare === '' || !Number.isFinite(typed) || typed < least || typed > most) {
+    const broken = whole === true && !Number.isInteger(typed);
+    if (bare === '' || !Number.isFinite(typed) || typed < least || typed > most || broken) {
       return {
-        fault: `Type a number from ${least} to ${most}${empty === undefined ? '' : ', or leave it empty for no limit'}.`,
+        fault: `Type a ${whole ? 'whole ' : ''}number from ${least} to ${most}${empty === undefined ? '' : ', or leave it empty for no limit'}.`,
       };
     }
     return { value: typed };
   };
   return <TypedGap label={label} shown={shown} read={read} onChange={onChange} />;
-}
-
-type SizeGapProps = {
-  label: string;
-  size: SizeMm;
-  onChange: (size: SizeMm) => void;
-  check: (size: SizeMm) => string | null;
-};
-
-/** A gap for a width and height: a named format, or typed in any unit. */
-export function SizeGap({ label, size, onChange, check }: SizeGapProps) {
-  const unit = useUnit();
-  const shown = formatSize(size.widthMm, size.heightMm, unit);
-  const lying = size.widthMm > size.heightMm;
-  const read = (text: string): Read<SizeMm> => {
-    try {
-      const bare = /[a-z"'″′]\s*$/i.test(text.trim()) ? text : `${text} ${unit}`;
-      const value = parseSize(bare);
-      const fault = check(value);
-      return fault ? { fault } : { value };
-    } catch (error) {
-      if (error instanceof LengthError) return { fault: error.message };
-      throw error;
-    }
-  };
-  const draft = useDraft(shown, read, onChange);
-  const options = namedFormats.map((format) => {
-    const [widthMm, heightMm] = lying ? [format.heightMm, format.widthMm] : [format.widthMm, format.heightMm];
-    return {
-      value: formatSize(widthMm, heightMm, unit),
-      label: `${format.name}, ${formatSize(widthMm, heightMm, unit)}`,
-      id: format.id,
-    };
-  });
-  const typed = draft.text !== shown ? draft.text.trim().toLowerCase() : '';
-  return (
-    <span className="gap-holder">
-      <AutoComplete
-        className="gap gap-size"
-        variant="underlined"
-        aria-label={label}
-        status={draft.fault ? 'error' : ''}
-        popupMatchSelectWidth={false}
-        style={{ width: `${draft.text.length + 6}ch` }}
-        value={draft.text}
-        options={options.filter((option) => typed === '' || option.label.toLowerCase().includes(typed))}
-        onChange={(text: string) => draft.type(text)}
-        onSelect={(text: string) => draft.take(text)}
-        onBlur={draft.leave}
-        onKeyDown={draft.onKey}
-      />
-      <Fault id={idOf(label)} text={draft.fault} />
-    </span>
-  );
 }
 
 type TextGapProps = {
@@ -256,5 +143,26 @@ export function TextGap({ label, value, placeholder, onChange, most = 200 }: Tex
       value={value}
       onChange={(event) => onChange(event.target.value)}
     />
+  );
+}
+
+type ColourGapProps = { label: string; value: string; onChange: (colour: string) => void };
+
+/** A gap for a colour, written as `#rrggbb`. */
+export function ColourGap({ label, value, onChange }: ColourGapProps) {
+  return (
+    <ColorPicker
+      size="small"
+      disabledAlpha
+      disabledFormat
+      format="hex"
+      value={value}
+      onChangeComplete={(colour) => onChange(colour.toHexString().slice(0, 7))}
+    >
+      <button type="button" className="colour-gap" aria-label={`${label}: ${value}`}>
+        <span style={{ background: value }} />
+        {value}
+      </button>
+    </ColorPicker>
   );
 }

@@ -6,11 +6,15 @@ const keys: readonly (readonly [string, string])[] = [
   ['Ctrl Shift Z', 'do it again'],
   ['Tab', 'walk through the gaps of the sentence and everything else'],
   ['Enter', 'open a gap, or take what is typed in it'],
-  ['Escape', 'leave a list, a panel or a half-typed gap'],
-  ['Arrows', 'on a leaf: move it; on the crop: move the crop, with Shift ten times as far'],
+  ['Escape', 'leave a list, a panel, a half-typed gap, or the tool in hand'],
+  [
+    'Arrows',
+    'on a leaf: move it; on anything that can be dragged: move that by 1 mm (or pixel), with Shift 10, with Alt 0.1',
+  ],
   ['+ and −', 'on a leaf: nearer and further'],
   ['0', 'on a leaf: show all of it'],
   ['G', 'at Map: values as greys, on and off'],
+  ['L', 'a loupe that follows the pointer, on and off'],
   ['?', 'show these keys'],
 ];
 

@@ -1,14 +1,20 @@
 import { Button, Input } from 'antd';
-import { useState } from 'react';
+import { useState, type ReactNode } from 'react';
 import { worstFirst, type Note, type NoteWeight } from '@nobrel/core/notes';
+import { usePointed } from '../leaves/pointed.js';
 import { useDecide, useWork } from '../store/hooks.js';
 
 const weightWords: Record<NoteWeight, string> = { mend: '! To mend', watch: '△ Watch', plain: '○ Noted' };
 
-type NotesProps<Change> = { notes: readonly Note<Change>[]; onWay: (change: Change) => void };
+type NotesProps<Change> = {
+  notes: readonly Note<Change>[];
+  onWay: (change: Change) => void;
+  /** A figure that belongs to the notes, below them. */
+  figure?: ReactNode;
+};
 
 /** Notes in the margin, worst first; those set aside below, with their reasons. */
-export function Notes<Change>({ notes, onWay }: NotesProps<Change>) {
+export function Notes<Change>({ notes, onWay, figure }: NotesProps<Change>) {
   const { setAside } = useWork().decisions;
   const decide = useDecide();
   const ordered = worstFirst(notes);
@@ -24,6 +30,7 @@ export function Notes<Change>({ notes, onWay }: NotesProps<Change>) {
             <NoteItem key={note.id} note={note} onWay={onWay} />
           ))}
       </ul>
+      {figure}
       {aside.length > 0 && (
         <details className="notes-aside">
           <summary>{aside.length} set aside</summary>
@@ -50,13 +57,26 @@ export function Notes<Change>({ notes, onWay }: NotesProps<Change>) {
 function NoteItem<Change>({ note, onWay }: { note: Note<Change>; onWay: (change: Change) => void }) {
   const decide = useDecide();
   const [reason, setReason] = useState<string | null>(null);
+  const { pointTo } = usePointed();
+  const places = note.places ?? [];
+  const pointing =
+    places.length === 0
+      ? {}
+      : {
+          tabIndex: 0,
+          onPointerEnter: () => pointTo(places),
+          onPointerLeave: () => pointTo([]),
+          onFocus: () => pointTo(places),
+          onBlur: () => pointTo([]),
+        };
   const put = () => {
     if (reason?.trim()) decide({ room: 'setAside', change: { [note.id]: reason.trim() } });
   };
   return (
-    <li className={`note note-${note.weight}`}>
+    <li className={`note note-${note.weight}`} {...pointing}>
       <span className="note-weight">{weightWords[note.weight]}</span>
       <p>{note.says}</p>
+      {places.length > 0 && <span className="note-shown">Marked on the leaves while you point here.</span>}
       <details>
         <summary>Why it matters</summary>
         <p>{note.why}</p>

@@ -1,4 +1,5 @@
 import type { ReactNode } from 'react';
+import { Pointing } from '../leaves/pointed.js';
 
 /** The bench of one station: its sentence, the diptych, and the notes in the margin. */
 export function StationBench({
@@ -11,13 +12,15 @@ export function StationBench({
   children: ReactNode;
 }) {
   return (
-    <div className="station">
-      {sentence}
-      <div className="station-body">
-        {children}
-        {notes}
+    <Pointing>
+      <div className="station">
+        {sentence}
+        <div className="station-body">
+          {children}
+          {notes}
+        </div>
       </div>
-    </div>
+    </Pointing>
   );
 }
 

@@ -1,6 +1,6 @@
 import { NavLink } from 'react-router';
-import { stationNames, stations, type Station, type Work } from '@nobrel/core/file';
-import { findFitFault } from '@nobrel/core/fit';
+import { mainPictureOf, stationNames, stations, type Station, type Work } from '@nobrel/core/file';
+import { findFitFault, surfaceOf } from '@nobrel/core/fit';
 import { transferSteps } from '@nobrel/core/transfer';
 import { counted, findFormat, formatMinutes, formatSize, type LengthUnit } from '@nobrel/core/units';
 import { useUnit, useWork } from '../store/hooks.js';
@@ -31,14 +31,17 @@ export function stepsOf(work: Work) {
   const sheets = work.printings.at(-1);
   // The assembly diagram is a page, but not a sheet to join.
   const count = sheets ? (sheets.pages > 1 ? sheets.pages - 1 : 1) : 0;
-  return transferSteps(work.decisions.fit.kind, work.decisions.transfer, count);
+  return transferSteps(surfaceOf(work.decisions.fit), work.decisions.transfer, count);
 }
 
 function factOf(station: Station, work: Work, unit: LengthUnit): string {
-  const { decisions, picture, map, printings } = work;
+  const { decisions, map, printings } = work;
   switch (station) {
-    case 'reference':
-      return `${((picture.width * picture.height) / 1e6).toFixed(1)} megapixels`;
+    case 'reference': {
+      const { preparation, squaring } = mainPictureOf(work);
+      const megapixels = `${((preparation.width * preparation.height) / 1e6).toFixed(1)} megapixels`;
+      return squaring.corners ? `squared, ${megapixels}` : megapixels;
+    }
     case 'fit':
       return findFitFault(decisions.fit)
         ? 'sizes to mend'

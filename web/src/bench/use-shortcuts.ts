@@ -1,7 +1,8 @@
 import { useEffect } from 'react';
 import { useNavigate, useParams } from 'react-router';
 import { stations } from '@nobrel/core/file';
-import { useAppDispatch } from '../store/hooks.js';
+import { useAppDispatch, useAppSelector } from '../store/hooks.js';
+import { loupeTaken } from '../store/view-slice.js';
 import { redone, undone } from '../store/work-slice.js';
 
 /** True where keys belong to what is being typed. */
@@ -17,6 +18,7 @@ export function useShortcuts(showHelp: () => void): void {
   const dispatch = useAppDispatch();
   const navigate = useNavigate();
   const { id } = useParams();
+  const loupe = useAppSelector((state) => state.view.loupe);
   useEffect(() => {
     const onKey = (event: KeyboardEvent) => {
       if (isTyping(event.target)) return;
@@ -30,6 +32,8 @@ export function useShortcuts(showHelp: () => void): void {
         dispatch(redone());
       } else if (!command && !event.altKey && key === '?') {
         showHelp();
+      } else if (!command && !event.altKey && key === 'l') {
+        dispatch(loupeTaken(!loupe));
       } else if (!command && !event.altKey && id !== undefined) {
         // Zero belongs to the leaf; the stations begin at one.
         const station = stations[Number(event.key) - 1];
@@ -38,5 +42,5 @@ export function useShortcuts(showHelp: () => void): void {
     };
     window.addEventListener('keydown', onKey);
     return () => window.removeEventListener('keydown', onKey);
-  }, [dispatch, navigate, id, showHelp]);
+  }, [dispatch, navigate, id, showHelp, loupe]);
 }

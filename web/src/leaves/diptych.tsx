@@ -1,15 +1,17 @@
 import { zoomIdentity, type ZoomTransform } from 'd3-zoom';
 import { useState, type ReactNode } from 'react';
-import type { Rect } from '@nobrel/core/geometry';
+import type { Point, Rect } from '@nobrel/core/geometry';
 import { formatLength } from '@nobrel/core/units';
-import { useUnit } from '../store/hooks.js';
-import { Leaf, type Point } from './leaf.js';
+import { useAppSelector, useUnit } from '../store/hooks.js';
+import { Leaf, type LeafProps } from './leaf.js';
+import { Places, usePointed } from './pointed.js';
 
-type Side = {
-  title: string;
-  tools?: ReactNode;
+/** One side of the diptych. */
+export type DiptychSide = Pick<LeafProps, 'title' | 'tools' | 'handles' | 'onPick' | 'details' | 'legend'> & {
   content: ReactNode;
   extent?: Rect;
+  /** Where the whole prepared picture lies, so that notes can point to spots on it. */
+  pictureAt?: Rect;
   /** Set where the content is seen from behind: a spot at x lies on this leaf at mirrorAbout − x. */
   mirrorAbout?: number;
   /** Set where the content is no picture of the same places, so that no spot is shared. */
@@ -21,31 +23,36 @@ type DiptychProps = {
   extent: Rect;
   /** False while the content is counted in pixels of the picture. */
   measured?: boolean;
-  left: Side;
+  left: DiptychSide;
   /** A leaf, or a panel in its place. */
-  right: Side | { panel: ReactNode };
+  right: DiptychSide | { panel: ReactNode };
 };
 
 /** Two linked leaves: what you work from and what you work on. The same spot is marked on both. */
 export function Diptych({ extent, measured = true, left, right }: DiptychProps) {
   const unit = useUnit();
+  const loupe = useAppSelector((state) => state.view.loupe);
+  const { places } = usePointed();
   const [view, setView] = useState<ZoomTransform>(zoomIdentity);
+  const [ownView, setOwnView] = useState<ZoomTransform>(zoomIdentity);
   const [pointer, setPointer] = useState<Point | null>(null);
-  const shared = { view, onView: setView };
-  const leaf = ({ title, tools, content, extent: own, mirrorAbout, apart = false }: Side) => {
+  const [ownPointer, setOwnPointer] = useState<Point | null>(null);
+  const leaf = ({ content, extent: own, pictureAt, mirrorAbout, apart = false, ...side }: DiptychSide) => {
     const turned = (point: Point | null) =>
       point && mirrorAbout !== undefined ? { x: mirrorAbout - point.x, y: point.y } : point;
     return (
       <Leaf
-        {...shared}
-        title={title}
+        {...side}
+        // A leaf apart shows other places, so that it keeps a view and a pointer of its own.
+        {...(apart ? { view: ownView, onView: setOwnView } : { view, onView: setView })}
         extent={own ?? extent}
-        tools={tools}
         unit={measured && !apart ? unit : null}
-        pointer={apart ? null : turned(pointer)}
-        onPointer={(point) => setPointer(apart ? null : turned(point))}
+        pointer={apart ? ownPointer : turned(pointer)}
+        onPointer={(point) => (apart ? setOwnPointer(point) : setPointer(turned(point)))}
+        loupe={loupe}
       >
         {content}
+        {pictureAt && places.length > 0 && <Places places={places} at={pictureAt} kind="pointed" />}
       </Leaf>
     );
   };
@@ -60,7 +67,7 @@ export function Diptych({ extent, measured = true, left, right }: DiptychProps) 
           ? `${formatLength(pointer.x, unit)} from the left edge, ${formatLength(pointer.y, unit)} from the top`
           : pointer
             ? `pixel ${Math.floor(pointer.x)} across, ${Math.floor(pointer.y)} down`
-            : 'Point at a leaf to see the same spot on both. Wheel or + and − zoom, drag or arrows move.'}
+            : 'Point at a leaf to see the same spot on both. Wheel or + and − zoom, drag or arrows move, L looks closer.'}
       </p>
     </div>
   );

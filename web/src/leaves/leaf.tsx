@@ -1,13 +1,20 @@
 import { select } from 'd3-selection';
-import { zoom, zoomIdentity, type D3ZoomEvent, type ZoomBehavior, type ZoomTransform } from 'd3-zoom';
-import { useEffect, useRef, useState, type KeyboardEvent, type PointerEvent, type ReactNode } from 'react';
-import type { Rect } from '@nobrel/core/geometry';
+import { zoom, type D3ZoomEvent, type ZoomBehavior, type ZoomTransform } from 'd3-zoom';
+import {
+  useEffect,
+  useRef,
+  useState,
+  type KeyboardEvent,
+  type MouseEvent,
+  type PointerEvent,
+  type ReactNode,
+} from 'react';
+import type { Point, Rect } from '@nobrel/core/geometry';
 import type { LengthUnit } from '@nobrel/core/units';
 import { LeafScale } from './leaf-scale.js';
+import { Loupe, type LoupeDetail } from './loupe.js';
 import { Ruler } from './ruler.js';
-import { combined, fitInto, rulerPx } from './view.js';
-
-export type Point = { x: number; y: number };
+import { combined, fitInto, keyedView, mostZoom, leastZoom, rulerPx } from './view.js';
 
 export type LeafProps = {
   /** What is on the leaf, in a word or two. */
@@ -22,17 +29,22 @@ export type LeafProps = {
   onPointer: (point: Point | null) => void;
   tools?: ReactNode;
   children: ReactNode;
+  /** What can be taken hold of, above the rest; it is not repeated in the loupe. */
+  handles?: ReactNode;
+  /** Hears a click on the leaf, content units. */
+  onPick?: (point: Point) => void;
+  loupe: boolean;
+  details?: readonly LoupeDetail[];
+  /** What the marks on it mean, below it. */
+  legend?: ReactNode;
 };
-
-const panStepPx = 40;
-const zoomStep = 1.25;
 
 /**
  * One leaf of the diptych: content in its own units under rulers, panned and zoomed together with the other
  * leaf. Keys: arrows move, + and − zoom, 0 shows all.
  */
 export function Leaf(props: LeafProps) {
-  const { title, extent, unit, view, onView, pointer, onPointer, tools, children } = props;
+  const { title, extent, unit, view, onView, pointer, onPointer, tools, children, handles, onPick } = props;
   const frame = useRef<HTMLDivElement>(null);
   const surface = useRef<SVGSVGElement>(null);
   const behaviour = useRef<ZoomBehavior<SVGSVGElement, unknown> | null>(null);
@@ -54,7 +66,7 @@ export function Leaf(props: LeafProps) {
   useEffect(() => {
     if (!surface.current) return;
     behaviour.current = zoom<SVGSVGElement, unknown>()
-      .scaleExtent([0.5, 60])
+      .scaleExtent([leastZoom, mostZoom])
       // Handles that are dragged themselves do not pan the leaf.
       .filter((event: Event) => !(event.target instanceof Element && event.target.closest('[data-drag]')))
       .on('zoom', (event: D3ZoomEvent<SVGSVGElement, unknown>) => {
@@ -76,12 +88,16 @@ export function Leaf(props: LeafProps) {
     event.preventDefault();
     onView(moved);
   };
-  const onPointerMove = (event: PointerEvent<SVGSVGElement>) => {
+  const spotOf = (event: MouseEvent<SVGSVGElement>): Point => {
     const box = event.currentTarget.getBoundingClientRect();
-    onPointer({
+    return {
       x: (event.clientX - box.left - place.x) / place.scale,
       y: (event.clientY - box.top - place.y) / place.scale,
-    });
+    };
+  };
+  const onClick = (event: MouseEvent<SVGSVGElement>) => {
+    const onHandle = event.target instanceof Element && event.target.closest('[data-drag]');
+    if (onPick && !onHandle) onPick(spotOf(event));
   };
 
   return (
@@ -93,18 +109,22 @@ export function Leaf(props: LeafProps) {
       <div className="leaf-frame" ref={frame}>
         <svg
           ref={surface}
-          className="leaf-surface"
+          className={onPick ? 'leaf-surface leaf-picking' : 'leaf-surface'}
           width={size.width}
           height={size.height}
           tabIndex={0}
           role="application"
           aria-label={`${title}. Arrow keys move, plus and minus zoom, zero shows all.`}
           onKeyDown={onKeyDown}
-          onPointerMove={onPointerMove}
+          onPointerMove={(event: PointerEvent<SVGSVGElement>) => onPointer(spotOf(event))}
           onPointerLeave={() => onPointer(null)}
+          onClick={onClick}
         >
           <g transform={`translate(${place.x} ${place.y}) scale(${place.scale})`}>
-            <LeafScale value={place.scale}>{children}</LeafScale>
+            <LeafScale value={place.scale}>
+              {children}
+              {handles}
+            </LeafScale>
           </g>
           {pointer && (
             <g className="crosshair" aria-hidden>
@@ -122,6 +142,11 @@ export function Leaf(props: LeafProps) {
               />
             </g>
           )}
+          {pointer && props.loupe && (
+            <Loupe at={pointer} place={place} size={size} details={props.details ?? []}>
+              {children}
+            </Loupe>
+          )}
           <Ruler axis="x" lengthPx={size.width} place={place} unit={unit} pointer={pointer?.x ?? null} />
           <Ruler axis="y" lengthPx={size.height} place={place} unit={unit} pointer={pointer?.y ?? null} />
           <g className="ruler" aria-hidden>
@@ -132,41 +157,7 @@ export function Leaf(props: LeafProps) {
           </g>
         </svg>
       </div>
+      {props.legend && <p className="leaf-legend">{props.legend}</p>}
     </section>
   );
-}
-
-function keyedView(
-  key: string,
-  view: ZoomTransform,
-  size: { width: number; height: number },
-): ZoomTransform | null {
-  const pan = (x: number, y: number) => zoomIdentity.translate(view.x + x, view.y + y).scale(view.k);
-  const about = (factor: number) => {
-    const k = Math.min(60, Math.max(0.5, view.k * factor));
-    const cx = size.width / 2;
-    const cy = size.height / 2;
-    return zoomIdentity
-      .translate(cx - ((cx - view.x) / view.k) * k, cy - ((cy - view.y) / view.k) * k)
-      .scale(k);
-  };
-  switch (key) {
-    case 'ArrowLeft':
-      return pan(panStepPx, 0);
-    case 'ArrowRight':
-      return pan(-panStepPx, 0);
-    case 'ArrowUp':
-      return pan(0, panStepPx);
-    case 'ArrowDown':
-      return pan(0, -panStepPx);
-    case '+':
-    case '=':
-      return about(zoomStep);
-    case '-':
-      return about(1 / zoomStep);
-    case '0':
-      return zoomIdentity;
-    default:
-      return null;
-  }
 }

@@ -1,7 +1,7 @@
 import type { MapDocument } from '@nobrel/core/documents';
 import type { SizeMm } from '@nobrel/core/units';
 import { MapDrawing } from './map-drawing.js';
-import { SurfaceSheet } from './picture-on-surface.js';
+import { SurfaceSheet } from './surface-sheet.js';
 
 type MapOnSurfaceProps = {
   surface: SizeMm;

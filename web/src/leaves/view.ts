@@ -1,4 +1,4 @@
-import type { ZoomTransform } from 'd3-zoom';
+import { zoomIdentity, type ZoomTransform } from 'd3-zoom';
 import type { Rect } from '@nobrel/core/geometry';
 
 /** Width of the rulers along two edges of a leaf, pixels. */
@@ -39,4 +39,47 @@ export function rulerSteps(
   ];
   const inUnits = candidates.find((step) => step >= wanted) ?? 10000;
   return { major: inUnits * unitMm, minor: (inUnits * unitMm) / (inUnits === 1 ? subdivisions : 5) };
+}
+
+/** How far one can step back from a leaf and how close look. */
+export const leastZoom = 0.5;
+export const mostZoom = 60;
+
+const panStepPx = 40;
+const zoomStep = 1.25;
+
+/** The view a key asks for, or null when the key is not the leaf's. */
+export function keyedView(
+  key: string,
+  view: ZoomTransform,
+  size: { width: number; height: number },
+): ZoomTransform | null {
+  const pan = (x: number, y: number) => zoomIdentity.translate(view.x + x, view.y + y).scale(view.k);
+  const about = (factor: number) => {
+    const k = Math.min(mostZoom, Math.max(leastZoom, view.k * factor));
+    const cx = size.width / 2;
+    const cy = size.height / 2;
+    return zoomIdentity
+      .translate(cx - ((cx - view.x) / view.k) * k, cy - ((cy - view.y) / view.k) * k)
+      .scale(k);
+  };
+  switch (key) {
+    case 'ArrowLeft':
+      return pan(panStepPx, 0);
+    case 'ArrowRight':
+      return pan(-panStepPx, 0);
+    case 'ArrowUp':
+      return pan(0, panStepPx);
+    case 'ArrowDown':
+      return pan(0, -panStepPx);
+    case '+':
+    case '=':
+      return about(zoomStep);
+    case '-':
+      return about(1 / zoomStep);
+    case '0':
+      return zoomIdentity;
+    default:
+      return null;
+  }
 }

@@ -4,15 +4,14 @@ import { mapDocumentSchema, type MapDocument } from '@nobrel/core/documents';
 import {
   apiErrorSchema,
   mapSummarySchema,
-  pictureSchema,
   printingSchema,
   workSchema,
   type MapSummary,
   type Printing,
   type SaveRequest,
-  type StoredPicture,
   type Work,
 } from '@nobrel/core/file';
+import { savedSizeSchema, type NewSize, type SavedSize } from '@nobrel/core/fit';
 import type { SheetDecisions } from '@nobrel/core/sheets';
 
 const keptMapSchema = z.object({ summary: mapSummarySchema, document: mapDocumentSchema });
@@ -21,7 +20,7 @@ export type KeptMap = { summary: MapSummary; document: MapDocument };
 /** The server's data. Answers are parsed: what comes from outside is not trusted unseen. */
 export const api = createApi({
   baseQuery: fetchBaseQuery({ baseUrl: '/api' }),
-  tagTypes: ['works', 'map'],
+  tagTypes: ['works', 'map', 'sizes'],
   endpoints: (build) => ({
     works: build.query<Work[], void>({
       query: () => 'works',
@@ -34,18 +33,33 @@ export const api = createApi({
       // A work is always opened from the server: one left in the cache may be old, or gone from the file.
       keepUnusedDataFor: 0,
     }),
-    bringIn: build.mutation<StoredPicture, File>({
-      query: (file) => {
-        const body = new FormData();
-        body.append('picture', file);
-        return { url: 'pictures', method: 'POST', body };
-      },
-      transformResponse: (answer) => pictureSchema.parse(answer),
-    }),
     begin: build.mutation<Work, { picture: string }>({
       query: (body) => ({ url: 'works', method: 'POST', body }),
       transformResponse: (answer) => workSchema.parse(answer),
       invalidatesTags: ['works'],
+    }),
+    addPicture: build.mutation<Work, { id: string; picture: string }>({
+      query: ({ id, picture }) => ({ url: `works/${id}/pictures`, method: 'POST', body: { picture } }),
+      transformResponse: (answer) => workSchema.parse(answer),
+      invalidatesTags: ['works'],
+    }),
+    takePictureOut: build.mutation<Work, { id: string; picture: string }>({
+      query: ({ id, picture }) => ({ url: `works/${id}/pictures/${picture}`, method: 'DELETE' }),
+      transformResponse: (answer) => workSchema.parse(answer),
+    }),
+    sizes: build.query<SavedSize[], void>({
+      query: () => 'sizes',
+      transformResponse: (answer) => z.array(savedSizeSchema).parse(answer),
+      providesTags: ['sizes'],
+    }),
+    saveSize: build.mutation<SavedSize, NewSize>({
+      query: (body) => ({ url: 'sizes', method: 'POST', body }),
+      transformResponse: (answer) => savedSizeSchema.parse(answer),
+      invalidatesTags: ['sizes'],
+    }),
+    forgetSize: build.mutation<void, string>({
+      query: (id) => ({ url: `sizes/${id}`, method: 'DELETE' }),
+      invalidatesTags: ['sizes'],
     }),
     save: build.mutation<Work, { id: string; request: SaveRequest }>({
       query: ({ id, request }) => ({ url: `works/${id}`, method: 'PUT', body: request }),
@@ -77,7 +91,11 @@ export const api = createApi({
 export const {
   useWorksQuery,
   useWorkQuery,
-  useBringInMutation,
+  useAddPictureMutation,
+  useTakePictureOutMutation,
+  useSizesQuery,
+  useSaveSizeMutation,
+  useForgetSizeMutation,
   useBeginMutation,
   useRemoveMutation,
   useKeptMapQuery,

@@ -25,7 +25,7 @@ const work = (revision = 1, decisions = newDecisions('Kettle')): Work => ({
   createdAt: '2026-10-17T15:00:00.000Z',
   changedAt: '2026-10-17T15:00:00.000Z',
   decisions,
-  picture: { hash: '0'.repeat(64), name: 'kettle.jpg', width: 40, height: 30, bytes: 10 },
+  pictures: [{ hash: '0'.repeat(64), name: 'kettle.jpg', width: 40, height: 30, bytes: 10 }],
   map: null,
   printings: [],
 });
@@ -41,7 +41,7 @@ function decide(state: WorkState, decisions: Decision[], apartMs = 5000): WorkSt
   );
 }
 
-const margin = (marginMm: number): Decision => ({ room: 'fit', change: { marginMm } });
+const margin = (matMm: number): Decision => ({ room: 'fit', change: { matMm } });
 const title = (words: string): Decision => ({ room: 'title', change: words });
 
 describe('decisions on the bench', () => {
@@ -51,14 +51,14 @@ describe('decisions on the bench', () => {
     expect(state.decisions).to.deep.equal({
       ...before,
       title: 'Pears',
-      fit: { ...before.fit, marginMm: 12 },
+      fit: { ...before.fit, matMm: 12 },
     });
     expect(state.saving).to.equal('unsaved');
   });
 
   it('are stepped back and forward one by one', () => {
     let state = decide(open(), [margin(5), margin(10), title('Pears')]);
-    const titles = () => [state.decisions?.title, state.decisions?.fit.marginMm];
+    const titles = () => [state.decisions?.title, state.decisions?.fit.matMm];
     state = workReducer(state, undone());
     expect(titles()).to.deep.equal(['Kettle', 10]);
     state = workReducer(workReducer(state, undone()), undone());
@@ -103,12 +103,12 @@ describe('saving', () => {
     state = workReducer(state, saveDone(work(2)));
     expect(state.saving).to.equal('unsaved');
     expect(state.work?.revision).to.equal(2);
-    expect(state.decisions?.fit.marginMm).to.equal(7);
+    expect(state.decisions?.fit.matMm).to.equal(7);
   });
 
   it('that fails keeps the decisions', () => {
     const state = workReducer(workReducer(decide(open(), [margin(5)]), saveBegun()), saveFailed());
-    expect([state.saving, state.decisions?.fit.marginMm]).to.deep.equal(['failed', 5]);
+    expect([state.saving, state.decisions?.fit.matMm]).to.deep.equal(['failed', 5]);
   });
 
   it('of another work changes nothing here', () => {

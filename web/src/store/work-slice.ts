@@ -122,6 +122,10 @@ const slice = createSlice({
       state.work = work;
       state.decisions = work.decisions;
     },
+    /** Another picture was brought to the work. */
+    picturesBrought(state, { payload }: PayloadAction<Pick<Work, 'id' | 'pictures'>>) {
+      if (state.work?.id === payload.id) state.work.pictures = payload.pictures;
+    },
     mapKept(state, { payload }: PayloadAction<{ id: string; map: MapSummary }>) {
       if (state.work?.id === payload.id) state.work.map = payload.map;
     },
@@ -160,6 +164,7 @@ export const {
   theirsTaken,
   oursKept,
   refreshed,
+  picturesBrought,
   mapKept,
   printingRecorded,
   closed,

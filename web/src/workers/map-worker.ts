@@ -2,12 +2,14 @@ import { expose } from 'comlink';
 import type { MapDocument } from '@nobrel/core/documents';
 import { MapMaker, type MapProgress, type MapSettings, type Placement } from '@nobrel/core/map';
 import type { Picture, PixelWindow } from '@nobrel/core/raster';
+import { preparationOf, type Squaring } from '@nobrel/core/reference';
+import { drawPrepared, masterOf, type PictureOrder } from './masters.js';
 
 /** What the page asks of the worker. */
 export type MapOrder = {
-  /** Where the picture's master is fetched, and its upright size as stored. */
-  pictureUrl: string;
-  pictureSize: { width: number; height: number };
+  picture: PictureOrder;
+  squaring: Squaring;
+  /** The part that is used, in pixels of the prepared picture. */
   window: PixelWindow;
   placement: Placement;
   settings: MapSettings;
@@ -21,29 +23,19 @@ const previewDetail = 0.25;
 
 const maker = new MapMaker();
 const previewMaker = new MapMaker();
-let held: { url: string; picture: Picture } | null = null;
+let held: { key: string; picture: Picture } | null = null;
 let newest = 0;
 
 /** Lets a newer order or a stop come in. */
 const pause = () => new Promise<void>((resolve) => setTimeout(resolve, 0));
 
-async function pictureAt(url: string): Promise<Picture> {
-  if (held?.url === url) return held.picture;
-  const response = await fetch(url);
-  if (!response.ok) throw new Error('The picture could not be fetched.');
-  const bitmap = await createImageBitmap(await response.blob(), { colorSpaceConversion: 'none' });
-  const { width, height } = bitmap;
-  const context = new OffscreenCanvas(width, height).getContext('2d', { willReadFrequently: true });
-  if (!context) throw new Error('This browser cannot read pictures in the background.');
-  context.drawImage(bitmap, 0, 0);
-  bitmap.close();
-  const picture: Picture = {
-    width,
-    height,
-    channels: 4,
-    data: context.getImageData(0, 0, width, height).data,
-  };
-  held = { url, picture };
+/** The prepared picture at its full size, kept while orders go on about it. */
+async function prepared(key: string, order: MapOrder): Promise<Picture> {
+  if (held?.key === key) return held.picture;
+  const { width, height } = preparationOf(order.picture, order.squaring);
+  const master = await masterOf(order.picture);
+  const picture = drawPrepared(master, order.picture, order.squaring, Math.max(width, height));
+  held = { key, picture };
   return picture;
 }
 
@@ -55,22 +47,21 @@ const work = {
    */
   async make(order: MapOrder, report: (report: MapReport) => void): Promise<MapDocument | null> {
     const own = ++newest;
-    const picture = await pictureAt(order.pictureUrl);
+    const pictureKey = JSON.stringify([order.picture.hash, order.squaring]);
+    const picture = await prepared(pictureKey, order);
     // The master may be smaller than the picture as it came.
-    const shrink = picture.width / order.pictureSize.width;
+    const shrink = picture.width / preparationOf(order.picture, order.squaring).width;
     const { x, y, width, height } = order.window;
     const request = {
       picture,
-      pictureKey: order.pictureUrl,
+      pictureKey,
       window: { x: x * shrink, y: y * shrink, width: width * shrink, height: height * shrink },
       placement: order.placement,
       settings: order.settings,
     };
     const preview = await follow(previewMaker, { ...request, detail: previewDetail }, own, () => undefined);
     if (preview) report({ kind: 'preview', map: preview });
-    const map = await follow(maker, request, own, (progress) => report({ kind: 'progress', progress }));
-    // The document speaks of the picture as stored, not of the master.
-    return map && { ...map, settings: { ...map.settings, crop: order.window } };
+    return follow(maker, request, own, (progress) => report({ kind: 'progress', progress }));
   },
 
   /** Stops whatever is being made. */

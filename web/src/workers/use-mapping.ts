@@ -1,7 +1,7 @@
 import { proxy, wrap, type Remote } from 'comlink';
 import { useCallback, useEffect, useRef, useState } from 'react';
 import type { MapDocument } from '@nobrel/core/documents';
-import { isMapCurrent, mapRequestOf, type Work } from '@nobrel/core/file';
+import { isMapCurrent, mapOrigin, mapRequestOf, type Work } from '@nobrel/core/file';
 import type { MapProgress } from '@nobrel/core/map';
 import { useKeepMapMutation, useKeptMapQuery, messageOf } from '../store/api.js';
 import { useAppDispatch } from '../store/hooks.js';
@@ -41,7 +41,7 @@ export function useMapping(work: Work): Mapping {
   const [stopped, setStopped] = useState(false);
   const [round, setRound] = useState(0);
   const request = mapRequestOf(work);
-  const key = JSON.stringify([work.picture.hash, request, round]);
+  const key = JSON.stringify([request, round]);
   const newest = useRef(key);
   const latest = useRef(work);
   useEffect(() => {
@@ -56,31 +56,28 @@ export function useMapping(work: Work): Mapping {
   const needed = request !== null && !waiting && upToDate === null;
 
   useEffect(() => {
-    const { id, picture } = latest.current;
+    const { id } = latest.current;
     // The key stands for all that the request is made of; it is read here as it was when the key changed.
     const wanted = needed ? mapRequestOf(latest.current) : null;
     if (!wanted) return undefined;
     newest.current = key;
     const timer = setTimeout(() => {
       setStopped(false);
-      const order = {
-        pictureUrl: `/api/pictures/${picture.hash}/master`,
-        pictureSize: { width: picture.width, height: picture.height },
-        ...wanted,
-      };
       setFault(null);
       setProgress({ stage: 'Reading the picture', share: 0 });
       mapWorker()
         .make(
-          order,
+          wanted,
           proxy((report) => {
             if (newest.current !== key) return;
             if (report.kind === 'progress') setProgress(report.progress);
             else setMade({ map: report.map, preview: true });
           }),
         )
-        .then(async (map) => {
-          if (!map || newest.current !== key) return;
+        .then(async (drawn) => {
+          if (!drawn || newest.current !== key) return;
+          // The document speaks of the picture as stored and prepared, not of the worker's copy.
+          const map = { ...drawn, settings: { ...drawn.settings, ...mapOrigin(wanted) } };
           setMade({ map, preview: false });
           setProgress(null);
           const answer = await keepMap({ id, document: map });

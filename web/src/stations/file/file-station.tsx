@@ -1,9 +1,9 @@
 import { Button, Input } from 'antd';
-import { surfaceKind } from '@nobrel/core/fit';
-import { stationNames, standingOf } from '@nobrel/core/file';
+import { sidesWords, surfaceKind } from '@nobrel/core/fit';
+import { mainPictureOf, stationNames, standingOf } from '@nobrel/core/file';
 import { permissionWords } from '@nobrel/core/reference';
 import { methodWords, minutesSpent } from '@nobrel/core/transfer';
-import { counted, findFormat, formatLength, formatMinutes, formatSize } from '@nobrel/core/units';
+import { counted, findFormat, formatMinutes, formatSize } from '@nobrel/core/units';
 import { TextGap } from '../../bench/gaps.js';
 import { Notes } from '../../bench/notes.js';
 import { Sentence } from '../../bench/sentence.js';
@@ -89,7 +89,8 @@ function Record() {
   const work = useWork();
   const unit = useUnit();
   const decide = useDecide();
-  const { decisions, map, printings, picture } = work;
+  const { decisions, map, printings } = work;
+  const { picture } = mainPictureOf(work);
   const { reference, fit, transfer, file } = decisions;
   const rows: [string, string][] = [
     [
@@ -98,7 +99,7 @@ function Record() {
     ],
     [
       'Surface',
-      `${surfaceKind(fit.kind).name}, ${formatSize(fit.widthMm, fit.heightMm, unit)}, margin ${formatLength(fit.marginMm, unit)}`,
+      `${surfaceKind(fit.kind).name}, ${formatSize(fit.widthMm, fit.heightMm, unit)}, margins ${sidesWords(fit.marginsMm, unit)}`,
     ],
     [
       'Map',

@@ -1,6 +1,6 @@
 import { Alert, Spin } from 'antd';
 import { Link } from 'react-router';
-import { standingOf, stationNames, type Work } from '@nobrel/core/file';
+import { mainPictureOf, standingOf, stationNames, type Work } from '@nobrel/core/file';
 import { methodWords } from '@nobrel/core/transfer';
 import { formatMinutes, formatSize } from '@nobrel/core/units';
 import { Frame } from '../../bench/frame.js';
@@ -44,7 +44,11 @@ function Card({ work }: { work: Work }) {
             src={`/api/works/${work.id}/thumbnail.svg?made=${encodeURIComponent(map.madeAt)}`}
           />
         ) : (
-          <img className="card-reference" alt="" src={`/api/pictures/${work.picture.hash}/small`} />
+          <img
+            className="card-reference"
+            alt=""
+            src={`/api/pictures/${mainPictureOf(work).picture.hash}/small`}
+          />
         )}
       </span>
       <span className="card-title">{decisions.title}</span>

@@ -1,7 +1,7 @@
-import { Button, Progress, Segmented, Switch } from 'antd';
+import { Button, Progress, Switch } from 'antd';
 import { useEffect, useState } from 'react';
 import { effortOf, mapNotes, type MapSettings } from '@nobrel/core/map';
-import { layOut, wholePictureOn } from '@nobrel/core/fit';
+import { layOut } from '@nobrel/core/fit';
 import { aboutMinutes, counted } from '@nobrel/core/units';
 import { ChoiceGap, LengthGap, NumberGap } from '../../bench/gaps.js';
 import { Notes } from '../../bench/notes.js';
@@ -9,7 +9,10 @@ import { MoreRow, Sentence } from '../../bench/sentence.js';
 import { StationBench } from '../../bench/station.js';
 import { Diptych } from '../../leaves/diptych.js';
 import { MapDrawing } from '../../leaves/map-drawing.js';
-import { PictureOnSurface, SurfaceSheet } from '../../leaves/picture-on-surface.js';
+import { LookChoice } from '../../leaves/look-choice.js';
+import { PictureOnSurface } from '../../leaves/main-picture.js';
+import { SurfaceSheet } from '../../leaves/surface-sheet.js';
+import { useLoupeDetails, useMainPicture } from '../../leaves/use-reference.js';
 import { useDecide, useWork } from '../../store/hooks.js';
 import { useMapping, type Mapping } from '../../workers/use-mapping.js';
 
@@ -32,13 +35,14 @@ export function MapStation() {
   const work = useWork();
   const decide = useDecide();
   const mapping = useMapping(work);
-  const [leftView, setLeftView] = useState<'view' | 'grey'>('view');
   const [greys, setGreys] = useState(false);
-  const { decisions, picture } = work;
+  const { preparation } = useMainPicture();
+  const { decisions } = work;
   const settings = decisions.map;
   const change = (fields: Partial<MapSettings>) => decide({ room: 'map', change: fields });
-  const layout = layOut(picture, decisions.fit);
-  const { surface, frame } = layout;
+  const layout = layOut(preparation, decisions.fit);
+  const { surface } = layout;
+  const details = useLoupeDetails(layout);
   const extent = { x: 0, y: 0, ...surface };
   const { map } = mapping;
   useGreysKey(() => setGreys((on) => !on));
@@ -51,26 +55,9 @@ export function MapStation() {
         extent={extent}
         left={{
           title: 'Reference',
-          tools: (
-            <Segmented<'view' | 'grey'>
-              size="small"
-              aria-label="How the reference is shown"
-              options={[
-                { value: 'view', label: 'colour' },
-                { value: 'grey', label: 'grey' },
-              ]}
-              value={leftView}
-              onChange={setLeftView}
-            />
-          ),
-          content: (
-            <PictureOnSurface
-              hash={picture.hash}
-              rendition={leftView}
-              at={wholePictureOn(layout, picture)}
-              clip={frame}
-            />
-          ),
+          tools: <LookChoice />,
+          content: <PictureOnSurface layout={layout} />,
+          details,
         }}
         right={{
           title: 'Map',

@@ -1,114 +1,111 @@
-import { Input, Popconfirm, Button } from 'antd';
-import { useNavigate } from 'react-router';
-import { permissions, permissionWords, referenceNotes } from '@nobrel/core/reference';
-import { MoreRow, Sentence } from '../../bench/sentence.js';
-import { ChoiceGap, TextGap } from '../../bench/gaps.js';
+import { Button } from 'antd';
+import { Link } from 'react-router';
+import { findFitFault, layOut } from '@nobrel/core/fit';
+import { referenceNotes } from '@nobrel/core/reference';
 import { Notes } from '../../bench/notes.js';
 import { StationBench } from '../../bench/station.js';
+import { ToolRow, useTool } from '../../bench/tool-row.js';
 import { Diptych } from '../../leaves/diptych.js';
-import { PictureOnSurface } from '../../leaves/picture-on-surface.js';
-import { useRemoveMutation } from '../../store/api.js';
-import { useDecide, useWork } from '../../store/hooks.js';
+import { LookChoice } from '../../leaves/look-choice.js';
+import { MainPicture } from '../../leaves/main-picture.js';
+import { useLoupeDetails, useMainPicture } from '../../leaves/use-reference.js';
+import { useDecide, useUnit, useWork } from '../../store/hooks.js';
+import { useJudgement } from '../../workers/use-pictures.js';
+import { useCropTool } from './crop.js';
+import { useDetailsTool } from './details.js';
+import { Histogram } from './histogram.js';
+import { useLevelTool } from './level.js';
+import { useJudgedSide } from './look.js';
+import { ReferenceSentence } from './reference-sentence.js';
+import { useSquareTool } from './square.js';
+import type { ToolScreen } from './tool-screen.js';
 
-/** The reference, beside its grey version true to lightness; whose it is. */
+const tools = [
+  { value: 'look', label: 'Look' },
+  { value: 'square', label: 'Square it' },
+  { value: 'level', label: 'Level it' },
+  { value: 'crop', label: 'Crop it' },
+  { value: 'details', label: 'Details' },
+] as const;
+type Tool = (typeof tools)[number]['value'];
+
+/** The reference: squared, levelled and cropped, looked at in three ways, judged; whose it is. */
 export function ReferenceStation() {
   const work = useWork();
   const decide = useDecide();
-  const { decisions, picture } = work;
-  const { reference } = decisions;
-  const whole = { x: 0, y: 0, width: picture.width, height: picture.height };
+  const unit = useUnit();
+  const { picture, squaring, preparation } = useMainPicture();
+  const [tool, take] = useTool<Tool>(['look', 'square', 'level', 'crop', 'details']);
+  const judgement = useJudgement(picture, squaring);
+  const { reference, fit, map } = work.decisions;
+  const { width, height } = preparation;
+  const whole = { x: 0, y: 0, width, height };
+  const judged = useJudgedSide(whole, judgement);
+  const screens: Record<Exclude<Tool, 'look'>, ToolScreen> = {
+    square: useSquareTool(tool === 'square'),
+    level: useLevelTool(),
+    crop: useCropTool(),
+    details: useDetailsTool(),
+  };
+  const screen = tool === 'look' ? null : screens[tool];
+  const details = useLoupeDetails();
+  const notes = referenceNotes(
+    {
+      decisions: reference,
+      size: preparation,
+      pxPerMm: findFitFault(fit) ? 1 : layOut(preparation, fit).pxPerMm,
+      pencilMm: map.pencilMm,
+      judgement,
+      ratioReckoned: squaring.corners !== null && squaring.originalMm === null,
+    },
+    unit,
+  );
   return (
     <StationBench
       sentence={
-        <Sentence
-          more={
-            <>
-              <MoreRow label="What the permission says">
-                <Input.TextArea
-                  aria-label="What the permission says"
-                  autoSize={{ minRows: 2, maxRows: 6 }}
-                  maxLength={2000}
-                  value={reference.permissionNote}
-                  onChange={(event) =>
-                    decide({ room: 'reference', change: { permissionNote: event.target.value } })
-                  }
-                />
-              </MoreRow>
-              <TakeOut />
-            </>
-          }
-        >
-          Work from{' '}
-          <TextGap
-            label="Title of the work"
-            placeholder="a title"
-            value={decisions.title}
-            onChange={(title) => decide({ room: 'title', change: title })}
-          />
-          , a picture by{' '}
-          <TextGap
-            label="Whose picture it is"
-            placeholder="whom?"
-            value={reference.owner}
-            onChange={(owner) => decide({ room: 'reference', change: { owner } })}
-          />
-          ,{' '}
-          <ChoiceGap
-            label="Permission"
-            value={reference.permission}
-            options={permissions.map((value) => ({ value, label: permissionWords[value] }))}
-            onChange={(permission) => decide({ room: 'reference', change: { permission } })}
-          />
-          .
-          {decisions.title.trim() === '' && (
-            <span className="gap-fault" role="alert">
-              {' '}
-              A work needs a title; it is saved once it has one.
-            </span>
-          )}
-        </Sentence>
+        <>
+          <ReferenceSentence />
+          <ToolRow label="Tools" tools={tools} tool={tool} onTool={take}>
+            {screen?.sentence}
+          </ToolRow>
+        </>
       }
       notes={
         <Notes
-          notes={referenceNotes(reference, picture)}
+          notes={notes}
           onWay={(change) => decide({ room: 'reference', change })}
+          figure={judgement && <Histogram histogram={judgement.histogram} />}
         />
       }
     >
       <Diptych
+        // A tool's left leaf shows other places than the last one's, so that each begins with all of it.
+        key={tool}
         extent={whole}
         measured={false}
-        left={{
-          title: 'Reference in colour',
-          content: <PictureOnSurface hash={picture.hash} rendition="view" at={whole} />,
-        }}
-        right={{
-          title: 'Grey, true to lightness',
-          content: <PictureOnSurface hash={picture.hash} rendition="grey" at={whole} />,
-        }}
+        left={
+          screen?.left ?? {
+            title: 'Reference',
+            pictureAt: whole,
+            tools: (
+              <>
+                <LookChoice />
+                <Link to={`/works/${work.id}/print/reference`}>
+                  <Button size="small">Print</Button>
+                </Link>
+              </>
+            ),
+            content: <MainPicture at={whole} />,
+            details,
+          }
+        }
+        right={
+          screen?.right ??
+          (screen
+            ? { title: 'As it is used', pictureAt: whole, content: <MainPicture at={whole} />, details }
+            : judged)
+        }
       />
     </StationBench>
-  );
-}
-
-function TakeOut() {
-  const { id } = useWork();
-  const navigate = useNavigate();
-  const [remove, { isLoading }] = useRemoveMutation();
-  return (
-    <Popconfirm
-      title="Take this work out of the file?"
-      description="Its decisions, maps and record go with it. This cannot be undone."
-      okText="Take it out"
-      cancelText="Leave it"
-      onConfirm={async () => {
-        const answer = await remove(id);
-        if (!answer.error) await navigate('/');
-      }}
-    >
-      <Button danger size="small" loading={isLoading}>
-        Take this work out of the file
-      </Button>
-    </Popconfirm>
   );
 }

@@ -17,7 +17,7 @@ import { Sentence } from '../../bench/sentence.js';
 import { Missing, StationBench } from '../../bench/station.js';
 import { Diptych } from '../../leaves/diptych.js';
 import { MapDrawing } from '../../leaves/map-drawing.js';
-import { SurfaceSheet } from '../../leaves/picture-on-surface.js';
+import { SurfaceSheet } from '../../leaves/surface-sheet.js';
 import { messageOf, useKeptMapQuery, usePrintMutation } from '../../store/api.js';
 import { useAppDispatch, useDecide, useUnit, useWork } from '../../store/hooks.js';
 import { printingRecorded } from '../../store/work-slice.js';

@@ -1,0 +1,12 @@
+/** The final surface as a blank sheet, in the colour of its ground. */
+export function SurfaceSheet({ width, height, ground }: { width: number; height: number; ground?: string }) {
+  return (
+    <rect
+      className="surface-sheet"
+      width={width}
+      height={height}
+      vectorEffect="non-scaling-stroke"
+      {...(ground ? { style: { fill: ground } } : {})}
+    />
+  );
+}

@@ -1,0 +1,129 @@
+import { Button } from 'antd';
+import { Link } from 'react-router';
+import { copyOrder, homePrints, type HomePrint, type Layout } from '@nobrel/core/fit';
+import {
+  counted,
+  findFormat,
+  formatLength,
+  formatSize,
+  namedFormats,
+  type LengthUnit,
+} from '@nobrel/core/units';
+import { ChoiceGap } from '../../bench/gaps.js';
+import { SizeGap } from '../../bench/size-gap.js';
+import { useUnit, useWork } from '../../store/hooks.js';
+import { useFit } from './use-fit.js';
+
+const paperOptions = namedFormats
+  .filter((format) => format.for === 'paper')
+  .map(({ id, name }) => ({ value: id, label: name }));
+
+/** Enlarging by machine: what to order at a copy shop, and what a printer at home takes. */
+export function EnlargePanel({ layout }: { layout: Layout }) {
+  const { id } = useWork();
+  const { fit, change } = useFit();
+  const unit = useUnit();
+  const target = { widthMm: layout.drawing.width, heightMm: layout.drawing.height };
+  const paper = findFormat(fit.homePaper);
+  const prints = paper ? homePrints(target, paper) : [];
+  return (
+    <section className="leaf" aria-label="Enlarging by machine">
+      <header className="leaf-head">
+        <h2>Enlarging by machine</h2>
+        {fit.sketch && (
+          <Link to={`/works/${id}/print/order-slip`}>
+            <Button size="small">Print the order slip</Button>
+          </Link>
+        )}
+      </header>
+      <div className="panel-body sentence panel-sentence">
+        <p>
+          The drawing comes out {formatSize(target.widthMm, target.heightMm, unit)}.{' '}
+          {fit.sketch ? (
+            <>
+              The sketch measures{' '}
+              <SizeGap
+                label="Size of the sketch"
+                size={fit.sketch}
+                check={() => null}
+                onChange={(sketch) => change({ sketch })}
+              />
+              .{' '}
+              <Button size="small" onClick={() => change({ sketch: null })}>
+                No sketch
+              </Button>
+            </>
+          ) : (
+            <Button
+              size="small"
+              onClick={() =>
+                change({
+                  sketch: { widthMm: 200, heightMm: Math.round((200 * target.heightMm) / target.widthMm) },
+                })
+              }
+            >
+              Say what the sketch measures
+            </Button>
+          )}
+        </p>
+        {fit.sketch && <OrderWords layout={layout} sketch={fit.sketch} unit={unit} />}
+        <p>
+          Printed at home on{' '}
+          <ChoiceGap
+            label="Paper of the printer at home"
+            value={fit.homePaper}
+            options={paperOptions}
+            onChange={(homePaper) => change({ homePaper })}
+          />
+          {prints.length === 0 ? ', it cannot be: the paper is too small.' : ', it takes'}
+        </p>
+        <ul>
+          {prints.map((print, i) => (
+            <li key={String(print.upright)}>
+              {printWords(print)}
+              {i === 0 && wastesLess(prints) && <strong> This wastes least.</strong>}
+            </li>
+          ))}
+        </ul>
+      </div>
+    </section>
+  );
+}
+
+const wastesLess = ([first, second]: HomePrint[]) =>
+  first !== undefined && second !== undefined && first.waste < second.waste;
+
+function printWords({ upright, columns, rows, sheets, waste }: HomePrint): string {
+  return `${upright ? 'upright' : 'lying'}: ${counted(sheets, 'sheet')}, ${columns} across and ${rows} down; ${Math.round(100 * waste)} % of the paper stays empty.`;
+}
+
+type OrderWordsProps = { layout: Layout; sketch: { widthMm: number; heightMm: number }; unit: LengthUnit };
+
+/** The percentage to order, by either side, with what does not come out. */
+export function OrderWords({ layout, sketch, unit }: OrderWordsProps) {
+  const order = copyOrder(sketch, { widthMm: layout.drawing.width, heightMm: layout.drawing.height });
+  const off = (mm: number, side: string) =>
+    `the ${side} then comes out ${formatLength(Math.abs(mm), unit)} ${mm > 0 ? 'too large' : 'too small'}`;
+  return (
+    <ul className="order">
+      <li>
+        <strong>{order.percentByWidth.toFixed(1)} %</strong> by the width
+        {Math.abs(order.heightOffMm) > 0.5 && `: ${off(order.heightOffMm, 'height')}`}
+        {order.passes.length > 1 &&
+          `, in ${order.passes.length} passes of ${order.passes.map((pass) => `${pass.toFixed(1)} %`).join(', then ')}`}
+        .
+      </li>
+      {!order.fits && (
+        <li>
+          <strong>{order.percentByHeight.toFixed(1)} %</strong> by the height
+          {Math.abs(order.widthOffMm) > 0.5 && `: ${off(order.widthOffMm, 'width')}`}.
+        </li>
+      )}
+      <li>
+        {order.fits
+          ? 'Both sides come out right.'
+          : 'The sketch and the drawing differ in ratio; one side gives way.'}
+      </li>
+    </ul>
+  );
+}

@@ -1,0 +1,101 @@
+import { Button } from 'antd';
+import { useEffect } from 'react';
+import {
+  allRound,
+  findFitFault,
+  surfaceKinds,
+  usualOf,
+  type FitDecisions,
+  type FitWay,
+  type PlacementSchool,
+} from '@nobrel/core/fit';
+import { ChoiceGap, LengthGap } from '../../bench/gaps.js';
+import { Sentence } from '../../bench/sentence.js';
+import { SizeGap } from '../../bench/size-gap.js';
+import { useMainPicture } from '../../leaves/use-reference.js';
+import { useWeight } from '../../workers/use-pictures.js';
+import { useFit } from './use-fit.js';
+
+const placementOptions: readonly { value: PlacementSchool; label: string }[] = [
+  { value: 'centred', label: 'centred' },
+  { value: 'bottom-heavy', label: 'bottom-heavy' },
+  { value: 'weighted', label: 'weighted' },
+  { value: 'by-hand', label: 'by hand' },
+];
+const wayOptions: readonly { value: FitWay; label: string }[] = [
+  { value: 'crop', label: 'cropped to fill it' },
+  { value: 'border', label: 'whole, with a border' },
+  { value: 'extend', label: 'whole, and drawn on' },
+];
+
+const isEven = ({ top, right, bottom, left }: FitDecisions['marginsMm']) =>
+  top === right && right === bottom && bottom === left;
+
+/** On which surface the picture lies, and how. */
+export function FitSentence({ onSides }: { onSides: () => void }) {
+  const { fit, change, faultWith } = useFit();
+  const { picture, squaring } = useMainPicture();
+  const weight = useWeight(picture, squaring);
+  const place = (placement: PlacementSchool) =>
+    change(placement === 'weighted' ? { placement, weightCentre: weight?.centre ?? null } : { placement });
+  const unweighed = fit.placement === 'weighted' && fit.weightCentre === null;
+  useEffect(() => {
+    // Chosen before the picture was weighed: the weight follows as soon as it is known.
+    if (unweighed && weight) change({ weightCentre: weight.centre });
+  }, [unweighed, weight, change]);
+  return (
+    <Sentence>
+      Put it on{' '}
+      <ChoiceGap
+        label="Kind of surface"
+        value={fit.kind}
+        options={surfaceKinds.map(({ id, name }) => ({ value: id, label: name }))}
+        onChange={(kind) => change({ kind, ...usualOf(kind) })}
+      />{' '}
+      of{' '}
+      <SizeGap
+        label="Size of the surface"
+        size={fit}
+        check={(size) => faultWith(size)}
+        onChange={({ widthMm, heightMm }) => change({ widthMm, heightMm, measured: null })}
+      />
+      <Button
+        size="small"
+        onClick={() => change({ widthMm: fit.heightMm, heightMm: fit.widthMm, measured: null })}
+        disabled={faultWith({ widthMm: fit.heightMm, heightMm: fit.widthMm }) !== null}
+        title="Swap width and height"
+      >
+        {fit.widthMm >= fit.heightMm ? 'lying: stand it up' : 'upright: lay it down'}
+      </Button>
+      , <ChoiceGap label="Placement" value={fit.placement} options={placementOptions} onChange={place} />,{' '}
+      <ChoiceGap
+        label="How the picture fills it"
+        value={fit.way}
+        options={wayOptions}
+        onChange={(way) => change({ way })}
+      />
+      , with{' '}
+      {isEven(fit.marginsMm) ? (
+        <>
+          <LengthGap
+            label="Margin all round"
+            valueMm={fit.marginsMm.top}
+            check={(mm) => faultWith({ marginsMm: allRound(mm) })}
+            onChange={(mm) => change({ marginsMm: allRound(mm) })}
+          />{' '}
+          spare all round.
+        </>
+      ) : (
+        <Button size="small" onClick={onSides}>
+          a margin of its own on each side
+        </Button>
+      )}
+      {findFitFault(fit) && (
+        <span className="gap-fault" role="alert">
+          {' '}
+          {findFitFault(fit)?.message}
+        </span>
+      )}
+    </Sentence>
+  );
+}

@@ -1,0 +1,217 @@
+import { Button, Popover, Switch } from 'antd';
+import type { ReactNode } from 'react';
+import {
+  gridOf,
+  gridSuggestions,
+  gridTicks,
+  helpLevels,
+  mostSquares,
+  squareAt,
+  squareName,
+  type FitDecisions,
+  type GridDecisions,
+  type GridSuggestion,
+  type Layout,
+} from '@nobrel/core/fit';
+import { preparationOf } from '@nobrel/core/reference';
+import type { Point } from '@nobrel/core/geometry';
+import { formatLength, formatSize, type LengthUnit } from '@nobrel/core/units';
+import { ChoiceGap, ColourGap, LengthGap, NumberGap } from '../../bench/gaps.js';
+import { ListGap } from '../../bench/list-gap.js';
+import { useMainPicture } from '../../leaves/use-reference.js';
+import { useUnit, useWork } from '../../store/hooks.js';
+import { useFit } from './use-fit.js';
+
+/** Millimetres of the original on one of the surface, when the real size of the squared original is known. */
+function usePerSurfaceMm(layout: Layout): number | null {
+  const { picture, squaring } = useMainPicture();
+  const { originalMm, corners } = squaring;
+  if (!originalMm || !corners) return null;
+  const flat = preparationOf(picture, { ...squaring, crop: null, quarterTurns: 0, turnRad: 0 });
+  return (layout.pxPerMm * originalMm.width) / flat.width;
+}
+
+/** The grid: its decisions, and clicking its squares to halve them. */
+export function useGridTool(layout: Layout): { sentence: ReactNode; onPick: (at: Point) => void } {
+  const { fit, change } = useFit();
+  const unit = useUnit();
+  const { grid } = fit;
+  const set = (fields: Partial<GridDecisions>) => change({ grid: { ...grid, shown: true, ...fields } });
+  const lines = gridOf(layout.drawing, grid);
+  const onPick = ({ x, y }: Point) => {
+    const square = squareAt(lines, x, y);
+    if (!square || !grid.shown) return;
+    const name = squareName(square.column, square.row);
+    const has = grid.halved.includes(name);
+    set({ halved: has ? grid.halved.filter((other) => other !== name) : [...grid.halved, name] });
+  };
+  const count = (label: string, field: 'columns' | 'rows') => (
+    <NumberGap
+      label={label}
+      value={grid[field]}
+      unit={field}
+      least={1}
+      most={mostSquares}
+      whole
+      onChange={(value) => set({ [field]: value ?? 1 })}
+    />
+  );
+  return {
+    onPick,
+    sentence: (
+      <>
+        <Switch
+          size="small"
+          aria-label="Show the grid"
+          checked={grid.shown}
+          onChange={(shown) => change({ grid: { ...grid, shown } })}
+        />{' '}
+        Divide it{' '}
+        <ChoiceGap
+          label="How it is divided"
+          value={grid.by}
+          options={[
+            { value: 'counts', label: 'into so many' },
+            { value: 'spacing', label: 'every so far' },
+          ]}
+          onChange={(by) => set({ by })}
+        />
+        :{' '}
+        {grid.by === 'counts' ? (
+          <>
+            {count('Columns', 'columns')} by {count('Rows', 'rows')}, squares{' '}
+            {formatSize(lines.squareX, lines.squareY, unit)}
+          </>
+        ) : (
+          <>
+            <LengthGap
+              label="Spacing of the grid"
+              valueMm={grid.spacingMm}
+              check={(mm) => (mm >= 1 && mm <= 5000 ? null : 'Between 1 mm and 5 m, please.')}
+              onChange={(spacingMm) => set({ spacingMm })}
+            />
+            {lines.restX > 0 && `, ${formatLength(lines.restX, unit)} left in the last column`}
+            {lines.restY > 0 && `, ${formatLength(lines.restY, unit)} left in the last row`}
+          </>
+        )}
+        ;{' '}
+        <ChoiceGap
+          label="Diagonals"
+          value={grid.diagonals ? 'with' : 'without'}
+          options={[
+            { value: 'without', label: 'without diagonals' },
+            { value: 'with', label: 'with diagonals' },
+          ]}
+          onChange={(diagonals) => set({ diagonals: diagonals === 'with' })}
+        />
+        ; halved in{' '}
+        <ListGap
+          label="Squares that are halved"
+          empty="no square"
+          values={grid.halved}
+          read={(name) => readSquare(name, lines.xs.length - 1, lines.ys.length - 1)}
+          onChange={(halved) => set({ halved })}
+        />{' '}
+        (click one); lines{' '}
+        <LengthGap
+          label="Width of the grid’s lines"
+          valueMm={grid.lineMm}
+          alwaysMm
+          check={(mm) => (mm >= 0.05 && mm <= 3 ? null : 'Between 0.05 and 3 mm, please.')}
+          onChange={(lineMm) => set({ lineMm })}
+        />{' '}
+        <ColourGap label="Colour of the grid" value={grid.colour} onChange={(colour) => set({ colour })} />{' '}
+        <Suggestions layout={layout} grid={grid} set={set} />{' '}
+        <Popover trigger="click" content={<Ticks layout={layout} fit={fit} unit={unit} />}>
+          <Button size="small">Ticks along the edges</Button>
+        </Popover>
+      </>
+    ),
+  };
+}
+
+/** A square's name as typed, or a sentence on why it is none. */
+function readSquare(text: string, columns: number, rows: number): { value: string } | { fault: string } {
+  const name = text.toUpperCase();
+  for (let row = 0; row < rows; row++) {
+    for (let column = 0; column < columns; column++) {
+      if (squareName(column, row) === name) return { value: name };
+    }
+  }
+  return { fault: `There is no square ${name}; they go from A1 to ${squareName(columns - 1, rows - 1)}.` };
+}
+
+type SuggestionsProps = {
+  layout: Layout;
+  grid: GridDecisions;
+  set: (fields: Partial<GridDecisions>) => void;
+};
+
+function Suggestions({ layout, grid, set }: SuggestionsProps) {
+  const unit = useUnit();
+  const { pencilMm } = useWork().decisions.map;
+  const perSurfaceMm = usePerSurfaceMm(layout);
+  const found = gridSuggestions(layout.drawing, grid.help, pencilMm, unit, perSurfaceMm);
+  return (
+    <Popover
+      trigger="click"
+      content={
+        <div className="more">
+          <p>
+            A grid that helps{' '}
+            <ChoiceGap
+              label="How much the grid helps"
+              value={grid.help}
+              options={helpLevels.map((value) => ({ value, label: helpWords[value] }))}
+              onChange={(help) => set({ help })}
+            />
+          </p>
+          {found.length === 0 && <p>There is no room for a grid that the point would serve.</p>}
+          <ul className="suggestions">
+            {found.map((suggestion) => (
+              <li key={`${suggestion.columns} ${suggestion.rows}`}>
+                <Button
+                  size="small"
+                  onClick={() => {
+                    const { columns, rows, spacingMm, by } = suggestion;
+                    set({ columns, rows, spacingMm, by });
+                  }}
+                >
+                  {suggestion.columns} by {suggestion.rows}, {formatLength(suggestion.spacingMm, unit)}
+                </Button>{' '}
+                <span className="quiet">{suggestionWords(suggestion)}</span>
+              </li>
+            ))}
+          </ul>
+        </div>
+      }
+    >
+      <Button size="small">Suggestions</Button>
+    </Popover>
+  );
+}
+
+const helpWords = { low: 'a little', middle: 'well', high: 'a great deal' } as const;
+
+function suggestionWords({ exact, wholeOnSurface, wholeOnOriginal }: GridSuggestion): string {
+  return [
+    exact ? 'really square' : 'last ones cut',
+    ...(wholeOnSurface ? ['even on the surface'] : []),
+    ...(wholeOnOriginal ? ['even on the original'] : []),
+  ].join(', ');
+}
+
+/** Where the grid meets the edges of what is drawn, from the datum corner, each from the corner itself. */
+function Ticks({ layout, fit, unit }: { layout: Layout; fit: FitDecisions; unit: LengthUnit }) {
+  const ticks = gridTicks(layout, fit, unit);
+  return (
+    <div className="more ticks">
+      <p>
+        Along the {ticks.level.edges}, from the {ticks.level.from} edge: {ticks.level.readings.join(', ')}.
+      </p>
+      <p>
+        Along the {ticks.side.edges}, from the {ticks.side.from} edge: {ticks.side.readings.join(', ')}.
+      </p>
+    </div>
+  );
+}

@@ -1,0 +1,60 @@
+import {
+  gridOf,
+  guideLines,
+  innerLines,
+  squareName,
+  type FitDecisions,
+  type Segment,
+} from '@nobrel/core/fit';
+import type { Rect } from '@nobrel/core/geometry';
+import { useLeafScale } from '../../leaves/leaf-scale.js';
+
+const path = (segments: readonly Segment[]) =>
+  segments.map(([x0, y0, x1, y1]) => `M${x0} ${y0}L${x1} ${y1}`).join('');
+
+/** The chosen guides of composition over what is drawn. */
+export function Guides({ drawing, guides }: { drawing: Rect; guides: FitDecisions['guides'] }) {
+  return (
+    <path
+      className="guides"
+      aria-hidden
+      d={path(guides.flatMap((kind) => guideLines(kind, drawing)))}
+      vectorEffect="non-scaling-stroke"
+    />
+  );
+}
+
+/** Labels smaller than this cannot be read, pixels. */
+const leastLabelPx = 9;
+
+/** The grid over what is drawn, with the names of its columns and rows. */
+export function GridLines({ drawing, grid }: { drawing: Rect; grid: FitDecisions['grid'] }) {
+  const scale = useLeafScale();
+  const lines = gridOf(drawing, grid);
+  const { xs, ys } = lines;
+  const right = drawing.x + drawing.width;
+  const bottom = drawing.y + drawing.height;
+  const whole: Segment[] = [
+    ...xs.map((x): Segment => [x, drawing.y, x, bottom]),
+    ...ys.map((y): Segment => [drawing.x, y, right, y]),
+  ];
+  const width = Math.max(grid.lineMm, 0.8 / scale);
+  const labelMm = Math.min(13 / scale, 0.4 * Math.min(lines.squareX, lines.squareY));
+  return (
+    <g className="grid-lines" aria-hidden style={{ stroke: grid.colour, fill: grid.colour }}>
+      <path d={path(whole)} strokeWidth={width} />
+      <path d={path(innerLines(lines, grid))} strokeWidth={0.6 * width} />
+      {labelMm * scale >= leastLabelPx && (
+        <g className="grid-names" fontSize={labelMm}>
+          {ys.slice(0, -1).map((y, row) =>
+            xs.slice(0, -1).map((x, column) => (
+              <text key={squareName(column, row)} x={x + labelMm * 0.25} y={y + labelMm}>
+                {squareName(column, row)}
+              </text>
+            )),
+          )}
+        </g>
+      )}
+    </g>
+  );
+}

@@ -1,0 +1,251 @@
+import { Button, Input } from 'antd';
+import { useState } from 'react';
+import {
+  lightPassed,
+  sidesWords,
+  surfaceKind,
+  surfaceOf,
+  tooths,
+  toCut,
+  type FitDecisions,
+  type Sides,
+} from '@nobrel/core/fit';
+import { formatSize } from '@nobrel/core/units';
+import { ChoiceGap, ColourGap, LengthGap, NumberGap } from '../../bench/gaps.js';
+import { messageOf, useForgetSizeMutation, useSaveSizeMutation, useSizesQuery } from '../../store/api.js';
+import { useUnit } from '../../store/hooks.js';
+import { useFit } from './use-fit.js';
+
+type Trait = 'watercolour' | 'erases' | 'dents' | 'takesWax' | 'tapeMarks';
+
+const traitWords: Readonly<Record<Trait, readonly [string, string]>> = {
+  watercolour: ['takes transparent watercolour', 'takes opaque or dry colour'],
+  erases: ['may be erased', 'must not be erased'],
+  dents: ['is dented by a hard point', 'is not dented'],
+  takesWax: ['takes wax', 'is spoiled by wax'],
+  tapeMarks: ['is marked by tape', 'may be taped'],
+};
+
+const sideNames: readonly (keyof Sides)[] = ['top', 'right', 'bottom', 'left'];
+
+/** What the surface is like, and what surrounds the picture on it. */
+export function SurfacePanel() {
+  const { fit, change, faultWith } = useFit();
+  const unit = useUnit();
+  const kind = surfaceKind(fit.kind);
+  const cut = toCut(fit);
+  const length = (label: string, field: LengthField) => (
+    <LengthGap
+      label={label}
+      valueMm={fit[field]}
+      check={(mm) =>
+        mm > mostOf[field] ? `At most ${mostOf[field]} mm, please.` : faultWith({ [field]: mm })
+      }
+      onChange={(mm) => change({ [field]: mm })}
+    />
+  );
+  return (
+    <section className="leaf" aria-label="The surface and what surrounds the picture">
+      <header className="leaf-head">
+        <h2>The surface</h2>
+      </header>
+      <div className="panel-body sentence panel-sentence">
+        <p>
+          {kind.gramsPerM2 !== undefined && (
+            <>
+              It weighs{' '}
+              <NumberGap
+                label="Weight of the paper"
+                value={fit.gramsPerM2}
+                unit="g/m²"
+                empty="unknown"
+                least={10}
+                most={2000}
+                onChange={(gramsPerM2) => change({ gramsPerM2 })}
+              />
+              .{' '}
+            </>
+          )}
+          Its ground is{' '}
+          <ColourGap
+            label="Ground colour"
+            value={fit.groundColour}
+            onChange={(groundColour) => change({ groundColour })}
+          />
+          {kind.stretched && (
+            <>
+              , on bars {length('Depth of the bars', 'barDepthMm')} deep, with{' '}
+              {length('Canvas behind the bars', 'wrapMm')} wrapped behind them
+            </>
+          )}
+          . <Traits />
+        </p>
+        <SidesRow label="Margin" field="marginsMm" />
+        <p>
+          A mat covers {length('Mat on each side', 'matMm')} on each side
+          {!kind.stretched && (
+            <>
+              ; {length('Trim on each side', 'trimMm')} more are cut off at the end, and{' '}
+              {length('Tape on each side', 'tapeMm')} lie under tape
+            </>
+          )}
+          .{' '}
+          {cut && (
+            <>
+              {cut.of === 'canvas' ? 'Canvas' : cut.of === 'board' ? 'Board' : 'Paper'} to cut:{' '}
+              <strong>{formatSize(cut.size.widthMm, cut.size.heightMm, unit)}</strong>.
+            </>
+          )}
+        </p>
+        {fit.placement === 'bottom-heavy' && (
+          <p>
+            Below the picture is{' '}
+            <NumberGap
+              label="Bottom margin over top margin"
+              value={fit.bottomRatio}
+              unit="times"
+              least={1}
+              most={4}
+              onChange={(ratio) => change({ bottomRatio: ratio ?? 1 })}
+            />{' '}
+            what is above it.
+          </p>
+        )}
+        <SidesRow label="Room off the picture" field="offPictureMm" />
+        <SavedSizes />
+      </div>
+    </section>
+  );
+}
+
+type LengthField = 'barDepthMm' | 'wrapMm' | 'matMm' | 'trimMm' | 'tapeMm';
+const mostOf: Readonly<Record<LengthField, number>> = {
+  barDepthMm: 200,
+  wrapMm: 300,
+  matMm: 20_000,
+  trimMm: 20_000,
+  tapeMm: 20_000,
+};
+
+/** What is known of the kind, each to be changed for this work. */
+function Traits() {
+  const { fit, change } = useFit();
+  const surface = surfaceOf(fit);
+  const set = (traits: FitDecisions['traits']) => change({ traits: { ...fit.traits, ...traits } });
+  const names: readonly Trait[] = ['watercolour', 'erases', 'dents', 'takesWax', 'tapeMarks'];
+  return (
+    <>
+      It is{' '}
+      <ChoiceGap
+        label="Tooth"
+        value={surface.tooth}
+        options={tooths.map((value) => ({ value, label: value }))}
+        onChange={(tooth) => set({ tooth })}
+      />
+      , passes{' '}
+      <ChoiceGap
+        label="Light passed"
+        value={surface.passesLight}
+        options={lightPassed.map((value) => ({
+          value,
+          label: value === 'none' ? 'no light' : `${value} light`,
+        }))}
+        onChange={(passesLight) => set({ passesLight })}
+      />
+      {names.map((name) => (
+        <span key={name}>
+          ,{' '}
+          <ChoiceGap
+            label={traitWords[name][0]}
+            value={surface[name] ? 'yes' : 'no'}
+            options={[
+              { value: 'yes', label: traitWords[name][0] },
+              { value: 'no', label: traitWords[name][1] },
+            ]}
+            onChange={(value) => set({ [name]: value === 'yes' })}
+          />
+        </span>
+      ))}
+      .{' '}
+      {Object.keys(fit.traits).length > 0 && (
+        <Button size="small" onClick={() => change({ traits: {} })}>
+          As usual for its kind
+        </Button>
+      )}
+    </>
+  );
+}
+
+/** A length on each of the four sides. */
+function SidesRow({ label, field }: { label: string; field: 'marginsMm' | 'offPictureMm' }) {
+  const { fit, change, faultWith } = useFit();
+  const unit = useUnit();
+  const sides = fit[field];
+  return (
+    <p title={`${label}: ${sidesWords(sides, unit)}`}>
+      {field === 'marginsMm' ? 'Left free' : 'Kept beside the picture for what the reference cuts off'}:{' '}
+      {sideNames.map((side, i) => (
+        <span key={side}>
+          {i > 0 && ', '}
+          {side}{' '}
+          <LengthGap
+            label={`${label}, ${side}`}
+            valueMm={sides[side]}
+            check={(mm) => faultWith({ [field]: { ...sides, [side]: mm } })}
+            onChange={(mm) => change({ [field]: { ...sides, [side]: mm } })}
+          />
+        </span>
+      ))}
+      .
+    </p>
+  );
+}
+
+/** Sizes of one's own: the present one saved under a name, and those no longer used forgotten. */
+function SavedSizes() {
+  const { fit } = useFit();
+  const unit = useUnit();
+  const sizes = useSizesQuery().data ?? [];
+  const [save] = useSaveSizeMutation();
+  const [forget] = useForgetSizeMutation();
+  const [name, setName] = useState('');
+  const [fault, setFault] = useState<string | null>(null);
+  const keep = async () => {
+    const { widthMm, heightMm } = fit;
+    try {
+      await save({ name, widthMm, heightMm }).unwrap();
+      setName('');
+      setFault(null);
+    } catch (error) {
+      setFault(name.trim() === '' ? 'Give the size a name first.' : messageOf(error));
+    }
+  };
+  return (
+    <div className="saved-sizes">
+      <Input.Search
+        aria-label="Name for this size"
+        placeholder={`A name for ${formatSize(fit.widthMm, fit.heightMm, unit)}`}
+        maxLength={60}
+        enterButton="Save the size"
+        value={name}
+        onChange={(event) => setName(event.target.value)}
+        onSearch={() => void keep()}
+      />
+      {fault && (
+        <span className="gap-fault" role="alert">
+          {fault}
+        </span>
+      )}
+      <ul>
+        {sizes.map((size) => (
+          <li key={size.id}>
+            {size.name}, {formatSize(size.widthMm, size.heightMm, unit)}{' '}
+            <Button size="small" type="link" onClick={() => void forget(size.id)}>
+              Forget
+            </Button>
+          </li>
+        ))}
+      </ul>
+    </div>
+  );
+}

@@ -1,0 +1,101 @@
+import { Button } from 'antd';
+import { waysOut, type FitDecisions, type Layout, type WayOut } from '@nobrel/core/fit';
+import { SizeGap } from '../../bench/size-gap.js';
+import { wholePictureOn } from '@nobrel/core/fit';
+import type { PictureSize } from '@nobrel/core/reference';
+import { useMainPicture } from '../../leaves/use-reference.js';
+import { useUnit } from '../../store/hooks.js';
+import { useFit } from './use-fit.js';
+
+/** A common full sheet, to begin with, mm. */
+const commonSheet = { widthMm: 560, heightMm: 760 };
+
+/** All ways to bring picture and surface together, side by side with their numbers. */
+export function WaysOutPanel() {
+  const { fit, change } = useFit();
+  const unit = useUnit();
+  const { preparation } = useMainPicture();
+  const paper = fit.paperAtHand;
+  const ways = waysOut(preparation, fit, unit);
+  return (
+    <section className="leaf" aria-label="Ways out">
+      <header className="leaf-head">
+        <h2>Ways out</h2>
+      </header>
+      <div className="panel-body">
+        <p>
+          {paper ? (
+            <>
+              The paper at hand is{' '}
+              <SizeGap
+                label="Paper at hand"
+                size={paper}
+                check={() => null}
+                onChange={(paperAtHand) => change({ paperAtHand })}
+              />
+              .{' '}
+              <Button size="small" onClick={() => change({ paperAtHand: null })}>
+                None at hand
+              </Button>
+            </>
+          ) : (
+            <Button size="small" onClick={() => change({ paperAtHand: commonSheet })}>
+              Say what paper is at hand
+            </Button>
+          )}
+        </p>
+        <ul className="ways">
+          {ways.map((way) => (
+            <li key={way.id} className={isTaken(way, fit) ? 'way way-taken' : 'way'}>
+              <WayDrawing layout={way.layout} picture={preparation} />
+              <div>
+                <strong>{way.title}</strong>
+                <p>{way.says}</p>
+                {isTaken(way, fit) ? (
+                  <em>as it is now</em>
+                ) : (
+                  <Button size="small" onClick={() => change(way.change)}>
+                    Take it
+                  </Button>
+                )}
+              </div>
+            </li>
+          ))}
+        </ul>
+      </div>
+    </section>
+  );
+}
+
+/** Whether the decisions are those of a way already. */
+function isTaken({ change }: WayOut, fit: FitDecisions): boolean {
+  const now: Record<string, unknown> = fit;
+  return Object.entries(change).every(([field, value]) => now[field] === value);
+}
+
+/** A small drawing: the surface, the picture on it, what is cropped away and what is drawn on. */
+function WayDrawing({ layout, picture }: { layout: Layout; picture: PictureSize }) {
+  const { surface, frame, drawing } = layout;
+  const whole = wholePictureOn(layout, picture);
+  const left = Math.min(0, whole.x);
+  const top = Math.min(0, whole.y);
+  const right = Math.max(surface.width, whole.x + whole.width);
+  const bottom = Math.max(surface.height, whole.y + whole.height);
+  const rim = 0.02 * Math.max(right - left, bottom - top);
+  return (
+    <svg
+      className="way-drawing"
+      viewBox={`${left - rim} ${top - rim} ${right - left + 2 * rim} ${bottom - top + 2 * rim}`}
+      aria-hidden
+    >
+      <rect className="way-lost" {...whole} />
+      <rect className="way-surface" width={surface.width} height={surface.height} />
+      <rect className="way-added" {...drawing} />
+      <rect className="way-picture" {...frame} />
+      <path
+        className="way-cross"
+        d={`M${frame.x} ${frame.y}l${frame.width} ${frame.height}M${frame.x + frame.width} ${frame.y}l${-frame.width} ${frame.height}`}
+      />
+    </svg>
+  );
+}

@@ -1,0 +1,85 @@
+import { Button, Input, Popconfirm } from 'antd';
+import { useNavigate } from 'react-router';
+import { permissions, permissionWords } from '@nobrel/core/reference';
+import { ChoiceGap, TextGap } from '../../bench/gaps.js';
+import { MoreRow, Sentence } from '../../bench/sentence.js';
+import { useRemoveMutation } from '../../store/api.js';
+import { useDecide, useWork } from '../../store/hooks.js';
+
+/** What the work is called, whose picture it is, and by what right it is used. */
+export function ReferenceSentence() {
+  const { decisions } = useWork();
+  const decide = useDecide();
+  const { reference } = decisions;
+  return (
+    <Sentence
+      more={
+        <>
+          <MoreRow label="What the permission says">
+            <Input.TextArea
+              aria-label="What the permission says"
+              autoSize={{ minRows: 2, maxRows: 6 }}
+              maxLength={2000}
+              value={reference.permissionNote}
+              onChange={(event) =>
+                decide({ room: 'reference', change: { permissionNote: event.target.value } })
+              }
+            />
+          </MoreRow>
+          <TakeOut />
+        </>
+      }
+    >
+      Work from{' '}
+      <TextGap
+        label="Title of the work"
+        placeholder="a title"
+        value={decisions.title}
+        onChange={(title) => decide({ room: 'title', change: title })}
+      />
+      , a picture by{' '}
+      <TextGap
+        label="Whose picture it is"
+        placeholder="whom?"
+        value={reference.owner}
+        onChange={(owner) => decide({ room: 'reference', change: { owner } })}
+      />
+      ,{' '}
+      <ChoiceGap
+        label="Permission"
+        value={reference.permission}
+        options={permissions.map((value) => ({ value, label: permissionWords[value] }))}
+        onChange={(permission) => decide({ room: 'reference', change: { permission } })}
+      />
+      .
+      {decisions.title.trim() === '' && (
+        <span className="gap-fault" role="alert">
+          {' '}
+          A work needs a title; it is saved once it has one.
+        </span>
+      )}
+    </Sentence>
+  );
+}
+
+function TakeOut() {
+  const { id } = useWork();
+  const navigate = useNavigate();
+  const [remove, { isLoading }] = useRemoveMutation();
+  return (
+    <Popconfirm
+      title="Take this work out of the file?"
+      description="Its decisions, maps and record go with it. This cannot be undone."
+      okText="Take it out"
+      cancelText="Leave it"
+      onConfirm={async () => {
+        const answer = await remove(id);
+        if (!answer.error) await navigate('/');
+      }}
+    >
+      <Button danger size="small" loading={isLoading}>
+        Take this work out of the file
+      </Button>
+    </Popconfirm>
+  );
+}

@@ -1,0 +1,71 @@
+import { composed, scaling } from '@nobrel/core/geometry';
+import type { Picture } from '@nobrel/core/raster';
+import { drawnAt, preparationOf, pyramid, type PictureSize, type Squaring } from '@nobrel/core/reference';
+
+/** A stored picture as a worker is told of it. */
+export type PictureOrder = { hash: string; width: number; height: number };
+
+/** A picture's master and its halves, quarters and so on. */
+export type Master = { hash: string; levels: Picture[] };
+
+/** Masters kept at a time: the main picture, and a detail being squared. */
+const mostHeld = 2;
+const held = new Map<string, Promise<Master>>();
+
+/**
+ * The master of a stored picture, fetched once and kept while it is in use.
+ *
+ * @throws Error with a sentence when it cannot be fetched or read
+ */
+export async function masterOf({ hash }: PictureOrder): Promise<Master> {
+  const master = held.get(hash) ?? fetchMaster(hash);
+  // Asked for last, it is the last to be given up.
+  held.delete(hash);
+  held.set(hash, master);
+  for (const oldest of held.keys()) if (held.size > mostHeld) held.delete(oldest);
+  try {
+    return await master;
+  } catch (error) {
+    // One that failed is asked for again the next time.
+    held.delete(hash);
+    throw error;
+  }
+}
+
+async function fetchMaster(hash: string): Promise<Master> {
+  const response = await fetch(`/api/pictures/${hash}/master`);
+  if (!response.ok) throw new Error('The picture could not be fetched. Reload the page to try again.');
+  const bitmap = await createImageBitmap(await response.blob(), { colorSpaceConversion: 'none' });
+  const { width, height } = bitmap;
+  const context = new OffscreenCanvas(width, height).getContext('2d', { willReadFrequently: true });
+  if (!context) throw new Error('This browser cannot read pictures in the background.');
+  context.drawImage(bitmap, 0, 0);
+  bitmap.close();
+  const { data } = context.getImageData(0, 0, width, height);
+  return { hash, levels: pyramid({ width, height, channels: 4, data }) };
+}
+
+/**
+ * Draws a picture as it is prepared.
+ *
+ * @param stored the picture as it is on record; its master may be smaller
+ * @param longSidePx long side wanted; the prepared picture's own when that is smaller
+ */
+export function drawPrepared(
+  { levels }: Master,
+  stored: PictureSize,
+  squaring: Squaring,
+  longSidePx: number,
+): Picture {
+  const { width, height, toStored, untouched } = preparationOf(stored, squaring);
+  const shrink = Math.min(1, longSidePx / Math.max(width, height));
+  const to = {
+    width: Math.max(1, Math.round(width * shrink)),
+    height: Math.max(1, Math.round(height * shrink)),
+  };
+  const [master] = levels;
+  if (!master) throw new Error('The picture is empty.');
+  if (untouched && to.width >= master.width && to.height >= master.height) return master;
+  const toMaster = composed(scaling(master.width / stored.width, master.height / stored.height), toStored);
+  return drawnAt(levels, toMaster, { width, height }, to);
+}

@@ -1,0 +1,141 @@
+import { wrap, type Remote } from 'comlink';
+import { useEffect, useRef, useState } from 'react';
+import type { VisualWeight } from '@nobrel/core/fit';
+import type { StoredPicture } from '@nobrel/core/file';
+import type { Quad } from '@nobrel/core/geometry';
+import { isUntouched, type Judgement, type Squaring } from '@nobrel/core/reference';
+import type { Drawing, PictureWorker } from './picture-worker.js';
+
+let shared: Remote<PictureWorker> | null = null;
+/** The one worker that holds the pictures' pixels. */
+export function pictureWorker(): Remote<PictureWorker> {
+  shared ??= wrap<PictureWorker>(
+    new Worker(new URL('./picture-worker.ts', import.meta.url), { type: 'module' }),
+  );
+  return shared;
+}
+
+/** Long sides of the first look at a change and of what the leaves then show, pixels. */
+const previewPx = 700;
+const fullPx = 2000;
+/** A change that goes on waits this long for its full drawing, milliseconds. */
+const settleMs = 250;
+
+/** Drawings kept, so that going to the next station shows the picture at once. */
+const mostKept = 12;
+const kept = new Map<string, string>();
+
+function keep(key: string, blob: Blob): string {
+  const url = URL.createObjectURL(blob);
+  kept.set(key, url);
+  for (const [oldest, old] of kept) {
+    if (kept.size <= mostKept) break;
+    kept.delete(oldest);
+    // What is on the page just now may still be loading it.
+    setTimeout(() => URL.revokeObjectURL(old), 10_000);
+  }
+  return url;
+}
+
+/** A drawing of a prepared picture: where the page finds it, or what went wrong. */
+export type Drawn = { href: string | null; fault: string | null };
+
+/**
+ * A prepared picture to show: what the server keeps of it where it is untouched, else drawn in the worker, a
+ * quick look first. While a new one is drawn the last one stays.
+ */
+export function usePrepared(picture: StoredPicture, squaring: Squaring, drawing: Drawing): Drawn {
+  const { hash, width, height } = picture;
+  const own = JSON.stringify([hash, squaring, drawing]);
+  const [drawn, setDrawn] = useState<Drawn & { of: string }>({ href: null, fault: null, of: '' });
+  const latest = useRef({ hash, width, height, squaring, drawing });
+  useEffect(() => {
+    latest.current = { hash, width, height, squaring, drawing };
+  });
+  const onServer = isUntouched(squaring) && drawing !== 'average';
+  const ready = kept.get(own);
+  useEffect(() => {
+    if (onServer || ready) return undefined;
+    let current = true;
+    // `own` stands for all that is asked for; it is read here as it was when that changed.
+    const asked = latest.current;
+    const ask = async (longSidePx: number, final: boolean) => {
+      const blob = await pictureWorker().draw(asked, asked.squaring, asked.drawing, longSidePx);
+      if (!current) return;
+      const href = final ? keep(own, blob) : URL.createObjectURL(blob);
+      setDrawn({ href, fault: null, of: own });
+    };
+    const failed = (error: unknown) =>
+      current &&
+      setDrawn((last) => ({ ...last, fault: error instanceof Error ? error.message : String(error) }));
+    ask(previewPx, false).catch(failed);
+    const timer = setTimeout(() => void ask(fullPx, true).catch(failed), settleMs);
+    return () => {
+      current = false;
+      clearTimeout(timer);
+    };
+  }, [own, onServer, ready]);
+  const { href, of } = drawn;
+  useEffect(
+    () => () => {
+      if (href && ![...kept.values()].includes(href)) setTimeout(() => URL.revokeObjectURL(href), 2000);
+    },
+    [href],
+  );
+  if (onServer) return { href: `/api/pictures/${hash}/${drawing === 'grey' ? 'grey' : 'view'}`, fault: null };
+  // The last drawing of the same picture stands in; one of another picture would mislead.
+  const samePicture = of.startsWith(JSON.stringify([hash]).slice(0, -1));
+  return { href: ready ?? (samePicture ? href : null), fault: drawn.fault };
+}
+
+/** What a worker found, for the key it was asked with. */
+type Found<T> = { of: string; value: T };
+
+/** Asks a worker whenever the key changes; null while there is no answer, or no key. */
+function useAsked<T>(key: string | null, waitMs: number, ask: () => Promise<T>): T | null {
+  const [found, setFound] = useState<Found<T> | null>(null);
+  const latest = useRef(ask);
+  useEffect(() => {
+    latest.current = ask;
+  });
+  useEffect(() => {
+    if (key === null) return undefined;
+    let current = true;
+    const timer = setTimeout(() => {
+      latest.current().then(
+        (value) => current && setFound({ of: key, value }),
+        // The leaves say so when a picture cannot be read.
+        () => undefined,
+      );
+    }, waitMs);
+    return () => {
+      current = false;
+      clearTimeout(timer);
+    };
+  }, [key, waitMs]);
+  return found?.of === key ? found.value : null;
+}
+
+/** The judgement of a prepared picture; null while it is looked at. */
+export function useJudgement({ hash, width, height }: StoredPicture, squaring: Squaring): Judgement | null {
+  return useAsked(JSON.stringify(['judge', hash, squaring]), 400, () =>
+    pictureWorker().judge({ hash, width, height }, squaring),
+  );
+}
+
+/** Where the weight of a prepared picture lies; null while it is weighed. */
+export function useWeight({ hash, width, height }: StoredPicture, squaring: Squaring): VisualWeight | null {
+  return useAsked(JSON.stringify(['weigh', hash, squaring]), 120, () =>
+    pictureWorker().weigh({ hash, width, height }, squaring),
+  );
+}
+
+/** The sheet that is seen on a stored picture, or that none is; null while it is looked for. */
+export function useSheet(
+  { hash, width, height }: StoredPicture,
+  wanted: boolean,
+): { corners: Quad | null } | null {
+  return useAsked(wanted ? JSON.stringify(['sheet', hash]) : null, 0, async () => ({
+    corners: await pictureWorker().findSheet({ hash, width, height }),
+  }));
+}
