@@ -8,6 +8,7 @@ import { fileURLToPath } from 'node:url';
 import { isMainThread, parentPort, Worker, workerData } from 'node:worker_threads';
 import sharp from 'sharp';
 import { z } from 'zod';
+import { photographSketch } from './photograph.js';
 import { renderRows, type Scene } from './raymarch/render.js';
 import { scenes } from './scenes/index.js';
 
@@ -46,10 +47,24 @@ async function renderScene(index: number, share: number): Promise<void> {
   console.log(`${scene.name}.jpg ${scene.widthPx} x ${scene.heightPx}`);
 }
 
+const picturePath = (name: string) => fileURLToPath(new URL(`${name}.jpg`, folder));
+
+/** The lantern of the still life by itself, as a detail to pin. */
+async function closeUp(): Promise<void> {
+  await sharp(picturePath('kettle-lantern-and-pears'))
+    .extract({ left: 1620, top: 130, width: 560, height: 700 })
+    .resize({ width: 1120 })
+    .jpeg({ quality: 82 })
+    .toFile(picturePath('lantern-close'));
+}
+
 if (isMainThread) {
   const share = Number(process.argv[2] ?? '1');
   if (!(share > 0 && share <= 1)) throw new RangeError('The scale must be over 0 and at most 1.');
   for (let i = 0; i < scenes.length; i++) await renderScene(i, share);
+  await photographSketch(picturePath('dinghy-on-the-hard'), picturePath('sketch-on-the-bench'));
+  await closeUp();
+  console.log('sketch-on-the-bench.jpg, lantern-close.jpg');
 } else {
   const { scene, share } = order.parse(workerData);
   parentPort?.on('message', (message) => {

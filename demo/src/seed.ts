@@ -1,7 +1,8 @@
 import { fileURLToPath } from 'node:url';
-import { allRound, surfaceOf, usualOf, type FitDecisions } from '@nobrel/core/fit';
+import { allRound, defaultGrid, surfaceOf, usualOf, type FitDecisions } from '@nobrel/core/fit';
 import { MapMaker, type MapSettings } from '@nobrel/core/map';
 import { mapOrigin, mapRequestOf, type WorkDecisions } from '@nobrel/core/file';
+import { unsquared, type Squaring } from '@nobrel/core/reference';
 import { transferSteps } from '@nobrel/core/transfer';
 import { readPicture, sheetsFor, type OpenFile } from '@nobrel/server';
 
@@ -10,6 +11,9 @@ type Example = {
   picture: string;
   title: string;
   permissionNote: string;
+  squaring?: Squaring;
+  /** Another picture, pinned to a spot on the first, its pixels. */
+  detail?: { picture: string; at: { x: number; y: number }; words: string };
   fit: Partial<FitDecisions> & Pick<FitDecisions, 'kind'>;
   map: Partial<MapSettings>;
   reached: 'begun' | 'mapped' | 'in transfer' | 'filed';
@@ -33,6 +37,31 @@ const examples: readonly Example[] = [
     reached: 'begun',
   },
   {
+    picture: 'sketch-on-the-bench',
+    title: 'Dinghy, the sketch enlarged',
+    permissionNote: 'My own sketch, photographed on the bench.',
+    squaring: {
+      ...unsquared,
+      corners: [
+        { x: 468, y: 262 },
+        { x: 2016, y: 178 },
+        { x: 2188, y: 1534 },
+        { x: 330, y: 1622 },
+      ],
+      originalMm: { width: 300, height: 225 },
+    },
+    fit: {
+      kind: 'stretched-canvas',
+      widthMm: 800,
+      heightMm: 600,
+      marginsMm: allRound(0),
+      sketch: { widthMm: 300, heightMm: 225 },
+      grid: { ...defaultGrid, shown: true, columns: 8, rows: 6, halved: ['D3', 'E3'] },
+    },
+    map: {},
+    reached: 'begun',
+  },
+  {
     picture: 'dinghy-on-the-hard',
     title: 'Dinghy on the hard',
     permissionNote: 'My own, an evening in October.',
@@ -46,6 +75,7 @@ const examples: readonly Example[] = [
     permissionNote: 'My own photograph, set up on the bench.',
     fit: { kind: 'cold-pressed', widthMm: 300, heightMm: 240, marginsMm: allRound(0) },
     map: { values: 4, minShapeMm2: 12 },
+    detail: { picture: 'lantern-close', at: { x: 1890, y: 420 }, words: 'The lantern, close' },
     reached: 'in transfer',
   },
 ];
@@ -67,8 +97,14 @@ async function seedOne({ works, pictures }: OpenFile, example: Example): Promise
   const work = await works.begin(picture, example.title);
   const fit = { ...work.decisions.fit, ...usualOf(example.fit.kind), ...example.fit };
   const map = { ...work.decisions.map, ...example.map };
+  const { squaring, detail } = example;
+  const shown = detail && (await pictures.takeIn(referencePath(detail.picture), `${detail.picture}.jpg`));
+  if (shown) await works.addPicture(work.id, shown);
   const reference = {
     ...work.decisions.reference,
+    squaring: squaring ? { [picture.hash]: squaring } : {},
+    details:
+      detail && shown ? [{ hash: shown.hash, on: picture.hash, at: detail.at, words: detail.words }] : [],
     owner: 'the painter',
     permission: 'own',
     permissionNote: example.permissionNote,

@@ -9,7 +9,7 @@ const weightWords: Record<NoteWeight, string> = { mend: '! To mend', watch: '△
 type NotesProps<Change> = {
   notes: readonly Note<Change>[];
   onWay: (change: Change) => void;
-  /** A figure that belongs to the notes, below them. */
+  /** A figure that belongs to the notes, above them. */
   figure?: ReactNode;
 };
 
@@ -22,6 +22,7 @@ export function Notes<Change>({ notes, onWay, figure }: NotesProps<Change>) {
   return (
     <aside className="notes" aria-label="Notes">
       <h2>In the margin</h2>
+      {figure}
       {notes.length === 0 && <p className="notes-none">Nothing to note here.</p>}
       <ul>
         {ordered
@@ -30,7 +31,6 @@ export function Notes<Change>({ notes, onWay, figure }: NotesProps<Change>) {
             <NoteItem key={note.id} note={note} onWay={onWay} />
           ))}
       </ul>
-      {figure}
       {aside.length > 0 && (
         <details className="notes-aside">
           <summary>{aside.length} set aside</summary>
@@ -76,7 +76,7 @@ function NoteItem<Change>({ note, onWay }: { note: Note<Change>; onWay: (change:
     <li className={`note note-${note.weight}`} {...pointing}>
       <span className="note-weight">{weightWords[note.weight]}</span>
       <p>{note.says}</p>
-      {places.length > 0 && <span className="note-shown">Marked on the leaves while you point here.</span>}
+      {places.length > 0 && <span className="note-shown">Point here to see where.</span>}
       <details>
         <summary>Why it matters</summary>
         <p>{note.why}</p>

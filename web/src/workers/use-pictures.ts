@@ -6,17 +6,41 @@ import type { Quad } from '@nobrel/core/geometry';
 import { isUntouched, type Judgement, type Squaring } from '@nobrel/core/reference';
 import type { Drawing, PictureWorker } from './picture-worker.js';
 
-let shared: Remote<PictureWorker> | null = null;
-/** The one worker that holds the pictures' pixels. */
-export function pictureWorker(): Remote<PictureWorker> {
-  shared ??= wrap<PictureWorker>(
+const begun = new Map<'draws' | 'measures', Remote<PictureWorker>>();
+/** One worker draws and one measures, so that no drawing waits for a long look at a picture. */
+function worker(that: 'draws' | 'measures'): Remote<PictureWorker> {
+  const there = begun.get(that);
+  if (there) return there;
+  const fresh = wrap<PictureWorker>(
     new Worker(new URL('./picture-worker.ts', import.meta.url), { type: 'module' }),
   );
-  return shared;
+  begun.set(that, fresh);
+  return fresh;
+}
+
+/** What is being drawn: two leaves that show the same ask for it once. */
+const underWay = new Map<string, Promise<Blob>>();
+
+function drawOnce(
+  key: string,
+  asked: StoredPicture,
+  squaring: Squaring,
+  drawing: Drawing,
+  longSidePx: number,
+): Promise<Blob> {
+  const own = `${key} ${longSidePx}`;
+  const there = underWay.get(own);
+  if (there) return there;
+  const { hash, width, height } = asked;
+  const begins = worker('draws').draw({ hash, width, height }, squaring, drawing, longSidePx);
+  underWay.set(own, begins);
+  const ended = () => underWay.delete(own);
+  begins.then(ended, ended);
+  return begins;
 }
 
 /** Long sides of the first look at a change and of what the leaves then show, pixels. */
-const previewPx = 700;
+const previewPx = 480;
 const fullPx = 2000;
 /** A change that goes on waits this long for its full drawing, milliseconds. */
 const settleMs = 250;
@@ -45,12 +69,12 @@ export type Drawn = { href: string | null; fault: string | null };
  * quick look first. While a new one is drawn the last one stays.
  */
 export function usePrepared(picture: StoredPicture, squaring: Squaring, drawing: Drawing): Drawn {
-  const { hash, width, height } = picture;
+  const { hash } = picture;
   const own = JSON.stringify([hash, squaring, drawing]);
   const [drawn, setDrawn] = useState<Drawn & { of: string }>({ href: null, fault: null, of: '' });
-  const latest = useRef({ hash, width, height, squaring, drawing });
+  const latest = useRef({ picture, squaring, drawing });
   useEffect(() => {
-    latest.current = { hash, width, height, squaring, drawing };
+    latest.current = { picture, squaring, drawing };
   });
   const onServer = isUntouched(squaring) && drawing !== 'average';
   const ready = kept.get(own);
@@ -60,7 +84,7 @@ export function usePrepared(picture: StoredPicture, squaring: Squaring, drawing:
     // `own` stands for all that is asked for; it is read here as it was when that changed.
     const asked = latest.current;
     const ask = async (longSidePx: number, final: boolean) => {
-      const blob = await pictureWorker().draw(asked, asked.squaring, asked.drawing, longSidePx);
+      const blob = await drawOnce(own, asked.picture, asked.squaring, asked.drawing, longSidePx);
       if (!current) return;
       const href = final ? keep(own, blob) : URL.createObjectURL(blob);
       setDrawn({ href, fault: null, of: own });
@@ -119,14 +143,14 @@ function useAsked<T>(key: string | null, waitMs: number, ask: () => Promise<T>):
 /** The judgement of a prepared picture; null while it is looked at. */
 export function useJudgement({ hash, width, height }: StoredPicture, squaring: Squaring): Judgement | null {
   return useAsked(JSON.stringify(['judge', hash, squaring]), 400, () =>
-    pictureWorker().judge({ hash, width, height }, squaring),
+    worker('measures').judge({ hash, width, height }, squaring),
   );
 }
 
 /** Where the weight of a prepared picture lies; null while it is weighed. */
 export function useWeight({ hash, width, height }: StoredPicture, squaring: Squaring): VisualWeight | null {
   return useAsked(JSON.stringify(['weigh', hash, squaring]), 120, () =>
-    pictureWorker().weigh({ hash, width, height }, squaring),
+    worker('measures').weigh({ hash, width, height }, squaring),
   );
 }
 
@@ -136,6 +160,6 @@ export function useSheet(
   wanted: boolean,
 ): { corners: Quad | null } | null {
   return useAsked(wanted ? JSON.stringify(['sheet', hash]) : null, 0, async () => ({
-    corners: await pictureWorker().findSheet({ hash, width, height }),
+    corners: await worker('measures').findSheet({ hash, width, height }),
   }));
 }

@@ -17,7 +17,7 @@ const titles: Readonly<Record<Shown, string>> = {
 };
 const words: Readonly<Record<Shown, string>> = {
   grey: 'grey',
-  average: 'errors',
+  average: 'averaging',
   lost: 'lost',
   focus: 'focus',
 };
@@ -54,14 +54,15 @@ export function useJudgedSide(at: Rect, judgement: Judgement | null): DiptychSid
         )}
       </>
     ),
-    legend: <Legend shown={shown} judgement={judgement} />,
+    ...(shown === 'grey' ? {} : { legend: <Legend shown={shown} judgement={judgement} /> }),
   };
 }
 
 const percent = (share: number) => `${(100 * share).toFixed(1)} %`;
 
-function Legend({ shown, judgement }: { shown: Shown; judgement: Judgement | null }) {
-  if (shown === 'grey') return null;
+type LegendProps = { shown: Exclude<Shown, 'grey'>; judgement: Judgement | null };
+
+function Legend({ shown, judgement }: LegendProps) {
   if (!judgement) return <span>Being looked at.</span>;
   const { averageError, blown, blocked } = judgement;
   switch (shown) {

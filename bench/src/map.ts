@@ -7,25 +7,14 @@ import { contours } from 'd3-contour';
 import sharp from 'sharp';
 import { effortOf, defaultMapSettings, MapMaker, workingRaster, workingSize } from '@nobrel/core/map';
 import type { Picture } from '@nobrel/core/raster';
+import { timed } from './timed.js';
 
 const references = ['kettle-lantern-and-pears', 'dinghy-on-the-hard', 'slip-at-low-water'];
-const rounds = 5;
 
 async function read(name: string): Promise<Picture> {
   const path = fileURLToPath(new URL(`../../demo/references/${name}.jpg`, import.meta.url));
   const { data, info } = await sharp(path).removeAlpha().raw().toBuffer({ resolveWithObject: true });
   return { width: info.width, height: info.height, channels: 3, data };
-}
-
-/** Median time of some rounds, milliseconds; the first round warms up and does not count. */
-function timed(work: () => void): number {
-  const times: number[] = [];
-  for (let i = 0; i <= rounds; i++) {
-    const start = performance.now();
-    work();
-    if (i > 0) times.push(performance.now() - start);
-  }
-  return times.sort((a, b) => a - b)[rounds >> 1] ?? NaN;
 }
 
 for (const name of references) {
