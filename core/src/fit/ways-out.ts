@@ -19,6 +19,9 @@ export type WayOut = {
 /** Ratios closer than this are the same for any hand (half a percent: 1.5 mm on 300). */
 export const sameRatio = 0.005;
 
+/** Surfaces this alike are one, mm. */
+const sameSizeMm = 0.5;
+
 /**
  * All ways out for a picture on a surface, each as it would lie, with what it costs. Each really fits: its
  * layout has been made.
@@ -106,6 +109,8 @@ function nearestStock(picture: PictureSize, fit: FitDecisions, unit: LengthUnit)
       { widthMm: format.widthMm, heightMm: format.heightMm },
       { widthMm: format.heightMm, heightMm: format.widthMm },
     ]) {
+      // The surface there is already is no way out.
+      if (Math.hypot(size.widthMm - fit.widthMm, size.heightMm - fit.heightMm) < sameSizeMm) continue;
       const off = offRatio(picture, { ...fit, ...size });
       if (off === null) continue;
       const cost = 3 * off + Math.abs(Math.log((size.widthMm * size.heightMm) / area)) / 2;

@@ -53,7 +53,7 @@ export function SizeGap({ label, size, onChange, check }: SizeGapProps) {
         aria-label={label}
         status={draft.fault ? 'error' : ''}
         popupMatchSelectWidth={false}
-        style={{ width: `${draft.text.length + 6}ch` }}
+        style={{ width: `${draft.text.length + 4}ch` }}
         value={draft.text}
         options={options.filter((option) => typed === '' || option.label.toLowerCase().includes(typed))}
         onChange={(text: string) => draft.type(text)}

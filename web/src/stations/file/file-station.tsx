@@ -10,6 +10,7 @@ import { Sentence } from '../../bench/sentence.js';
 import { StationBench } from '../../bench/station.js';
 import { Diptych } from '../../leaves/diptych.js';
 import { MapOnSurface } from '../../leaves/map-on-surface.js';
+import { useMapOrReference } from '../../leaves/use-map-or-reference.js';
 import { useKeptMapQuery } from '../../store/api.js';
 import { useDecide, useUnit, useWork } from '../../store/hooks.js';
 
@@ -24,6 +25,7 @@ export function FileStation() {
   const { file, fit, map: mapSettings } = work.decisions;
   const map = work.map === null ? undefined : kept.data?.document;
   const standing = standingOf(work);
+  const left = useMapOrReference(<MapOnSurface surface={fit} map={map} lineMm={mapSettings.pencilMm} />);
   const change = (fields: Partial<typeof file>) => decide({ room: 'file', change: fields });
   return (
     <StationBench
@@ -75,10 +77,7 @@ export function FileStation() {
     >
       <Diptych
         extent={{ x: 0, y: 0, width: fit.widthMm, height: fit.heightMm }}
-        left={{
-          title: 'Map',
-          content: <MapOnSurface surface={fit} map={map} lineMm={mapSettings.pencilMm} />,
-        }}
+        left={left}
         right={{ panel: <Record /> }}
       />
     </StationBench>

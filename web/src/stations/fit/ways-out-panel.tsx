@@ -88,8 +88,8 @@ function WayDrawing({ layout, picture }: { layout: Layout; picture: PictureSize 
       viewBox={`${left - rim} ${top - rim} ${right - left + 2 * rim} ${bottom - top + 2 * rim}`}
       aria-hidden
     >
-      <rect className="way-lost" {...whole} />
       <rect className="way-surface" width={surface.width} height={surface.height} />
+      <rect className="way-lost" {...whole} />
       <rect className="way-added" {...drawing} />
       <rect className="way-picture" {...frame} />
       <path

@@ -18,6 +18,7 @@ import { Missing, StationBench } from '../../bench/station.js';
 import { Diptych } from '../../leaves/diptych.js';
 import { MapDrawing } from '../../leaves/map-drawing.js';
 import { SurfaceSheet } from '../../leaves/surface-sheet.js';
+import { useMapOrReference } from '../../leaves/use-map-or-reference.js';
 import { messageOf, useKeptMapQuery, usePrintMutation } from '../../store/api.js';
 import { useAppDispatch, useDecide, useUnit, useWork } from '../../store/hooks.js';
 import { printingRecorded } from '../../store/work-slice.js';
@@ -66,6 +67,12 @@ function Sheets({ map }: { map: MapDocument }) {
   const set = typeof laidOut === 'string' ? null : laidOut;
   const pageIndex = set ? Math.min(chosen, set.pages.length - 1) : 0;
   const page = set?.pages[pageIndex];
+  const under = useMapOrReference(
+    <>
+      <SurfaceSheet {...map.surface} />
+      <MapDrawing map={map} lineMm={0.35} />
+    </>,
+  );
   return (
     <StationBench
       sentence={
@@ -115,11 +122,11 @@ function Sheets({ map }: { map: MapDocument }) {
         <Diptych
           extent={{ x: 0, y: 0, ...map.surface }}
           left={{
-            title: 'Map, with the sheets over it',
+            ...under,
+            title: `${under.title}, with the sheets`,
             content: (
               <>
-                <SurfaceSheet {...map.surface} />
-                <MapDrawing map={map} lineMm={0.35} />
+                {under.content}
                 {set?.tiling.tiles.map((tile) => (
                   <g
                     key={tile.label}

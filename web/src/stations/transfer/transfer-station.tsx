@@ -18,6 +18,7 @@ import { Missing, StationBench } from '../../bench/station.js';
 import { stepsOf } from '../../bench/strip.js';
 import { Diptych } from '../../leaves/diptych.js';
 import { MapOnSurface } from '../../leaves/map-on-surface.js';
+import { useMapOrReference } from '../../leaves/use-map-or-reference.js';
 import { useKeptMapQuery } from '../../store/api.js';
 import { useDecide, useWork } from '../../store/hooks.js';
 import { Stopwatch } from './stopwatch.js';
@@ -35,6 +36,9 @@ export function TransferStation() {
   const { transfer, fit } = work.decisions;
   const change = (fields: Partial<TransferDecisions>) => decide({ room: 'transfer', change: fields });
   const map = work.map === null ? undefined : kept.data?.document;
+  const left = useMapOrReference(
+    <MapOnSurface surface={fit} map={map} lineMm={work.decisions.map.pencilMm} />,
+  );
   if (work.map === null) {
     return (
       <Missing title="Nothing to carry across yet">
@@ -76,10 +80,7 @@ export function TransferStation() {
     >
       <Diptych
         extent={{ x: 0, y: 0, width: fit.widthMm, height: fit.heightMm }}
-        left={{
-          title: 'Map',
-          content: <MapOnSurface surface={fit} map={map} lineMm={work.decisions.map.pencilMm} />,
-        }}
+        left={left}
         right={{ panel: <StepsPanel steps={steps} transfer={transfer} change={change} /> }}
       />
     </StationBench>
