@@ -43,10 +43,10 @@ const examples: readonly Example[] = [
     squaring: {
       ...unsquared,
       corners: [
-        { x: 468, y: 262 },
-        { x: 2016, y: 178 },
-        { x: 2188, y: 1534 },
-        { x: 330, y: 1622 },
+        { x: 515, y: 400 },
+        { x: 1961, y: 273 },
+        { x: 2166, y: 1425 },
+        { x: 265, y: 1439 },
       ],
       originalMm: { width: 300, height: 225 },
     },

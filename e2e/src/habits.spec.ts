@@ -41,7 +41,7 @@ test('the strip and the sentence work from the keyboard alone', async ({ page, s
   // The crop moves by arrow keys, decisions by undo, the stations by number.
   const place = () => page.locator('.leaf image').first().getAttribute('x');
   await page
-    .getByLabel(/What is used of the picture/)
+    .getByLabel(/The picture on the surface/)
     .first()
     .focus();
   const before = await place();
@@ -110,7 +110,7 @@ test('a length that cannot be read is kept as typed, with a sentence beside it',
   const margin = page.getByLabel('Margin all round');
   for (const [typed, sentence] of [
     ['lots', 'is not a length'],
-    ['500 mm', 'leaves no room for the picture'],
+    ['500 mm', 'would be more than there is'],
     ['-4', 'cannot be less than nothing'],
   ] as const) {
     await margin.fill(typed);
@@ -162,7 +162,7 @@ test('the crop is dragged with the mouse, and a leaf beside it is panned', async
   await goTo(page, 'Fit');
   const image = page.locator('.leaf image').first();
   const place = async () => Number(await image.getAttribute('x'));
-  const crop = page.getByLabel(/What is used of the picture/).first();
+  const crop = page.getByLabel(/The picture on the surface/).first();
   const box = await crop.boundingBox();
   if (!box) throw new Error('The crop is not shown.');
   const before = await place();

@@ -77,7 +77,7 @@ describe('fit', () => {
     expect(findFitFault(fit({ widthMm: 0 }))?.field).to.equal('widthMm');
     expect(findFitFault(fit({ heightMm: 25_000 }))?.message).to.match(/at most 20 m/);
     const wide = findFitFault(fit({ marginsMm: { ...allRound(0), top: 200, bottom: 36 } }));
-    expect(wide?.message).to.match(/236 mm of the height leaves no room.*at most 235 mm/);
+    expect(wide?.message).to.match(/236 mm of the height would leave no room.*at most 235 mm/);
     expect(findFitFault(fit({ marginsMm: allRound(-1) }))?.field).to.equal('marginsMm');
     expect(findFitFault(fit({ matMm: 130 }))?.field).to.equal('matMm');
     expect(findFitFault(fit({ offPictureMm: { ...allRound(0), left: 299 } }))?.field).to.equal(

@@ -93,7 +93,7 @@ export function findFitFault(fit: LayoutDecisions): FitFault | null {
       const [taken, left] = short === 'width' ? [offWidth, width] : [offHeight, height];
       return {
         field,
-        message: `${what} taking ${tenth(taken)} mm of the ${short} ${left < 0 ? 'would take more than there is' : 'leaves no room for the picture'}; at most ${tenth(Math.max(0, taken + left - leastRoomMm))} mm can go.`,
+        message: `${what} taking ${tenth(taken)} mm of the ${short} ${left < 0 ? 'would be more than there is' : 'would leave no room for the picture'}; it may take at most ${tenth(Math.max(0, taken + left - leastRoomMm))} mm in all.`,
       };
     }
   }

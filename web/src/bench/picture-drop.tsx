@@ -4,15 +4,25 @@ import { useEffect, useRef, useState, type DragEvent, type ReactNode } from 'rea
 type PictureDropProps = {
   label: string;
   className?: string;
+  /** What stands above, where there is room for it. */
+  intro?: ReactNode;
   /** What stands before the button. */
-  before: ReactNode;
+  before: string;
   button: string;
   onFiles: (files: File[]) => void;
   children?: ReactNode;
 };
 
 /** A place that pictures are dropped on, pasted to, or chosen for. */
-export function PictureDrop({ label, className = '', before, button, onFiles, children }: PictureDropProps) {
+export function PictureDrop({
+  label,
+  className = '',
+  intro,
+  before,
+  button,
+  onFiles,
+  children,
+}: PictureDropProps) {
   const chooser = useRef<HTMLInputElement>(null);
   const [over, setOver] = useState(false);
   const hand = useRef(onFiles);
@@ -48,6 +58,7 @@ export function PictureDrop({ label, className = '', before, button, onFiles, ch
       onDragLeave={() => setOver(false)}
       onDrop={onDrop}
     >
+      {intro}
       <p className="begin-line">
         {before}{' '}
         <Button type="primary" onClick={() => chooser.current?.click()}>

@@ -28,22 +28,8 @@ export function BeginWork({ empty }: { empty: boolean }) {
   return (
     <PictureDrop
       label="Begin a work"
-      {...(empty ? { className: 'begin-empty' } : {})}
-      before={
-        <>
-          {empty && (
-            <>
-              <strong className="begin-title">Nothing in the file yet</strong>
-              <span className="begin-words">
-                A work begins with a picture: a photograph, a sketch or an earlier painting. Nobrel fits it to
-                your paper or canvas, maps its values into closed shapes, prints the lines at true size and
-                leads you through the transfer. The hand still traces.
-              </span>
-            </>
-          )}
-          Drop a picture here, paste one, or
-        </>
-      }
+      {...(empty ? { className: 'begin-empty', intro: <Welcome /> } : {})}
+      before="Drop a picture here, paste one, or"
       button="Choose a picture"
       onFiles={(files) => void take(files)}
     >
@@ -54,5 +40,18 @@ export function BeginWork({ empty }: { empty: boolean }) {
         </p>
       )}
     </PictureDrop>
+  );
+}
+
+function Welcome() {
+  return (
+    <>
+      <h1>Nothing in the file yet</h1>
+      <p>
+        A work begins with a picture: a photograph, a sketch or an earlier painting. Nobrel fits it to your
+        paper or canvas, maps its values into closed shapes, prints the lines at true size and leads you
+        through the transfer. The hand still traces.
+      </p>
+    </>
   );
 }
