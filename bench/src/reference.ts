@@ -48,13 +48,13 @@ function sheetByOpenCv({ width, height, data }: Picture): Quad | null {
   const edges = new cv.Mat();
   const outlines = new cv.MatVector();
   const order = new cv.Mat();
-  cv.cvtColor(whole, grey, cv.COLOR_RGBA2GRAY);
+  cv.cvtColor(whole, grey, Number(cv.COLOR_RGBA2GRAY));
   const shrink = 1000 / width;
-  cv.resize(grey, small, new cv.Size(1000, Math.round(height * shrink)), 0, 0, cv.INTER_AREA);
+  cv.resize(grey, small, new cv.Size(1000, Math.round(height * shrink)), 0, 0, Number(cv.INTER_AREA));
   cv.GaussianBlur(small, small, new cv.Size(5, 5), 0);
   cv.Canny(small, edges, 50, 150);
-  cv.dilate(edges, edges, cv.Mat.ones(3, 3, cv.CV_8U));
-  cv.findContours(edges, outlines, order, cv.RETR_LIST, cv.CHAIN_APPROX_SIMPLE);
+  cv.dilate(edges, edges, cv.Mat.ones(3, 3, Number(cv.CV_8U)));
+  cv.findContours(edges, outlines, order, Number(cv.RETR_LIST), Number(cv.CHAIN_APPROX_SIMPLE));
   let best: { area: number; corners: Quad } | null = null;
   for (let i = 0; i < Number(outlines.size()); i++) {
     const outline = outlines.get(i);
@@ -155,7 +155,7 @@ function rectification(): void {
       matrix,
       new cv.Size(to.width, to.height),
       cv.INTER_CUBIC | cv.WARP_INVERSE_MAP,
-      cv.BORDER_REPLICATE,
+      Number(cv.BORDER_REPLICATE),
     );
   }, 3);
   const levels = pyramid(shown);
@@ -177,7 +177,7 @@ function rectification(): void {
       smallMap,
       new cv.Size(small.width, small.height),
       cv.INTER_CUBIC | cv.WARP_INVERSE_MAP,
-      cv.BORDER_REPLICATE,
+      Number(cv.BORDER_REPLICATE),
     );
   });
   const step = timed(() => pyramid(shown), 3);

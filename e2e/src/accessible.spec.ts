@@ -6,6 +6,12 @@ import { expect, finishedMap, goTo, test } from './bench.js';
 const axePath = createRequire(import.meta.url).resolve('axe-core/axe.min.js');
 const stations = ['Reference', 'Fit', 'Map', 'Sheets', 'Transfer', 'File'];
 
+/** What can be taken in hand there. */
+const stationTools = {
+  Reference: ['Square it', 'Level it', 'Crop it', 'Details'],
+  Fit: ['Ways out', 'Surface', 'Grid', 'Set out', 'Enlarge'],
+};
+
 const report = z.array(
   z.object({ id: z.string(), impact: z.string().nullish(), nodes: z.array(z.object({ html: z.string() })) }),
 );
@@ -35,6 +41,14 @@ for (const room of ['studio', 'dim'] as const) {
       await expect(page.locator('.leaf').first()).toBeVisible();
       found[station] = await faults(page);
     }
+    for (const [station, tools] of Object.entries(stationTools)) {
+      await goTo(page, station);
+      for (const tool of tools) {
+        await page.getByLabel('Tools').getByText(tool, { exact: true }).click();
+        await expect(page.locator('.leaf').first()).toBeVisible();
+        found[`${station}, ${tool}`] = await faults(page);
+      }
+    }
     expect(Object.entries(found).filter(([, list]) => list.length > 0)).toEqual([]);
   });
 }
@@ -52,6 +66,14 @@ test('nothing runs off the side of a tablet or a phone', async ({ page, seeded }
       await expect(page.locator('.leaf').first()).toBeVisible();
       const broad = await page.evaluate(() => document.documentElement.scrollWidth);
       expect(broad, `${station} at ${width}`).toBeLessThanOrEqual(width);
+    }
+    for (const [station, tools] of Object.entries(stationTools)) {
+      await goTo(page, station);
+      for (const tool of tools) {
+        await page.getByLabel('Tools').getByText(tool, { exact: true }).click();
+        const broad = await page.evaluate(() => document.documentElement.scrollWidth);
+        expect(broad, `${station}, ${tool} at ${width}`).toBeLessThanOrEqual(width);
+      }
     }
   }
 });

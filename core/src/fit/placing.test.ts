@@ -1,8 +1,8 @@
 import { expect } from 'chai';
 import { allRound, defaultFitDecisions, usualOf, type FitDecisions } from './decisions.js';
-import { layOut, movedByHand, slackOf, spotOnSurface } from './layout.js';
+import { layOut, movedByHand, slackOf, spotInPicture, spotOnSurface } from './layout.js';
 import { fitNotes, shiftWords } from './notes.js';
-import { surfaceOf, toCut } from './surface.js';
+import { sidesWords, surfaceOf, toCut } from './surface.js';
 import { surfaceKindIds, surfaceKinds } from './surface-kinds.js';
 import { weigh } from './visual-weight.js';
 
@@ -154,5 +154,24 @@ describe('weighing a picture', () => {
 
   it('finds the middle when nothing stands out', () => {
     expect(weigh(plane(() => 50))).to.deep.equal({ centre: { x: 0.5, y: 0.5 }, motif: null });
+  });
+});
+
+describe('places on surface and picture', () => {
+  it('lead to each other, whatever the way and the placing', () => {
+    for (const way of ['crop', 'border', 'extend'] as const) {
+      const layout = layOut(picture, fit({ way, marginsMm: allRound(12), cropX: 0.2, placement: 'by-hand' }));
+      const on = spotOnSurface(layout, 1700, 900);
+      const back = spotInPicture(layout, on.x, on.y);
+      expect(back.x).to.be.closeTo(1700, 1e-6);
+      expect(back.y).to.be.closeTo(900, 1e-6);
+    }
+  });
+
+  it('are told side by side only where the sides differ', () => {
+    expect(sidesWords(allRound(8), 'mm')).to.equal('8 mm all round');
+    expect(sidesWords({ ...allRound(8), bottom: 25.4 }, 'mm')).to.equal(
+      'top 8 mm, right 8 mm, bottom 25.4 mm, left 8 mm',
+    );
   });
 });

@@ -4,7 +4,7 @@ import { distance } from '../geometry/index.js';
 import { datums, defaultFitDecisions, type Datum } from './decisions.js';
 import { layOut } from './layout.js';
 import { fitNotes } from './notes.js';
-import { marksOf, readOffRule, settingOut } from './setting-out.js';
+import { gridTicks, marksOf, readOffRule, settingOut } from './setting-out.js';
 import { findMeasureFault, squarenessOf, type MeasuredSides } from './squareness.js';
 
 const surface = { width: 300, height: 240 };
@@ -161,5 +161,31 @@ describe('setting out', () => {
     expect(readOffRule(66.3, 'mm', read)).to.deep.include({ text: '66.5 mm' });
     expect(readOffRule(66.3, 'cm', read).text).to.equal('6.65 cm');
     expect(readOffRule(66.3, 'in', { ...read, roundInch: 8 }).text).to.equal('2 5/8 in');
+  });
+});
+
+describe('ticks of a grid', () => {
+  const grid = { ...defaultFitDecisions.grid, columns: 3, rows: 2 };
+  const layout = { surface, drawing: { x: 20, y: 20, width: 260, height: 200 } };
+
+  it('are read from the datum’s own edges', () => {
+    const fit = { ...defaultFitDecisions, grid, datum: 'bottom-right' as const };
+    const { level, side } = gridTicks(layout, fit, 'mm');
+    expect([level.from, side.from]).to.deep.equal(['right', 'bottom']);
+    expect(level.readings).to.deep.equal(['20.0 mm', '106.5 mm', '193.5 mm', '280.0 mm']);
+    expect(side.readings).to.deep.equal(['20.0 mm', '120.0 mm', '220.0 mm']);
+  });
+
+  it('never add up their rounding, however many they are', () => {
+    fc.assert(
+      fc.property(fc.integer({ min: 1, max: 200 }), fc.constantFrom(...datums), (columns, datum) => {
+        const fit = { ...defaultFitDecisions, grid: { ...grid, columns }, datum };
+        const { readings } = gridTicks(layout, fit, 'mm').level;
+        expect(readings).to.have.length(columns + 1);
+        readings.forEach((text, i) =>
+          expect(Number.parseFloat(text)).to.be.closeTo(20 + (260 * i) / columns, 0.25 + 1e-9),
+        );
+      }),
+    );
   });
 });

@@ -24,6 +24,13 @@ describe('ways out of a ratio that does not fit', () => {
     expect(by('extend').says).to.match(/^To be drawn on.*left 1 in, right 1 in; 10\.0 % of the drawing/);
   });
 
+  it('never offer the surface there is already', () => {
+    const there = by('stock').change;
+    expect(
+      waysOut(sketch, { ...canvas, ...there }, 'in').find(({ id }) => id === 'stock')?.change,
+    ).not.to.deep.equal(there);
+  });
+
   it('find the nearest stock surface', () => {
     expect(by('stock').title).to.equal('Take 18 × 24 in');
     expect(by('stock').says).to.match(/Nothing is lost/);

@@ -9,6 +9,7 @@ import {
   type FitWay,
   type PlacementSchool,
 } from '@nobrel/core/fit';
+import { distance } from '@nobrel/core/geometry';
 import { ChoiceGap, LengthGap } from '../../bench/gaps.js';
 import { Sentence } from '../../bench/sentence.js';
 import { SizeGap } from '../../bench/size-gap.js';
@@ -28,6 +29,9 @@ const wayOptions: readonly { value: FitWay; label: string }[] = [
   { value: 'extend', label: 'whole, and drawn on' },
 ];
 
+/** A centre that moved by less than this share of the picture is where it was. */
+const stillTheSame = 0.005;
+
 const isEven = ({ top, right, bottom, left }: FitDecisions['marginsMm']) =>
   top === right && right === bottom && bottom === left;
 
@@ -43,6 +47,11 @@ export function FitSentence({ onSides }: { onSides: () => void }) {
     // Chosen before the picture was weighed: the weight follows as soon as it is known.
     if (unweighed && weight) change({ weightCentre: weight.centre });
   }, [unweighed, weight, change]);
+  const stale =
+    fit.placement === 'weighted' &&
+    weight !== null &&
+    fit.weightCentre !== null &&
+    distance(weight.centre, fit.weightCentre) > stillTheSame;
   return (
     <Sentence>
       Put it on{' '}
@@ -67,7 +76,13 @@ export function FitSentence({ onSides }: { onSides: () => void }) {
       >
         {fit.widthMm >= fit.heightMm ? 'lying: stand it up' : 'upright: lay it down'}
       </Button>
-      , <ChoiceGap label="Placement" value={fit.placement} options={placementOptions} onChange={place} />,{' '}
+      , <ChoiceGap label="Placement" value={fit.placement} options={placementOptions} onChange={place} />
+      {stale && (
+        <Button size="small" onClick={() => change({ weightCentre: weight.centre })}>
+          Weigh the changed picture
+        </Button>
+      )}
+      ,{' '}
       <ChoiceGap
         label="How the picture fills it"
         value={fit.way}
