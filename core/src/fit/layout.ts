@@ -1,6 +1,7 @@
 import type { Rect } from '../geometry/index.js';
 import type { PixelWindow } from '../raster/index.js';
 import type { PictureSize } from '../reference/index.js';
+import type { SizeMm } from '../units/index.js';
 import { longestSideMm, shortestSideMm, type FitDecisions, type Sides } from './decisions.js';
 
 /** How a reference lies on a surface. All rectangles in mm from the surface's top-left corner. */
@@ -65,17 +66,24 @@ export function marginsOf(fit: Pick<LayoutDecisions, 'marginsMm' | 'placement' |
   return { ...marginsMm, bottom: Math.max(marginsMm.bottom, marginsMm.top * fit.bottomRatio) };
 }
 
-/** Says what is wrong with the sizes, or null when the picture can be laid out. */
-export function findFitFault(fit: LayoutDecisions): FitFault | null {
+/** Says what is wrong with a width and height, be it of a surface, a sheet of paper or a sketch, or null. */
+export function findSizeFault(size: SizeMm): FitFault | null {
   for (const field of ['widthMm', 'heightMm'] as const) {
     const name = field === 'widthMm' ? 'width' : 'height';
-    if (!(fit[field] >= shortestSideMm)) {
+    if (!(size[field] >= shortestSideMm)) {
       return { field, message: `The ${name} must be at least ${shortestSideMm} mm.` };
     }
-    if (fit[field] > longestSideMm) {
+    if (size[field] > longestSideMm) {
       return { field, message: `The ${name} can be at most ${longestSideMm / 1000} m.` };
     }
   }
+  return null;
+}
+
+/** Says what is wrong with the sizes, or null when the picture can be laid out. */
+export function findFitFault(fit: LayoutDecisions): FitFault | null {
+  const size = findSizeFault(fit);
+  if (size) return size;
   const margins = marginsOf(fit);
   const parts = [
     ['matMm', 'A mat', fit.matMm * 2, fit.matMm * 2],

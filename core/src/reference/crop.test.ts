@@ -1,7 +1,7 @@
 import { expect } from 'chai';
 import fc from 'fast-check';
 import { cropInRatio, cropMoved, cropWithCorner, wholeCrop } from './crop.js';
-import { findCropFault } from './squaring.js';
+import { findCropFault, findOriginalFault, squaringSchema } from './squaring.js';
 
 const picture = { width: 800, height: 600 };
 
@@ -20,6 +20,17 @@ describe('a crop', () => {
     expect(cropInRatio(wholeCrop, picture, 2)).to.deep.include({ width: 1 });
   });
 
+  it('in any ratio can be kept as it is', () => {
+    const side = fc.integer({ min: 40, max: 9000 });
+    fc.assert(
+      fc.property(side, side, fc.double({ min: 0.1, max: 10, noNaN: true }), (width, height, ratio) => {
+        const crop = cropInRatio(wholeCrop, { width, height }, ratio);
+        expect(squaringSchema.shape.crop.safeParse(crop).success).to.equal(true);
+        expect((crop.width * width) / (crop.height * height)).to.be.closeTo(ratio, 1e-6 * ratio);
+      }),
+    );
+  });
+
   it('however it is moved stays inside and can be drawn from', () => {
     const far = fc.double({ min: -3000, max: 3000, noNaN: true });
     fc.assert(
@@ -32,5 +43,14 @@ describe('a crop', () => {
         }
       }),
     );
+  });
+});
+
+describe('the real size of an original', () => {
+  it('is questioned where a unit or a digit must have slipped', () => {
+    expect(findOriginalFault({ width: 300, height: 225 })).to.equal(null);
+    expect(findOriginalFault({ width: 0, height: 225 })).to.match(/at least 5 mm/);
+    expect(findOriginalFault({ width: 300, height: 30_000 })).to.match(/at most 20 m/);
+    expect(findOriginalFault({ width: 300, height: 7 })).to.match(/more than 20 times/);
   });
 });

@@ -47,8 +47,9 @@ export function cropInRatio(crop: Crop, picture: PictureSize, ratio: number): Cr
   const middleX = crop.x + crop.width / 2;
   const middleY = crop.y + crop.height / 2;
   const widthPx = Math.min(picture.width, picture.height * ratio);
-  const width = widthPx / picture.width;
-  const height = widthPx / ratio / picture.height;
+  // Rounding must not carry a share past one.
+  const width = Math.min(1, widthPx / picture.width);
+  const height = Math.min(1, widthPx / ratio / picture.height);
   return {
     x: clamp(middleX - width / 2, 0, 1 - width),
     y: clamp(middleY - height / 2, 0, 1 - height),

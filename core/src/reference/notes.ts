@@ -107,10 +107,13 @@ function lost({ blown, blocked }: Judgement): ReferenceNote[] {
 /** Blur beyond this many pixels looks soft at any size. */
 export const sharpPx = 2;
 
+/** Whether a cell of a focus map has edges, and all of them are soft. */
+export const isBlurred = (blurPx: number | null): boolean => blurPx !== null && blurPx > sharpPx;
+
 function focus({ pxPerMm }: ReferenceFacts, map: FocusMap, unit: LengthUnit): ReferenceNote[] {
   const share = sharpShare(map, sharpPx);
   if (share === null) return [];
-  const blurred = placesWhere(map, (blur) => blur > sharpPx);
+  const blurred = placesWhere(map, isBlurred);
   const worst = Math.max(...map.blurPx.map((blur) => blur ?? 0));
   const mostlySoft = share < 0.25;
   return [
@@ -127,10 +130,17 @@ function focus({ pxPerMm }: ReferenceFacts, map: FocusMap, unit: LengthUnit): Re
   ];
 }
 
-/** The cells of a focus map that a question is true of. */
-export function placesWhere({ columns, rows, blurPx }: FocusMap, holds: (blur: number) => boolean): Place[] {
+/**
+ * The cells of a focus map that a question is true of.
+ *
+ * @param holds asked with the blur of each cell, pixels; null where there is no edge to tell by
+ */
+export function placesWhere(
+  { columns, rows, blurPx }: FocusMap,
+  holds: (blur: number | null) => boolean,
+): Place[] {
   return blurPx.flatMap((blur, i) =>
-    blur !== null && holds(blur)
+    holds(blur)
       ? [
           {
             x: (i % columns) / columns,

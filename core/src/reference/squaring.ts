@@ -72,6 +72,23 @@ export function findCornerFault(corners: Quad, picture: PictureSize): string | n
   return null;
 }
 
+/** The flat original is no smaller than a stamp, no larger than a wall, and no strip. */
+const smallestOriginalMm = 5;
+const largestOriginalMm = 20_000;
+const mostStretched = 20;
+
+/** What is wrong with the real size of a flat original, mm, or null. */
+export function findOriginalFault({ width, height }: PictureSize): string | null {
+  const short = Math.min(width, height);
+  const long = Math.max(width, height);
+  if (!(short >= smallestOriginalMm)) return `A side is at least ${smallestOriginalMm} mm long.`;
+  if (long > largestOriginalMm) return `A side is at most ${largestOriginalMm / 1000} m long.`;
+  if (long > mostStretched * short) {
+    return `One side is more than ${mostStretched} times the other. Check the two numbers and their units.`;
+  }
+  return null;
+}
+
 /** What is wrong with a crop of a picture, or null. */
 export function findCropFault(crop: NonNullable<Squaring['crop']>, uncropped: PictureSize): string | null {
   const width = crop.width * uncropped.width;

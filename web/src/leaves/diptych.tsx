@@ -1,8 +1,10 @@
+import { Switch } from 'antd';
 import { zoomIdentity, type ZoomTransform } from 'd3-zoom';
 import { useState, type ReactNode } from 'react';
 import type { Point, Rect } from '@nobrel/core/geometry';
 import { formatLength } from '@nobrel/core/units';
-import { useAppSelector, useUnit } from '../store/hooks.js';
+import { useAppDispatch, useAppSelector, useUnit } from '../store/hooks.js';
+import { loupeTaken } from '../store/view-slice.js';
 import { Leaf, type LeafProps } from './leaf.js';
 import { Places, usePointed } from './pointed.js';
 
@@ -31,6 +33,7 @@ type DiptychProps = {
 /** Two linked leaves: what you work from and what you work on. The same spot is marked on both. */
 export function Diptych({ extent, measured = true, left, right }: DiptychProps) {
   const unit = useUnit();
+  const dispatch = useAppDispatch();
   const loupe = useAppSelector((state) => state.view.loupe);
   const { places } = usePointed();
   const [view, setView] = useState<ZoomTransform>(zoomIdentity);
@@ -62,13 +65,19 @@ export function Diptych({ extent, measured = true, left, right }: DiptychProps) 
         {leaf(left)}
         {'panel' in right ? right.panel : leaf(right)}
       </div>
-      <p className="readout">
-        {pointer && measured
-          ? `${formatLength(pointer.x, unit)} from the left edge, ${formatLength(pointer.y, unit)} from the top`
-          : pointer
-            ? `pixel ${Math.floor(pointer.x)} across, ${Math.floor(pointer.y)} down`
-            : 'Point at a leaf to see the same spot on both. Wheel or + and − zoom, drag or arrows move, L looks closer.'}
-      </p>
+      <div className="readout">
+        <p>
+          {pointer && measured
+            ? `${formatLength(pointer.x, unit)} from the left edge, ${formatLength(pointer.y, unit)} from the top`
+            : pointer
+              ? `pixel ${Math.floor(pointer.x)} across, ${Math.floor(pointer.y)} down`
+              : 'Point at a leaf to see the same spot on both. Wheel or + and − zoom, drag or arrows move, L looks closer.'}
+        </p>
+        <label className="room-switch">
+          <Switch size="small" checked={loupe} onChange={(on) => dispatch(loupeTaken(on))} />
+          loupe
+        </label>
+      </div>
     </div>
   );
 }

@@ -1,16 +1,18 @@
-import { layOut } from '@nobrel/core/fit';
+import type { Layout } from '@nobrel/core/fit';
 import { formatSize } from '@nobrel/core/units';
-import { useMainPicture } from '../leaves/use-reference.js';
 import { useUnit, useWork } from '../store/hooks.js';
 import { OrderWords } from '../stations/fit/enlarge-panel.js';
+import { LaidOut } from './laid-out.js';
 import { PrintPage } from './print-page.js';
 
 /** What to hand over the counter of a copy shop. */
 export function OrderSlipPrint() {
+  return <LaidOut>{(layout) => <Slip layout={layout} />}</LaidOut>;
+}
+
+function Slip({ layout }: { layout: Layout }) {
   const { fit } = useWork().decisions;
   const unit = useUnit();
-  const { preparation } = useMainPicture();
-  const layout = layOut(preparation, fit);
   const { width, height } = layout.drawing;
   return (
     <PrintPage title="Order slip for enlarging by machine" back="fit?at=enlarge">

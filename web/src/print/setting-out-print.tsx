@@ -1,17 +1,15 @@
-import { layOut, sidesWords, surfaceKind, toCut, type Layout } from '@nobrel/core/fit';
+import { sidesWords, surfaceKind, toCut, type Layout } from '@nobrel/core/fit';
 import { formatSize } from '@nobrel/core/units';
-import { useMainPicture } from '../leaves/use-reference.js';
 import { useUnit, useWork } from '../store/hooks.js';
 import { Marks } from '../stations/fit/marks.js';
 import { MeasuresTable } from '../stations/fit/measures-table.js';
 import { useSettingOut } from '../stations/fit/use-setting-out.js';
+import { LaidOut } from './laid-out.js';
 import { PrintPage } from './print-page.js';
 
 /** The measures on paper, to lie beside the surface: a drawing, and the list. */
 export function SettingOutPrint() {
-  const { decisions } = useWork();
-  const { preparation } = useMainPicture();
-  return <Sheet layout={layOut(preparation, decisions.fit)} />;
+  return <LaidOut>{(layout) => <Sheet layout={layout} />}</LaidOut>;
 }
 
 /** Pixels of the printed drawing's long side. */

@@ -1,6 +1,6 @@
 import { Button } from 'antd';
 import { Link } from 'react-router';
-import { copyOrder, homePrints, type HomePrint, type Layout } from '@nobrel/core/fit';
+import { copyOrder, findSizeFault, homePrints, type HomePrint, type Layout } from '@nobrel/core/fit';
 import {
   counted,
   findFormat,
@@ -45,7 +45,7 @@ export function EnlargePanel({ layout }: { layout: Layout }) {
               <SizeGap
                 label="Size of the sketch"
                 size={fit.sketch}
-                check={() => null}
+                check={(size) => findSizeFault(size)?.message ?? null}
                 onChange={(sketch) => change({ sketch })}
               />
               .{' '}

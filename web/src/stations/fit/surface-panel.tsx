@@ -39,7 +39,9 @@ export function SurfacePanel() {
       label={label}
       valueMm={fit[field]}
       check={(mm) =>
-        mm > mostOf[field] ? `At most ${mostOf[field]} mm, please.` : faultWith({ [field]: mm })
+        mm >= 0 && mm <= mostOf[field]
+          ? faultWith({ [field]: mm })
+          : `Between nothing and ${mostOf[field]} mm, please.`
       }
       onChange={(mm) => change({ [field]: mm })}
     />

@@ -1,7 +1,13 @@
 import { Button } from 'antd';
-import { waysOut, type FitDecisions, type Layout, type WayOut } from '@nobrel/core/fit';
+import {
+  findSizeFault,
+  waysOut,
+  wholePictureOn,
+  type FitDecisions,
+  type Layout,
+  type WayOut,
+} from '@nobrel/core/fit';
 import { SizeGap } from '../../bench/size-gap.js';
-import { wholePictureOn } from '@nobrel/core/fit';
 import type { PictureSize } from '@nobrel/core/reference';
 import { useMainPicture } from '../../leaves/use-reference.js';
 import { useUnit } from '../../store/hooks.js';
@@ -30,7 +36,7 @@ export function WaysOutPanel() {
               <SizeGap
                 label="Paper at hand"
                 size={paper}
-                check={() => null}
+                check={(size) => findSizeFault(size)?.message ?? null}
                 onChange={(paperAtHand) => change({ paperAtHand })}
               />
               .{' '}

@@ -1,12 +1,13 @@
 import { Button, Progress, Switch } from 'antd';
 import { useEffect, useState } from 'react';
+import { Link } from 'react-router';
 import { effortOf, mapNotes, type MapSettings } from '@nobrel/core/map';
-import { layOut } from '@nobrel/core/fit';
+import { findFitFault, layOut } from '@nobrel/core/fit';
 import { aboutMinutes, counted } from '@nobrel/core/units';
 import { ChoiceGap, LengthGap, NumberGap } from '../../bench/gaps.js';
 import { Notes } from '../../bench/notes.js';
 import { MoreRow, Sentence } from '../../bench/sentence.js';
-import { StationBench } from '../../bench/station.js';
+import { Missing, StationBench } from '../../bench/station.js';
 import { Diptych } from '../../leaves/diptych.js';
 import { MapDrawing } from '../../leaves/map-drawing.js';
 import { LookChoice } from '../../leaves/look-choice.js';
@@ -32,6 +33,18 @@ const between = (least: number, most: number) => (mm: number) =>
 
 /** The map: what to draw, computed from the reference at the scale of the surface. */
 export function MapStation() {
+  const { id, decisions } = useWork();
+  const fault = findFitFault(decisions.fit);
+  if (!fault) return <LaidOutMap />;
+  return (
+    <Missing title="Nothing to map yet">
+      <p>The picture does not lie on the surface yet. {fault.message}</p>
+      <Link to={`/works/${id}/fit`}>Mend it at Fit</Link>
+    </Missing>
+  );
+}
+
+function LaidOutMap() {
   const work = useWork();
   const decide = useDecide();
   const mapping = useMapping(work);

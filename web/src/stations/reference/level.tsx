@@ -23,6 +23,7 @@ export function useLevelTool(): ToolScreen {
   const { picture, squaring } = useMainPicture();
   const square = useSquare();
   const [ends, setEnds] = useState(atFirst);
+  const [clicked, setClicked] = useState<0 | 1>(0);
   const [fault, setFault] = useState<string | null>(null);
   const uncropped = uncroppedPreparation(picture, squaring);
   const { width, height } = uncropped;
@@ -38,6 +39,12 @@ export function useLevelTool(): ToolScreen {
           : end;
       return [at(0, a), at(1, b)];
     });
+  /** Clicks put down one end, then the other. */
+  const putDown = ({ x, y }: Point) => {
+    const at = { x: x / width, y: y / height };
+    setEnds(([a, b]) => (clicked === 0 ? [at, b] : [a, at]));
+    setClicked(clicked === 0 ? 1 : 0);
+  };
   const level = () => {
     const turnRad = from && to ? turnToTrue(from, to, squaring.turnRad) : null;
     setFault(turnRad === null ? 'The line is too short to tell its direction. Draw its ends apart.' : null);
@@ -59,7 +66,7 @@ export function useLevelTool(): ToolScreen {
           most={45}
           onChange={(value) => square({ turnRad: ((value ?? 0) * Math.PI) / 180 })}
         />{' '}
-        or lay the line along something that should be level or plumb.{' '}
+        or click both ends of something that should be level or plumb.{' '}
         <Button size="small" type="primary" onClick={level}>
           Level by this line
         </Button>{' '}
@@ -80,6 +87,7 @@ export function useLevelTool(): ToolScreen {
       title: 'Turned, before the crop',
       extent: whole,
       apart: true,
+      onPick: putDown,
       content: (
         <ReferencePicture
           picture={picture}

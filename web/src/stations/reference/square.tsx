@@ -1,7 +1,13 @@
 import { Button } from 'antd';
 import { useMemo } from 'react';
 import type { Point, Quad } from '@nobrel/core/geometry';
-import { findCornerFault, flatRatio, unsquared, type PictureSize } from '@nobrel/core/reference';
+import {
+  findCornerFault,
+  findOriginalFault,
+  flatRatio,
+  unsquared,
+  type PictureSize,
+} from '@nobrel/core/reference';
 import { ChoiceGap } from '../../bench/gaps.js';
 import { SizeGap } from '../../bench/size-gap.js';
 import { Handle } from '../../leaves/handle.js';
@@ -67,7 +73,7 @@ export function useSquareTool(active: boolean): ToolScreen {
             <SizeGap
               label="Real size of the sheet"
               size={{ widthMm: known.width, heightMm: known.height }}
-              check={() => null}
+              check={({ widthMm, heightMm }) => findOriginalFault({ width: widthMm, height: heightMm })}
               onChange={({ widthMm, heightMm }) =>
                 square({ originalMm: { width: widthMm, height: heightMm } })
               }
