@@ -134,7 +134,7 @@ test('it is levelled by a line, turned and cropped, all of it to be undone', asy
   await turn.press('Enter');
   await expect(page.getByRole('alert')).toContainText('from -45 to 45');
   await turn.press('Escape');
-  await page.getByRole('button', { name: 'Quarter turn right' }).click();
+  await page.getByRole('button', { name: 'Turn right' }).click();
   const used = leaf(page, 'As it is used').locator('image').first();
   const upright = async () =>
     Number(await used.getAttribute('height')) > Number(await used.getAttribute('width'));

@@ -156,8 +156,8 @@ export function Leaf(props: LeafProps) {
             </text>
           </g>
         </svg>
+        {props.legend && <p className="leaf-legend">{props.legend}</p>}
       </div>
-      {props.legend && <p className="leaf-legend">{props.legend}</p>}
     </section>
   );
 }

@@ -21,7 +21,7 @@ const hatchings = {
   pointed: { angle: 45, crossed: false },
   blown: { angle: 45, crossed: false },
   blocked: { angle: 45, crossed: true },
-  sharp: null,
+  edgeless: null,
   blurred: { angle: 0, crossed: false },
   'too-light': null,
   'too-dark': { angle: -45, crossed: false },

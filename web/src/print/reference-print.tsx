@@ -12,6 +12,8 @@ import { useAppSelector, useUnit, useWork } from '../store/hooks.js';
 import { PrintPage } from './print-page.js';
 
 const lookWords = { colour: 'in colour', grey: 'grey by lightness', faint: 'faint, to draw on' } as const;
+/** Long side of what common printers print, A4 inside its margins, mm. */
+const longestPageMm = 273;
 /** CSS counts 96 pixels an inch. */
 const cssPxPerMm = 96 / 25.4;
 
@@ -44,6 +46,11 @@ export function ReferencePrint() {
             value={atSize}
             onChange={setAtSize}
           />
+          {real && Math.max(box.width, box.height) > longestPageMm && (
+            <span>
+              Larger than common paper: choose a paper of this size when printing, or it is cut off.
+            </span>
+          )}
         </>
       }
     >

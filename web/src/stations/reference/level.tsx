@@ -71,10 +71,10 @@ export function useLevelTool(): ToolScreen {
           Level by this line
         </Button>{' '}
         <Button size="small" icon={<RotateLeftOutlined />} onClick={() => turned(-1)}>
-          Quarter turn left
+          Turn left
         </Button>{' '}
         <Button size="small" icon={<RotateRightOutlined />} onClick={() => turned(1)}>
-          Quarter turn right
+          Turn right
         </Button>
         {fault && (
           <span className="gap-fault tool-fault" role="alert">

@@ -1,7 +1,7 @@
 import { Segmented } from 'antd';
 import { useState } from 'react';
 import type { Rect } from '@nobrel/core/geometry';
-import { placesWhere, sharpPx, type Judgement } from '@nobrel/core/reference';
+import { isBlurred, placesWhere, type Judgement } from '@nobrel/core/reference';
 import type { DiptychSide } from '../../leaves/diptych.js';
 import { MainPicture } from '../../leaves/main-picture.js';
 import { Places, type PlaceKind } from '../../leaves/pointed.js';
@@ -48,8 +48,8 @@ export function useJudgedSide(at: Rect, judgement: Judgement | null): DiptychSid
         )}
         {judgement && shown === 'focus' && (
           <>
-            <Places places={placesWhere(judgement.focus, (blur) => blur <= sharpPx)} at={at} kind="sharp" />
-            <Places places={placesWhere(judgement.focus, (blur) => blur > sharpPx)} at={at} kind="blurred" />
+            <Places places={placesWhere(judgement.focus, (blur) => blur === null)} at={at} kind="edgeless" />
+            <Places places={placesWhere(judgement.focus, isBlurred)} at={at} kind="blurred" />
           </>
         )}
       </>
@@ -84,7 +84,7 @@ function Legend({ shown, judgement }: LegendProps) {
     case 'focus':
       return (
         <span>
-          <Swatch kind="sharp" /> edges sharp; <Swatch kind="blurred" /> edges blurred; unmarked: no edges to
+          Clear: edges sharp; <Swatch kind="blurred" /> edges blurred; <Swatch kind="edgeless" /> no edges to
           tell by.
         </span>
       );
