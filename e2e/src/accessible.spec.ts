@@ -1,7 +1,7 @@
 import { createRequire } from 'node:module';
 import type { Page } from '@playwright/test';
 import { z } from 'zod';
-import { expect, finishedMap, goTo, test } from './bench.js';
+import { expect, finishedMap, goTo, take, test } from './bench.js';
 
 const axePath = createRequire(import.meta.url).resolve('axe-core/axe.min.js');
 const stations = ['Reference', 'Fit', 'Map', 'Sheets', 'Transfer', 'File'];
@@ -44,7 +44,7 @@ for (const room of ['studio', 'dim'] as const) {
     for (const [station, tools] of Object.entries(stationTools)) {
       await goTo(page, station);
       for (const tool of tools) {
-        await page.getByLabel('Tools').getByText(tool, { exact: true }).click();
+        await take(page, tool);
         await expect(page.locator('.leaf').first()).toBeVisible();
         found[`${station}, ${tool}`] = await faults(page);
       }
@@ -70,7 +70,7 @@ test('nothing runs off the side of a tablet or a phone', async ({ page, seeded }
     for (const [station, tools] of Object.entries(stationTools)) {
       await goTo(page, station);
       for (const tool of tools) {
-        await page.getByLabel('Tools').getByText(tool, { exact: true }).click();
+        await take(page, tool);
         const broad = await page.evaluate(() => document.documentElement.scrollWidth);
         expect(broad, `${station}, ${tool} at ${width}`).toBeLessThanOrEqual(width);
       }

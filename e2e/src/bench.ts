@@ -1,7 +1,7 @@
 import { mkdtemp, rm } from 'node:fs/promises';
 import { tmpdir } from 'node:os';
 import { join } from 'node:path';
-import { test as base, expect, type Page } from '@playwright/test';
+import { test as base, expect, type Locator, type Page } from '@playwright/test';
 import { referencePath, seed } from '@nobrel/demo';
 import { serve, type Running } from '@nobrel/server';
 
@@ -56,3 +56,11 @@ export async function finishedMap(page: Page): Promise<string> {
 export async function saved(page: Page): Promise<void> {
   await expect(page.getByRole('status').filter({ hasText: /^Saved$/ })).toBeVisible();
 }
+
+/** Takes a tool of the station in hand. */
+export async function take(page: Page, tool: string): Promise<void> {
+  await page.getByLabel('Tools').getByText(tool, { exact: true }).click();
+}
+
+/** A leaf, or the panel in its place, by what stands over it. */
+export const leaf = (page: Page, name: string): Locator => page.getByRole('region', { name, exact: true });

@@ -1,10 +1,6 @@
 import type { Page } from '@playwright/test';
 import { referencePath } from '@nobrel/demo';
-import { beginWork, expect, goTo, saved, test } from './bench.js';
-
-async function take(page: Page, tool: string): Promise<void> {
-  await page.getByLabel('Tools').getByText(tool, { exact: true }).click();
-}
+import { beginWork, expect, goTo, leaf, saved, take, test } from './bench.js';
 
 async function type(page: Page, label: string, text: string): Promise<void> {
   await page.getByLabel(label, { exact: true }).fill(text);
@@ -16,10 +12,9 @@ async function choose(page: Page, label: string, option: string): Promise<void> 
   await page.locator('.ant-select-item-option').getByText(option, { exact: true }).last().click();
 }
 
-const panel = (page: Page, name: string) => page.getByRole('region', { name, exact: true });
 /** Place of the picture's frame on the surface, mm. */
 async function frame(page: Page): Promise<{ x: number; y: number; width: number; height: number }> {
-  const rect = panel(page, 'On the surface').locator('.crop-frame');
+  const rect = leaf(page, 'On the surface').locator('.crop-frame');
   const [x, y, width, height] = await Promise.all(
     ['x', 'y', 'width', 'height'].map(async (name) => Number(await rect.getAttribute(name))),
   );
@@ -30,7 +25,7 @@ test('every way out is shown with its numbers, and taken with a click', async ({
   await beginWork(page, server);
   await goTo(page, 'Fit');
   await take(page, 'Ways out');
-  const ways = panel(page, 'Ways out');
+  const ways = leaf(page, 'Ways out');
   // A picture of 4 : 3 on 300 × 240: 20 of 320 mm are lost, or 15 mm are left above and below.
   await expect(ways.getByText('Lost: left 3.1 %, 10 mm; right 3.1 %, 10 mm.')).toBeVisible();
   await expect(ways.getByText('Left free: top 7.5 mm, bottom 7.5 mm.')).toBeVisible();
@@ -102,7 +97,7 @@ test('margins, mat, trim and room off the picture are set side by side, and cann
   await type(page, 'Trim on each side', '5 mm');
   await type(page, 'Tape on each side', '1/2 in');
   await expect(
-    panel(page, 'The surface and what surrounds the picture').getByText('335.4 × 275.4 mm'),
+    leaf(page, 'The surface and what surrounds the picture').getByText('335.4 × 275.4 mm'),
   ).toBeVisible();
   await type(page, 'Room off the picture, left', '40 mm');
   await expect.poll(() => frame(page)).toEqual({ x: 40, y: 0, width: 260, height: 210 });
@@ -202,7 +197,7 @@ test('measures are listed from one corner, follow a surface out of square, and p
   await goTo(page, 'Fit');
   await type(page, 'Margin all round', '20 mm');
   await take(page, 'Set out');
-  const rows = panel(page, 'Setting out').getByRole('row');
+  const rows = leaf(page, 'Setting out').getByRole('row');
   await expect(rows.filter({ hasText: 'Picture, top left' })).toContainText('20.0 mm20.0 mmnothing');
   await choose(page, 'Datum corner', 'bottom right corner');
   await expect(rows.filter({ hasText: 'Picture, top left' })).toContainText('280.0 mm220.0 mm');
@@ -250,7 +245,7 @@ test('enlarging by machine is reckoned from the measured sketch, with an order s
   await take(page, 'Enlarge');
   await page.getByRole('button', { name: 'Say what the sketch measures' }).click();
   await type(page, 'Size of the sketch', '205 x 140 mm');
-  const enlarge = panel(page, 'Enlarging by machine');
+  const enlarge = leaf(page, 'Enlarging by machine');
   await expect(enlarge.getByText(/292\.7 %/)).toBeVisible();
   await expect(enlarge.getByText(/the height then comes out 9\.8 mm too large/)).toBeVisible();
   await expect(enlarge.getByText(/lying: \d+ sheets/)).toBeVisible();

@@ -58,7 +58,9 @@ test('Sheets: a map made before the last change is said to be out of date', asyn
   await page.getByLabel('Margin all round').fill('20 mm');
   await page.getByLabel('Margin all round').press('Enter');
   await goTo(page, 'Sheets');
-  await expect(page.getByText('The map was made before the last change at Fit or Map.')).toBeVisible();
+  await expect(
+    page.getByText('The map was made before the last change at Reference, Fit or Map.'),
+  ).toBeVisible();
   await page.getByRole('link', { name: 'Make it anew at Map' }).click();
   await finishedMap(page);
   await goTo(page, 'Sheets');

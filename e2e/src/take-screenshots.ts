@@ -19,18 +19,37 @@ type Shot = {
 const shots: readonly Shot[] = [
   { file: 'flat-file', work: null },
   { file: 'reference', work: 'Kettle', station: 'reference' },
+  { file: 'reference-square', work: 'Dinghy, the sketch', station: 'reference?at=square' },
+  {
+    file: 'reference-details',
+    work: 'Kettle',
+    station: 'reference?at=details',
+    before: async (page) => {
+      await page.getByRole('switch', { name: 'loupe' }).click();
+      await page.getByRole('button', { name: /^Pin 1/ }).hover();
+    },
+  },
   { file: 'fit', work: 'Kettle', station: 'fit' },
+  { file: 'fit-ways-out', work: 'Kettle', station: 'fit?at=ways' },
+  { file: 'fit-grid', work: 'Dinghy, the sketch', station: 'fit?at=grid' },
+  {
+    file: 'fit-setting-out-tablet',
+    work: 'Kettle',
+    station: 'fit?at=setting-out',
+    room: 'dim',
+    size: { width: 820, height: 1180 },
+  },
   { file: 'map', work: 'Kettle', station: 'map' },
   {
     file: 'map-values',
-    work: 'Dinghy',
+    work: 'Dinghy on',
     station: 'map',
     before: (page) => page.getByRole('switch', { name: 'values as greys' }).click(),
   },
   { file: 'sheets', work: 'Kettle', station: 'sheets' },
   { file: 'transfer', work: 'Kettle', station: 'transfer' },
   { file: 'file', work: 'The slip', station: 'file' },
-  { file: 'map-dim-room', work: 'Dinghy', station: 'map', room: 'dim' },
+  { file: 'map-dim-room', work: 'Dinghy on', station: 'map', room: 'dim' },
   { file: 'transfer-tablet', work: 'Kettle', station: 'transfer', size: { width: 820, height: 1180 } },
 ];
 
@@ -54,7 +73,8 @@ for (const { file, work, station, room = 'studio', size = { width: 1280, height:
   await page.goto(found ? `${running.address}works/${found.id}/${station ?? 'reference'}` : running.address);
   await page.waitForLoadState('networkidle');
   await before?.(page);
-  await page.waitForTimeout(600);
+  // Prepared pictures and what is measured of them come from the workers.
+  await page.waitForTimeout(4000);
   await page.screenshot({ path: join(folder, `${file}.png`) });
   await page.close();
 }

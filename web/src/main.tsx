@@ -11,6 +11,8 @@ import './bench/bench.css';
 import './leaves/leaves.css';
 import './stations/stations.css';
 import './stations/tools.css';
+import './leaves/handles.css';
+import './stations/fit/fit.css';
 import './print/print.css';
 import './theme/narrow.css';
 import { ThemeProvider } from './theme/theme-provider.js';

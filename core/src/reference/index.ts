@@ -6,6 +6,7 @@ export * from './ratio-of-corners.js';
 export * from './preparation.js';
 export * from './crop.js';
 export * from './resample.js';
+export * from './pyramid.js';
 export * from './find-sheet.js';
 export * from './views.js';
 export * from './judge.js';

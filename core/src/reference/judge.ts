@@ -2,7 +2,7 @@ import { checkPicture, type Picture } from '../raster/index.js';
 import type { Rect } from '../geometry/index.js';
 import { focusOf, type FocusMap } from './focus.js';
 import { noiseOf } from './noise.js';
-import { pyramid } from './resample.js';
+import { pyramid } from './pyramid.js';
 import { averageErrorAt, lightnessAt } from './views.js';
 
 /** What can be told of a picture by measuring it. Places are shares of its sides, 0–1. */

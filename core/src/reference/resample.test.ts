@@ -10,7 +10,8 @@ import {
   type Quad,
 } from '../geometry/index.js';
 import type { Picture } from '../raster/index.js';
-import { drawnAt, halved, pyramid, resample } from './resample.js';
+import { drawnAt, halved, pyramid } from './pyramid.js';
+import { resample } from './resample.js';
 import { preparationOf } from './preparation.js';
 import { unsquared } from './squaring.js';
 
@@ -41,6 +42,24 @@ describe('resampling', () => {
     const shifted = resample(picture, [1, 0, 0.37, 0, 1, 0.2, 0, 0, 1], 50, 18);
     for (let x = 3; x < 47; x++) {
       expect(shifted.data[(9 * 50 + x) * 3]).to.be.closeTo(20 + 3 * (x + 0.5 + 0.37), 1.01);
+    }
+  });
+
+  it('keeps a flat tone flat and does not run over at the hardest edges', () => {
+    for (const channels of [3, 4] as const) {
+      const [width, height] = [24, 18];
+      const flat = new Uint8ClampedArray(width * height * channels).fill(201);
+      const moved = [1, 0, 0.37, 0, 1, -0.61, 0, 0, 1] as const;
+      const even = resample({ width, height, channels, data: flat }, moved, width, height);
+      expect(new Set(Array.from(even.data).filter((_, i) => channels === 3 || i % 4 < 3))).to.deep.equal(
+        new Set([201]),
+      );
+      // Bars four pixels wide: inside a bar the cubic overshoots, and an overflow would turn it over.
+      const bars = flat.map((_, i) => ((Math.floor(i / channels) % width) % 8 < 4 ? 255 : 0));
+      const drawn = resample({ width, height, channels, data: bars }, moved, width, height);
+      for (let x = 2; x < width - 4; x += 4) {
+        expect(drawn.data[(9 * width + x) * channels]).to.equal(x % 8 === 2 ? 255 : 0);
+      }
     }
   });
 

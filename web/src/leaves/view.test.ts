@@ -1,6 +1,6 @@
 import { expect } from 'chai';
 import { zoomIdentity } from 'd3-zoom';
-import { combined, fitInto, rulerPx, rulerSteps } from './view.js';
+import { combined, fitInto, keyedView, leastZoom, mostZoom, rulerPx, rulerSteps } from './view.js';
 
 describe('a leaf', () => {
   it('shows all of its content clear of the rulers, undistorted', () => {
@@ -39,5 +39,27 @@ describe('rulers', () => {
         expect(major / minor).to.be.closeTo(Math.round(major / minor), 1e-9);
       }
     }
+  });
+});
+
+describe('a leaf under the keys', () => {
+  const size = { width: 480, height: 560 };
+
+  it('moves its content against the arrow, and shows all at zero', () => {
+    expect(keyedView('ArrowRight', zoomIdentity, size)?.x).to.be.below(0);
+    expect(keyedView('ArrowUp', zoomIdentity, size)?.y).to.be.above(0);
+    expect(keyedView('0', zoomIdentity.translate(30, 9).scale(4), size)).to.deep.equal(zoomIdentity);
+    expect(keyedView('x', zoomIdentity, size)).to.equal(null);
+  });
+
+  it('zooms about its middle, and never past its limits', () => {
+    let view = zoomIdentity.translate(-50, 20).scale(1.5);
+    const middle = view.invert([240, 280]);
+    for (let i = 0; i < 5; i++) view = keyedView('+', view, size) ?? view;
+    expect(view.invert([240, 280])[0]).to.be.closeTo(middle[0], 1e-9);
+    for (let i = 0; i < 40; i++) view = keyedView('+', view, size) ?? view;
+    expect(view.k).to.equal(mostZoom);
+    for (let i = 0; i < 60; i++) view = keyedView('-', view, size) ?? view;
+    expect(view.k).to.equal(leastZoom);
   });
 });

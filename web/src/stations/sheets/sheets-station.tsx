@@ -114,7 +114,7 @@ function Sheets({ map }: { map: MapDocument }) {
         {!current && (
           <Alert
             type="warning"
-            title="The map was made before the last change at Fit or Map."
+            title="The map was made before the last change at Reference, Fit or Map."
             action={<Link to={`/works/${work.id}/map`}>Make it anew at Map</Link>}
           />
         )}
