@@ -18,7 +18,9 @@ import { photographSheet } from '@nobrel/core/testing';
 import { timed } from './timed.js';
 
 const size = { width: 4000, height: 3000 };
-const cases = Number(process.argv[2] ?? 100);
+/** Seeds of the photographs, from and to; two ranges can run side by side. */
+const first = Number(process.argv[2] ?? 1);
+const last = Number(process.argv[3] ?? 100);
 const previewPx = 480;
 
 /** With the byte of opacity a canvas gives. */
@@ -78,7 +80,7 @@ function sheetByOpenCv({ width, height, data }: Picture): Quad | null {
 function corners(): void {
   const off: { ours: number[]; theirs: number[] } = { ours: [], theirs: [] };
   const times: { ours: number[]; theirs: number[] } = { ours: [], theirs: [] };
-  for (let seed = 1; seed <= cases; seed++) {
+  for (let seed = first; seed <= last; seed++) {
     const { picture, corners: truth } = photographSheet({ ...size, seed, clutter: true });
     const shown = withAlpha(picture);
     const start = performance.now();
@@ -92,6 +94,7 @@ function corners(): void {
   }
   const median = (values: number[]) => [...values].sort((a, b) => a - b)[values.length >> 1] ?? NaN;
   const within = (values: number[]) => values.filter((value) => value <= 2).length;
+  const cases = last - first + 1;
   console.log(`Corners of a sheet, ${cases} cluttered photographs of 12 megapixels:`);
   for (const who of ['ours', 'theirs'] as const) {
     console.log(

@@ -112,6 +112,7 @@ describe('judging a picture', () => {
         pxPerMm: 4,
         pencilMm: 0.5,
         judgement: judge(picture),
+        cornerFault: null,
         ratioReckoned: false,
       },
       'mm',

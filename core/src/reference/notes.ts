@@ -18,6 +18,8 @@ export type ReferenceFacts = {
   pencilMm: number;
   /** Null while the picture is being looked at. */
   judgement: Judgement | null;
+  /** What is wrong with the corners chosen for squaring, or null. */
+  cornerFault: string | null;
   /** The ratio was reckoned from the corners, not known. */
   ratioReckoned: boolean;
 };
@@ -30,6 +32,7 @@ export function referenceNotes(facts: ReferenceFacts, unit: LengthUnit): Referen
   const { judgement } = facts;
   return [
     crispness(facts, unit),
+    ...(facts.cornerFault === null ? [] : [cornersToMend(facts.cornerFault)]),
     ...(facts.ratioReckoned ? [reckonedRatio(facts.size)] : []),
     ...(judgement ? [...lost(judgement), ...focus(facts, judgement.focus, unit), grain(judgement)] : []),
     ...rights(facts),
@@ -48,6 +51,16 @@ function crispness({ size, pxPerMm, pencilMm }: ReferenceFacts, unit: LengthUnit
     why: enough
       ? `A point draws no finer than about half its width, so ${pixelsPerPoint} pixels a point width are enough, here ${needed.toFixed(1)} a millimetre.`
       : `A ${pencilMm} mm point could draw finer than the picture shows: ${needed.toFixed(1)} pixels a millimetre would be needed. Bring in a larger version, choose a smaller surface, or take a broader point.`,
+    ways: [],
+  };
+}
+
+function cornersToMend(fault: string): ReferenceNote {
+  return {
+    id: 'reference-corners',
+    weight: 'mend',
+    says: `The picture is used unsquared. ${fault}`,
+    why: 'Between four corners like these there is no sheet that could be laid flat. They are kept as they are until you move them, at “Square it”.',
     ways: [],
   };
 }

@@ -29,6 +29,7 @@ const facts: ReferenceFacts = {
   pxPerMm: 12,
   pencilMm: 0.5,
   judgement: null,
+  cornerFault: null,
   ratioReckoned: false,
 };
 
@@ -49,6 +50,12 @@ describe('notes on the reference', () => {
     expect(crisp.weight).to.equal('plain');
     expect(crisp.says).to.match(/12\.0 on a millimetre.*crisp up to 1000 × 750 mm for a 0\.5 mm point/);
     expect(referenceNotes({ ...facts, pxPerMm: 3.9 }, 'mm')[0].weight).to.equal('watch');
+  });
+
+  it('say that corners which cannot be are not used', () => {
+    const notes = referenceNotes({ ...facts, cornerFault: 'The sides cross.' }, 'mm');
+    expect(worstFirst(notes)[0]).to.include({ id: 'reference-corners', weight: 'mend' });
+    expect(ids({})).not.to.include('reference-corners');
   });
 
   it('say when the ratio is only reckoned', () => {

@@ -48,7 +48,10 @@ export function photographSheet({ width, height, seed, clutter }: SheetScene): P
       const along = (px * grain.x + py * grain.y) / grain.size;
       let light = ground * (1 + 0.1 * Math.sin(along * 6 + 2 * Math.sin(along * 0.7)));
       // Pixels a side cuts through show both in part: distance to the nearest side, inside positive.
-      const inside = Math.min(...sides.map(([nx, ny, offset]) => nx * px + ny * py - offset));
+      let inside = Infinity;
+      for (let k = 0; k < 4; k++) {
+        inside = Math.min(inside, sides[k][0] * px + sides[k][1] * py - sides[k][2]);
+      }
       if (inside > -1) {
         const cover = Math.min(1, Math.max(0, inside + 0.5));
         const { x: u, y: v } = transformed(toSheet, px, py);

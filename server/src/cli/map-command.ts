@@ -37,7 +37,7 @@ export function mapCommand(): Command {
     .description(
       'Make a map from a reference picture. The picture fills the surface; where the ratios differ it is cropped to its middle.',
     )
-    .argument('<image>', 'JPEG, PNG, WebP, TIFF, AVIF or GIF')
+    .argument('<image>', 'JPEG, PNG, WebP, TIFF, AVIF, GIF or SVG')
     .requiredOption(
       '--surface <size>',
       'size of the final surface, such as 300x240mm, 30x24cm, "11 3/4x9 1/2in" or a4',

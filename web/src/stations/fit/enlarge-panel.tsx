@@ -1,5 +1,4 @@
 import { Button } from 'antd';
-import { Link } from 'react-router';
 import { copyOrder, findSizeFault, homePrints, type HomePrint, type Layout } from '@nobrel/core/fit';
 import {
   counted,
@@ -9,6 +8,7 @@ import {
   namedFormats,
   type LengthUnit,
 } from '@nobrel/core/units';
+import { LinkButton } from '../../bench/link-button.js';
 import { ChoiceGap } from '../../bench/gaps.js';
 import { SizeGap } from '../../bench/size-gap.js';
 import { useUnit, useWork } from '../../store/hooks.js';
@@ -30,11 +30,7 @@ export function EnlargePanel({ layout }: { layout: Layout }) {
     <section className="leaf" aria-label="Enlarging by machine">
       <header className="leaf-head">
         <h2>Enlarging by machine</h2>
-        {fit.sketch && (
-          <Link to={`/works/${id}/print/order-slip`}>
-            <Button size="small">Print the order slip</Button>
-          </Link>
-        )}
+        {fit.sketch && <LinkButton to={`/works/${id}/print/order-slip`}>Print the order slip</LinkButton>}
       </header>
       <div className="panel-body sentence panel-sentence">
         <p>

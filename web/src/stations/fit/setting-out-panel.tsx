@@ -1,8 +1,8 @@
 import { Button, Input } from 'antd';
-import { Link } from 'react-router';
 import {
   datums,
   findMeasureFault,
+  mostLandmarks,
   squarenessOf,
   type Datum,
   type Layout,
@@ -10,6 +10,7 @@ import {
   type MeasuredSides,
 } from '@nobrel/core/fit';
 import { formatLength } from '@nobrel/core/units';
+import { LinkButton } from '../../bench/link-button.js';
 import { ChoiceGap, LengthGap } from '../../bench/gaps.js';
 import { useUnit, useWork } from '../../store/hooks.js';
 import { MeasuresTable } from './measures-table.js';
@@ -33,9 +34,7 @@ export function SettingOutPanel({ layout, onAdd }: { layout: Layout; onAdd: () =
     <section className="leaf" aria-label="Setting out">
       <header className="leaf-head">
         <h2>Setting out</h2>
-        <Link to={`/works/${id}/print/setting-out`}>
-          <Button size="small">Print</Button>
-        </Link>
+        <LinkButton to={`/works/${id}/print/setting-out`}>Print</LinkButton>
       </header>
       <div className="panel-body sentence panel-sentence">
         <p>
@@ -77,11 +76,17 @@ function Landmarks({ onAdd }: { onAdd: () => void }) {
   return (
     <>
       <p>
-        Click the drawing to add a landmark, or{' '}
-        <Button size="small" onClick={onAdd}>
-          add one in the middle
-        </Button>{' '}
-        and move it.
+        {fit.landmarks.length >= mostLandmarks ? (
+          `There are ${mostLandmarks} landmarks, more than anyone will set out. Leave one out to add another.`
+        ) : (
+          <>
+            Click the drawing to add a landmark, or{' '}
+            <Button size="small" onClick={onAdd}>
+              add one in the middle
+            </Button>{' '}
+            and move it.
+          </>
+        )}
       </p>
       <ul className="landmarks">
         {fit.landmarks.map(({ name }, index) => (

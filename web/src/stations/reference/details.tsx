@@ -34,9 +34,11 @@ export function useDetailsTool(): ToolScreen {
   return {
     sentence: (
       <span role="status">
-        {inHand
-          ? 'Click the spot on the picture that this detail shows.'
-          : 'A detail shows a part of the picture better. Pin it to its spot; the loupe (L) then shows it there.'}
+        {details.length >= mostDetails
+          ? `There are ${mostDetails} pins, as many as a picture can bear. Unpin one to pin another.`
+          : inHand
+            ? 'Click the spot on the picture that this detail shows.'
+            : 'A detail shows a part of the picture better. Pin it to its spot; the loupe (L) then shows it there.'}
       </span>
     ),
     left: {
@@ -143,6 +145,7 @@ function PictureItem({ picture, first, inHand, onTake, onPinInMiddle, onFault }:
   const { details } = work.decisions.reference;
   const isMain = main.picture.hash === hash;
   const taken = inHand === hash;
+  const full = details.length >= mostDetails;
   const pins = pinsOf(work, main);
   const takeOut = async () => {
     try {
@@ -163,12 +166,13 @@ function PictureItem({ picture, first, inHand, onTake, onPinInMiddle, onFault }:
           <p className="picture-ways">
             <Button
               size="small"
+              disabled={full}
               type={taken ? 'primary' : 'default'}
               onClick={() => onTake(taken ? null : hash)}
             >
               {taken ? 'Do not pin it' : 'Pin it'}
             </Button>{' '}
-            <Button size="small" onClick={() => onPinInMiddle(hash)}>
+            <Button size="small" disabled={full} onClick={() => onPinInMiddle(hash)}>
               Pin it in the middle
             </Button>{' '}
             <Button size="small" onClick={() => decide({ room: 'reference', change: { main: hash } })}>

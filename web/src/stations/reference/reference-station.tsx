@@ -1,7 +1,6 @@
-import { Button } from 'antd';
-import { Link } from 'react-router';
 import { findFitFault, layOut } from '@nobrel/core/fit';
-import { referenceNotes } from '@nobrel/core/reference';
+import { findCornerFault, referenceNotes } from '@nobrel/core/reference';
+import { LinkButton } from '../../bench/link-button.js';
 import { Notes } from '../../bench/notes.js';
 import { StationBench } from '../../bench/station.js';
 import { ToolRow, useTool } from '../../bench/tool-row.js';
@@ -49,6 +48,7 @@ export function ReferenceStation() {
   };
   const screen = tool === 'look' ? null : screens[tool];
   const details = useLoupeDetails();
+  const cornerFault = squaring.corners && findCornerFault(squaring.corners, picture);
   const notes = referenceNotes(
     {
       decisions: reference,
@@ -56,7 +56,8 @@ export function ReferenceStation() {
       pxPerMm: findFitFault(fit) ? 1 : layOut(preparation, fit).pxPerMm,
       pencilMm: map.pencilMm,
       judgement,
-      ratioReckoned: squaring.corners !== null && squaring.originalMm === null,
+      cornerFault,
+      ratioReckoned: squaring.corners !== null && !cornerFault && squaring.originalMm === null,
     },
     unit,
   );
@@ -90,9 +91,7 @@ export function ReferenceStation() {
             tools: (
               <>
                 <LookChoice />
-                <Link to={`/works/${work.id}/print/reference`}>
-                  <Button size="small">Print</Button>
-                </Link>
+                <LinkButton to={`/works/${work.id}/print/reference`}>Print</LinkButton>
               </>
             ),
             content: <MainPicture at={whole} />,
