@@ -81,161 +81,33 @@ export function resample(
       const w2 = cubicWeights[kx + 2];
       const w3 = cubicWeights[kx + 3];
       let p = (Math.imul(top - 1, stride) + left - 1) | 0;
-      let p0 = pixels[p];
-      let p1 = pixels[p + 1];
-      let p2 = pixels[p + 2];
-      let p3 = pixels[p + 3];
-      let v = cubicWeights[ky];
-      let red =
-        (half +
-          Math.imul(
-            v,
-            (Math.imul(w0, p0 & 255) +
-              Math.imul(w1, p1 & 255) +
-              Math.imul(w2, p2 & 255) +
-              Math.imul(w3, p3 & 255)) |
-              0,
-          )) |
-        0;
-      let green =
-        (half +
-          Math.imul(
-            v,
-            (Math.imul(w0, (p0 >> 8) & 255) +
-              Math.imul(w1, (p1 >> 8) & 255) +
-              Math.imul(w2, (p2 >> 8) & 255) +
-              Math.imul(w3, (p3 >> 8) & 255)) |
-              0,
-          )) |
-        0;
-      let blue =
-        (half +
-          Math.imul(
-            v,
-            (Math.imul(w0, (p0 >> 16) & 255) +
-              Math.imul(w1, (p1 >> 16) & 255) +
-              Math.imul(w2, (p2 >> 16) & 255) +
-              Math.imul(w3, (p3 >> 16) & 255)) |
-              0,
-          )) |
-        0;
-      v = cubicWeights[ky + 1];
-      p = (p + stride) | 0;
-      p0 = pixels[p];
-      p1 = pixels[p + 1];
-      p2 = pixels[p + 2];
-      p3 = pixels[p + 3];
-      red =
-        (red +
-          Math.imul(
-            v,
-            (Math.imul(w0, p0 & 255) +
-              Math.imul(w1, p1 & 255) +
-              Math.imul(w2, p2 & 255) +
-              Math.imul(w3, p3 & 255)) |
-              0,
-          )) |
-        0;
-      green =
-        (green +
-          Math.imul(
-            v,
-            (Math.imul(w0, (p0 >> 8) & 255) +
-              Math.imul(w1, (p1 >> 8) & 255) +
-              Math.imul(w2, (p2 >> 8) & 255) +
-              Math.imul(w3, (p3 >> 8) & 255)) |
-              0,
-          )) |
-        0;
-      blue =
-        (blue +
-          Math.imul(
-            v,
-            (Math.imul(w0, (p0 >> 16) & 255) +
-              Math.imul(w1, (p1 >> 16) & 255) +
-              Math.imul(w2, (p2 >> 16) & 255) +
-              Math.imul(w3, (p3 >> 16) & 255)) |
-              0,
-          )) |
-        0;
-      v = cubicWeights[ky + 2];
-      p = (p + stride) | 0;
-      p0 = pixels[p];
-      p1 = pixels[p + 1];
-      p2 = pixels[p + 2];
-      p3 = pixels[p + 3];
-      red =
-        (red +
-          Math.imul(
-            v,
-            (Math.imul(w0, p0 & 255) +
-              Math.imul(w1, p1 & 255) +
-              Math.imul(w2, p2 & 255) +
-              Math.imul(w3, p3 & 255)) |
-              0,
-          )) |
-        0;
-      green =
-        (green +
-          Math.imul(
-            v,
-            (Math.imul(w0, (p0 >> 8) & 255) +
-              Math.imul(w1, (p1 >> 8) & 255) +
-              Math.imul(w2, (p2 >> 8) & 255) +
-              Math.imul(w3, (p3 >> 8) & 255)) |
-              0,
-          )) |
-        0;
-      blue =
-        (blue +
-          Math.imul(
-            v,
-            (Math.imul(w0, (p0 >> 16) & 255) +
-              Math.imul(w1, (p1 >> 16) & 255) +
-              Math.imul(w2, (p2 >> 16) & 255) +
-              Math.imul(w3, (p3 >> 16) & 255)) |
-              0,
-          )) |
-        0;
-      v = cubicWeights[ky + 3];
-      p = (p + stride) | 0;
-      p0 = pixels[p];
-      p1 = pixels[p + 1];
-      p2 = pixels[p + 2];
-      p3 = pixels[p + 3];
-      red =
-        (red +
-          Math.imul(
-            v,
-            (Math.imul(w0, p0 & 255) +
-              Math.imul(w1, p1 & 255) +
-              Math.imul(w2, p2 & 255) +
-              Math.imul(w3, p3 & 255)) |
-              0,
-          )) |
-        0;
-      green =
-        (green +
-          Math.imul(
-            v,
-            (Math.imul(w0, (p0 >> 8) & 255) +
-              Math.imul(w1, (p1 >> 8) & 255) +
-              Math.imul(w2, (p2 >> 8) & 255) +
-              Math.imul(w3, (p3 >> 8) & 255)) |
-              0,
-          )) |
-        0;
-      blue =
-        (blue +
-          Math.imul(
-            v,
-            (Math.imul(w0, (p0 >> 16) & 255) +
-              Math.imul(w1, (p1 >> 16) & 255) +
-              Math.imul(w2, (p2 >> 16) & 255) +
-              Math.imul(w3, (p3 >> 16) & 255)) |
-              0,
-          )) |
-        0;
+      let red = half;
+      let green = half;
+      let blue = half;
+      let v: number;
+      let p0: number;
+      let p1: number;
+      let p2: number;
+      let p3: number;
+      // prettier-ignore
+      {
+        v = cubicWeights[ky]; p0 = pixels[p]; p1 = pixels[p + 1]; p2 = pixels[p + 2]; p3 = pixels[p + 3]; p = (p + stride) | 0;
+        red = (red + Math.imul(v, (Math.imul(w0, p0 & 255) + Math.imul(w1, p1 & 255) + Math.imul(w2, p2 & 255) + Math.imul(w3, p3 & 255)) | 0)) | 0;
+        green = (green + Math.imul(v, (Math.imul(w0, (p0 >> 8) & 255) + Math.imul(w1, (p1 >> 8) & 255) + Math.imul(w2, (p2 >> 8) & 255) + Math.imul(w3, (p3 >> 8) & 255)) | 0)) | 0;
+        blue = (blue + Math.imul(v, (Math.imul(w0, (p0 >> 16) & 255) + Math.imul(w1, (p1 >> 16) & 255) + Math.imul(w2, (p2 >> 16) & 255) + Math.imul(w3, (p3 >> 16) & 255)) | 0)) | 0;
+        v = cubicWeights[ky + 1]; p0 = pixels[p]; p1 = pixels[p + 1]; p2 = pixels[p + 2]; p3 = pixels[p + 3]; p = (p + stride) | 0;
+        red = (red + Math.imul(v, (Math.imul(w0, p0 & 255) + Math.imul(w1, p1 & 255) + Math.imul(w2, p2 & 255) + Math.imul(w3, p3 & 255)) | 0)) | 0;
+        green = (green + Math.imul(v, (Math.imul(w0, (p0 >> 8) & 255) + Math.imul(w1, (p1 >> 8) & 255) + Math.imul(w2, (p2 >> 8) & 255) + Math.imul(w3, (p3 >> 8) & 255)) | 0)) | 0;
+        blue = (blue + Math.imul(v, (Math.imul(w0, (p0 >> 16) & 255) + Math.imul(w1, (p1 >> 16) & 255) + Math.imul(w2, (p2 >> 16) & 255) + Math.imul(w3, (p3 >> 16) & 255)) | 0)) | 0;
+        v = cubicWeights[ky + 2]; p0 = pixels[p]; p1 = pixels[p + 1]; p2 = pixels[p + 2]; p3 = pixels[p + 3]; p = (p + stride) | 0;
+        red = (red + Math.imul(v, (Math.imul(w0, p0 & 255) + Math.imul(w1, p1 & 255) + Math.imul(w2, p2 & 255) + Math.imul(w3, p3 & 255)) | 0)) | 0;
+        green = (green + Math.imul(v, (Math.imul(w0, (p0 >> 8) & 255) + Math.imul(w1, (p1 >> 8) & 255) + Math.imul(w2, (p2 >> 8) & 255) + Math.imul(w3, (p3 >> 8) & 255)) | 0)) | 0;
+        blue = (blue + Math.imul(v, (Math.imul(w0, (p0 >> 16) & 255) + Math.imul(w1, (p1 >> 16) & 255) + Math.imul(w2, (p2 >> 16) & 255) + Math.imul(w3, (p3 >> 16) & 255)) | 0)) | 0;
+        v = cubicWeights[ky + 3]; p0 = pixels[p]; p1 = pixels[p + 1]; p2 = pixels[p + 2]; p3 = pixels[p + 3];
+        red = (red + Math.imul(v, (Math.imul(w0, p0 & 255) + Math.imul(w1, p1 & 255) + Math.imul(w2, p2 & 255) + Math.imul(w3, p3 & 255)) | 0)) | 0;
+        green = (green + Math.imul(v, (Math.imul(w0, (p0 >> 8) & 255) + Math.imul(w1, (p1 >> 8) & 255) + Math.imul(w2, (p2 >> 8) & 255) + Math.imul(w3, (p3 >> 8) & 255)) | 0)) | 0;
+        blue = (blue + Math.imul(v, (Math.imul(w0, (p0 >> 16) & 255) + Math.imul(w1, (p1 >> 16) & 255) + Math.imul(w2, (p2 >> 16) & 255) + Math.imul(w3, (p3 >> 16) & 255)) | 0)) | 0;
+      }
       data[out] = red >> (2 * oneBits);
       data[out + 1] = green >> (2 * oneBits);
       data[out + 2] = blue >> (2 * oneBits);

@@ -75,7 +75,15 @@ export function ReferenceStation() {
         <Notes
           notes={notes}
           onWay={(change) => decide({ room: 'reference', change })}
-          figure={judgement && <Histogram histogram={judgement.histogram} />}
+          figure={
+            judgement ? (
+              <Histogram histogram={judgement.histogram} />
+            ) : (
+              <p className="quiet" role="status">
+                The picture is being looked at.
+              </p>
+            )
+          }
         />
       }
     >
