@@ -86,6 +86,18 @@ test('the picture is placed by school or by hand, to a tenth of a millimetre, an
   expect((await frame(page)).y).toBeCloseTo(after.y, 6);
 });
 
+test('a placing that leaves no room is refused with the reason', async ({ page, server }) => {
+  await beginWork(page, server);
+  await goTo(page, 'Fit');
+  await type(page, 'Margin all round', '115 mm');
+  await choose(page, 'Placement', 'bottom-heavy');
+  await expect(page.getByRole('alert')).toContainText(/Margins taking 258.7 mm of the height would be more/);
+  await expect(page.getByTitle('centred').first()).toBeVisible();
+  await type(page, 'Margin all round', '20 mm');
+  await choose(page, 'Placement', 'bottom-heavy');
+  await expect(page.getByRole('alert')).toBeHidden();
+});
+
 test('margins, mat, trim and room off the picture are set side by side, and cannot outgrow the surface', async ({
   page,
   server,

@@ -191,7 +191,7 @@ test('details are brought in, pinned and shown in the loupe; another picture can
   await page.getByRole('button', { name: 'Work from this one' }).click();
   await page.getByRole('button', { name: 'Take out' }).click();
   await page.getByRole('button', { name: 'Take it out', exact: true }).click();
-  await expect(page.getByText('lantern-close.jpg')).toBeHidden();
+  await expect(page.getByText('lantern-close.jpg', { exact: true })).toBeHidden();
 });
 
 test('colour, grey and faint are chosen once for every station, and print', async ({ page, server }) => {

@@ -1,5 +1,9 @@
 import { Button } from 'antd';
 import { useEffect, useRef, useState, type DragEvent, type ReactNode } from 'react';
+import type { StoredPicture } from '@nobrel/core/file';
+import { messageOf } from '../store/api.js';
+import { BringInState } from './bring-in-state.js';
+import { useBringIn } from './use-bring-in.js';
 
 type PictureDropProps = {
   label: string;
@@ -9,30 +13,33 @@ type PictureDropProps = {
   /** What stands before the button. */
   before: string;
   button: string;
-  onFiles: (files: File[]) => void;
-  children?: ReactNode;
+  /** What becomes of the pictures that could be kept; what it throws is said as a failed call. */
+  onTaken: (pictures: StoredPicture[]) => Promise<void>;
 };
 
-/** A place that pictures are dropped on, pasted to, or chosen for. */
-export function PictureDrop({
-  label,
-  className = '',
-  intro,
-  before,
-  button,
-  onFiles,
-  children,
-}: PictureDropProps) {
+/** A place that pictures are dropped on, pasted to, or chosen for; it sends them and says what was refused. */
+export function PictureDrop({ label, className = '', intro, before, button, onTaken }: PictureDropProps) {
   const chooser = useRef<HTMLInputElement>(null);
   const [over, setOver] = useState(false);
-  const hand = useRef(onFiles);
+  const bringing = useBringIn();
+  const [fault, setFault] = useState<string | null>(null);
+  const take = async (files: File[]) => {
+    setFault(null);
+    try {
+      const pictures = await bringing.take(files);
+      if (pictures.length > 0) await onTaken(pictures);
+    } catch (error) {
+      setFault(messageOf(error));
+    }
+  };
+  const hand = useRef(take);
   useEffect(() => {
-    hand.current = onFiles;
+    hand.current = take;
   });
   useEffect(() => {
     const onPaste = (event: ClipboardEvent) => {
       const files = [...(event.clipboardData?.files ?? [])];
-      if (files.length > 0) hand.current(files);
+      if (files.length > 0) void hand.current(files);
     };
     // A picture dropped beside the field must not replace the page.
     const keep = (event: Event) => event.preventDefault();
@@ -48,7 +55,7 @@ export function PictureDrop({
   const onDrop = (event: DragEvent) => {
     event.preventDefault();
     setOver(false);
-    onFiles([...event.dataTransfer.files]);
+    void take([...event.dataTransfer.files]);
   };
   return (
     <section
@@ -73,11 +80,16 @@ export function PictureDrop({
         hidden
         aria-label="Picture file"
         onChange={(event) => {
-          onFiles([...(event.target.files ?? [])]);
+          void take([...(event.target.files ?? [])]);
           event.target.value = '';
         }}
       />
-      {children}
+      <BringInState state={bringing} />
+      {fault && (
+        <p className="gap-fault" role="alert">
+          {fault}
+        </p>
+      )}
     </section>
   );
 }

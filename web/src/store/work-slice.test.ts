@@ -6,6 +6,7 @@ import {
   mapKept,
   opened,
   oursKept,
+  picturesBrought,
   printingRecorded,
   redone,
   refreshed,
@@ -86,6 +87,31 @@ describe('decisions on the bench', () => {
     expect(state.decisions?.setAside).to.deep.equal({ 'fit-ratio': 'cropped on purpose' });
     const up = decide(state, [{ room: 'setAside', change: { 'fit-ratio': '' } }]);
     expect(up.decisions?.setAside).to.deep.equal({});
+  });
+
+  it('of a room keep what other rooms decided, however deep', () => {
+    const hash = '0'.repeat(64);
+    const turned = { corners: null, originalMm: null, quarterTurns: 1, turnRad: 0, crop: null };
+    const state = decide(open(), [
+      margin(4),
+      { room: 'reference', change: { squaring: { [hash]: turned } } },
+      { room: 'reference', change: { faintness: 0.3 } },
+    ]);
+    expect(state.decisions?.reference.squaring).to.deep.equal({ [hash]: turned });
+    expect(state.decisions?.fit.matMm).to.equal(4);
+    const back = workReducer(workReducer(state, undone()), undone());
+    expect(back.decisions?.reference.squaring).to.deep.equal({});
+  });
+
+  it('are not touched by a picture that is brought in, nor is what can be undone', () => {
+    const before = decide(open(), [margin(4)]);
+    const more = { hash: '1'.repeat(64), name: 'spout.jpg', width: 30, height: 40, bytes: 9 };
+    const pictures = [...work().pictures, more];
+    const state = workReducer(before, picturesBrought({ id: 'w1', pictures }));
+    expect(state.work?.pictures.map(({ name }) => name)).to.deep.equal(['kettle.jpg', 'spout.jpg']);
+    expect(state.decisions).to.deep.equal(before.decisions);
+    expect(state.past).to.deep.equal(before.past);
+    expect(workReducer(before, picturesBrought({ id: 'another', pictures }))).to.deep.equal(before);
   });
 
   it('without an open work are nothing', () => {

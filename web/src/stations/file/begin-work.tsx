@@ -1,29 +1,18 @@
-import { useState } from 'react';
 import { useNavigate } from 'react-router';
-import { BringInState } from '../../bench/bring-in-state.js';
+import type { StoredPicture } from '@nobrel/core/file';
 import { PictureDrop } from '../../bench/picture-drop.js';
-import { useBringIn } from '../../bench/use-bring-in.js';
-import { messageOf, useAddPictureMutation, useBeginMutation } from '../../store/api.js';
+import { useAddPictureMutation, useBeginMutation } from '../../store/api.js';
 
 /** One way to begin: drop, paste or choose a picture. Several at once become one work. */
 export function BeginWork({ empty }: { empty: boolean }) {
   const navigate = useNavigate();
-  const bringing = useBringIn();
   const [begin] = useBeginMutation();
   const [addPicture] = useAddPictureMutation();
-  const [fault, setFault] = useState<string | null>(null);
-
-  const take = async (files: File[]) => {
-    setFault(null);
-    const [first, ...others] = await bringing.take(files);
+  const onTaken = async ([first, ...others]: StoredPicture[]) => {
     if (!first) return;
-    try {
-      const { id } = await begin({ picture: first.hash }).unwrap();
-      for (const { hash } of others) await addPicture({ id, picture: hash }).unwrap();
-      await navigate(`/works/${id}/reference`);
-    } catch (error) {
-      setFault(messageOf(error));
-    }
+    const { id } = await begin({ picture: first.hash }).unwrap();
+    for (const { hash } of others) await addPicture({ id, picture: hash }).unwrap();
+    await navigate(`/works/${id}/reference`);
   };
   return (
     <PictureDrop
@@ -31,15 +20,8 @@ export function BeginWork({ empty }: { empty: boolean }) {
       {...(empty ? { className: 'begin-empty', intro: <Welcome /> } : {})}
       before="Drop a picture here, paste one, or"
       button="Choose a picture"
-      onFiles={(files) => void take(files)}
-    >
-      <BringInState state={bringing} />
-      {fault && (
-        <p className="gap-fault" role="alert">
-          {fault}
-        </p>
-      )}
-    </PictureDrop>
+      onTaken={onTaken}
+    />
   );
 }
 

@@ -1,8 +1,7 @@
 import { Button } from 'antd';
-import { useEffect } from 'react';
+import { useEffect, useState } from 'react';
 import {
   allRound,
-  findFitFault,
   surfaceKinds,
   usualOf,
   type FitDecisions,
@@ -40,8 +39,14 @@ export function FitSentence({ onSides }: { onSides: () => void }) {
   const { fit, change, faultWith } = useFit();
   const { picture, squaring } = useMainPicture();
   const weight = useWeight(picture, squaring);
-  const place = (placement: PlacementSchool) =>
+  const [wanted, setWanted] = useState<PlacementSchool | null>(null);
+  const place = (placement: PlacementSchool) => {
+    setWanted(placement);
+    if (faultWith({ placement })) return;
     change(placement === 'weighted' ? { placement, weightCentre: weight?.centre ?? null } : { placement });
+  };
+  // Said for as long as the placing last asked for cannot be.
+  const fault = faultWith({}) ?? (wanted && faultWith({ placement: wanted }));
   const unweighed = fit.placement === 'weighted' && fit.weightCentre === null;
   useEffect(() => {
     // Chosen before the picture was weighed: the weight follows as soon as it is known.
@@ -105,10 +110,10 @@ export function FitSentence({ onSides }: { onSides: () => void }) {
           a margin of its own on each side
         </Button>
       )}
-      {findFitFault(fit) && (
+      {fault && (
         <span className="gap-fault" role="alert">
           {' '}
-          {findFitFault(fit)?.message}
+          {fault}
         </span>
       )}
     </Sentence>

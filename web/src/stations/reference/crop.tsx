@@ -11,9 +11,9 @@ import {
 } from '@nobrel/core/reference';
 import { NumberGap } from '../../bench/gaps.js';
 import { Handle, useMovable } from '../../leaves/handle.js';
-import { ReferencePicture } from '../../leaves/reference-picture.js';
 import { useMainPicture } from '../../leaves/use-reference.js';
 import { useWork } from '../../store/hooks.js';
+import { PictureBefore } from './picture-before.js';
 import type { ToolScreen } from './tool-screen.js';
 import { useSquare } from './use-squaring.js';
 
@@ -82,13 +82,7 @@ export function useCropTool(): ToolScreen {
       apart: true,
       content: (
         <>
-          <ReferencePicture
-            picture={picture}
-            squaring={{ ...squaring, crop: null }}
-            look="colour"
-            faintness={0}
-            at={whole}
-          />
+          <PictureBefore squaring={{ ...squaring, crop: null }} at={whole} />
           <path
             className="crop-shade"
             fillRule="evenodd"

@@ -3,9 +3,7 @@ import { useState } from 'react';
 import type { StoredPicture } from '@nobrel/core/file';
 import { transformed } from '@nobrel/core/geometry';
 import { mostDetails, type Detail } from '@nobrel/core/reference';
-import { BringInState } from '../../bench/bring-in-state.js';
 import { PictureDrop } from '../../bench/picture-drop.js';
-import { useBringIn } from '../../bench/use-bring-in.js';
 import { Handle } from '../../leaves/handle.js';
 import { MainPicture } from '../../leaves/main-picture.js';
 import { pinsOf, useLoupeDetails, useMainPicture } from '../../leaves/use-reference.js';
@@ -81,17 +79,11 @@ type PicturesPanelProps = {
 function PicturesPanel(props: PicturesPanelProps) {
   const work = useWork();
   const dispatch = useAppDispatch();
-  const bringing = useBringIn();
   const [addPicture] = useAddPictureMutation();
   const [fault, setFault] = useState<string | null>(null);
-  const take = async (files: File[]) => {
-    setFault(null);
-    try {
-      for (const { hash } of await bringing.take(files)) {
-        dispatch(picturesBrought(await addPicture({ id: work.id, picture: hash }).unwrap()));
-      }
-    } catch (error) {
-      setFault(messageOf(error));
+  const onTaken = async (pictures: StoredPicture[]) => {
+    for (const { hash } of pictures) {
+      dispatch(picturesBrought(await addPicture({ id: work.id, picture: hash }).unwrap()));
     }
   };
   return (
@@ -111,19 +103,17 @@ function PicturesPanel(props: PicturesPanelProps) {
             />
           ))}
         </ul>
+        {fault && (
+          <p className="gap-fault" role="alert">
+            {fault}
+          </p>
+        )}
         <PictureDrop
           label="Bring in a further picture"
           before="Drop further pictures here, paste them, or"
           button="Choose pictures"
-          onFiles={(files) => void take(files)}
-        >
-          <BringInState state={bringing} />
-          {fault && (
-            <p className="gap-fault" role="alert">
-              {fault}
-            </p>
-          )}
-        </PictureDrop>
+          onTaken={onTaken}
+        />
       </div>
     </section>
   );

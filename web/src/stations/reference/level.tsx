@@ -5,8 +5,8 @@ import type { Point } from '@nobrel/core/geometry';
 import { turnToTrue, uncroppedPreparation } from '@nobrel/core/reference';
 import { NumberGap } from '../../bench/gaps.js';
 import { Handle } from '../../leaves/handle.js';
-import { ReferencePicture } from '../../leaves/reference-picture.js';
 import { useMainPicture } from '../../leaves/use-reference.js';
+import { PictureBefore } from './picture-before.js';
 import type { ToolScreen } from './tool-screen.js';
 import { useSquare } from './use-squaring.js';
 
@@ -88,15 +88,7 @@ export function useLevelTool(): ToolScreen {
       extent: whole,
       apart: true,
       onPick: putDown,
-      content: (
-        <ReferencePicture
-          picture={picture}
-          squaring={{ ...squaring, crop: null }}
-          look="colour"
-          faintness={0}
-          at={whole}
-        />
-      ),
+      content: <PictureBefore squaring={{ ...squaring, crop: null }} at={whole} />,
       handles: from && to && (
         <>
           <line className="level-line" x1={from.x} y1={from.y} x2={to.x} y2={to.y} />

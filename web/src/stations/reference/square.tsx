@@ -11,10 +11,9 @@ import {
 import { ChoiceGap } from '../../bench/gaps.js';
 import { SizeGap } from '../../bench/size-gap.js';
 import { Handle } from '../../leaves/handle.js';
-import { ReferencePicture } from '../../leaves/reference-picture.js';
 import { useMainPicture } from '../../leaves/use-reference.js';
-import { useWork } from '../../store/hooks.js';
 import { useSheet } from '../../workers/use-pictures.js';
+import { PictureBefore } from './picture-before.js';
 import type { ToolScreen } from './tool-screen.js';
 import { useSquare } from './use-squaring.js';
 
@@ -42,7 +41,6 @@ export function useSquareTool(active: boolean): ToolScreen {
   const { picture, squaring } = useMainPicture();
   const square = useSquare();
   const take = ([a, b, c, d]: Quad) => square({ corners: [a, b, c, d] });
-  const { faintness } = useWork().decisions.reference;
   const sheet = useSheet(picture, active);
   const inside = useMemo(() => insideOf(picture), [picture]);
   const { corners: taken } = squaring;
@@ -117,15 +115,7 @@ export function useSquareTool(active: boolean): ToolScreen {
       title: 'As it was photographed',
       extent: whole,
       apart: true,
-      content: (
-        <ReferencePicture
-          picture={picture}
-          squaring={unsquared}
-          look="colour"
-          faintness={faintness}
-          at={whole}
-        />
-      ),
+      content: <PictureBefore squaring={unsquared} at={whole} />,
       handles: (
         <>
           <path className={taken ? 'sheet-edge' : 'sheet-edge sheet-proposed'} d={path} />
