@@ -36,6 +36,35 @@ before(async () => {
 after(() => rm(folder, { recursive: true, force: true }));
 
 describe('nobrel map', () => {
+  it('maps what is drawn by formula', async () => {
+    const stencil = join(folder, 'stencil.svg');
+    await writeFile(
+      stencil,
+      '<svg xmlns="http://www.w3.org/2000/svg" viewBox="0 0 40 30"><circle cx="20" cy="15" r="9" fill="#222"/></svg>',
+    );
+    const result = await nobrel('map', stencil, '--surface', '200x150mm', '--values', '2');
+    expect(result).to.include({ status: 0, err: '' });
+    // One circle of 45 mm radius.
+    expect(result.out).to.match(/^1 line, 0\.3 m, .*2 shapes in 2 values/);
+  });
+
+  it('says of a HEIC photograph how to get a JPEG of it, and of a strip how small it is', async () => {
+    const heic = join(folder, 'phone.heic');
+    const box = Buffer.from('0000001c66747970686569630000000068656963', 'hex');
+    await writeFile(heic, Buffer.concat([box, Buffer.from('mif1heif'), Buffer.alloc(400)]));
+    const strip = join(folder, 'strip.png');
+    await writeFile(strip, await encoded((image) => image.resize(2, 400, { fit: 'fill' }).png()));
+    for (const [file, sentence] of [
+      [heic, /Export it as JPEG/],
+      [strip, /is 2 × 400 pixels.*at least 16/],
+    ] as const) {
+      const result = await nobrel('map', file, '--surface', 'a4');
+      expect(result).to.include({ status: 2, out: '' });
+      expect(result.err).to.match(sentence);
+      expect(result.err.trimEnd().split('\n')).to.have.length(1);
+    }
+  });
+
   it('makes a map in all formats', async () => {
     const svg = join(folder, 'disc.svg');
     const dxf = join(folder, 'disc.dxf');

@@ -1,0 +1,77 @@
+import { mkdtemp, rm } from 'node:fs/promises';
+import { tmpdir } from 'node:os';
+import { join } from 'node:path';
+import { expect } from 'chai';
+import { isMapCurrent, mainPictureOf, workDecisionsSchema } from '@nobrel/core/file';
+import { findFitFault } from '@nobrel/core/fit';
+import { distance } from '@nobrel/core/geometry';
+import { findSheet, ratioOfCorners } from '@nobrel/core/reference';
+import { openFile, readPicture, type OpenFile } from '@nobrel/server';
+import { referencePath, seed } from './seed.js';
+
+describe('the demo', () => {
+  let folder: string;
+  let file: OpenFile;
+  before(async function () {
+    this.timeout(120_000);
+    folder = await mkdtemp(join(tmpdir(), 'nobrel-demo-'));
+    file = await openFile(folder);
+    await seed(file);
+  });
+  after(async () => {
+    await file.close();
+    await rm(folder, { recursive: true, force: true });
+  });
+
+  it('holds works at every stage, each valid, and each map made from its decisions as they stand', async () => {
+    const works = await file.works.list();
+    for (const work of works) {
+      expect(workDecisionsSchema.safeParse(work.decisions).success, work.decisions.title).to.equal(true);
+      expect(findFitFault(work.decisions.fit), work.decisions.title).to.equal(null);
+      if (!work.map) continue;
+      const { document } = await file.works.map(work.id);
+      expect(isMapCurrent(document, work), work.decisions.title).to.equal(true);
+    }
+    expect(works.filter(({ map }) => map === null)).to.have.length.above(0);
+    expect(works.filter(({ printings }) => printings.length > 0)).to.have.length.above(0);
+    expect(works.filter(({ decisions }) => decisions.file.transferredAt !== null)).to.have.length(1);
+  });
+
+  it('is seeded once', async () => {
+    const before = await file.works.list();
+    await seed(file);
+    expect(await file.works.list()).to.have.length(before.length);
+  });
+
+  it('pins details to spots of pictures that are there', async () => {
+    const pinned = (await file.works.list()).filter(
+      ({ decisions }) => decisions.reference.details.length > 0,
+    );
+    expect(pinned).to.have.length.above(0);
+    for (const work of pinned) {
+      const { picture } = mainPictureOf(work);
+      for (const { hash, on, at } of work.decisions.reference.details) {
+        expect(work.pictures.map((other) => other.hash)).to.include(hash);
+        expect(on).to.equal(picture.hash);
+        expect(at.x).to.be.within(0, picture.width);
+        expect(at.y).to.be.within(0, picture.height);
+      }
+    }
+  });
+});
+
+describe('the photographed sketch', () => {
+  it('is a true photograph of a sheet of 4 : 3, whose corners are found where the demo says', async () => {
+    const picture = await readPicture(referencePath('sketch-on-the-bench'), 'sketch');
+    const corners = [
+      { x: 515, y: 400 },
+      { x: 1961, y: 273 },
+      { x: 2166, y: 1425 },
+      { x: 265, y: 1439 },
+    ] as const;
+    const found = findSheet(picture);
+    found?.corners.forEach((corner, i) => expect(distance(corner, corners[i]!)).to.be.below(2));
+    expect(found?.seen).to.be.above(0.8);
+    expect(ratioOfCorners(corners, picture)).to.be.closeTo(4 / 3, 0.02);
+  });
+});
