@@ -1,7 +1,7 @@
 import { readFile } from 'node:fs/promises';
 import type { Page } from '@playwright/test';
 import { PDFDocument } from 'pdf-lib';
-import { beginWork, expect, finishedMap, goTo, kettle, saved, test } from './bench.js';
+import { beginWork, expect, finishedMap, goTo, kettle, leaf, saved, take, test } from './bench.js';
 
 test('a picture becomes a transferred drawing, from the empty file to the filed record', async ({
   page,
@@ -12,7 +12,7 @@ test('a picture becomes a transferred drawing, from the empty file to the filed 
   await beginWork(page, server);
 
   // Reference: colour beside grey, whose it is.
-  await expect(page.getByRole('heading', { name: 'Grey, true to lightness' })).toBeVisible();
+  await expect(page.getByRole('heading', { name: 'Grey by lightness' })).toBeVisible();
   await page.getByLabel('Title of the work').fill('Kettle by the window');
   await page.getByLabel('Whose picture it is').fill('the painter');
   await page.getByRole('button', { name: 'It is my own picture' }).click();
@@ -23,9 +23,15 @@ test('a picture becomes a transferred drawing, from the empty file to the filed 
   const size = page.getByLabel('Size of the surface');
   await size.fill('16 x 11 3/4 in');
   await size.press('Enter');
-  await expect(page.getByText(/filling it crops away 2\.1 % of its height/)).toBeVisible();
-  await page.getByRole('button', { name: /Surface of 406\.4 × 304\.8 mm/ }).click();
+  await expect(page.getByText(/the room for it .* Lost: top 1\.0 %, .*; bottom 1\.0 %/)).toBeVisible();
+  await take(page, 'Ways out');
+  await leaf(page, 'Ways out')
+    .getByRole('listitem')
+    .filter({ hasText: 'Take 12 × 16 in' })
+    .getByRole('button', { name: 'Take it' })
+    .click();
   await expect(page.getByText('Nothing has to be cropped')).toBeAttached();
+  await expect(size).toHaveValue('406.4 × 304.8 mm');
 
   // Map: computed in the worker, shown as closed shapes, kept.
   await goTo(page, 'Map');
