@@ -62,3 +62,6 @@ export function squaringOf(decisions: Pick<ReferenceDecisions, 'squaring'>, hash
 /** The largest picture that is taken in. */
 export const mostMegapixels = 120;
 export const mostMegabytes = 80;
+
+/** Long sides an SVG can be drawn at, pixels. */
+export const svgSidesPx = { least: 200, usual: 3000, most: 10_000 } as const;

@@ -1,6 +1,6 @@
 import { open, readFile } from 'node:fs/promises';
 import sharp, { type Metadata, type Sharp } from 'sharp';
-import { mostMegabytes, mostMegapixels, shortestSidePx } from '@nobrel/core/reference';
+import { mostMegabytes, mostMegapixels, shortestSidePx, svgSidesPx } from '@nobrel/core/reference';
 import type { Picture } from '@nobrel/core/raster';
 import { Fault } from '../faults.js';
 
@@ -96,9 +96,6 @@ export function damaged(name: string): Fault {
   );
 }
 
-/** Long sides an SVG can be drawn at, pixels. */
-export const svgSides = { least: 200, usual: 3000, most: 10_000 } as const;
-
 /** Dots per inch that a formula drawing's own units stand for. */
 const svgDensity = 72;
 
@@ -150,7 +147,7 @@ export async function readPicture(path: string, name: string): Promise<Picture> 
   const looked = await lookAt(path, name);
   try {
     const decoded =
-      looked.format === 'svg' ? sharp(await drawSvg(path, name, looked, svgSides.usual)) : upright(path);
+      looked.format === 'svg' ? sharp(await drawSvg(path, name, looked, svgSidesPx.usual)) : upright(path);
     const { data, info } = await decoded.removeAlpha().raw().toBuffer({ resolveWithObject: true });
     return { width: info.width, height: info.height, channels: 3, data };
   } catch (error) {

@@ -4,11 +4,11 @@ import { copyFile, mkdir, readdir, rename, rm, stat, writeFile } from 'node:fs/p
 import { join } from 'node:path';
 import { pipeline } from 'node:stream/promises';
 import sharp from 'sharp';
-import { greyByLightness } from '@nobrel/core/reference';
+import { greyByLightness, svgSidesPx } from '@nobrel/core/reference';
 import type { StoredPicture } from '@nobrel/core/file';
 import type { Models } from '../store/models.js';
 import { flush } from '../store/whole-files.js';
-import { damaged, drawSvg, lookAt, svgSides, upright } from './decode.js';
+import { damaged, drawSvg, lookAt, upright } from './decode.js';
 
 /** What is kept of each picture beside the file as it came. */
 export const renditions = ['master', 'view', 'grey', 'small'] as const;
@@ -60,7 +60,7 @@ export class PictureStore {
    * @param longSidePx the size an SVG is drawn at; what is kept is then that drawing
    * @throws Fault that names the file when it cannot be read, is too large or too small
    */
-  async takeIn(source: string, name: string, longSidePx: number = svgSides.usual): Promise<StoredPicture> {
+  async takeIn(source: string, name: string, longSidePx: number = svgSidesPx.usual): Promise<StoredPicture> {
     const looked = await lookAt(source, name);
     if (looked.format === 'svg') {
       const drawn = join(this.incoming, `${randomUUID()}.png`);

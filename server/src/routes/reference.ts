@@ -2,9 +2,8 @@ import { rm } from 'node:fs/promises';
 import { Router } from 'express';
 import multer from 'multer';
 import { z } from 'zod';
-import { mostMegabytes } from '@nobrel/core/reference';
+import { mostMegabytes, svgSidesPx } from '@nobrel/core/reference';
 import { Fault, parseInput } from '../faults.js';
-import { svgSides } from '../reference/decode.js';
 import { renditions, type PictureStore } from '../reference/picture-store.js';
 
 const address = z.object({ hash: z.string().regex(/^[0-9a-f]{64}$/), rendition: z.enum(renditions) });
@@ -13,9 +12,9 @@ const drawnAt = z.object({
   longSide: z.coerce
     .number('Type a size in pixels.')
     .int('Type a whole number of pixels.')
-    .min(svgSides.least, `Draw it at least ${svgSides.least} pixels long.`)
-    .max(svgSides.most, `Draw it at most ${svgSides.most} pixels long.`)
-    .default(svgSides.usual),
+    .min(svgSidesPx.least, `Draw it at least ${svgSidesPx.least} pixels long.`)
+    .max(svgSidesPx.most, `Draw it at most ${svgSidesPx.most} pixels long.`)
+    .default(svgSidesPx.usual),
 });
 
 /** Pictures in and out. */

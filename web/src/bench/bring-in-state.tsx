@@ -1,13 +1,12 @@
 import { Alert, Button, InputNumber, Modal, Progress } from 'antd';
 import { useState } from 'react';
+import { svgSidesPx } from '@nobrel/core/reference';
 import type { BringingIn } from './use-bring-in.js';
-
-const svgPx = { least: 200, usual: 3000, most: 10_000 } as const;
 
 /** How bringing in pictures stands: how far the upload is, what an SVG asks, what was refused and why. */
 export function BringInState({ state }: { state: BringingIn }) {
   const { coming, faults, asked, answer, dismiss, stop } = state;
-  const [longSidePx, setLongSidePx] = useState<number | null>(svgPx.usual);
+  const [longSidePx, setLongSidePx] = useState<number | null>(svgSidesPx.usual);
   return (
     <>
       {coming && (
@@ -56,8 +55,8 @@ export function BringInState({ state }: { state: BringingIn }) {
           Long side{' '}
           <InputNumber
             aria-label="Long side in pixels"
-            min={svgPx.least}
-            max={svgPx.most}
+            min={svgSidesPx.least}
+            max={svgSidesPx.most}
             precision={0}
             suffix="pixels"
             value={longSidePx}

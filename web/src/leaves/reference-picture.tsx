@@ -3,6 +3,7 @@ import type { StoredPicture } from '@nobrel/core/file';
 import type { Rect } from '@nobrel/core/geometry';
 import type { ReferenceView, Squaring } from '@nobrel/core/reference';
 import type { Drawing } from '../workers/picture-worker.js';
+import { useLeafScale } from './leaf-scale.js';
 import { usePrepared } from '../workers/use-pictures.js';
 
 type ReferencePictureProps = {
@@ -29,6 +30,7 @@ const drawings: Readonly<Record<ReferencePictureProps['look'], Drawing>> = {
 export function ReferencePicture(props: ReferencePictureProps) {
   const { picture, squaring, look, faintness, at, clip, opacity = 1 } = props;
   const clipId = useId();
+  const scale = useLeafScale();
   const { href, fault } = usePrepared(picture, squaring, drawings[look]);
   const cut = clip ? { clipPath: `url(#${clipId})` } : {};
   return (
@@ -49,6 +51,16 @@ export function ReferencePicture(props: ReferencePictureProps) {
         />
       )}
       {!href && <rect {...at} {...cut} className={fault ? 'picture-fault' : 'picture-waiting'} />}
+      {!href && fault && (
+        <text
+          className="picture-fault-words"
+          x={at.x + 8 / scale}
+          y={at.y + 22 / scale}
+          fontSize={14 / scale}
+        >
+          {fault}
+        </text>
+      )}
     </g>
   );
 }
