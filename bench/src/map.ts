@@ -6,6 +6,7 @@ import { fileURLToPath } from 'node:url';
 import { contours } from 'd3-contour';
 import sharp from 'sharp';
 import { effortOf, defaultMapSettings, MapMaker, workingRaster, workingSize } from '@nobrel/core/map';
+import { lightnessPlane } from '@nobrel/core/colour';
 import type { Picture } from '@nobrel/core/raster';
 import { timed } from './timed.js';
 
@@ -42,7 +43,7 @@ for (const name of references) {
   const limits = map.values
     .slice(1)
     .map((value, i) => (value.lightness + (map.values[i]?.lightness ?? 0)) / 2);
-  const tones = Array.from(raster.lightness.data);
+  const tones = Array.from(lightnessPlane(raster.luminance.data));
   let yardstickPoints = 0;
   const yardstick = timed(() => {
     const found = contours().size([size.width, size.height]).thresholds(limits)(tones);

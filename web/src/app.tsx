@@ -5,6 +5,7 @@ import { stations, type Station } from '@nobrel/core/file';
 import { Frame } from './bench/frame.js';
 import { Strip } from './bench/strip.js';
 import { OrderSlipPrint } from './print/order-slip-print.js';
+import { PinsPrint } from './print/pins-print.js';
 import { ReferencePrint } from './print/reference-print.js';
 import { SettingOutPrint } from './print/setting-out-print.js';
 import { FileStation } from './stations/file/file-station.js';
@@ -33,6 +34,7 @@ const prints = {
   reference: ReferencePrint,
   'setting-out': SettingOutPrint,
   'order-slip': OrderSlipPrint,
+  pins: PinsPrint,
 } as const;
 
 function isPrint(name: string | undefined): name is keyof typeof prints {

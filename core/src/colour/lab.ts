@@ -27,9 +27,11 @@ const whiteZ = 0.0193 + 0.1192 + 0.9505;
 
 /** CIE L\*a\*b\* (D65, 2°) of an sRGB colour with channels 0–255. */
 export function labOfSrgb(red: number, green: number, blue: number): Lab {
-  const r = decodeSrgb(red / 255);
-  const g = decodeSrgb(green / 255);
-  const b = decodeSrgb(blue / 255);
+  return labOfLinear(decodeSrgb(red / 255), decodeSrgb(green / 255), decodeSrgb(blue / 255));
+}
+
+/** The same of a colour in linear light, channels 0–1. */
+export function labOfLinear(r: number, g: number, b: number): Lab {
   const f = (t: number) => (t > epsilon ? Math.cbrt(t) : (kappa * t + 16) / 116);
   const fx = f((0.4124 * r + 0.3576 * g + 0.1805 * b) / whiteX);
   const y = luminanceRed * r + luminanceGreen * g + luminanceBlue * b;

@@ -9,6 +9,7 @@ const positive = z.number().positive();
 const point = z.tuple([z.number(), z.number()]);
 
 export const lineKinds = ['boundary', 'detail', 'direction', 'hidden', 'guide', 'frame'] as const;
+export const lineParts = ['silhouette', 'mass', 'inner'] as const;
 export const edgeQualities = ['hard', 'soft', 'lost'] as const;
 export type LineKind = (typeof lineKinds)[number];
 export type EdgeQuality = (typeof edgeQualities)[number];
@@ -27,8 +28,35 @@ const lineSchema = z.looseObject({
   points: z.array(point).min(2),
   left: z.string().nullable(),
   right: z.string().nullable(),
-  /** False for a line left out of the drawing, to save time or by choice; its shapes still need it. */
+  /** False for a line left out of the drawing; its shapes still need it. */
   kept: z.boolean().optional(),
+  /** Why it was left out: by hand, for want of time, since it matters little, in an excluded area, as a shadow's outline. */
+  leftOut: z.enum(['hand', 'time', 'little', 'excluded', 'shadow']).optional(),
+  /** What it belongs to: the outermost boundary, a big mass, or what lies within. */
+  part: z.enum(lineParts).optional(),
+  /** ΔE2000 across a line between two colours of one value. */
+  colour: z.number().min(0).optional(),
+  /** Width of the thin thing it runs down the middle of, mm. */
+  width: z.number().min(0).optional(),
+  /** Drawn as dots, as the outline of a cast shadow can be. */
+  dotted: z.boolean().optional(),
+  /** Drawn or changed by the painter. */
+  byHand: z.boolean().optional(),
+  /** The painter wants it, whatever it weighs. */
+  held: z.boolean().optional(),
+  /** The shape beside it that lies in front. */
+  front: z.string().optional(),
+});
+
+/** Something that became part of a shape, and why. */
+const joinSchema = z.looseObject({
+  because: z.enum(['same value', 'too small', 'too narrow', 'by hand']),
+  /** mm² */
+  area: z.number(),
+  /** ΔL\*, or ΔE2000 where colours count. */
+  difference: z.number(),
+  x: z.number(),
+  y: z.number(),
 });
 
 const lineReference = z.looseObject({ line: z.string(), reversed: z.boolean() });
@@ -40,6 +68,9 @@ const shapeSchema = z.looseObject({
   area: z.number(),
   /** Outer ring first, then holes; every ring a run of lines end to end. */
   rings: z.array(z.array(lineReference).min(1)).min(1),
+  /** What was joined into it, largest first; the least of it is left out. */
+  joins: z.array(joinSchema).optional(),
+  castShadow: z.boolean().optional(),
 });
 
 export const mapDocumentSchema = z
@@ -50,10 +81,19 @@ export const mapDocumentSchema = z
     surface: z.looseObject({ width: positive, height: positive }),
     frame: z.looseObject({ x: z.number(), y: z.number(), width: positive, height: positive }),
     /** Darkest first. */
-    values: z.array(z.looseObject({ level: z.int().min(0), lightness: z.number() })),
+    values: z.array(
+      z.looseObject({
+        level: z.int().min(0),
+        lightness: z.number(),
+        /** L\* from which a tone belongs to it; none for the darkest. */
+        from: z.number().optional(),
+      }),
+    ),
     shapes: z.array(shapeSchema),
     lines: z.array(lineSchema),
     settings: z.record(z.string(), z.unknown()),
+    /** Corrections that no longer fit, and why. */
+    unplaced: z.array(z.looseObject({ id: z.string(), says: z.string() })).optional(),
   })
   .superRefine((map, context) => {
     const lines = new Set(map.lines.map((line) => line.id));
@@ -91,6 +131,7 @@ export const mapDocumentSchema = z
 export type MapDocument = z.infer<typeof mapDocumentSchema>;
 export type MapLine = MapDocument['lines'][number];
 export type MapShape = MapDocument['shapes'][number];
+export type ShapeJoin = NonNullable<MapShape['joins']>[number];
 
 /**
  * Reads a map document from the text of a `*.map.json` file.

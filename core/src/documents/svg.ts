@@ -11,17 +11,25 @@ export function pathData(line: Pick<MapLine, 'points' | 'closed'>): string {
   return steps.join('') + (line.closed ? 'Z' : '');
 }
 
-/** True for a line the hand traces: not the picture's own border, not lost and not left out. */
+/** True for a line the hand traces: not the picture's own border, no guide, not lost and not left out. */
 export function isTraced(line: Pick<MapLine, 'kind' | 'edge' | 'kept'>): boolean {
-  return line.kind !== 'frame' && line.edge !== 'lost' && line.kept !== false;
+  return line.kind !== 'frame' && line.kind !== 'guide' && line.edge !== 'lost' && line.kept !== false;
 }
 
 const escapeAttribute = (text: string) =>
   text.replace(/&/g, '&amp;').replace(/</g, '&lt;').replace(/"/g, '&quot;');
 
-/** How a line's edge quality is drawn: a soft edge is a broken line, so that it reads as a blend. In mm. */
-export function dashOf(line: Pick<MapLine, 'kind' | 'edge'>): readonly [number, number] | null {
+/**
+ * How a line's kind and quality are drawn: a soft edge is a broken line, so that it reads as a blend; short
+ * dashes part two colours of one value; dots go round a cast shadow. In mm.
+ */
+export function dashOf(
+  line: Pick<MapLine, 'kind' | 'edge'> & Partial<Pick<MapLine, 'dotted' | 'colour'>>,
+): readonly [number, number] | null {
+  if (line.dotted === true) return [0.2, 1.6];
   if (line.kind === 'hidden') return [2, 1.2];
+  if (line.kind === 'guide') return [6, 2];
+  if (line.colour !== undefined) return [1.2, 1.2];
   return line.edge === 'soft' ? [3, 1] : null;
 }
 
@@ -51,6 +59,6 @@ export function mapToSvg(map: MapDocument, strokeWidthMm = 0.35): string {
 function svgPath(line: MapLine): string {
   const dash = dashOf(line);
   const style = dash ? ` stroke-dasharray="${dash.join(' ')}"` : '';
-  const hidden = isTraced(line) ? '' : ' visibility="hidden"';
+  const hidden = isTraced(line) || line.kind === 'guide' ? '' : ' visibility="hidden"';
   return `    <path id="${escapeAttribute(line.id)}" data-kind="${line.kind}" data-edge="${line.edge}" d="${pathData(line)}"${style}${hidden}/>`;
 }

@@ -17,7 +17,14 @@ const work = (change: Partial<Work> = {}): Work => ({
   printings: [],
   ...change,
 });
-const summary = { version: 1, lines: 3, metres: 1, minutes: 2, madeAt: '2026-10-17T15:00:00.000Z' };
+const summary = {
+  version: 1,
+  name: null,
+  lines: 3,
+  metres: 1,
+  minutes: 2,
+  madeAt: '2026-10-17T15:00:00.000Z',
+};
 const printing = {
   id: 'p',
   printedAt: summary.madeAt,

@@ -1,5 +1,5 @@
 import type { MapDocument } from '../documents/index.js';
-import { findFitFault, layOut } from '../fit/index.js';
+import { findFitFault, layOut, wholePictureOn } from '../fit/index.js';
 import { unsquared } from '../reference/index.js';
 import type { MapSettings } from '../map/index.js';
 import { mainPictureOf, type Work } from './work.js';
@@ -11,8 +11,17 @@ export function mapRequestOf(work: WorkParts) {
   const { decisions } = work;
   if (findFitFault(decisions.fit)) return null;
   const { picture, squaring, preparation } = mainPictureOf(work);
-  const { surface, frame, window } = layOut(preparation, decisions.fit);
-  return { picture, squaring, window, placement: { surface, frame }, settings: decisions.map };
+  const layout = layOut(preparation, decisions.fit);
+  const { surface, frame, window } = layout;
+  return {
+    picture,
+    squaring,
+    window,
+    placement: { surface, frame },
+    settings: decisions.map,
+    corrections: decisions.corrections.list,
+    wholeAt: wholePictureOn(layout, preparation),
+  };
 }
 
 /** What a map document keeps, beside its own settings, of the picture it was made from. */
@@ -24,11 +33,12 @@ export function mapOrigin(request: NonNullable<ReturnType<typeof mapRequestOf>>)
 export function isMapCurrent(map: MapDocument, work: WorkParts): boolean {
   const wanted = mapRequestOf(work);
   if (!wanted) return false;
-  const { crop, picture, squaring, ...settings } = map.settings;
+  const { crop, picture, squaring, corrections, ...settings } = map.settings;
   return (
     sameFields(map.surface, wanted.placement.surface) &&
     sameFields(map.frame, wanted.placement.frame) &&
     sameFields(settings, wanted.settings satisfies MapSettings) &&
+    JSON.stringify(corrections ?? []) === JSON.stringify(wanted.corrections) &&
     sameFields(crop, wanted.window) &&
     (picture === undefined || picture === wanted.picture.hash) &&
     sameFields(squaring ?? unsquared, wanted.squaring)

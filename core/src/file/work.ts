@@ -1,6 +1,11 @@
 import { z } from 'zod';
 import { defaultFitDecisions, fitDecisionsSchema } from '../fit/index.js';
-import { defaultMapSettings, mapSettingsSchema } from '../map/index.js';
+import {
+  correctionDecisionsSchema,
+  defaultMapSettings,
+  mapSettingsSchema,
+  noCorrections,
+} from '../map/index.js';
 import {
   defaultReferenceDecisions,
   pictureHashSchema,
@@ -28,6 +33,8 @@ export const workDecisionsSchema = z.object({
   reference: referenceDecisionsSchema,
   fit: fitDecisionsSchema,
   map: mapSettingsSchema,
+  /** What the painter changed in the map by hand, and noted on it. */
+  corrections: correctionDecisionsSchema,
   sheets: sheetDecisionsSchema,
   transfer: transferDecisionsSchema,
   file: fileDecisionsSchema,
@@ -43,6 +50,7 @@ export function newDecisions(title: string): WorkDecisions {
     reference: defaultReferenceDecisions,
     fit: defaultFitDecisions,
     map: defaultMapSettings,
+    corrections: noCorrections,
     sheets: defaultSheetDecisions,
     transfer: defaultTransferDecisions,
     file: { transferredAt: null, tracingKept: '', nextTime: '' },
@@ -65,12 +73,19 @@ export type StoredPicture = z.infer<typeof pictureSchema>;
 /** Effort of a map, as stored beside it. */
 export const mapSummarySchema = z.object({
   version: z.int().positive(),
+  /** Given to a version that is to stay, or null for the one being worked on. */
+  name: z.string().nullable(),
   lines: z.int().min(0),
   metres: z.number().min(0),
   minutes: z.number().min(0),
   madeAt: z.iso.datetime(),
 });
 export type MapSummary = z.infer<typeof mapSummarySchema>;
+
+/** A map version's name. */
+export const versionNameSchema = z.object({
+  name: z.string().trim().min(1, 'A version needs a name.').max(80),
+});
 
 /** A set of sheets that was printed. */
 export const printingSchema = z.object({

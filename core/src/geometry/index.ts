@@ -2,3 +2,4 @@ export * from './polyline.js';
 export * from './rect.js';
 export * from './line.js';
 export * from './homography.js';
+export * from './divide.js';

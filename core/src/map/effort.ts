@@ -1,3 +1,4 @@
+import { z } from 'zod';
 import { isTraced, type MapDocument, type MapLine } from '../documents/index.js';
 import { polylineLength } from '../geometry/index.js';
 
@@ -15,6 +16,17 @@ export type TracingSpeed = {
  */
 export const usualSpeed: TracingSpeed = { mmPerSecond: 8, secondsPerLift: 1.5 };
 
+const speedInSettings = z.object({
+  mmPerSecond: z.number().positive(),
+  secondsPerLift: z.number().min(0),
+});
+
+/** The speed a map was reckoned at, or the usual one where it does not say. */
+export function speedOf(map: Pick<MapDocument, 'settings'>): TracingSpeed {
+  const kept = speedInSettings.safeParse(map.settings);
+  return kept.success ? kept.data : usualSpeed;
+}
+
 /** Length of a line on the surface, mm. */
 export function lineLengthMm(line: Pick<MapLine, 'points' | 'closed'>): number {
   return polylineLength(line.points.flat(), line.closed);
@@ -29,7 +41,7 @@ export function secondsToTrace(lengthMm: number, speed: TracingSpeed = usualSpee
 export type Effort = { lines: number; metres: number; minutes: number };
 
 /** Lines, metres and minutes of all the lines of a map that are traced. */
-export function effortOf(map: MapDocument, speed: TracingSpeed = usualSpeed): Effort {
+export function effortOf(map: MapDocument, speed: TracingSpeed = speedOf(map)): Effort {
   let lines = 0;
   let lengthMm = 0;
   let seconds = 0;

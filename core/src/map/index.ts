@@ -1,8 +1,13 @@
 export * from './settings.js';
+export * from './schools.js';
 export * from './working-raster.js';
 export * from './effort.js';
 export * from './budget.js';
 export * from './notes.js';
-export { MapMaker, type MapProgress, type MapRequest } from './pipeline.js';
+export * from './on-surface.js';
+export * from './corrections/index.js';
+export { MapMaker, type MapProgress, type MapRequest, type TonesFound } from './pipeline.js';
 export type { Placement } from './assemble.js';
-export { bestSeparation, lightnessHistogram } from './values.js';
+export { EdgeFollower, type Course } from './follow-edge.js';
+export { finishMap } from './finish.js';
+export { bestSeparation, byHand, lightnessHistogram } from './values.js';

@@ -1,7 +1,7 @@
 import KDBush from 'kdbush';
 import { fitLine } from '../geometry/index.js';
 import type { LocatedArc } from './locate.js';
-import { junctionBlurPx } from './locate.js';
+import { untrusted } from './locate.js';
 import type { PlanarMap } from './planar-map.js';
 
 /** A junction never moves further than this from where the regions put it, pixels. */
@@ -13,6 +13,9 @@ const mostShare = 0.4;
 /** How far along each arc its course into the junction is read, pixels. */
 const readPx = 9;
 
+/** The raster the arcs lie on: its sides and the distance from point to point along an arc, pixels. */
+export type Raster = { width: number; height: number; step: number };
+
 /** Normal equations of the point nearest to a set of lines. */
 type Equations = { xx: number; xy: number; yy: number; bx: number; by: number };
 
@@ -23,33 +26,38 @@ type Equations = { xx: number; xy: number; yy: number; bx: number; by: number };
  *
  * @param located arcs of the map in the same order; their points are changed in place
  */
-export function solveJunctions(map: PlanarMap, located: LocatedArc[], width: number, height: number): void {
+export function solveJunctions(map: PlanarMap, located: LocatedArc[], raster: Raster): void {
   const ends: { arc: number; atEnd: boolean }[][] = map.junctions.map(() => []);
   map.arcs.forEach((arc, index) => {
     if (arc.closed) return;
     ends[arc.from].push({ arc: index, atEnd: false });
     ends[arc.to].push({ arc: index, atEnd: true });
   });
-  const limits = shiftLimits(map.junctions);
-  map.junctions.forEach((junction, index) => {
+  const { width, height, step } = raster;
+  const junctions = map.junctions.map(({ x, y }) => ({
+    x: Math.min(width, x * step),
+    y: Math.min(height, y * step),
+  }));
+  const limits = shiftLimits(junctions, mostShiftPx * step);
+  junctions.forEach((junction, index) => {
     // A slight pull to the lattice point decides what the arcs leave open.
     const sum: Equations = { xx: 0.02, xy: 0, yy: 0.02, bx: 0.02 * junction.x, by: 0.02 * junction.y };
     for (const end of ends[index]) {
       const arc = map.arcs[end.arc];
       if (arc.left < 0 || arc.right < 0) continue;
-      addLine(sum, located[end.arc].points, end.atEnd);
+      addLine(sum, located[end.arc].points, end.atEnd, step);
     }
     const [x, y] = place(sum, junction, limits[index], width, height);
-    for (const { arc, atEnd } of ends[index]) leadInto(located[arc], atEnd, x, y);
+    for (const { arc, atEnd } of ends[index]) leadInto(located[arc], atEnd, x, y, untrusted(step));
   });
 }
 
 /** How far each junction may move in x and in y, pixels. */
-function shiftLimits(junctions: readonly { x: number; y: number }[]): number[] {
+function shiftLimits(junctions: readonly { x: number; y: number }[], mostPx: number): number[] {
   const index = new KDBush(junctions.length);
   for (const { x, y } of junctions) index.add(x, y);
   index.finish();
-  const around = mostShiftPx / mostShare;
+  const around = mostPx / mostShare;
   return junctions.map(({ x, y }, own) => {
     let nearest = around;
     for (const other of index.range(x - around, y - around, x + around, y + around)) {
@@ -86,10 +94,10 @@ function place(
 }
 
 /** Adds the line through an arc's points short of the junction, found by total least squares. */
-function addLine(sum: Equations, points: Float64Array, atEnd: boolean): void {
+function addLine(sum: Equations, points: Float64Array, atEnd: boolean, step: number): void {
   const n = points.length / 2;
-  const first = Math.min(junctionBlurPx, Math.max(0, n - 3));
-  const last = Math.min(n - 1, first + readPx);
+  const first = Math.min(untrusted(step), Math.max(0, n - 3));
+  const last = Math.min(n - 1, first + Math.ceil(readPx / step));
   if (last - first < 2) return;
   const { nx, ny, offset } = atEnd
     ? fitLine(points, n - 1 - last, n - 1 - first)
@@ -102,21 +110,13 @@ function addLine(sum: Equations, points: Float64Array, atEnd: boolean): void {
 }
 
 /** Replaces the untrusted points next to a junction by a straight run into it. */
-function leadInto(located: LocatedArc, atEnd: boolean, x: number, y: number): void {
-  const { points } = located;
-  const n = points.length / 2;
-  const drop = Math.min(junctionBlurPx, Math.floor((n - 2) / 2));
-  located.points = new Float64Array(points.length - 2 * Math.max(0, drop - 1));
-  const out = located.points;
-  if (drop < 1) {
-    out.set(points);
-    out[atEnd ? out.length - 2 : 0] = x;
-    out[atEnd ? out.length - 1 : 1] = y;
-  } else if (atEnd) {
-    out.set(points.subarray(0, 2 * (n - drop)));
-    out.set([x, y], out.length - 2);
-  } else {
-    out.set([x, y]);
-    out.set(points.subarray(2 * drop), 2);
-  }
+function leadInto(located: LocatedArc, atEnd: boolean, x: number, y: number, blurred: number): void {
+  const n = located.points.length / 2;
+  const drop = Math.max(1, Math.min(blurred, Math.floor((n - 2) / 2)));
+  const first = atEnd ? 0 : drop - 1;
+  const last = atEnd ? n - drop + 1 : n;
+  located.points = located.points.slice(2 * first, 2 * last);
+  located.contrast = located.contrast.slice(first, last);
+  located.softnessPx = located.softnessPx.slice(first, last);
+  located.points.set([x, y], atEnd ? located.points.length - 2 : 0);
 }

@@ -3,7 +3,8 @@ import { lightnessOfLuminance } from '../colour/index.js';
 import type { Plane } from '../raster/index.js';
 import { gaussian, seeded } from '../testing/index.js';
 import { solveJunctions } from './junctions.js';
-import { locateArc } from './locate.js';
+import { inLinearLight, locateArc } from './locate.js';
+import { median } from './step.js';
 import { outside, planarMap } from './planar-map.js';
 import type { Regions } from './regions.js';
 import { normalsOf } from './strip.js';
@@ -35,7 +36,7 @@ function pictureOf({ distance, blurPx, noise = 0, misplacedPx = 0 }: Edge): {
   }
   return {
     luminance: { width: size, height: size, data },
-    regions: { width: size, height: size, label, count: 2, level: Uint8Array.of(1, 0) },
+    regions: { width: size, height: size, label, count: 2, level: Uint8Array.of(1, 0), step: 1 },
   };
 }
 
@@ -45,7 +46,14 @@ const tones = [lightnessOfLuminance(0.1), lightnessOfLuminance(0.6)];
 function located(edge: Edge) {
   const { luminance, regions } = pictureOf(edge);
   const arc = planarMap(regions).arcs.find(({ left, right }) => left !== outside && right !== outside)!;
-  return locateArc(arc, luminance, regions, tones, 4);
+  const { points, contrast, softnessPx } = locateArc(
+    arc,
+    inLinearLight(luminance),
+    regions,
+    tones[1] - tones[0],
+    4,
+  );
+  return { points, contrast: median(contrast), softnessPx: median(softnessPx) };
 }
 
 /** Mean of the distances of a run of points from the true edge. */
@@ -107,15 +115,32 @@ describe('junctions', () => {
         data[y * size + x] = sum / 16;
       }
     }
-    const regions: Regions = { width: size, height: size, label, count: 3, level: Uint8Array.of(0, 1, 2) };
+    const regions: Regions = {
+      width: size,
+      height: size,
+      label,
+      count: 3,
+      level: Uint8Array.of(0, 1, 2),
+      step: 1,
+    };
     const map = planarMap(regions);
     const lightness = light.map(lightnessOfLuminance);
     const arcs = map.arcs.map((arc) =>
       arc.left === outside || arc.right === outside
-        ? { points: Float64Array.from(arc.points), contrast: 0, softnessPx: 0 }
-        : locateArc(arc, { width: size, height: size, data }, regions, lightness, 4),
+        ? {
+            points: Float64Array.from(arc.points),
+            contrast: new Float32Array(arc.points.length / 2),
+            softnessPx: new Float32Array(arc.points.length / 2),
+          }
+        : locateArc(
+            arc,
+            inLinearLight({ width: size, height: size, data }),
+            regions,
+            Math.abs(lightness[arc.left] - lightness[arc.right]),
+            4,
+          ),
     );
-    solveJunctions(map, arcs, size, size);
+    solveJunctions(map, arcs, { width: size, height: size, step: 1 });
     const inner = map.junctions.findIndex(({ x, y }) => Math.hypot(x - cx, y - cy) < 3);
     const meeting = map.arcs.flatMap((arc, i) => {
       const { points } = arcs[i];

@@ -2,18 +2,35 @@ import { lightnessOfLuminance } from '../colour/index.js';
 import type { Plane } from '../raster/index.js';
 import type { Arc } from './planar-map.js';
 import type { Regions } from './regions.js';
-import { crossingNear, measureSteps, median, type Step } from './step.js';
+import { smoothedRun } from './smooth-run.js';
+import { crossingNear, measureSteps, median, type Steps } from './step.js';
 import { normalsOf, readStrip, type Strip } from './strip.js';
 
 /** A boundary found to a fraction of a pixel, with what was measured across it. */
 export type LocatedArc = {
-  /** x0, y0, x1, y1 … in pixels, about one a pixel; a closed arc does not repeat its first point. */
+  /** x0, y0, x1, y1 … in pixels of the working raster; a closed arc does not repeat its first point. */
   points: Float64Array;
-  /** |ΔL\*| across it. */
-  contrast: number;
-  /** 10–90 % width of the tonal step, pixels. */
-  softnessPx: number;
+  /** |ΔL\*| across it at each point. */
+  contrast: Float32Array;
+  /** 10–90 % width of the tonal step at each point, pixels. */
+  softnessPx: Float32Array;
 };
+
+/** What a boundary is placed on. */
+export type Ground = {
+  /** Tones that are half-way where the edge lies: linear light, or a plane of colour. */
+  plane: Plane;
+  /** The step in L\* (or ΔE) from one side's tone to the other's. */
+  stepBetween: (one: number, other: number) => number;
+};
+
+/** How a boundary is placed in linear light, where a lens spreads a hard edge evenly. */
+export function inLinearLight(luminance: Plane): Ground {
+  return {
+    plane: luminance,
+    stepBetween: (one, other) => lightnessOfLuminance(one) - lightnessOfLuminance(other),
+  };
+}
 
 /** The widest soft edge looked for reaches this far to each side, mm. */
 const reachMm = 6;
@@ -25,10 +42,16 @@ const nearReachPx = 9;
 const mostShiftPx = 3;
 
 /** Points within this of a junction are not trusted: a third tone mixes in there (pixels). */
-export const junctionBlurPx = 3;
+const junctionBlurPx = 3;
+
+/** How many points of a run from a junction are not trusted. */
+export const untrusted = (step: number): number => Math.ceil(junctionBlurPx / step);
 
 /** A boundary that shows less than this share of the step between its two values lies in a gradation. */
 const partialStep = 0.5;
+
+/** A step wider than this is looked at from further off, pixels. */
+const wideStepPx = 4.5;
 
 /**
  * Puts a boundary where the unquieted picture has it, in linear light: there a lens spreads a hard edge
@@ -36,142 +59,145 @@ const partialStep = 0.5;
  *
  * The picture is straightened along the boundary, averaged along it (which costs no sharpness across it),
  * and the half-way tone found on every row.
+ *
+ * @param expected the step between the values on its two sides (L\*)
  */
 export function locateArc(
   arc: Arc,
-  luminance: Plane,
+  { plane, stepBetween }: Ground,
   regions: Regions,
-  levelLightness: readonly number[],
+  expected: number,
   pxPerMm: number,
 ): LocatedArc {
-  const toneOf = (region: number) => levelLightness[regions.level[region]];
-  const expected = Math.abs(toneOf(arc.left) - toneOf(arc.right));
-  let points = smoothCracks(arc);
+  const rowPx = regions.step;
+  let points = smoothCracks(arc, rowPx, plane.width, plane.height);
   const farReach = Math.max(4, Math.min(40, Math.ceil(reachMm * pxPerMm)));
   const nearReach = Math.min(nearReachPx, farReach);
   let reach = nearReach;
-  let contrast = 0;
-  let softnessPx = 0;
+  const contrast = new Float32Array(points.length / 2);
+  const softnessPx = new Float32Array(points.length / 2);
   // Most edges are hard and need only a near look, twice; a soft one is then looked at from further off.
   for (let pass = 0; pass < (reach === nearReach ? 2 : 4); pass++) {
     const normals = normalsOf(points, arc.closed);
-    const strip = readStrip(luminance, regions, points, normals, arc, reach);
-    const steps = measureSteps(strip, arc.closed);
-    const offsets = findOffsets(strip, steps, arc.closed);
-    points = shifted(points, normals, offsets);
-    contrast = median(steps.map((s) => lightnessOfLuminance(s.light) - lightnessOfLuminance(s.dark)));
-    const width = median(steps.map((s) => s.width));
-    // Where less than the step between the two values happens here, the rest is a gradation around it:
-    // at the slope measured the whole step would take this much longer.
-    const share = contrast / Math.max(expected, 1e-6);
-    softnessPx = share < partialStep ? Math.min(farReach, width / Math.max(share, 0.05)) : width;
-    if (width > nearReach / 2) reach = farReach;
-    points = smoothRun(points, arc.closed, easing(softnessPx));
+    const strip = readStrip(plane, regions, points, normals, arc, reach);
+    const steps = measureSteps(strip, arc.closed, rowPx);
+    shift(points, normals, findOffsets(strip, steps, arc.closed, rowPx));
+    for (let i = 0; i < contrast.length; i++) {
+      contrast[i] = Math.abs(stepBetween(steps.light[i], steps.dark[i]));
+      // Where less than the step between the two values happens here, the rest is a gradation around it:
+      // at the slope measured the whole step would take this much longer.
+      const share = contrast[i] / Math.max(expected, 1e-6);
+      softnessPx[i] =
+        share < partialStep ? Math.min(farReach, steps.width[i] / Math.max(share, 0.05)) : steps.width[i];
+    }
+    if (median(steps.width) > wideStepPx) reach = farReach;
+    points = smoothedRun(points, arc.closed, easingPx(median(softnessPx)) / rowPx);
   }
   return { points, contrast, softnessPx };
 }
 
 /** Midpoints of the cracks, smoothed just enough to lose the staircase; the ends of an open arc stay. */
-function smoothCracks(arc: Arc): Float64Array {
+function smoothCracks(arc: Arc, step: number, width: number, height: number): Float64Array {
   const p = arc.points;
   const n = p.length / 2;
-  const out: number[] = [];
-  if (!arc.closed) out.push(p[0], p[1]);
   const cracks = arc.closed ? n : n - 1;
+  const rim = arc.closed ? 0 : 1;
+  const out = new Float64Array(2 * (cracks + 2 * rim));
+  // The last pixel of a raster of steps may reach over the picture's edge.
+  const x = (i: number) => Math.min(width, p[2 * i] * step);
+  const y = (i: number) => Math.min(height, p[2 * i + 1] * step);
   for (let i = 0; i < cracks; i++) {
-    const j = (i + 1) % n;
-    out.push((p[2 * i] + p[2 * j]) / 2, (p[2 * i + 1] + p[2 * j + 1]) / 2);
+    const j = i + 1 === n ? 0 : i + 1;
+    out[2 * (i + rim)] = (x(i) + x(j)) / 2;
+    out[2 * (i + rim) + 1] = (y(i) + y(j)) / 2;
   }
-  if (!arc.closed) out.push(p[2 * n - 2], p[2 * n - 1]);
-  return smoothRun(Float64Array.from(out), arc.closed, 3);
+  if (!arc.closed) {
+    out[0] = x(0);
+    out[1] = y(0);
+    out[out.length - 2] = x(n - 1);
+    out[out.length - 1] = y(n - 1);
+  }
+  return smoothedRun(out, arc.closed, staircaseRows);
 }
 
-/** Weights 1-2-1 along the run, a number of times. */
-function smoothRun(points: Float64Array, closed: boolean, times: number): Float64Array {
-  const n = points.length / 2;
-  let from = points;
-  for (let pass = 0; pass < times; pass++) {
-    const to = from.slice();
-    for (let i = closed ? 0 : 1; i < (closed ? n : n - 1); i++) {
-      const a = (i + n - 1) % n;
-      const b = (i + 1) % n;
-      to[2 * i] = 0.25 * (from[2 * a] + from[2 * b]) + 0.5 * from[2 * i];
-      to[2 * i + 1] = 0.25 * (from[2 * a + 1] + from[2 * b + 1]) + 0.5 * from[2 * i + 1];
-    }
-    from = to;
-  }
-  return from;
-}
+/** Standard deviation, in steps, of the smoothing that takes the staircase out of a run of cracks. */
+const staircaseRows = 1.22;
 
 /**
- * How often to smooth a boundary of a given softness: a blend has no place finer than a part of its own
- * width, so its wobble within that is noise. Each round of 1-2-1 adds half a pixel squared of variance.
+ * How far to smooth along a boundary of a given softness (standard deviation, pixels): a blend has no place
+ * finer than a part of its own width, so its wobble within that is noise.
  */
-function easing(softnessPx: number): number {
-  if (softnessPx < 3) return 0;
-  const sigmaPx = Math.min(7, 0.5 * (softnessPx - 2));
-  return Math.round(2 * sigmaPx * sigmaPx);
+function easingPx(softnessPx: number): number {
+  return softnessPx < 3 ? 0 : Math.min(7, 0.5 * (softnessPx - 2));
 }
 
 /** Shift of every row towards the half-way tone, pixels to the right. */
-function findOffsets(strip: Strip, steps: Step[], closed: boolean): Float64Array {
+function findOffsets(strip: Strip, steps: Steps, closed: boolean, rowPx: number): Float64Array {
   const { rows, columns, reach, tone } = strip;
+  const blurred = untrusted(rowPx);
   // A softer step is less certain row by row, and bends less: average further along it.
-  const softness = median(steps.map((step) => step.width));
-  const along = Math.max(1, Math.min(6, Math.round(softness / 2)));
-  const row = new Float64Array(columns);
+  const along = Math.max(1, Math.min(6, Math.round(median(steps.width) / (2 * rowPx))));
+  const sum = new Float64Array(columns);
   const offsets = new Float64Array(rows).fill(NaN);
+  const add = (i: number, sign: 1 | -1): number => {
+    let j = i;
+    if (closed) j = ((i % rows) + rows) % rows;
+    else if (i < 0 || i >= rows) return 0;
+    const row = j * columns;
+    for (let c = 0; c < columns; c++) sum[c] += sign * tone[row + c];
+    return sign;
+  };
+  let count = 0;
+  for (let k = -along; k < along; k++) count += add(k, 1);
   for (let i = 0; i < rows; i++) {
-    if (!closed && Math.min(i, rows - 1 - i) < junctionBlurPx && rows > 4 * junctionBlurPx) continue;
-    const step = steps[i];
-    const most = mostShiftPx + step.width / 2;
-    const from = Math.max(-reach, Math.floor(step.centre - most) - 1);
-    const to = Math.min(reach, Math.ceil(step.centre + most) + 1);
-    row.fill(0);
-    let count = 0;
-    for (let k = -along; k <= along; k++) {
-      let j = i + k;
-      if (closed) j = ((j % rows) + rows) % rows;
-      else if (j < 0 || j >= rows) continue;
-      count++;
-      for (let t = from; t <= to; t++) row[reach + t] += tone[j * columns + reach + t];
-    }
-    for (let t = from; t <= to; t++) row[reach + t] /= count;
-    const rising = row[reach + to] >= row[reach + from] ? 1 : -1;
-    const place = crossingNear(row, 0, reach, step.half, rising, step.centre, from, to);
+    count += add(i + along, 1);
+    if (i > 0) count += add(i - along - 1, -1);
+    if (!closed && Math.min(i, rows - 1 - i) < blurred && rows > 4 * blurred) continue;
+    const centre = steps.centre[i];
+    const most = mostShiftPx + steps.width[i] / 2;
+    const from = Math.max(-reach, Math.floor(centre - most) - 1);
+    const to = Math.min(reach, Math.ceil(centre + most) + 1);
+    const rising = sum[reach + to] >= sum[reach + from] ? 1 : -1;
+    const place = crossingNear(sum, 0, reach, steps.half[i] * count, rising, centre, from, to);
     if (place !== null && Math.abs(place) <= most) offsets[i] = place;
   }
   return settle(offsets, closed);
 }
 
-/** Fills rows without a finding from their neighbours and takes out lone jumps. */
+/** Fills rows without a finding from their neighbours and takes out lone jumps: the middle one of five. */
 function settle(offsets: Float64Array, closed: boolean): Float64Array {
   const n = offsets.length;
-  const known: number[] = [];
-  for (let i = 0; i < n; i++) if (!Number.isNaN(offsets[i])) known.push(i);
+  const known = new Int32Array(n);
+  let count = 0;
+  for (let i = 0; i < n; i++) if (!Number.isNaN(offsets[i])) known[count++] = i;
   const out = new Float64Array(n);
-  if (known.length === 0) return out;
-  const window: number[] = [];
+  if (count === 0) return out;
+  const window = new Float64Array(5);
   for (let i = 0, k = 0; i < n; i++) {
-    while (k < known.length - 1 && Math.abs(known[k + 1] - i) <= Math.abs(known[k] - i)) k++;
-    window.length = 0;
+    while (k < count - 1 && Math.abs(known[k + 1] - i) <= Math.abs(known[k] - i)) k++;
     for (let d = -2; d <= 2; d++) {
-      const j = closed
-        ? (k + d + known.length) % known.length
-        : Math.min(Math.max(k + d, 0), known.length - 1);
-      window.push(offsets[known[j]]);
+      const j = closed ? (((k + d) % count) + count) % count : Math.min(Math.max(k + d, 0), count - 1);
+      window[d + 2] = offsets[known[j]];
     }
-    window.sort((a, b) => a - b);
-    out[i] = window[2];
+    out[i] = middleOfFive(window);
   }
   return out;
 }
 
-function shifted(points: Float64Array, normals: Float64Array, offsets: Float64Array): Float64Array {
-  const out = points.slice();
-  for (let i = 0; i < offsets.length; i++) {
-    out[2 * i] += offsets[i] * normals[2 * i];
-    out[2 * i + 1] += offsets[i] * normals[2 * i + 1];
+/** Sorts five numbers by insertion and takes the third. */
+function middleOfFive(window: Float64Array): number {
+  for (let i = 1; i < 5; i++) {
+    const value = window[i];
+    let j = i - 1;
+    for (; j >= 0 && window[j] > value; j--) window[j + 1] = window[j];
+    window[j + 1] = value;
   }
-  return out;
+  return window[2];
+}
+
+function shift(points: Float64Array, normals: Float64Array, offsets: Float64Array): void {
+  for (let i = 0; i < offsets.length; i++) {
+    points[2 * i] += offsets[i] * normals[2 * i];
+    points[2 * i + 1] += offsets[i] * normals[2 * i + 1];
+  }
 }

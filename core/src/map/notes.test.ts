@@ -43,7 +43,12 @@ describe('notes at Map', () => {
 
   it('count lost, soft and left-out lines', () => {
     const says = notes(
-      [line('a'), line('b', { edge: 'lost' }), line('c', { edge: 'soft' }), line('d', { kept: false })],
+      [
+        line('a'),
+        line('b', { edge: 'lost' }),
+        line('c', { edge: 'soft' }),
+        line('d', { kept: false, leftOut: 'time' }),
+      ],
       30,
     ).map((note) => note.says);
     expect(says).to.include('0.40 m of boundary is lost and not drawn.');

@@ -14,7 +14,8 @@ export function mapNotes(map: MapDocument, settings: MapSettings): Note<Partial<
   const boundaries = map.lines.filter((line) => line.kind === 'boundary');
   const lost = boundaries.filter((line) => line.edge === 'lost');
   const soft = boundaries.filter((line) => line.edge === 'soft');
-  const left = boundaries.filter((line) => line.kept === false);
+  const drawable = map.lines.filter(({ kind }) => kind !== 'frame' && kind !== 'guide');
+  const left = drawable.filter((line) => line.kept === false);
   if (boundaries.length === 0) {
     notes.push({
       id: 'map-empty',
@@ -42,13 +43,49 @@ export function mapNotes(map: MapDocument, settings: MapSettings): Note<Partial<
       ],
     });
   }
-  if (left.length > 0) {
+  const late = left.filter((line) => line.leftOut === 'time');
+  if (late.length > 0) {
     notes.push({
       id: 'map-left-out',
       weight: 'plain',
-      says: `${left.length} of ${boundaries.length} lines are left out to stay within ${settings.minutes ?? 0} min.`,
-      why: 'The faintest and shortest go first. Their shapes stay in the map and can be painted from the reference.',
+      says: `${late.length} of ${drawable.length} lines are left out to stay within ${settings.minutes ?? 0} min.`,
+      why: 'What is worth least for the time it takes goes first; silhouette and big masses stay whole. The shapes stay in the map and can be painted from the reference.',
       ways: [{ label: 'Draw all of them', change: { minutes: null } }],
+    });
+  }
+  const { minutes } = settings;
+  if (minutes !== null && effort.minutes > minutes * 1.02) {
+    notes.push({
+      id: 'map-over-time',
+      weight: 'watch',
+      says: `Silhouette and big masses alone take ${formatMinutes(effort.minutes)}, more than the ${formatMinutes(minutes)} set.`,
+      why: 'Without them it would be no drawing, so they are never cut short. Larger shapes or straights make them quicker.',
+      ways: [
+        { label: `Take ${Math.ceil(effort.minutes)} min`, change: { minutes: Math.ceil(effort.minutes) } },
+        {
+          label: `Keep shapes over ${settings.minShapeMm2 * 2} mm²`,
+          change: { minShapeMm2: settings.minShapeMm2 * 2 },
+        },
+      ],
+    });
+  }
+  const little = left.filter((line) => line.leftOut === 'little');
+  if (little.length > 0) {
+    notes.push({
+      id: 'map-little',
+      weight: 'plain',
+      says: `${little.length} of ${drawable.length} lines matter too little and are left out.`,
+      why: 'The settings ask for essentials. A line can be kept by hand, or all of them drawn.',
+      ways: [{ label: 'Draw all of them', change: { leastWeight: 0 } }],
+    });
+  }
+  if (map.unplaced && map.unplaced.length > 0) {
+    notes.push({
+      id: 'map-unplaced',
+      weight: 'watch',
+      says: `${map.unplaced.length} of your corrections no longer fit this map.`,
+      why: 'They are listed in the margin with the reason, and kept: another setting may bring their line or shape back.',
+      ways: [],
     });
   }
   if (lost.length > 0) {

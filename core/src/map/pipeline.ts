@@ -1,17 +1,20 @@
 import type { MapDocument } from '../documents/index.js';
-import type { Picture, PixelWindow, Plane } from '../raster/index.js';
-import { assembleMap, drawArcs, drawDetails, type DrawnArc, type Placement } from './assemble.js';
-import { solveJunctions } from './junctions.js';
-import { locateArc, type LocatedArc } from './locate.js';
-import { mergeRegions } from './merge.js';
-import { outside, planarMap, type PlanarMap } from './planar-map.js';
-import { quiet } from './quiet.js';
-import { findRegions, type Regions } from './regions.js';
+import type { Rect } from '../geometry/index.js';
+import { averaged, type Picture, type PixelWindow, type Plane } from '../raster/index.js';
+import { assembleMap, type Placement } from './assemble.js';
+import { placeBoundaries, type Boundaries } from './boundaries.js';
+import { colourPlanes, type ColourPlanes } from './colour-planes.js';
+import type { Correction } from './corrections/index.js';
+import { detailGround, drawDetails, findDetails, type DetailGround, type Details } from './details.js';
+import { drawArcs } from './draw.js';
+import { finishMap } from './finish.js';
+import { EdgeFollower } from './follow-edge.js';
+import { lightnessPlane } from '../colour/index.js';
+import { Stage } from './stage.js';
+import { stretchesOf, type Stretch } from './quality.js';
 import type { MapSettings } from './settings.js';
-import { findSlopes, type Slopes } from './slopes.js';
-import { findThinLines, type ThinLine } from './thin-lines.js';
-import { bestSeparation, lightnessHistogram } from './values.js';
-import { workingRaster, workingSize, type WorkingRaster } from './working-raster.js';
+import { findShapes, judgeTones, quietedTones, type Shapes, type Tones } from './shapes.js';
+import { workingRaster, workingSize, type WorkingRaster, type WorkingSize } from './working-raster.js';
 
 /** Everything a map is made from. */
 export type MapRequest = {
@@ -22,6 +25,10 @@ export type MapRequest = {
   window: PixelWindow;
   placement: Placement;
   settings: MapSettings;
+  /** What the painter changed by hand. */
+  corrections?: readonly Correction[];
+  /** Where the whole picture lies on the surface, mm, for the corrections; the frame when not given. */
+  wholeAt?: Rect;
   /** Share of the full resolution: 1, or less for a quick preview. */
   detail?: number;
 };
@@ -29,32 +36,32 @@ export type MapRequest = {
 /** Where the work stands, for a progress display. */
 export type MapProgress = { stage: string; share: number };
 
-/** Highlights and darkest accents are kept down to this share of the smallest shape. */
-const accentShare = 0.25;
+/** The picture's tones and the limits set in them, for a histogram. */
+export type TonesFound = { histogram: Float64Array; limits: number[] };
 
-/** A thin line nearer than this to a boundary is that boundary's own, mm. */
-const besideMm = 1;
-/** Thin lines shorter than this are specks, mm. */
-const shortestDetailMm = 5;
-/** Thin lines must stand out from both sides by this much (L\*). */
-const detailStandsOut = 5;
-
-/** Arcs located between two reports of progress. */
-const arcsPerReport = 200;
-
-type Held<T> = { key: string; value: T };
+/** The eye sees colour less sharply than tone: standard deviation of the smoothing, mm. */
+const colourBlurMm = 0.35;
 
 /**
  * Makes maps and remembers every stage by what went into it, so that a changed decision computes only what
  * follows from it. Equal requests give equal documents.
  */
 export class MapMaker {
-  private raster: Held<WorkingRaster> | null = null;
-  private quieted: Held<{ plane: Plane; slopes: Slopes; histogram: Float64Array }> | null = null;
-  private regions: Held<{ regions: Regions; levelLightness: number[] }> | null = null;
-  private located: Held<{ map: PlanarMap; arcs: LocatedArc[] }> | null = null;
-  private thin: Held<ThinLine[]> | null = null;
-  private drawn: Held<DrawnArc[]> | null = null;
+  private readonly stages = {
+    raster: new Stage<WorkingRaster>(),
+    colour: new Stage<ColourPlanes>(),
+    quieted: new Stage<{ plane: Plane; step: number }>(),
+    tones: new Stage<Tones>(),
+    shapes: new Stage<Shapes>(),
+    boundaries: new Stage<Boundaries>(),
+    ground: new Stage<DetailGround>(),
+    details: new Stage<Details>(),
+    drawn: new Stage<Float64Array[]>(),
+    stretches: new Stage<Stretch[][]>(),
+    follower: new Stage<EdgeFollower>(),
+  };
+  private found: TonesFound | null = null;
+  private rasterKey = '';
 
   /**
    * The map, in steps: yields progress between stages, so that a caller can let other work in or stop.
@@ -62,55 +69,63 @@ export class MapMaker {
    * @throws RangeError when the picture or the sizes make no sense
    */
   *steps(request: MapRequest): Generator<MapProgress, MapDocument, undefined> {
-    const { settings, placement } = request;
+    const { settings, placement, window, corrections = [] } = request;
     const { frame } = placement;
     if (!(frame.width > 0 && frame.height > 0))
       throw new RangeError('The picture has no room on the surface.');
+    const size = workingSize(window, frame.width, frame.height, settings.pencilMm, request.detail);
 
     yield { stage: 'Reading the picture', share: 0 };
-    const size = workingSize(request.window, frame.width, frame.height, settings.pencilMm, request.detail);
-    const rasterKey = JSON.stringify([request.pictureKey, request.window, size]);
-    const raster = (this.raster = held(this.raster, rasterKey, () =>
-      workingRaster(request.picture, request.window, size),
-    )).value;
+    const rasterKey = keyOf(request.pictureKey, window, size);
+    this.rasterKey = rasterKey;
+    const raster = this.stages.raster.get(rasterKey, () => workingRaster(request.picture, window, size));
+    const colour = this.colours(request, size, rasterKey);
 
     yield { stage: 'Quieting texture', share: 0.15 };
-    const quietKey = JSON.stringify([rasterKey, settings.quietMm]);
-    const quieted = (this.quieted = held(this.quieted, quietKey, () => {
-      const plane = quiet(raster.lightness, settings.quietMm * size.pxPerMm);
-      const slopes = findSlopes(plane, size.pxPerMm);
-      return { plane, slopes, histogram: flatHistogram(plane, slopes) };
-    })).value;
+    const tones = this.tones(raster, colour, settings, rasterKey);
 
     yield { stage: 'Finding the values and shapes', share: 0.4 };
-    const { pencilMm } = settings;
-    const regionsKey = JSON.stringify([quietKey, settings.values, settings.minShapeMm2, pencilMm]);
-    const { regions, levelLightness } = (this.regions = held(this.regions, regionsKey, () =>
-      findShapes(quieted, settings, size.pxPerMm),
-    )).value;
+    const shapesKey = keyOf(tones.key, pick(settings, shapeSettings));
+    const shapes = this.stages.shapes.get(shapesKey, () => findShapes(tones.value, settings));
+    this.found = { histogram: tones.value.histogram, limits: shapes.limits };
 
-    yield { stage: 'Following the boundaries', share: 0.65 };
-    if (this.located?.key !== regionsKey) {
-      this.located = { key: regionsKey, value: yield* locateAll(regions, levelLightness, raster) };
-    }
-    const located = this.located.value;
+    yield { stage: 'Following the boundaries', share: 0.6 };
+    const boundaries = yield* this.boundaries(shapes, raster, colour, settings, shapesKey);
 
-    yield { stage: 'Looking for thin lines', share: 0.9 };
-    const thin =
-      settings.mode === 'values'
-        ? []
-        : (this.thin = held(this.thin, regionsKey, () => thinLines(raster, regions, settings.pencilMm)))
-            .value;
+    yield { stage: 'Looking for thin lines', share: 0.85 };
+    const details = this.details(raster, colour, shapes, settings, { rasterKey, shapesKey });
 
     yield { stage: 'Drawing the lines', share: 0.95 };
-    const drawnKey = JSON.stringify([regionsKey, settings.path, settings.toleranceMm, frame]);
-    const drawn = (this.drawn = held(this.drawn, drawnKey, () =>
-      drawArcs(located.map, located.arcs, { ...regions, pxPerMm: size.pxPerMm }, frame, settings),
-    )).value;
-    const details = drawDetails(thin, regions, frame, settings);
-    return assembleMap(regions, located.map, drawn, details, levelLightness, placement, {
+    const followed = [settings.path, settings.toleranceMm, frame];
+    const drawn = this.stages.drawn.get(keyOf(shapesKey, followed), () =>
+      drawArcs(boundaries.map, boundaries.arcs, size, frame, settings),
+    );
+    const stretches = this.stages.stretches.get(
+      keyOf(shapesKey, settings.softFromMm, settings.lostUnder),
+      () =>
+        boundaries.arcs.map((arc, i) =>
+          stretchesOf(arc, boundaries.map.arcs[i].closed, size.pxPerMm, settings),
+        ),
+    );
+    const computed = assembleMap(
+      {
+        regions: shapes.regions,
+        map: boundaries.map,
+        drawn,
+        stretches: stretches.map((own, i) => (isOnFrame(boundaries, i) ? [] : own)),
+        colours: boundaries.colours,
+        joins: shapes.joins,
+        details: drawDetails(details, shapes.regions, size, frame, settings),
+        levelLightness: shapes.levelLightness,
+        limits: shapes.limits,
+      },
+      placement,
+      { ...settings, crop: window, ...(corrections.length > 0 ? { corrections } : {}) },
+    );
+    return finishMap(computed, {
       settings,
-      crop: request.window,
+      corrections,
+      picture: request.wholeAt ?? frame,
     });
   }
 
@@ -122,118 +137,110 @@ export class MapMaker {
       if (step.done) return step.value;
     }
   }
-}
 
-function held<T>(cache: Held<T> | null, key: string, compute: () => T): Held<T> {
-  return cache?.key === key ? cache : { key, value: compute() };
-}
-
-/** Tones of the flats only; a picture that is all slope is taken whole. */
-function flatHistogram(plane: Plane, slopes: Slopes): Float64Array {
-  const flat = lightnessHistogram(plane.data, slopes.onSlope);
-  return flat.some((count) => count > 0) ? flat : lightnessHistogram(plane.data);
-}
-
-function findShapes(
-  quieted: { plane: Plane; slopes: Slopes; histogram: Float64Array },
-  settings: MapSettings,
-  pxPerMm: number,
-): { regions: Regions; levelLightness: number[] } {
-  const limits = bestSeparation(quieted.histogram, settings.values);
-  const smallest = {
-    areaPx: settings.minShapeMm2 * pxPerMm * pxPerMm,
-    accentShare,
-    breadthPx: 2 * settings.pencilMm * pxPerMm,
-  };
-  const found = findRegions(quieted.plane, quieted.slopes, limits);
-  const regions = mergeRegions(found, quieted.plane, smallest, limits.length + 1);
-  return { regions, levelLightness: meanLightness(regions, quieted.plane, limits.length + 1) };
-}
-
-/** Thin lines away from every boundary, since those are drawn already. */
-function thinLines(raster: WorkingRaster, regions: Regions, pencilMm: number): ThinLine[] {
-  const reach = Math.max(2, Math.round(besideMm * raster.pxPerMm));
-  return findThinLines(raster.lightness, {
-    halfWidthPx: Math.max(1, pencilMm * raster.pxPerMm * 0.75),
-    shortestPx: shortestDetailMm * raster.pxPerMm,
-    standsOut: detailStandsOut,
-    taken: nearBoundaries(regions, reach),
-  });
-}
-
-/** 1 within `reach` pixels of where two regions meet: two passes of running distance, in x and then in y. */
-function nearBoundaries({ width, height, label }: Regions, reach: number): Uint8Array {
-  const near = new Uint8Array(label.length);
-  for (let y = 0; y < height; y++) {
-    for (let x = 0; x < width; x++) {
-      const i = y * width + x;
-      const meets =
-        (x < width - 1 && label[i] !== label[i + 1]) || (y < height - 1 && label[i] !== label[i + width]);
-      if (meets) near[i] = 1;
-    }
+  /** The tones of the picture last mapped, or null before the first. */
+  tonesFound(): TonesFound | null {
+    return this.found;
   }
-  return widened(widened(near, width, height, 1, width, reach), width, height, width, height, reach);
-}
 
-/** Spreads marks along rows (stride 1) or columns (stride width) by `reach` pixels each way. */
-function widened(
-  marks: Uint8Array,
-  width: number,
-  height: number,
-  stride: number,
-  length: number,
-  reach: number,
-): Uint8Array {
-  const out = new Uint8Array(marks.length);
-  const runs = (width * height) / length;
-  for (let run = 0; run < runs; run++) {
-    const base = stride === 1 ? run * width : run;
-    let last = -Infinity;
-    for (let k = 0; k < length; k++) {
-      if (marks[base + k * stride]) last = k;
-      if (k - last <= reach) out[base + k * stride] = 1;
-    }
-    last = Infinity;
-    for (let k = length - 1; k >= 0; k--) {
-      if (marks[base + k * stride]) last = k;
-      if (last - k <= reach) out[base + k * stride] = 1;
-    }
+  /** Follows edges in the picture last mapped; null before the first. Its pixels lie on the frame's. */
+  edgeFollower(): EdgeFollower | null {
+    const raster = this.stages.raster.peek(this.rasterKey);
+    if (!raster) return null;
+    return this.stages.follower.get(this.rasterKey, () => {
+      const step = EdgeFollower.stepFor(raster.pxPerMm);
+      const small = averaged(raster.luminance, step);
+      return new EdgeFollower({ ...small, data: lightnessPlane(small.data) }, raster.pxPerMm / step);
+    });
   }
-  return out;
-}
 
-function meanLightness(regions: Regions, plane: Plane, levels: number): number[] {
-  const sum = new Float64Array(levels);
-  const count = new Float64Array(levels);
-  for (let i = 0; i < plane.data.length; i++) {
-    const level = regions.level[regions.label[i]];
-    sum[level] += plane.data[i];
-    count[level]++;
-  }
-  // A value whose every shape was merged away keeps a place between its neighbours.
-  return Array.from(sum, (total, level) =>
-    count[level] > 0 ? total / count[level] : (100 * (level + 0.5)) / levels,
-  );
-}
-
-/** Locates every arc, reporting progress. */
-function* locateAll(
-  regions: Regions,
-  levelLightness: readonly number[],
-  raster: WorkingRaster,
-): Generator<MapProgress, { map: PlanarMap; arcs: LocatedArc[] }, undefined> {
-  const map = planarMap(regions);
-  const arcs: LocatedArc[] = [];
-  for (const [index, arc] of map.arcs.entries()) {
-    if (index % arcsPerReport === arcsPerReport - 1) {
-      yield { stage: 'Following the boundaries', share: 0.65 + (0.3 * index) / map.arcs.length };
-    }
-    arcs.push(
-      arc.left === outside || arc.right === outside
-        ? { points: Float64Array.from(arc.points), contrast: 0, softnessPx: 0 }
-        : locateArc(arc, raster.luminance, regions, levelLightness, raster.pxPerMm),
+  private colours(request: MapRequest, size: WorkingSize, rasterKey: string): ColourPlanes | null {
+    const { settings, picture, window } = request;
+    if (settings.colourSplit === null && !settings.colourEdges) return null;
+    return this.stages.colour.get(rasterKey, () =>
+      colourPlanes(picture, window, size.width, size.height, colourBlurMm * size.pxPerMm),
     );
   }
-  solveJunctions(map, arcs, regions.width, regions.height);
-  return { map, arcs };
+
+  private tones(
+    raster: WorkingRaster,
+    colour: ColourPlanes | null,
+    settings: MapSettings,
+    rasterKey: string,
+  ): { key: string; value: Tones } {
+    const quietKey = keyOf(rasterKey, settings.quietMm, settings.quietStrength);
+    const quieted = this.stages.quieted.get(quietKey, () => quietedTones(raster, settings));
+    const split = settings.colourSplit === null ? null : colour;
+    const key = keyOf(quietKey, settings.lightFall, settings.local, split !== null);
+    const value = this.stages.tones.get(key, () => judgeTones(quieted, split, raster.pxPerMm, settings));
+    return { key, value };
+  }
+
+  private *boundaries(
+    shapes: Shapes,
+    raster: WorkingRaster,
+    colour: ColourPlanes | null,
+    settings: MapSettings,
+    shapesKey: string,
+  ): Generator<MapProgress, Boundaries, undefined> {
+    const held = this.stages.boundaries.peek(shapesKey);
+    if (held) return held;
+    const placing = placeBoundaries(shapes, raster, colour, settings.colourSplit);
+    for (;;) {
+      const step = placing.next();
+      if (step.done) return this.stages.boundaries.put(shapesKey, step.value);
+      yield { stage: 'Following the boundaries', share: 0.6 + 0.25 * step.value };
+    }
+  }
+
+  private details(
+    raster: WorkingRaster,
+    colour: ColourPlanes | null,
+    shapes: Shapes,
+    settings: MapSettings,
+    { rasterKey, shapesKey }: { rasterKey: string; shapesKey: string },
+  ): Details {
+    const { mode, colourEdges, strokes } = settings;
+    if (mode === 'values' && !colourEdges && !strokes) return { thin: [], colourEdges: [], strokes: [] };
+    const ground = this.stages.ground.get(keyOf(rasterKey, strokes), () => detailGround(raster, settings));
+    return this.stages.details.get(keyOf(shapesKey, pick(settings, detailSettings)), () =>
+      findDetails(ground, colour, shapes.regions, raster.pxPerMm, settings),
+    );
+  }
+}
+
+/** Settings the shapes follow from, beside the tones. */
+const shapeSettings = [
+  'values',
+  'separation',
+  'limits',
+  'minShapeMm2',
+  'accentShare',
+  'leastWidthMm',
+  'colourSplit',
+] as const;
+
+/** Settings the lines beside values follow from, beside the shapes. */
+const detailSettings = [
+  'mode',
+  'pencilMm',
+  'detailStandsOut',
+  'detailShortestMm',
+  'colourEdges',
+  'strokes',
+  'strokeSpacingMm',
+  'strokeLengthMm',
+] as const;
+
+function pick(settings: MapSettings, names: readonly (keyof MapSettings)[]): unknown[] {
+  return names.map((name) => settings[name]);
+}
+
+function keyOf(...parts: unknown[]): string {
+  return JSON.stringify(parts);
+}
+
+function isOnFrame({ map }: Boundaries, index: number): boolean {
+  const { left, right } = map.arcs[index];
+  return left < 0 || right < 0;
 }

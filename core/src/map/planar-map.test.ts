@@ -6,7 +6,7 @@ import type { Regions } from './regions.js';
 function drawn(...rows: string[]): Regions {
   const label = Int32Array.from(rows.join(''), Number);
   const count = Math.max(...label) + 1;
-  return { width: rows[0].length, height: rows.length, label, count, level: new Uint8Array(count) };
+  return { width: rows[0].length, height: rows.length, label, count, level: new Uint8Array(count), step: 1 };
 }
 
 /** Rows of arcs as `left|right length`, sorted. */

@@ -11,6 +11,8 @@ export type Regions = {
   count: number;
   /** Value of each region, 0 is darkest. */
   level: Uint8Array;
+  /** Pixels of the working raster that one pixel here spans each way. */
+  step: number;
 };
 
 /**
@@ -20,8 +22,14 @@ export type Regions = {
  *
  * @param lightness quieted L\* plane
  * @param limits ascending L\* limits between values
+ * @param step pixels of the working raster that one pixel of the plane spans each way
  */
-export function findRegions(lightness: Plane, slopes: Slopes, limits: readonly number[]): Regions {
+export function findRegions(
+  lightness: Plane,
+  slopes: Slopes,
+  limits: readonly number[],
+  step: number,
+): Regions {
   const { width, height, data } = lightness;
   const levels = new Uint8Array(data.length);
   for (let i = 0; i < levels.length; i++) levels[i] = levelOf(data[i], limits);
@@ -56,7 +64,7 @@ export function findRegions(lightness: Plane, slopes: Slopes, limits: readonly n
   for (let i = 0; i < data.length; i++) if (label[i] === -1 && isFlat(i)) fill(i, isFlat);
   shareOut(label, slopes.steepness, width, stack);
   for (let i = 0; i < data.length; i++) if (label[i] === -1) fill(i, () => true);
-  return { width, height, label, count: level.length, level: Uint8Array.from(level) };
+  return { width, height, label, count: level.length, level: Uint8Array.from(level), step };
 }
 
 /** Floods unlabelled pixels from the labelled ones in order of steepness, first come first served. */

@@ -48,7 +48,7 @@ describe('regions', () => {
   it('meet where an edge is steepest, without rims of the values between', () => {
     // From 10 to 90 over some pixels, through the limits 30, 50 and 70.
     const ramp = plane(60, 20, (x) => 10 + 80 / (1 + Math.exp(-(x - 30) / 1.5)));
-    const { count, label, level } = findRegions(ramp, findSlopes(ramp, 4), [30, 50, 70]);
+    const { count, label, level } = findRegions(ramp, findSlopes(ramp, 4), [30, 50, 70], 1);
     expect(count).to.equal(2);
     expect([...level]).to.deep.equal([0, 3]);
     const border = Array.from(label.subarray(0, 60)).findIndex((region) => region === label[59]);
@@ -57,24 +57,26 @@ describe('regions', () => {
 
   it('of a gentle gradation are cut at the limits', () => {
     const gentle = plane(400, 10, (x) => x / 4);
-    const { count } = findRegions(gentle, findSlopes(gentle, 4), [25, 50, 75]);
+    const { count } = findRegions(gentle, findSlopes(gentle, 4), [25, 50, 75], 1);
     expect(count).to.equal(4);
   });
 });
 
 describe('merging', () => {
-  const smallest = { areaPx: 30, accentShare: 0.25, breadthPx: 4 };
+  const smallest = { areaPx: 30, accentShare: 0.25, widthPx: 4, colourSplit: null };
   const merged = (tones: Plane, limits: number[]) =>
     mergeRegions(
       findRegions(
         tones,
         { steepness: new Uint8Array(tones.data.length), onSlope: new Uint8Array(tones.data.length) },
         limits,
+        1,
       ),
       tones,
+      null,
       smallest,
       limits.length + 1,
-    );
+    ).regions;
 
   it('gives what is too small to what it resembles most', () => {
     // A patch of 45 between 20 and 55 is nearer to 55.
@@ -99,8 +101,10 @@ describe('merging', () => {
   it('takes a thin rim between dark and light for their blend, but not a stripe on one ground', () => {
     const rim = plane(40, 60, (x) => (x < 18 ? 10 : x < 21 ? 50 : 90));
     expect(merged(rim, [30, 70]).count).to.equal(2);
-    const stripe = plane(40, 60, (x) => (x >= 18 && x < 21 ? 50 : 90));
-    expect(merged(stripe, [30, 70]).count).to.equal(3);
+    const stripe = (width: number) => plane(40, 60, (x) => (x >= 18 && x < 18 + width ? 50 : 90));
+    expect(merged(stripe(6), [30, 70]).count).to.equal(3);
+    // Narrower than the smallest width it cannot be drawn as a shape.
+    expect(merged(stripe(3), [30, 70]).count).to.equal(1);
   });
 
   it('joins what touches and is of one value', () => {
@@ -108,11 +112,12 @@ describe('merging', () => {
     const scratch = plane(20, 20, (x) => (x === 10 ? 10 : 90));
     expect(
       mergeRegions(
-        findRegions(scratch, { steepness: new Uint8Array(400), onSlope: new Uint8Array(400) }, [50]),
+        findRegions(scratch, { steepness: new Uint8Array(400), onSlope: new Uint8Array(400) }, [50], 1),
         scratch,
-        { areaPx: 100, accentShare: 1, breadthPx: 2 },
+        null,
+        { areaPx: 100, accentShare: 1, widthPx: 2, colourSplit: null },
         2,
-      ).count,
+      ).regions.count,
     ).to.equal(1);
   });
 });

@@ -1,50 +1,67 @@
 import type { Strip } from './strip.js';
 
 /** A profile across a boundary: where its half-way tone lies, and its foot and shoulder. */
-export type Step = { half: number; centre: number; width: number; dark: number; light: number };
+type Step = { half: number; centre: number; width: number; dark: number; light: number };
+
+/** The step across a boundary at each of its rows. */
+export type Steps = Readonly<Record<keyof Step, Float64Array>>;
 
 /** Half the length along the boundary over which tones are averaged to judge plateaus, pixels. */
 const windowPx = 7;
 
-/** Averages the strip along the boundary in windows and measures the step in each; one a row. */
-export function measureSteps(strip: Strip, closed: boolean): Step[] {
-  const { rows, columns, reach } = strip;
-  const stride = Math.max(1, Math.min(windowPx, rows >> 2));
-  const centres: number[] = [];
-  for (let i = Math.min(stride >> 1, rows - 1); i < rows; i += stride) centres.push(i);
+/**
+ * Averages the strip along the boundary in windows and measures the step in each; one a row.
+ *
+ * @param rowPx pixels from row to row
+ */
+export function measureSteps(strip: Strip, closed: boolean, rowPx: number): Steps {
+  const { rows, columns, reach, tone } = strip;
+  const half = Math.max(2, Math.round(windowPx / rowPx));
+  const stride = Math.max(1, Math.min(half, rows >> 2));
+  const found: Step[] = [];
   const profile = new Float64Array(columns);
-  const found = centres.map((centre) => {
+  const begin = Math.min(stride >> 1, rows - 1);
+  for (let centre = begin; centre < rows; centre += stride) {
     profile.fill(0);
     let left = reach;
     let right = reach;
     let count = 0;
-    for (let k = -windowPx; k <= windowPx; k++) {
+    for (let k = -half; k <= half; k++) {
       let i = centre + k;
       if (closed) i = ((i % rows) + rows) % rows;
       else if (i < 0 || i >= rows) continue;
       count++;
       left = Math.min(left, Math.max(2, strip.roomLeft[i]));
       right = Math.min(right, Math.max(2, strip.roomRight[i]));
-      for (let c = 0; c < columns; c++) profile[c] += strip.tone[i * columns + c];
+      const row = i * columns;
+      for (let c = 0; c < columns; c++) profile[c] += tone[row + c];
     }
     for (let c = 0; c < columns; c++) profile[c] /= count;
-    return measureStep(profile, reach, left, right);
-  });
-  // Rows between two centres take what lies between.
-  return Array.from({ length: rows }, (_, i) => {
-    const position = Math.min(Math.max((i - centres[0]) / stride, 0), found.length - 1);
-    const a = found[Math.floor(position)];
-    const b = found[Math.ceil(position)];
-    const t = position - Math.floor(position);
-    const mix = (key: keyof Step) => a[key] + (b[key] - a[key]) * t;
-    return {
-      half: mix('half'),
-      centre: mix('centre'),
-      width: mix('width'),
-      dark: mix('dark'),
-      light: mix('light'),
-    };
-  });
+    found.push(measureStep(profile, reach, left, right));
+  }
+  return spreadOver(found, rows, begin, stride);
+}
+
+/** Rows between two measured ones take what lies between. */
+function spreadOver(found: readonly Step[], rows: number, begin: number, stride: number): Steps {
+  const spread = (key: keyof Step): Float64Array => {
+    const out = new Float64Array(rows);
+    for (let i = 0; i < rows; i++) {
+      const position = Math.min(Math.max((i - begin) / stride, 0), found.length - 1);
+      const before = Math.floor(position);
+      const a = found[before][key];
+      const b = found[Math.min(before + 1, found.length - 1)][key];
+      out[i] = a + (b - a) * (position - before);
+    }
+    return out;
+  };
+  return {
+    half: spread('half'),
+    centre: spread('centre'),
+    width: spread('width'),
+    dark: spread('dark'),
+    light: spread('light'),
+  };
 }
 
 /** Slopes are taken over this many pixels to each side. */
@@ -121,7 +138,7 @@ export function crossingNear(
 }
 
 /** The middle one of some numbers, or 0 of none. */
-export function median(values: number[]): number {
+export function median(values: ArrayLike<number>): number {
   const sorted = Float64Array.from(values).sort();
   return sorted.length === 0 ? 0 : sorted[sorted.length >> 1];
 }

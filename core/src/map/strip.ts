@@ -36,13 +36,15 @@ export function normalsOf(points: Float64Array, closed: boolean): Float64Array {
 /**
  * Samples the strip along a boundary.
  *
- * @param points the boundary, pixels
+ * @param tones the plane that is read
+ * @param regions regions on pixels of `step` of the plane's each way
+ * @param points the boundary, pixels of the plane
  * @param normals unit normals to its right
  * @param sides the regions on its left and right
  * @param reach how far to look on each side, whole pixels
  */
 export function readStrip(
-  luminance: Plane,
+  tones: Plane,
   regions: Regions,
   points: Float64Array,
   normals: Float64Array,
@@ -69,7 +71,7 @@ export function readStrip(
     strip.roomLeft[i] = left;
     strip.roomRight[i] = right;
     const row = i * columns + reach;
-    for (let t = -left; t <= right; t++) strip.tone[row + t] = sampleAt(luminance, x + t * nx, y + t * ny);
+    for (let t = -left; t <= right; t++) strip.tone[row + t] = sampleAt(tones, x + t * nx, y + t * ny);
     // Beyond its own shapes the row repeats its last tone.
     for (let t = left + 1; t <= reach; t++) strip.tone[row - t] = strip.tone[row - left];
     for (let t = right + 1; t <= reach; t++) strip.tone[row + t] = strip.tone[row + right];
@@ -91,15 +93,16 @@ function room(
   dy: number,
   reach: number,
 ): number {
-  const { width, height, label } = regions;
+  const { width, height, label, step } = regions;
+  const scale = 1 / step;
   let arrived = false;
   for (let t = 2; t <= reach; t++) {
-    const px = Math.floor(x + t * dx);
-    const py = Math.floor(y + t * dy);
+    const px = (x + t * dx) * scale;
+    const py = (y + t * dy) * scale;
     if (px < 0 || py < 0 || px >= width || py >= height) return t - 1;
-    const here = label[py * width + px];
+    const here = label[(py | 0) * width + (px | 0)];
     if (here === own) arrived = true;
-    else if (t > 2 && (here !== other || arrived)) return t - 1;
+    else if (t > 1 + step && (here !== other || arrived)) return t - 1;
   }
   return reach;
 }

@@ -1,4 +1,8 @@
-import { gaussianBlur, type Plane } from '../raster/index.js';
+import { polylineLength } from '../geometry/index.js';
+import type { Plane } from '../raster/index.js';
+import { findCrests, type Crest } from './crests.js';
+import { linked } from './linked.js';
+import { smoothedRun } from './smooth-run.js';
 
 /** A thin dark or light line down its middle. */
 export type ThinLine = {
@@ -6,32 +10,20 @@ export type ThinLine = {
   points: Float64Array;
   /** How far it stands out from both sides, L\*. */
   contrast: number;
+  /** How wide the thing is that it runs down the middle of, pixels. */
+  widthPx: number;
 };
 
 export type ThinLineOptions = {
-  /** Half the width of the lines looked for, pixels. */
+  /** Half the width of the thinnest lines looked for, pixels. Wider ones up to four times that are found too. */
   halfWidthPx: number;
   /** Shorter lines are left out, pixels. */
   shortestPx: number;
   /** A line begins where it stands out by this much, and is followed down to half of it (L\*). */
   standsOut: number;
-  /** 1 where no line is wanted, such as beside a boundary that is drawn anyway. */
-  taken: Uint8Array;
+  /** Whether no line is wanted at a pixel, such as beside a boundary that is drawn anyway. */
+  taken: (x: number, y: number) => boolean;
 };
-
-/** What the second derivatives say at each pixel: how line-like it is, which way it runs, where its middle is. */
-type Crest = {
-  strength: Float32Array;
-  /** Unit direction along the line. */
-  alongX: Float32Array;
-  alongY: Float32Array;
-  /** The line's middle, from the pixel's centre. */
-  offsetX: Float32Array;
-  offsetY: Float32Array;
-};
-
-/** A pixel belongs to a line when the line's middle passes through it, with a little to spare. */
-const insidePixel = 0.6;
 
 /**
  * Finds thin lines (wires, stems, cracks) to a fraction of a pixel, each as a single line down its middle.
@@ -47,71 +39,53 @@ export function findThinLines(lightness: Plane, options: ThinLineOptions): ThinL
   const { width, height } = lightness;
   if (width < 5 || height < 5) return [];
   const crest = findCrests(lightness, options);
-  const order = Array.from(crest.strength.keys())
-    .filter((i) => crest.strength[i] >= options.standsOut)
-    .sort((a, b) => crest.strength[b] - crest.strength[a] || a - b);
-  const used = Uint8Array.from(options.taken);
-  const lines: ThinLine[] = [];
+  const order: number[] = [];
+  crest.strength.forEach((strength, i) => {
+    if (strength >= options.standsOut) order.push(i);
+  });
+  order.sort((a, b) => crest.strength[b] - crest.strength[a] || a - b);
+  const used = new Uint8Array(crest.strength.length);
+  const runs: number[][] = [];
   for (const start of order) {
     if (used[start]) continue;
     const ahead = follow(crest, used, width, height, start, 1, options.standsOut / 2);
     const behind = follow(crest, used, width, height, start, -1, options.standsOut / 2);
     const run = [...behind.reverse(), start, ...ahead];
-    if (run.length < Math.max(3, options.shortestPx)) continue;
-    lines.push({
-      points: Float64Array.from(
-        run.flatMap((i) => [
-          (i % width) + 0.5 + crest.offsetX[i],
-          Math.floor(i / width) + 0.5 + crest.offsetY[i],
-        ]),
-      ),
-      contrast: run.reduce((sum, i) => sum + crest.strength[i], 0) / run.length,
-    });
+    if (run.length >= 3) runs.push(withoutTips(run));
   }
-  return lines;
+  const found = runs.map((run) => toLine(run, crest, width));
+  return linked(found, options.shortestPx).filter(
+    ({ points }) => polylineLength(points) >= options.shortestPx,
+  );
 }
 
-function findCrests(lightness: Plane, { halfWidthPx, standsOut }: ThinLineOptions): Crest {
-  const { width, height } = lightness;
-  // The scale at which a bar of that half width answers most strongly.
-  const sigma = Math.max(0.8, halfWidthPx / Math.sqrt(3));
-  const { data } = gaussianBlur(lightness, sigma);
-  const n = data.length;
-  const crest: Crest = {
-    strength: new Float32Array(n),
-    alongX: new Float32Array(n),
-    alongY: new Float32Array(n),
-    offsetX: new Float32Array(n),
-    offsetY: new Float32Array(n),
-  };
-  for (let y = 1; y < height - 1; y++) {
-    for (let x = 1; x < width - 1; x++) {
-      const i = y * width + x;
-      const xx = data[i - 1] - 2 * data[i] + data[i + 1];
-      const yy = data[i - width] - 2 * data[i] + data[i + width];
-      const xy = (data[i + width + 1] - data[i + width - 1] - data[i - width + 1] + data[i - width - 1]) / 4;
-      const half = (xx + yy) / 2;
-      const spread = Math.hypot((xx - yy) / 2, xy);
-      const most = half >= 0 ? half + spread : half - spread;
-      const strength = Math.abs(most) * sigma * sigma;
-      if (strength < standsOut / 2) continue;
-      // Direction across the line: the eigenvector of the larger curvature.
-      const angle = 0.5 * Math.atan2(2 * xy, xx - yy) + (most === half + spread ? 0 : Math.PI / 2);
-      const nx = Math.cos(angle);
-      const ny = Math.sin(angle);
-      const dx = (data[i + 1] - data[i - 1]) / 2;
-      const dy = (data[i + width] - data[i - width]) / 2;
-      const t = -(dx * nx + dy * ny) / most;
-      if (Math.abs(t * nx) > insidePixel || Math.abs(t * ny) > insidePixel) continue;
-      crest.strength[i] = strength;
-      crest.alongX[i] = -ny;
-      crest.alongY[i] = nx;
-      crest.offsetX[i] = t * nx;
-      crest.offsetY[i] = t * ny;
-    }
-  }
-  return crest;
+/** Beyond its tip a line still answers, and turns aside: so many pixels at each end are not trusted. */
+const tipPx = 3;
+
+function withoutTips(run: number[]): number[] {
+  return run.length > 4 * tipPx ? run.slice(tipPx, -tipPx) : run;
 }
+
+function toLine(run: readonly number[], crest: Crest, width: number): ThinLine {
+  const points = new Float64Array(2 * run.length);
+  let strength = 0;
+  let sigma = 0;
+  run.forEach((i, k) => {
+    points[2 * k] = (i % width) + 0.5 + crest.offsetX[i];
+    points[2 * k + 1] = Math.floor(i / width) + 0.5 + crest.offsetY[i];
+    strength += crest.strength[i];
+    sigma += crest.sigma[i];
+  });
+  // A bar answers most strongly at the scale of its half width over √3.
+  return {
+    points: smoothedRun(points, false, smoothedOver),
+    contrast: strength / run.length,
+    widthPx: (2 * Math.sqrt(3) * sigma) / run.length,
+  };
+}
+
+/** Wobble from pixel to pixel is noise: standard deviation of the smoothing along the line, pixels. */
+const smoothedOver = 1.5;
 
 /** Walks along a line from pixel to pixel until it fades, turns sharply or meets one already found. */
 function follow(

@@ -1,3 +1,5 @@
+import type { Separation } from './settings.js';
+
 /** Steps of the histogram over L\* 0–100; 0.2 L\* is finer than any eye tells apart. */
 const bins = 512;
 
@@ -75,6 +77,71 @@ function centred(histogram: Float64Array, edge: number): number {
   let high = edge;
   while (high < histogram.length && histogram[high] === 0) high++;
   return (low + high) / 2;
+}
+
+/** Share of the picture at either end that does not count as its darkest and lightest tone. */
+const endShare = 0.005;
+
+/** Lightness below which a share of the histogram lies. */
+function lightnessAt(histogram: Float64Array, share: number): number {
+  const total = histogram.reduce((sum, count) => sum + count, 0);
+  let sum = 0;
+  for (let i = 0; i < histogram.length; i++) {
+    const next = sum + histogram[i];
+    if (next >= share * total && histogram[i] > 0) {
+      return ((i + (share * total - sum) / histogram[i]) / histogram.length) * 100;
+    }
+    sum = next;
+  }
+  return 100;
+}
+
+/** Limits at even steps of lightness from the picture's darkest tone to its lightest. */
+export function evenSteps(histogram: Float64Array, count: number): number[] {
+  const low = lightnessAt(histogram, endShare);
+  const high = lightnessAt(histogram, 1 - endShare);
+  return rising(Array.from({ length: count - 1 }, (_, i) => low + ((high - low) * (i + 1)) / count));
+}
+
+/** Limits that give every value the same share of the picture. */
+export function evenShares(histogram: Float64Array, count: number): number[] {
+  return rising(Array.from({ length: count - 1 }, (_, i) => lightnessAt(histogram, (i + 1) / count)));
+}
+
+/** Limits set by hand, put in order; where there are too few the widest gap is halved. */
+export function byHand(limits: readonly number[], count: number): number[] {
+  const set = [...limits].sort((a, b) => a - b).slice(0, count - 1);
+  while (set.length < count - 1) {
+    const ends = [0, ...set, 100];
+    let widest = 0;
+    for (let i = 1; i < ends.length - 1; i++) {
+      if (ends[i + 1] - ends[i] > ends[widest + 1] - ends[widest]) widest = i;
+    }
+    set.splice(widest, 0, (ends[widest] + ends[widest + 1]) / 2);
+  }
+  return rising(set);
+}
+
+/** Two limits at one place leave a value no room, so that the second goes. */
+function rising(limits: readonly number[]): number[] {
+  return limits.filter((limit, i) => i === 0 || limit > limits[i - 1] + 1e-6);
+}
+
+/** Limits between the values as the settings ask for them, ascending L\*. */
+export function limitsBetween(
+  histogram: Float64Array,
+  { values, separation, limits }: { values: number; separation: Separation; limits: readonly number[] },
+): number[] {
+  switch (separation) {
+    case 'best':
+      return bestSeparation(histogram, values);
+    case 'even-steps':
+      return evenSteps(histogram, values);
+    case 'even-shares':
+      return evenShares(histogram, values);
+    case 'by-hand':
+      return byHand(limits, values);
+  }
 }
 
 /** The value (0 is darkest) a lightness falls in. */

@@ -1,14 +1,7 @@
-import { lightnessPlane } from '../colour/index.js';
 import { luminanceOfWindow, type Picture, type PixelWindow, type Plane } from '../raster/index.js';
 
-/** The picture at the resolution the pencil needs. */
-export type WorkingRaster = {
-  /** Relative luminance, linear light 0–1. */
-  luminance: Plane;
-  /** CIE L\* 0–100. */
-  lightness: Plane;
-  pxPerMm: number;
-};
+/** The picture at the resolution the pencil needs: relative luminance, linear light 0–1. */
+export type WorkingRaster = { luminance: Plane; pxPerMm: number };
 
 /** About two pixels fall on the width of the point: finer cannot be drawn. */
 const pixelsPerPoint = 2;
@@ -48,10 +41,22 @@ export function workingSize(
 
 /** Averages the window of the picture down to the working resolution, in linear light. */
 export function workingRaster(picture: Picture, window: PixelWindow, size: WorkingSize): WorkingRaster {
-  const luminance = luminanceOfWindow(picture, window, size.width, size.height);
   return {
-    luminance,
-    lightness: { ...luminance, data: lightnessPlane(luminance.data) },
+    luminance: luminanceOfWindow(picture, window, size.width, size.height),
     pxPerMm: size.pxPerMm,
   };
+}
+
+/** Half of what is quieted is the widest pixel that still shows all that is left. */
+const pixelsPerQuieted = 2;
+
+/** Shapes are looked for on pixels no wider than this many of the working raster's. */
+const coarsest = 2;
+
+/**
+ * How many working pixels one pixel of the shapes' raster spans each way. What is finer than the size that is
+ * quieted is gone from the shapes anyway; their boundaries are placed on the full raster afterwards.
+ */
+export function shapeStep(quietMm: number, pxPerMm: number): number {
+  return Math.max(1, Math.min(coarsest, Math.floor((quietMm * pxPerMm) / pixelsPerQuieted + 1e-6)));
 }

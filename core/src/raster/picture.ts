@@ -25,26 +25,12 @@ export function checkPicture(picture: Picture): void {
   }
 }
 
-/** One dimension of area averaging: which source pixels fall on each target pixel, and how much of each. */
-function spans(start: number, size: number, sourceLength: number, targetLength: number) {
-  const first = new Int32Array(targetLength);
-  const offset = new Int32Array(targetLength + 1);
-  const weights: number[] = [];
+/** Where the target pixels' sides fall on the source, one more than there are target pixels. */
+function sidesOf(start: number, size: number, sourceLength: number, targetLength: number): Float64Array {
   const step = size / targetLength;
-  for (let i = 0; i < targetLength; i++) {
-    const from = Math.min(Math.max(start + i * step, 0), sourceLength);
-    const to = Math.min(Math.max(start + (i + 1) * step, from), sourceLength);
-    const low = Math.min(Math.floor(from), sourceLength - 1);
-    const high = Math.max(low + 1, Math.min(Math.ceil(to), sourceLength));
-    const covered = to - from;
-    first[i] = low;
-    for (let pixel = low; pixel < high; pixel++) {
-      const share = Math.min(to, pixel + 1) - Math.max(from, pixel);
-      weights.push(covered > 0 ? Math.max(0, share) / covered : 1 / (high - low));
-    }
-    offset[i + 1] = weights.length;
-  }
-  return { first, offset, weights: Float32Array.from(weights) };
+  return Float64Array.from({ length: targetLength + 1 }, (_, i) =>
+    Math.min(Math.max(start + i * step, 0), sourceLength),
+  );
 }
 
 /**
@@ -64,44 +50,102 @@ export function luminanceOfWindow(
   width: number,
   height: number,
 ): Plane {
-  checkPicture(picture);
-  const columns = spans(window.x, window.width, picture.width, width);
-  const rows = spans(window.y, window.height, picture.height, height);
-  const out = new Float32Array(width * height);
-  const firstColumn = columns.first[0];
-  const lastColumn = columns.first[width - 1] + columns.offset[width] - columns.offset[width - 1];
-  const line = new Float32Array(lastColumn - firstColumn);
-  let held = -1;
-  for (let y = 0; y < height; y++) {
-    for (let k = rows.offset[y]; k < rows.offset[y + 1]; k++) {
-      const sourceRow = rows.first[y] + k - rows.offset[y];
-      if (sourceRow !== held) {
-        readLuminance(picture, sourceRow, firstColumn, line);
-        held = sourceRow;
-      }
-      const rowWeight = rows.weights[k];
-      for (let x = 0; x < width; x++) {
-        let sum = 0;
-        const begin = columns.offset[x];
-        const end = columns.offset[x + 1];
-        const base = columns.first[x] - firstColumn - begin;
-        for (let j = begin; j < end; j++) sum += columns.weights[j] * line[base + j];
-        out[y * width + x] += rowWeight * sum;
-      }
-    }
-  }
-  return { width, height, data: out };
+  return { width, height, data: weighedOfWindow(picture, window, width, height, luminanceTables) };
 }
 
-function readLuminance(picture: Picture, row: number, firstColumn: number, into: Float32Array): void {
-  const { data, channels, width } = picture;
-  let at = (row * width + firstColumn) * channels;
-  for (let x = 0; x < into.length; x++, at += channels) {
-    const luminance =
-      luminanceRed * linearOfByte[data[at]] +
-      luminanceGreen * linearOfByte[data[at + 1]] +
-      luminanceBlue * linearOfByte[data[at + 2]];
-    const cover = channels === 4 ? data[at + 3] / 255 : 1;
-    into[x] = luminance * cover + (1 - cover);
+/** Linear light of each channel of part of a picture, averaged in the same way. */
+export function linearOfWindow(picture: Picture, window: PixelWindow, width: number, height: number) {
+  const channel = (tables: ChannelTables) => weighedOfWindow(picture, window, width, height, tables);
+  return { red: channel(redTables), green: channel(greenTables), blue: channel(blueTables) };
+}
+
+function weighedOfWindow(
+  picture: Picture,
+  window: PixelWindow,
+  width: number,
+  height: number,
+  tables: ChannelTables,
+): Float32Array {
+  checkPicture(picture);
+  const columns = sidesOf(window.x, window.width, picture.width, width);
+  const rows = sidesOf(window.y, window.height, picture.height, height);
+  const out = new Float32Array(width * height);
+  const upTo = new Float64Array(picture.width + 1);
+  const narrowed = new Float64Array(width);
+  const reach = { first: Math.floor(columns[0]), last: Math.ceil(columns[width]) };
+  let held = -1;
+  for (let y = 0; y < height; y++) {
+    const top = Math.min(rows[y], picture.height - 1e-9);
+    const bottom = Math.max(rows[y + 1], top + 1e-9);
+    for (let row = Math.floor(top); row < bottom; row++) {
+      if (row !== held) {
+        sumRow(picture, row, reach.first, reach.last, tables, upTo);
+        narrowRow(upTo, columns, narrowed);
+        held = row;
+      }
+      const share = (Math.min(bottom, row + 1) - Math.max(top, row)) / (bottom - top);
+      const into = y * width;
+      for (let x = 0; x < width; x++) out[into + x] += share * narrowed[x];
+    }
+  }
+  return out;
+}
+
+/** Averages a source row down to the target's columns, from its running sum: one look-up a side. */
+function narrowRow(upTo: Float64Array, sides: Float64Array, into: Float64Array): void {
+  const last = upTo.length - 2;
+  let from = sides[0];
+  let before = sumAt(upTo, from, last);
+  for (let x = 0; x < into.length; x++) {
+    const to = sides[x + 1];
+    const sum = sumAt(upTo, to, last);
+    const span = to - from;
+    const pixel = Math.min(last, Math.floor(from));
+    into[x] = span > 1e-9 ? (sum - before) / span : upTo[pixel + 1] - upTo[pixel];
+    from = to;
+    before = sum;
+  }
+}
+
+function sumAt(upTo: Float64Array, place: number, last: number): number {
+  const whole = Math.min(last, Math.floor(place));
+  return upTo[whole] + (upTo[whole + 1] - upTo[whole]) * (place - whole);
+}
+
+/** What each value of each channel adds to the sum of a pixel; white is 1. */
+type ChannelTables = { red: Float64Array; green: Float64Array; blue: Float64Array };
+
+const weighing = (red: number, green: number, blue: number): ChannelTables => {
+  const table = (weight: number) => Float64Array.from(linearOfByte, (linear) => weight * linear);
+  return { red: table(red), green: table(green), blue: table(blue) };
+};
+const luminanceTables = weighing(luminanceRed, luminanceGreen, luminanceBlue);
+const redTables = weighing(1, 0, 0);
+const greenTables = weighing(0, 1, 0);
+const blueTables = weighing(0, 0, 1);
+
+/** Running sum of a row from one column to another; `upTo[x]` is the sum of all before x. */
+function sumRow(
+  { data, channels, width }: Picture,
+  row: number,
+  first: number,
+  last: number,
+  { red, green, blue }: ChannelTables,
+  upTo: Float64Array,
+): void {
+  let at = (row * width + first) * channels;
+  let sum = 0;
+  upTo[first] = 0;
+  if (channels === 3) {
+    for (let x = first; x < last; x++, at += 3) {
+      sum += red[data[at]] + green[data[at + 1]] + blue[data[at + 2]];
+      upTo[x + 1] = sum;
+    }
+    return;
+  }
+  for (let x = first; x < last; x++, at += 4) {
+    const cover = data[at + 3] / 255;
+    sum += (red[data[at]] + green[data[at + 1]] + blue[data[at + 2]]) * cover + (1 - cover);
+    upTo[x + 1] = sum;
   }
 }

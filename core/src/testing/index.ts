@@ -1,3 +1,5 @@
 export * from './synthetic-scene.js';
+export * from './accuracy-scenes.js';
+export * from './map-accuracy.js';
 export * from './seeded.js';
 export * from './photographed-sheet.js';

@@ -52,6 +52,14 @@ function erf(x: number): number {
   return x < 0 ? -y : y;
 }
 
+/** How much of a place a shape covers, 0–1, as a lens blurs its edge. */
+export function coverAt(shape: KnownShape, xMm: number, yMm: number): number {
+  const distance = shape.distance(xMm, yMm);
+  if (distance > 4 * shape.blurMm) return 0;
+  if (distance < -4 * shape.blurMm) return 1;
+  return 0.5 - 0.5 * erf(distance / (shape.blurMm * Math.SQRT2));
+}
+
 /**
  * Photographs a known scene with a lens that blurs edges in linear light.
  *
@@ -66,9 +74,7 @@ export function photograph(scene: KnownScene, pxPerMm: number, noise = 0, seed =
     for (let x = 0; x < width; x++) {
       let light = luminanceOfLightness(scene.ground);
       for (const shape of scene.shapes) {
-        const distance = shape.distance((x + 0.5) / pxPerMm, (y + 0.5) / pxPerMm);
-        if (distance > 4 * shape.blurMm) continue;
-        const cover = 0.5 - 0.5 * erf(distance / (shape.blurMm * Math.SQRT2));
+        const cover = coverAt(shape, (x + 0.5) / pxPerMm, (y + 0.5) / pxPerMm);
         light += (luminanceOfLightness(shape.lightness) - light) * cover;
       }
       const grain = noise > 0 ? gaussian(random) * noise : 0;

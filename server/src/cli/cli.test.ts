@@ -159,7 +159,7 @@ describe('bad input on the command line', () => {
     [
       'too many values',
       () => ['map', picture, '--surface', 'a4', '--values', '40'],
-      /--values takes a whole number from 2 to 7, not “40”/,
+      /--values takes a whole number from 2 to 9, not “40”/,
     ],
     ['an unknown path', () => ['map', picture, '--surface', 'a4', '--path', 'wavy'], /--path/],
     [

@@ -1,30 +1,16 @@
 import { existsSync } from 'node:fs';
-import { Command, Option } from 'commander';
+import { Command } from 'commander';
 import { mapToDxf, mapToSvg, writeMapDocument } from '@nobrel/core/documents';
 import { defaultFitDecisions, findFitFault, layOut } from '@nobrel/core/fit';
-import {
-  defaultMapSettings,
-  effortOf,
-  MapMaker,
-  mapModes,
-  mapSettingsSchema,
-  type MapMode,
-} from '@nobrel/core/map';
+import { effortOf, MapMaker } from '@nobrel/core/map';
 import { aboutMinutes, counted, LengthError, parseSize, type SizeMm } from '@nobrel/core/units';
 import { readPicture } from '../reference/decode.js';
-import { badArgument, numberOption } from './options.js';
+import { addMapOptions, readMapOptions } from './map-options.js';
+import { badArgument } from './options.js';
 import { checkTarget, writeResult } from './outputs.js';
 
-type MapOptions = {
+type MapOptions = Readonly<Record<string, unknown>> & {
   surface: string;
-  mode: MapMode;
-  values: number;
-  path: 'straight' | 'curved';
-  tolerance: number;
-  pencil: number;
-  minShape: number;
-  quiet: number;
-  minutes?: number;
   json?: string;
   svg?: string;
   dxf?: string;
@@ -32,8 +18,7 @@ type MapOptions = {
 
 /** `nobrel map IMAGE --surface SIZE …`: from a reference to a map. */
 export function mapCommand(): Command {
-  const usual = defaultMapSettings;
-  return new Command('map')
+  const command = new Command('map')
     .description(
       'Make a map from a reference picture. The picture fills the surface; where the ratios differ it is cropped to its middle.',
     )
@@ -41,56 +26,8 @@ export function mapCommand(): Command {
     .requiredOption(
       '--surface <size>',
       'size of the final surface, such as 300x240mm, 30x24cm, "11 3/4x9 1/2in" or a4',
-    )
-    .addOption(
-      numberOption('--values <n>', 'values the picture is squinted into', {
-        least: 2,
-        most: 7,
-        whole: true,
-        usual: usual.values,
-      }),
-    )
-    .addOption(
-      new Option('--mode <mode>', 'value shapes, lines alone, or shapes and thin lines both')
-        .choices([...mapModes])
-        .default(usual.mode),
-    )
-    .addOption(
-      new Option('--path <path>', 'follow boundaries in straights or in smooth curves')
-        .choices(['straight', 'curved'])
-        .default(usual.path),
-    )
-    .addOption(
-      numberOption('--pencil <mm>', 'width of the point that will draw it', {
-        least: 0.1,
-        most: 10,
-        usual: usual.pencilMm,
-      }),
-    )
-    .addOption(
-      numberOption('--min-shape <mm2>', 'smallest shape', {
-        least: 0,
-        most: 10_000,
-        usual: usual.minShapeMm2,
-      }),
-    )
-    .addOption(
-      numberOption('--tolerance <mm>', 'how far a line may stray from the boundary found', {
-        least: 0.02,
-        most: 20,
-        usual: usual.toleranceMm,
-      }),
-    )
-    .addOption(
-      numberOption('--quiet <mm>', 'texture finer than this is quieted', {
-        least: 0,
-        most: 50,
-        usual: usual.quietMm,
-      }),
-    )
-    .addOption(
-      numberOption('--minutes <m>', 'minutes of tracing the map may take', { least: 0.1, most: 100_000 }),
-    )
+    );
+  return addMapOptions(command)
     .option('--json <file>', 'write the map document')
     .option('--svg <file>', 'write it as SVG')
     .option('--dxf <file>', 'write it as DXF R12')
@@ -103,16 +40,7 @@ async function makeMap(image: string, options: MapOptions): Promise<void> {
   targets.forEach(checkTarget);
   if (!existsSync(image)) throw badArgument(`There is no file ${image}.`);
   const picture = await readPicture(image, image);
-  const settings = mapSettingsSchema.parse({
-    mode: options.mode,
-    values: options.values,
-    minShapeMm2: options.minShape,
-    path: options.path,
-    toleranceMm: options.tolerance,
-    pencilMm: options.pencil,
-    quietMm: options.quiet,
-    minutes: options.minutes ?? null,
-  });
+  const settings = readMapOptions(options);
   const { frame, window, surface: size } = layOut(picture, { ...defaultFitDecisions, ...surface });
   const map = new MapMaker().make({
     picture,

@@ -1,7 +1,13 @@
 import { Router } from 'express';
+import { z } from 'zod';
 import { mapDocumentSchema, mapToDxf, mapToSvg, writeMapDocument } from '@nobrel/core/documents';
+import { versionNameSchema } from '@nobrel/core/file';
 import { parseInput } from '../faults.js';
 import type { WorkStore } from '../store/works.js';
+
+function versionOf(text: string): number {
+  return parseInput(z.coerce.number().int().positive(), text);
+}
 
 /** A work's map: kept, read back, shown small, taken away in open formats. */
 export function mapRoutes(works: WorkStore): Router {
@@ -11,6 +17,19 @@ export function mapRoutes(works: WorkStore): Router {
   });
   router.get('/works/:id/map', async (request, response) => {
     response.json(await works.map(request.params.id));
+  });
+  router.get('/works/:id/map/versions', async (request, response) => {
+    response.json(await works.versions(request.params.id));
+  });
+  router.post('/works/:id/map/versions', async (request, response) => {
+    const { name } = parseInput(versionNameSchema, request.body);
+    response.status(201).json(await works.nameVersion(request.params.id, name));
+  });
+  router.get('/works/:id/map/versions/:version', async (request, response) => {
+    response.json(await works.map(request.params.id, versionOf(request.params.version)));
+  });
+  router.delete('/works/:id/map/versions/:version', async (request, response) => {
+    response.json(await works.forgetVersion(request.params.id, versionOf(request.params.version)));
   });
   router.get('/works/:id/map.json', async (request, response) => {
     const { document } = await works.map(request.params.id);

@@ -54,6 +54,8 @@ export class MapVersionRow extends Model<
 > {
   declare workId: string;
   declare version: number;
+  /** Given to a version that is to stay. */
+  declare name: CreationOptional<string | null>;
   /** The map document as JSON. */
   declare document: string;
   declare lines: number;
@@ -140,6 +142,7 @@ export function bindModels(sequelize: Sequelize): Models {
     {
       workId: { ...id(), primaryKey: true },
       version: { ...whole(), primaryKey: true },
+      name: { type: DataTypes.TEXT, allowNull: true },
       document: text(),
       lines: whole(),
       metres: amount(),

@@ -122,8 +122,8 @@ export class WorkStore {
   }
 
   /**
-   * Keeps a map. It takes the place of the newest version, unless that has been printed: what lies on the
-   * table must stay on record, so a printed version is followed by a new one.
+   * Keeps a map. It takes the place of the newest version, unless that has been printed or named: what lies on
+   * the table must stay on record, and what has a name is to be come back to, so a new one follows it.
    */
   async keepMap(id: string, map: MapDocument): Promise<MapSummary> {
     await this.row(id);
@@ -142,14 +142,57 @@ export class WorkStore {
           0;
       const values = { document, ...effort, madeAt: new Date() };
       const row =
-        newest && !printed
+        newest && !printed && newest.name === null
           ? await newest.update(values, { transaction })
           : await this.rows.MapVersion.create(
-              { workId: id, version: (newest?.version ?? 0) + 1, ...values },
+              { workId: id, version: (newest?.version ?? 0) + 1, name: null, ...values },
               { transaction },
             );
       return summaryOf(row);
     });
+  }
+
+  /** Every version of a work's map, the oldest first. */
+  async versions(id: string): Promise<MapSummary[]> {
+    await this.row(id);
+    const rows = await this.rows.MapVersion.findAll({
+      where: { workId: id },
+      order: [['version', 'ASC']],
+      attributes: { exclude: ['document'] },
+    });
+    return rows.map(summaryOf);
+  }
+
+  /**
+   * Gives the newest map a name; from then on it stays as it is.
+   *
+   * @throws Fault 404 when there is no map yet, 409 when another version has the name
+   */
+  async nameVersion(id: string, name: string): Promise<MapSummary> {
+    const { summary } = await this.map(id);
+    const taken = await this.rows.MapVersion.findOne({ where: { workId: id, name } });
+    if (taken && taken.version !== summary.version) {
+      throw new Fault(409, 'name-taken', `Another version is called “${name}”. Choose another name.`, 'name');
+    }
+    await this.rows.MapVersion.update({ name }, { where: { workId: id, version: summary.version } });
+    return { ...summary, name };
+  }
+
+  /**
+   * Forgets a version that is no longer wanted. The newest and those that were printed stay, without a name.
+   *
+   * @throws Fault 404 when there is no such version
+   */
+  async forgetVersion(id: string, version: number): Promise<MapSummary[]> {
+    const { summary } = await this.map(id, version);
+    const newest = await this.map(id);
+    const printed = (await this.rows.Printing.count({ where: { workId: id, mapVersion: version } })) > 0;
+    if (printed || newest.summary.version === summary.version) {
+      await this.rows.MapVersion.update({ name: null }, { where: { workId: id, version } });
+    } else {
+      await this.rows.MapVersion.destroy({ where: { workId: id, version } });
+    }
+    return this.versions(id);
   }
 
   /** @throws Fault 404 when the work has no such map */
@@ -245,8 +288,8 @@ function pictureOf({ hash, name, width, height, bytes }: PictureRow): StoredPict
 }
 
 function summaryOf(row: MapVersionRow): MapSummary {
-  const { version, lines, metres, minutes, madeAt } = row;
-  return { version, lines, metres, minutes, madeAt: madeAt.toISOString() };
+  const { version, name, lines, metres, minutes, madeAt } = row;
+  return { version, name, lines, metres, minutes, madeAt: madeAt.toISOString() };
 }
 
 function printingOf(row: PrintingRow): Printing {

@@ -14,6 +14,13 @@ const keys: readonly (readonly [string, string])[] = [
   ['+ and −', 'on a leaf: nearer and further'],
   ['0', 'on a leaf: show all of it'],
   ['G', 'at Map: values as greys, on and off'],
+  ['O, held', 'at Map: the picture under the map'],
+  ['N and B', 'at Map, lines in hand: the next line and the one before, those that matter most first'],
+  ['X, K', 'leave the line out, keep it'],
+  ['H, S, U', 'make the line hard, soft, lost'],
+  ['F', 'which side of the line lies in front'],
+  ['J, D, C', 'at Map, shapes in hand: join, divide, cast shadow'],
+  ['Enter, Backspace', 'drawing along an edge: end the line, take the last click back'],
   ['L', 'a loupe that follows the pointer, on and off'],
   ['?', 'show these keys'],
 ];

@@ -9,7 +9,10 @@ import { Leaf, type LeafProps } from './leaf.js';
 import { Places, usePointed } from './pointed.js';
 
 /** One side of the diptych. */
-export type DiptychSide = Pick<LeafProps, 'title' | 'tools' | 'handles' | 'onPick' | 'details' | 'legend'> & {
+export type DiptychSide = Pick<
+  LeafProps,
+  'title' | 'tools' | 'handles' | 'onPick' | 'onHover' | 'onStroke' | 'details' | 'legend'
+> & {
   content: ReactNode;
   extent?: Rect;
   /** Where the whole prepared picture lies, so that notes can point to spots on it. */

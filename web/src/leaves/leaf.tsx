@@ -33,6 +33,10 @@ export type LeafProps = {
   handles?: ReactNode;
   /** Hears a click on the leaf, content units. */
   onPick?: (point: Point) => void;
+  /** Hears where the pointer is, content units, or that it has gone. */
+  onHover?: (point: Point | null) => void;
+  /** Hears a stroke drawn on the leaf, as it grows and when it is done; the leaf is then not dragged. */
+  onStroke?: (points: readonly Point[], done: boolean) => void;
   loupe: boolean;
   details?: readonly LoupeDetail[];
   /** What the marks on it mean, below it. */
@@ -45,10 +49,16 @@ export type LeafProps = {
  */
 export function Leaf(props: LeafProps) {
   const { title, extent, unit, view, onView, pointer, onPointer, tools, children, handles, onPick } = props;
+  const { onHover, onStroke } = props;
   const frame = useRef<HTMLDivElement>(null);
   const surface = useRef<SVGSVGElement>(null);
   const behaviour = useRef<ZoomBehavior<SVGSVGElement, unknown> | null>(null);
   const [size, setSize] = useState({ width: 400, height: 400 });
+  const stroke = useRef<Point[] | null>(null);
+  const stroking = useRef(false);
+  useEffect(() => {
+    stroking.current = onStroke !== undefined;
+  }, [onStroke]);
 
   useEffect(() => {
     if (!frame.current) return undefined;
@@ -68,7 +78,11 @@ export function Leaf(props: LeafProps) {
     behaviour.current = zoom<SVGSVGElement, unknown>()
       .scaleExtent([leastZoom, mostZoom])
       // Handles that are dragged themselves do not pan the leaf.
-      .filter((event: Event) => !(event.target instanceof Element && event.target.closest('[data-drag]')))
+      .filter(
+        (event: Event) =>
+          !(event.target instanceof Element && event.target.closest('[data-drag]')) &&
+          (!stroking.current || event.type === 'wheel'),
+      )
       .on('zoom', (event: D3ZoomEvent<SVGSVGElement, unknown>) => {
         // Only what a person did is passed on; setting the other leaf's view is not.
         if (event.sourceEvent) onView(event.transform);
@@ -95,6 +109,25 @@ export function Leaf(props: LeafProps) {
       y: (event.clientY - box.top - place.y) / place.scale,
     };
   };
+  const onPointerDown = (event: PointerEvent<SVGSVGElement>) => {
+    if (!onStroke || event.button !== 0) return;
+    event.currentTarget.setPointerCapture(event.pointerId);
+    stroke.current = [spotOf(event)];
+    onStroke(stroke.current, false);
+  };
+  const onPointerMove = (event: PointerEvent<SVGSVGElement>) => {
+    const point = spotOf(event);
+    onPointer(point);
+    onHover?.(point);
+    if (!stroke.current || !onStroke) return;
+    stroke.current = [...stroke.current, point];
+    onStroke(stroke.current, false);
+  };
+  const onPointerUp = () => {
+    const drawn = stroke.current;
+    stroke.current = null;
+    if (drawn && onStroke) onStroke(drawn, true);
+  };
   const onClick = (event: MouseEvent<SVGSVGElement>) => {
     const onHandle = event.target instanceof Element && event.target.closest('[data-drag]');
     if (onPick && !onHandle) onPick(spotOf(event));
@@ -109,15 +142,21 @@ export function Leaf(props: LeafProps) {
       <div className="leaf-frame" ref={frame}>
         <svg
           ref={surface}
-          className={onPick ? 'leaf-surface leaf-picking' : 'leaf-surface'}
+          className={onPick || onStroke ? 'leaf-surface leaf-picking' : 'leaf-surface'}
           width={size.width}
           height={size.height}
           tabIndex={0}
           role="application"
           aria-label={`${title}. Arrow keys move, plus and minus zoom, zero shows all.`}
           onKeyDown={onKeyDown}
-          onPointerMove={(event: PointerEvent<SVGSVGElement>) => onPointer(spotOf(event))}
-          onPointerLeave={() => onPointer(null)}
+          onPointerDown={onPointerDown}
+          onPointerMove={onPointerMove}
+          onPointerUp={onPointerUp}
+          onPointerCancel={onPointerUp}
+          onPointerLeave={() => {
+            onPointer(null);
+            onHover?.(null);
+          }}
           onClick={onClick}
         >
           <g transform={`translate(${place.x} ${place.y}) scale(${place.scale})`}>

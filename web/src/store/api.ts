@@ -20,7 +20,7 @@ export type KeptMap = { summary: MapSummary; document: MapDocument };
 /** The server's data. Answers are parsed: what comes from outside is not trusted unseen. */
 export const api = createApi({
   baseQuery: fetchBaseQuery({ baseUrl: '/api' }),
-  tagTypes: ['works', 'map', 'sizes'],
+  tagTypes: ['works', 'map', 'versions', 'sizes'],
   endpoints: (build) => ({
     works: build.query<Work[], void>({
       query: () => 'works',
@@ -78,7 +78,27 @@ export const api = createApi({
     keepMap: build.mutation<MapSummary, { id: string; document: MapDocument }>({
       query: ({ id, document }) => ({ url: `works/${id}/map`, method: 'PUT', body: document }),
       transformResponse: (answer) => mapSummarySchema.parse(answer),
-      invalidatesTags: (_result, _error, { id }) => ['works', { type: 'map', id }],
+      invalidatesTags: (_result, _error, { id }) => ['works', { type: 'map', id }, { type: 'versions', id }],
+    }),
+    versions: build.query<MapSummary[], string>({
+      query: (id) => `works/${id}/map/versions`,
+      transformResponse: (answer) => z.array(mapSummarySchema).parse(answer),
+      providesTags: (_result, _error, id) => [{ type: 'versions', id }],
+    }),
+    version: build.query<KeptMap, { id: string; version: number }>({
+      query: ({ id, version }) => `works/${id}/map/versions/${version}`,
+      transformResponse: (answer) => keptMapSchema.parse(answer),
+      providesTags: (_result, _error, { id }) => [{ type: 'versions', id }],
+    }),
+    nameVersion: build.mutation<MapSummary, { id: string; name: string }>({
+      query: ({ id, name }) => ({ url: `works/${id}/map/versions`, method: 'POST', body: { name } }),
+      transformResponse: (answer) => mapSummarySchema.parse(answer),
+      invalidatesTags: (_result, _error, { id }) => ['works', { type: 'versions', id }],
+    }),
+    forgetVersion: build.mutation<MapSummary[], { id: string; version: number }>({
+      query: ({ id, version }) => ({ url: `works/${id}/map/versions/${version}`, method: 'DELETE' }),
+      transformResponse: (answer) => z.array(mapSummarySchema).parse(answer),
+      invalidatesTags: (_result, _error, { id }) => [{ type: 'versions', id }],
     }),
     print: build.mutation<Printing, { id: string; decisions: SheetDecisions }>({
       query: ({ id, decisions }) => ({ url: `works/${id}/printings`, method: 'POST', body: decisions }),
@@ -100,6 +120,10 @@ export const {
   useRemoveMutation,
   useKeptMapQuery,
   useKeepMapMutation,
+  useVersionsQuery,
+  useVersionQuery,
+  useNameVersionMutation,
+  useForgetVersionMutation,
   usePrintMutation,
 } = api;
 

@@ -176,7 +176,14 @@ describe('saving', () => {
 
 describe('what the server keeps', () => {
   it('is noted on the work it belongs to, a printing once', () => {
-    const map = { version: 2, lines: 3, metres: 1, minutes: 2, madeAt: '2026-10-17T15:00:00.000Z' };
+    const map = {
+      version: 2,
+      name: null,
+      lines: 3,
+      metres: 1,
+      minutes: 2,
+      madeAt: '2026-10-17T15:00:00.000Z',
+    };
     const printing = {
       id: 'p1',
       printedAt: map.madeAt,

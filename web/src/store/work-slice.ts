@@ -54,8 +54,10 @@ const slice = createSlice({
         const { payload } = action;
         const about =
           payload.room === 'title' ? 'title' : `${payload.room}.${Object.keys(payload.change).sort().join()}`;
+        // Every correction is a step of its own, however quickly they follow each other.
+        const single = payload.room === 'corrections';
         const { at } = action.meta;
-        const goesOn = state.lastStep?.about === about && at - state.lastStep.at < oneStepMs;
+        const goesOn = !single && state.lastStep?.about === about && at - state.lastStep.at < oneStepMs;
         if (!goesOn) {
           state.past = [...state.past.slice(1 - mostSteps), state.decisions];
         }

@@ -1,6 +1,15 @@
 import { expose } from 'comlink';
 import type { MapDocument } from '@nobrel/core/documents';
-import { MapMaker, type MapProgress, type MapSettings, type Placement } from '@nobrel/core/map';
+import type { Point, Rect } from '@nobrel/core/geometry';
+import {
+  MapMaker,
+  type Correction,
+  type Course,
+  type MapProgress,
+  type MapSettings,
+  type Placement,
+  type TonesFound,
+} from '@nobrel/core/map';
 import type { Picture, PixelWindow } from '@nobrel/core/raster';
 import { preparationOf, type Squaring } from '@nobrel/core/reference';
 import { drawPrepared, masterOf, type PictureOrder } from './masters.js';
@@ -13,6 +22,9 @@ export type MapOrder = {
   window: PixelWindow;
   placement: Placement;
   settings: MapSettings;
+  corrections: readonly Correction[];
+  /** Where the whole picture lies on the surface, mm. */
+  wholeAt: Rect;
 };
 
 /** What the worker tells along the way. */
@@ -25,6 +37,9 @@ const maker = new MapMaker();
 const previewMaker = new MapMaker();
 let held: { key: string; picture: Picture } | null = null;
 let newest = 0;
+/** What the quick look was last made from; a change by hand or of the time needs none. */
+let looked = '';
+let frame: Rect | null = null;
 
 /** Lets a newer order or a stop come in. */
 const pause = () => new Promise<void>((resolve) => setTimeout(resolve, 0));
@@ -39,6 +54,22 @@ async function prepared(key: string, order: MapOrder): Promise<Picture> {
   return picture;
 }
 
+/** The request of an order, over the prepared picture, and what its quick look is made from. */
+async function requestFor(order: MapOrder) {
+  const pictureKey = JSON.stringify([order.picture.hash, order.squaring]);
+  const picture = await prepared(pictureKey, order);
+  // The master may be smaller than the picture as it came.
+  const shrink = picture.width / preparationOf(order.picture, order.squaring).width;
+  const { x, y, width, height } = order.window;
+  const { placement, settings, corrections, wholeAt } = order;
+  const window = { x: x * shrink, y: y * shrink, width: width * shrink, height: height * shrink };
+  frame = placement.frame;
+  return {
+    request: { picture, pictureKey, window, placement, settings, corrections, wholeAt },
+    look: JSON.stringify([pictureKey, window, placement, { ...settings, minutes: null }]),
+  };
+}
+
 const work = {
   /**
    * Makes a map: a quick look first when the picture has to be looked at anew, then the full one.
@@ -47,21 +78,57 @@ const work = {
    */
   async make(order: MapOrder, report: (report: MapReport) => void): Promise<MapDocument | null> {
     const own = ++newest;
-    const pictureKey = JSON.stringify([order.picture.hash, order.squaring]);
-    const picture = await prepared(pictureKey, order);
-    // The master may be smaller than the picture as it came.
-    const shrink = picture.width / preparationOf(order.picture, order.squaring).width;
-    const { x, y, width, height } = order.window;
-    const request = {
-      picture,
-      pictureKey,
-      window: { x: x * shrink, y: y * shrink, width: width * shrink, height: height * shrink },
-      placement: order.placement,
-      settings: order.settings,
-    };
+    const { request, look } = await requestFor(order);
+    if (look === looked)
+      return follow(maker, request, own, (progress) => report({ kind: 'progress', progress }));
     const preview = await follow(previewMaker, { ...request, detail: previewDetail }, own, () => undefined);
     if (preview) report({ kind: 'preview', map: preview });
-    return follow(maker, request, own, (progress) => report({ kind: 'progress', progress }));
+    const map = await follow(maker, request, own, (progress) => report({ kind: 'progress', progress }));
+    if (map) looked = look;
+    return map;
+  },
+
+  /** Reads a picture whose map is kept already, so that its tones are known and edges can be followed. */
+  async ready(order: MapOrder): Promise<boolean> {
+    const own = newest;
+    const { request } = await requestFor(order);
+    return (await follow(maker, request, own, () => undefined)) !== null;
+  },
+
+  /** The tones of the picture last mapped, for a histogram. */
+  tones(): TonesFound | null {
+    return maker.tonesFound();
+  },
+
+  /**
+   * Runs a line along the strongest edge, or down the middle of something thin, between two spots.
+   *
+   * @returns points in mm from one to the other
+   */
+  run(from: Point, to: Point, course: Course): Point[] {
+    const follower = maker.edgeFollower();
+    if (!follower || !frame) return [from, to];
+    const { x, y } = frame;
+    const scale = follower.pxPerMm;
+    const toPx = (point: Point) => ({ x: (point.x - x) * scale, y: (point.y - y) * scale });
+    const path = follower.path(toPx(from), toPx(to), course);
+    return Array.from({ length: path.length / 2 }, (_, i) => ({
+      x: x + (path[2 * i] ?? 0) / scale,
+      y: y + (path[2 * i + 1] ?? 0) / scale,
+    }));
+  },
+
+  /** The spot of strongest edge within some millimetres of a spot. */
+  snap(at: Point, withinMm: number): Point {
+    const follower = maker.edgeFollower();
+    if (!follower || !frame) return at;
+    const scale = follower.pxPerMm;
+    const spot = follower.snap(
+      { x: (at.x - frame.x) * scale, y: (at.y - frame.y) * scale },
+      withinMm * scale,
+      'edge',
+    );
+    return { x: frame.x + spot.x / scale, y: frame.y + spot.y / scale };
   },
 
   /** Stops whatever is being made. */

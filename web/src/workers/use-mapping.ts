@@ -25,9 +25,37 @@ export type Mapping = {
 const settleMs = 60;
 
 let shared: Remote<MapWorker> | null = null;
-function mapWorker(): Remote<MapWorker> {
+/** The worker that makes maps and follows edges. */
+export function mapWorker(): Remote<MapWorker> {
   shared ??= wrap<MapWorker>(new Worker(new URL('./map-worker.ts', import.meta.url), { type: 'module' }));
   return shared;
+}
+
+/**
+ * Has the worker read the picture of a map that was kept, for tools that look at the picture itself.
+ *
+ * @param wanted while such a tool is in hand and the map is finished
+ * @returns whether the worker is ready
+ */
+export function usePictureRead(work: Work, wanted: boolean): boolean {
+  const request = mapRequestOf(work);
+  const key = JSON.stringify([request?.picture.hash, request?.squaring, request?.window, request?.placement]);
+  const [read, setRead] = useState<string | null>(null);
+  const latest = useRef(work);
+  useEffect(() => {
+    latest.current = work;
+  });
+  useEffect(() => {
+    if (!wanted) return;
+    const order = mapRequestOf(latest.current);
+    if (!order) return;
+    void mapWorker()
+      .ready(order)
+      .then((done) => {
+        if (done) setRead(key);
+      });
+  }, [wanted, key]);
+  return read === key;
 }
 
 /** Keeps the map in step with the work's decisions: made in the worker, then kept by the server. */

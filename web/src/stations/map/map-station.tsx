@@ -1,35 +1,72 @@
-import { Button, Progress, Switch } from 'antd';
-import { useEffect, useState } from 'react';
+import { Button, Select, Slider } from 'antd';
+import { useMemo, useState, type ReactNode } from 'react';
 import { Link } from 'react-router';
-import { effortOf, mapNotes, type MapSettings } from '@nobrel/core/map';
-import { findFitFault, layOut } from '@nobrel/core/fit';
-import { aboutMinutes, counted } from '@nobrel/core/units';
-import { ChoiceGap, LengthGap, NumberGap } from '../../bench/gaps.js';
+import { greyByteOfLightness, labOfSrgb } from '@nobrel/core/colour';
+import type { MapDocument } from '@nobrel/core/documents';
+import { findFitFault, layOut, type Layout } from '@nobrel/core/fit';
+import {
+  addedBy,
+  lineOnSurface,
+  mapNotes,
+  schoolOf,
+  washes,
+  type MapSettings,
+  type Wash,
+} from '@nobrel/core/map';
+import { counted } from '@nobrel/core/units';
 import { Notes } from '../../bench/notes.js';
-import { MoreRow, Sentence } from '../../bench/sentence.js';
 import { Missing, StationBench } from '../../bench/station.js';
-import { Diptych } from '../../leaves/diptych.js';
-import { MapDrawing } from '../../leaves/map-drawing.js';
+import { ToolRow, useTool } from '../../bench/tool-row.js';
+import { Diptych, type DiptychSide } from '../../leaves/diptych.js';
 import { LookChoice } from '../../leaves/look-choice.js';
+import { LinesMarked, MapDrawing, type MapShow } from '../../leaves/map-drawing.js';
 import { PictureOnSurface } from '../../leaves/main-picture.js';
 import { SurfaceSheet } from '../../leaves/surface-sheet.js';
 import { useLoupeDetails, useMainPicture } from '../../leaves/use-reference.js';
 import { useDecide, useWork } from '../../store/hooks.js';
-import { useMapping, type Mapping } from '../../workers/use-mapping.js';
+import { useMapping, usePictureRead } from '../../workers/use-mapping.js';
+import { AreasMarked, useAreasTool } from './areas-tool.js';
+import { CorrectionsPanel } from './corrections-panel.js';
+import { useDrawTool } from './draw-tool.js';
+import { useGuidesTool } from './guides-tool.js';
+import { useLinesTool } from './lines-tool.js';
+import { MapSentence } from './map-sentence.js';
+import { MapState } from './map-state.js';
+import { mapTools, mapToolWords, type MapTool, type ToolInHand } from './map-tool.js';
+import { PinMarks, usePinsTool } from './pins-tool.js';
+import { useShapesTool } from './shapes-tool.js';
+import { useCorrections } from './use-corrections.js';
+import { useHeld } from './use-held.js';
+import { useKeys } from './use-keys.js';
+import { useValuesTool } from './values-tool.js';
+import { useVersionsTool } from './versions-tool.js';
 
-const valueOptions = [2, 3, 4, 5, 6, 7].map((value) => ({ value, label: String(value) }));
-const modeOptions: readonly { value: MapSettings['mode']; label: string }[] = [
-  { value: 'values', label: 'value shapes' },
-  { value: 'both', label: 'value shapes, and thin things as single lines' },
-  { value: 'lines', label: 'lines alone, without shapes' },
+/** How the right leaf shows the map. */
+type Shown = MapShow | 'squint' | 'surface';
+const shownOptions: readonly { value: Shown; label: string }[] = [
+  { value: 'lines', label: 'lines' },
+  { value: 'greys', label: 'values as greys' },
+  { value: 'numbers', label: 'values as numbers' },
+  { value: 'edges', label: 'edges by quality' },
+  { value: 'squint', label: 'squinted' },
+  { value: 'surface', label: 'on the surface' },
 ];
-const pathOptions: readonly { value: MapSettings['path']; label: string }[] = [
-  { value: 'curved', label: 'in curves' },
-  { value: 'straight', label: 'in straights' },
-];
+const washOptions: readonly { value: Wash; label: string }[] = washes.map((value) => ({
+  value,
+  label: {
+    none: 'bare',
+    pale: 'under a pale wash',
+    middling: 'under a middling wash',
+    dark: 'under a dark wash',
+    opaque: 'under opaque paint',
+  }[value],
+}));
 
-const between = (least: number, most: number) => (mm: number) =>
-  mm >= least && mm <= most ? null : `Between ${least} and ${most} mm, please.`;
+/** Squinting blurs away what is finer than this share of the frame's longer side. */
+const squintShare = 0.012;
+
+/** What the next look at more time is about, minutes. */
+const moreMinutes = 5;
 
 /** The map: what to draw, computed from the reference at the scale of the surface. */
 export function MapStation() {
@@ -48,185 +85,267 @@ function LaidOutMap() {
   const work = useWork();
   const decide = useDecide();
   const mapping = useMapping(work);
-  const [greys, setGreys] = useState(false);
   const { preparation } = useMainPicture();
   const { decisions } = work;
   const settings = decisions.map;
   const change = (fields: Partial<MapSettings>) => decide({ room: 'map', change: fields });
   const layout = layOut(preparation, decisions.fit);
-  const { surface } = layout;
   const details = useLoupeDetails(layout);
-  const extent = { x: 0, y: 0, ...surface };
   const { map } = mapping;
-  useGreysKey(() => setGreys((on) => !on));
+  const [tool, take] = useTool<MapTool>(mapTools);
+  const corrections = useCorrections();
+  const looking = tool === 'values' || tool === 'draw' || tool === 'lines';
+  const read = usePictureRead(work, looking && !mapping.provisional);
+  const inHand = useTools({ tool, map, settings, change, layout, corrections, read });
+  const [shown, setShown] = useState<Shown>('lines');
+  const [wash, setWash] = useState<Wash>('none');
+  const [over, setOver] = useState(0);
+  const held = useHeld('o');
+  useKeys(true, { g: () => setShown((now) => (now === 'greys' ? 'lines' : 'greys')) });
+  const hand = inHand[tool];
+  const { comparing } = inHand.versions;
+  const school = schoolOf(settings);
+  const more = useMemo(() => (map ? addedBy(map, settings, moreMinutes) : []), [map, settings]);
+  const [showMore, setShowMore] = useState(false);
+  const marks = (
+    <>
+      {tool === 'areas' || settings.focus > 0 ? <AreasMarked corrections={corrections} /> : null}
+      {showMore && map && (
+        <LinesMarked lines={map.lines.filter(({ id }) => more.includes(id))} kind="added" />
+      )}
+      <PinMarks corrections={corrections} />
+      {hand.marks}
+    </>
+  );
+  const picking: Partial<DiptychSide> = {
+    ...(hand.onPick ? { onPick: hand.onPick } : {}),
+    ...(hand.onHover ? { onHover: hand.onHover } : {}),
+    ...(hand.onStroke ? { onStroke: hand.onStroke } : {}),
+  };
+  const beside = comparing?.how === 'beside' ? comparing : null;
   return (
     <StationBench
-      sentence={<MapSentence settings={settings} change={change} />}
-      notes={<Notes notes={map ? mapNotes(map, settings) : []} onWay={change} />}
+      sentence={
+        <>
+          <MapSentence settings={settings} change={change} />
+          <ToolRow
+            label="What is in hand"
+            tools={mapTools.map((value) => ({ value, label: mapToolWords[value] }))}
+            tool={tool}
+            onTool={take}
+          >
+            {hand.sentence}
+          </ToolRow>
+        </>
+      }
+      notes={
+        <Notes
+          notes={map ? mapNotes(map, settings) : []}
+          onWay={change}
+          figure={
+            <>
+              {hand.panel}
+              {school && tool === 'look' && <p className="school-says">{school.says}</p>}
+              {more.length > 0 && (
+                <p className="more-minutes">
+                  {moreMinutes} more minutes would add {counted(more.length, 'line')}.{' '}
+                  <Button size="small" onClick={() => setShowMore((on) => !on)}>
+                    {showMore ? 'Hide them' : 'Show them'}
+                  </Button>
+                </p>
+              )}
+              <CorrectionsPanel corrections={corrections} map={map} />
+            </>
+          }
+        />
+      }
     >
       <Diptych
-        extent={extent}
-        left={{
-          title: 'Reference',
-          tools: <LookChoice />,
-          content: <PictureOnSurface layout={layout} />,
-          details,
-        }}
+        extent={{ x: 0, y: 0, ...layout.surface }}
+        left={
+          beside
+            ? {
+                title: beside.name,
+                content: (
+                  <>
+                    <SurfaceSheet {...layout.surface} />
+                    <MapDrawing map={beside.map} lineMm={settings.pencilMm} />
+                  </>
+                ),
+              }
+            : {
+                title: 'Reference',
+                tools: <LookChoice />,
+                content: (
+                  <>
+                    <PictureOnSurface layout={layout} />
+                    {marks}
+                  </>
+                ),
+                details,
+                ...picking,
+              }
+        }
         right={{
           title: 'Map',
           tools: (
             <>
               <MapState mapping={mapping} />
-              <label className="room-switch">
-                <Switch size="small" checked={greys} onChange={setGreys} />
-                values as greys
+              <Select<Shown>
+                size="small"
+                aria-label="How the map is shown"
+                popupMatchSelectWidth={false}
+                value={shown}
+                options={shownOptions.map((option) => ({ ...option }))}
+                onChange={setShown}
+              />
+              {shown === 'surface' && (
+                <Select<Wash>
+                  size="small"
+                  aria-label="What lies over the lines"
+                  popupMatchSelectWidth={false}
+                  value={wash}
+                  options={washOptions.map((option) => ({ ...option }))}
+                  onChange={setWash}
+                />
+              )}
+              <label className="overlay-slider">
+                picture
+                <Slider
+                  min={0}
+                  max={100}
+                  value={Math.round(over * 100)}
+                  onChange={(value) => setOver(value / 100)}
+                  tooltip={{ formatter: (value) => `${value ?? 0} %` }}
+                  ariaLabelForHandle="How strongly the picture shows under the map"
+                />
               </label>
             </>
           ),
           content: (
-            <>
-              <SurfaceSheet {...surface} />
-              {map && (
-                <g opacity={mapping.provisional ? 0.55 : 1}>
-                  <MapDrawing map={map} lineMm={settings.pencilMm} greys={greys} />
-                </g>
+            <ShownMap
+              map={map}
+              shown={shown}
+              wash={wash}
+              layout={layout}
+              settings={settings}
+              ground={decisions.fit.groundColour}
+              pictureOpacity={held ? 1 : over}
+              provisional={mapping.provisional}
+            >
+              {comparing?.how === 'over' && (
+                <MapDrawing map={comparing.map} lineMm={settings.pencilMm} ink="var(--blue)" />
               )}
-            </>
+              {marks}
+            </ShownMap>
           ),
+          handles: hand.handles,
+          legend: legendOf(shown, wash, settings, decisions.fit.groundColour),
+          ...picking,
         }}
       />
     </StationBench>
   );
 }
 
-function MapSentence({
-  settings,
-  change,
-}: {
+type Bench = {
+  tool: MapTool;
+  map: MapDocument | null;
   settings: MapSettings;
   change: (fields: Partial<MapSettings>) => void;
-}) {
+  layout: Layout;
+  corrections: ReturnType<typeof useCorrections>;
+  /** Whether the worker has read the picture. */
+  read: boolean;
+};
+
+/** Every tool; only the one in hand shows and hears anything. */
+function useTools({ tool, map, settings, change, layout, corrections, read }: Bench) {
+  const look: ToolInHand = { sentence: null };
+  return {
+    look,
+    values: useValuesTool(tool === 'values' && read, map, settings, change),
+    lines: useLinesTool(tool === 'lines', map, corrections),
+    shapes: useShapesTool(tool === 'shapes', map, corrections),
+    draw: useDrawTool(tool === 'draw', map, corrections),
+    areas: useAreasTool(tool === 'areas', corrections),
+    guides: useGuidesTool(layout.frame, corrections),
+    pins: usePinsTool(corrections),
+    versions: useVersionsTool(tool === 'versions'),
+  };
+}
+
+type ShownMapProps = {
+  map: MapDocument | null;
+  shown: Shown;
+  wash: Wash;
+  layout: Layout;
+  settings: MapSettings;
+  ground: string;
+  pictureOpacity: number;
+  provisional: boolean;
+  children: ReactNode;
+};
+
+function ShownMap({
+  map,
+  shown,
+  wash,
+  layout,
+  settings,
+  ground,
+  pictureOpacity,
+  provisional,
+  children,
+}: ShownMapProps) {
+  const { surface, frame } = layout;
+  const onSurface = shown === 'surface' ? surfaceTones(ground, settings, wash) : null;
   return (
-    <Sentence
-      more={
-        <>
-          <MoreRow label="The map holds">
-            <ChoiceGap
-              label="What the map holds"
-              value={settings.mode}
-              options={modeOptions}
-              onChange={(mode) => change({ mode })}
+    <>
+      <SurfaceSheet {...surface} {...(onSurface ? { ground: onSurface.ground } : {})} />
+      {pictureOpacity > 0 && <PictureOnSurface layout={layout} opacity={pictureOpacity} />}
+      {map && (
+        <g opacity={provisional ? 0.55 : 1}>
+          {shown === 'squint' ? (
+            <g style={{ filter: `blur(${squintShare * Math.max(frame.width, frame.height)}px)` }}>
+              <MapDrawing map={map} lineMm={0.01} show="greys" />
+            </g>
+          ) : (
+            <MapDrawing
+              map={map}
+              lineMm={settings.pencilMm}
+              show={shown === 'surface' ? 'lines' : shown}
+              {...(onSurface ? { ink: onSurface.ink } : {})}
             />
-          </MoreRow>
-          <MoreRow label="A line may stray from the boundary by">
-            <LengthGap
-              label="How far a line may stray"
-              valueMm={settings.toleranceMm}
-              alwaysMm
-              check={between(0.02, 20)}
-              onChange={(toleranceMm) => change({ toleranceMm })}
-            />
-          </MoreRow>
-          <MoreRow label="Quiet texture finer than">
-            <LengthGap
-              label="Texture that is quieted"
-              valueMm={settings.quietMm}
-              alwaysMm
-              check={between(0, 50)}
-              onChange={(quietMm) => change({ quietMm })}
-            />
-          </MoreRow>
-        </>
-      }
-    >
-      See{' '}
-      <ChoiceGap
-        label="Number of values"
-        value={settings.values}
-        options={valueOptions}
-        onChange={(values) => change({ values })}
-      />{' '}
-      values, keep shapes over{' '}
-      <NumberGap
-        label="Smallest shape"
-        value={settings.minShapeMm2}
-        unit="mm²"
-        least={0}
-        most={10_000}
-        onChange={(value) => change({ minShapeMm2: value ?? 0 })}
-      />
-      , follow them{' '}
-      <ChoiceGap
-        label="How boundaries are followed"
-        value={settings.path}
-        options={pathOptions}
-        onChange={(path) => change({ path })}
-      />{' '}
-      with a{' '}
-      <LengthGap
-        label="Width of the point"
-        valueMm={settings.pencilMm}
-        alwaysMm
-        check={between(0.1, 10)}
-        onChange={(pencilMm) => change({ pencilMm })}
-      />{' '}
-      point, in about{' '}
-      <NumberGap
-        label="Minutes of tracing"
-        value={settings.minutes}
-        unit="min"
-        empty="all the time it takes"
-        least={0.5}
-        most={100_000}
-        onChange={(minutes) => change({ minutes })}
-      />
-      .
-    </Sentence>
+          )}
+        </g>
+      )}
+      {children}
+    </>
   );
 }
 
-/** What the map asks of the hand, or how far it has come. */
-function MapState({ mapping }: { mapping: Mapping }) {
-  const { map, progress, fault, stopped, stop, makeAgain } = mapping;
-  if (progress) {
-    return (
-      <span className="map-state" role="status">
-        <Progress type="circle" size={18} percent={Math.round(progress.share * 100)} showInfo={false} />{' '}
-        {progress.stage}
-        <Button size="small" onClick={stop}>
-          Stop
-        </Button>
-      </span>
-    );
-  }
-  if (fault || stopped) {
-    return (
-      <span className="map-state" role="alert">
-        {fault ?? 'Stopped; this is the map before the change.'}
-        <Button size="small" onClick={makeAgain}>
-          Make it
-        </Button>
-      </span>
-    );
-  }
-  if (!map) return null;
-  const { lines, metres, minutes } = effortOf(map);
-  return (
-    <span className="map-state" role="status">
-      {counted(lines, 'line')}, {metres.toFixed(1)} m, {aboutMinutes(minutes)}
-    </span>
-  );
+const hex = (colour: string, at: number) => parseInt(colour.slice(at, at + 2), 16);
+
+/** Greys of the line and its ground; the bare ground keeps its own colour. */
+function surfaceTones(ground: string, { firmness }: MapSettings, wash: Wash) {
+  const { lightness } = labOfSrgb(hex(ground, 1), hex(ground, 3), hex(ground, 5));
+  const seen = lineOnSurface(lightness, firmness, wash);
+  const grey = (l: number) => `rgb(${Array(3).fill(greyByteOfLightness(l)).join(' ')})`;
+  return {
+    ink: grey(seen.line),
+    ground: wash === 'none' || wash === 'opaque' ? ground : grey(seen.ground),
+    seen,
+  };
 }
 
-/** G shows the values as greys and takes them away again. */
-function useGreysKey(toggle: () => void): void {
-  useEffect(() => {
-    const onKey = (event: KeyboardEvent) => {
-      const typing =
-        event.target instanceof HTMLElement && event.target.closest('input, textarea, [role="combobox"]');
-      if (event.key === 'g' && !typing && !event.ctrlKey && !event.metaKey && !event.altKey) toggle();
-    };
-    window.addEventListener('keydown', onKey);
-    return () => window.removeEventListener('keydown', onKey);
-  });
+function legendOf(shown: Shown, wash: Wash, settings: MapSettings, ground: string): ReactNode {
+  if (shown === 'edges')
+    return 'Whole: hard. Broken: soft. Dots: lost, not drawn. Short dashes: two colours of one value.';
+  if (shown !== 'surface') return undefined;
+  const { seen } = surfaceTones(ground, settings, wash);
+  const off = Math.abs(seen.ground - seen.line).toFixed(0);
+  const followed = seen.followed ? 'it can be followed' : 'it can no longer be followed';
+  const shows = seen.shows ? 'it will show in the end' : 'it will vanish in the end';
+  return `A ${settings.firmness} line differs by ${off} L* from its ground: ${followed}, and ${shows}. A reckoning; try it on a scrap.`;
 }

@@ -12,7 +12,8 @@ import { useDecide, useUnit, useWork } from '../../store/hooks.js';
 import { useJudgement } from '../../workers/use-pictures.js';
 import { useCropTool } from './crop.js';
 import { useDetailsTool } from './details.js';
-import { Histogram } from './histogram.js';
+import { bestSeparation } from '@nobrel/core/map';
+import { Histogram } from '../../bench/histogram.js';
 import { useLevelTool } from './level.js';
 import { useJudgedSide } from './look.js';
 import { ReferenceSentence } from './reference-sentence.js';
@@ -77,7 +78,10 @@ export function ReferenceStation() {
           onWay={(change) => decide({ room: 'reference', change })}
           figure={
             judgement ? (
-              <Histogram histogram={judgement.histogram} />
+              <Histogram
+                histogram={judgement.histogram}
+                limits={bestSeparation(Float64Array.from(judgement.histogram), work.decisions.map.values)}
+              />
             ) : (
               <p className="quiet" role="status">
                 The picture is being looked at.

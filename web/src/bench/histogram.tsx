@@ -9,23 +9,30 @@ import {
   type ChartOptions,
   type Plugin,
 } from 'chart.js';
-import { useMemo } from 'react';
 import { Bar } from 'react-chartjs-2';
-import { bestSeparation } from '@nobrel/core/map';
 import { sharesBetween } from '@nobrel/core/reference';
-import { useAppSelector, useWork } from '../../store/hooks.js';
-import { rooms } from '../../theme/tokens.js';
+import { useAppSelector } from '../store/hooks.js';
+import { rooms } from '../theme/tokens.js';
 
 Chart.register(BarController, BarElement, CategoryScale, LinearScale, Tooltip);
 
 /** Steps of lightness drawn as one bar. */
 const stepsABar = 2;
 
-/** How light the picture is, how often, and what share each value of the map would take. */
-export function Histogram({ histogram }: { histogram: readonly number[] }) {
+/**
+ * How light the picture is, how often, and what share each value of the map takes.
+ *
+ * @param histogram shares over L* 0–100
+ * @param limits between the values, L*
+ */
+export function Histogram({
+  histogram,
+  limits,
+}: {
+  histogram: readonly number[];
+  limits: readonly number[];
+}) {
   const colours = rooms[useAppSelector((state) => state.view.room)];
-  const { values } = useWork().decisions.map;
-  const limits = useMemo(() => bestSeparation(Float64Array.from(histogram), values), [histogram, values]);
   const shares = sharesBetween(histogram, limits);
   const bars = Array.from(
     { length: histogram.length / stepsABar },

@@ -1,0 +1,72 @@
+import type { Plane } from '../raster/index.js';
+import type { ColourPlanes } from './colour-planes.js';
+import { solveJunctions } from './junctions.js';
+import { inLinearLight, locateArc, type Ground, type LocatedArc } from './locate.js';
+import { outside, planarMap, type Arc, type PlanarMap } from './planar-map.js';
+import { colourBetween, type Shapes } from './shapes.js';
+import type { WorkingRaster } from './working-raster.js';
+
+/** The boundaries of the shapes, placed to a fraction of a pixel. */
+export type Boundaries = {
+  map: PlanarMap;
+  arcs: LocatedArc[];
+  /** ΔE2000 across arcs whose two sides differ clearly in colour, by index of the arc. */
+  colours: Map<number, number>;
+};
+
+/** Arcs located between two reports of progress. */
+const arcsPerReport = 200;
+
+/**
+ * Places every boundary; yields the share done now and then.
+ *
+ * @param colour a\* and b\* on the working raster, when shapes may be divided by colour
+ * @param colourSplit ΔE2000 from which two colours of one value are told apart, or null
+ */
+export function* placeBoundaries(
+  shapes: Shapes,
+  raster: WorkingRaster,
+  colour: ColourPlanes | null,
+  colourSplit: number | null,
+): Generator<number, Boundaries, undefined> {
+  const { regions, levelLightness } = shapes;
+  const map = planarMap(regions);
+  const arcs: LocatedArc[] = [];
+  const colours = new Map<number, number>();
+  const light = inLinearLight(raster.luminance);
+  for (const [index, arc] of map.arcs.entries()) {
+    if (index % arcsPerReport === arcsPerReport - 1) yield index / map.arcs.length;
+    if (arc.left === outside || arc.right === outside) {
+      arcs.push(alongFrame(arc, regions.step, raster.luminance));
+      continue;
+    }
+    const [left, right] = [regions.level[arc.left], regions.level[arc.right]];
+    const apart = colourSplit === null ? 0 : colourBetween(shapes, arc.left, arc.right);
+    if (colourSplit !== null && apart > colourSplit) colours.set(index, apart);
+    const ground = left === right && colour ? inColour(colour, shapes, arc) : light;
+    const expected = left === right ? apart : Math.abs(levelLightness[left] - levelLightness[right]);
+    arcs.push(locateArc(arc, ground, regions, expected, raster.pxPerMm));
+  }
+  const { width, height } = raster.luminance;
+  solveJunctions(map, arcs, { width, height, step: regions.step });
+  return { map, arcs, colours };
+}
+
+/** Two colours of one value meet where the one of a\* and b\* that differs more is half-way. */
+function inColour({ a, b }: ColourPlanes, { colours }: Shapes, { left, right }: Arc): Ground {
+  const alongA = Math.abs(colours[left].a - colours[right].a);
+  const alongB = Math.abs(colours[left].b - colours[right].b);
+  return { plane: alongA >= alongB ? a : b, stepBetween: (one, other) => one - other };
+}
+
+/** The picture's own border: its ends are all there is to it. */
+function alongFrame({ points }: Arc, step: number, { width, height }: Plane): LocatedArc {
+  const n = points.length;
+  const x = (i: number) => Math.min(width, points[i] * step);
+  const y = (i: number) => Math.min(height, points[i] * step);
+  return {
+    points: Float64Array.of(x(0), y(1), x(n - 2), y(n - 1)),
+    contrast: new Float32Array(2),
+    softnessPx: new Float32Array(2),
+  };
+}

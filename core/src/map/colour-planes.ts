@@ -1,0 +1,49 @@
+import { labOfLinear } from '../colour/index.js';
+import { linearOfWindow, softened, type Picture, type PixelWindow, type Plane } from '../raster/index.js';
+
+/** CIE a\* and b\* of a picture, at one resolution. */
+export type ColourPlanes = { a: Plane; b: Plane };
+
+/**
+ * a\* and b\* of part of a picture, averaged by area in linear light.
+ *
+ * @param blurPx the eye sees colour less sharply than tone, and cameras record it less sharply: standard
+ *   deviation of the smoothing, pixels of the result
+ */
+export function colourPlanes(
+  picture: Picture,
+  window: PixelWindow,
+  width: number,
+  height: number,
+  blurPx: number,
+): ColourPlanes {
+  const { red, green, blue } = linearOfWindow(picture, window, width, height);
+  const a = new Float32Array(width * height);
+  const b = new Float32Array(width * height);
+  for (let i = 0; i < a.length; i++) {
+    const lab = labOfLinear(red[i], green[i], blue[i]);
+    a[i] = lab.a;
+    b[i] = lab.b;
+  }
+  return {
+    a: softened({ width, height, data: a }, blurPx).plane,
+    b: softened({ width, height, data: b }, blurPx).plane,
+  };
+}
+
+/** How fast the colour changes at each pixel, in units of a\*b\* a pixel. */
+export function colourSteepness({ a, b }: ColourPlanes): Plane {
+  const { width, height } = a;
+  const out = new Float32Array(a.data.length);
+  for (let y = 1; y < height - 1; y++) {
+    for (let x = 1; x < width - 1; x++) {
+      const i = y * width + x;
+      const ax = a.data[i + 1] - a.data[i - 1];
+      const ay = a.data[i + width] - a.data[i - width];
+      const bx = b.data[i + 1] - b.data[i - 1];
+      const by = b.data[i + width] - b.data[i - width];
+      out[i] = 0.5 * Math.sqrt(ax * ax + ay * ay + bx * bx + by * by);
+    }
+  }
+  return { width, height, data: out };
+}

@@ -1,0 +1,4 @@
+export * from './corrections.js';
+export * from './anchors.js';
+export * from './apply.js';
+export * from './areas.js';

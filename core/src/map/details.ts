@@ -1,0 +1,155 @@
+import { lightnessPlane } from '../colour/index.js';
+import type { Rect } from '../geometry/index.js';
+import { sampleAt, type Plane } from '../raster/index.js';
+import type { DrawnDetail } from './assemble.js';
+import { colourSteepness, type ColourPlanes } from './colour-planes.js';
+import { findFlow, strokesAlong, type Flow, type Stroke } from './direction.js';
+import { follow, onSurface } from './draw.js';
+import { nearBoundaries } from './near-boundaries.js';
+import type { Regions } from './regions.js';
+import type { MapSettings } from './settings.js';
+import { normalsOf } from './strip.js';
+import { findThinLines, type ThinLine } from './thin-lines.js';
+import type { WorkingRaster } from './working-raster.js';
+
+/** A thin line or colour edge nearer than this to a boundary is that boundary's own, mm. */
+const besideMm = 1;
+
+/** Texture nearer than this to a boundary is the boundary, mm. */
+const besideStrokeMm = 2;
+
+/** A colour edge begins where the colour changes this fast (a\*b\* units per mm) … */
+const colourStepPerMm = 6;
+
+/** … and is one of colour alone while the lightness across it changes by less than this (L\*). */
+const sameValue = 7;
+
+/** Colour is compared this far to each side of its edge, mm. */
+const colourSideMm = 1.2;
+
+/** Lines beside the value boundaries, in pixels of the working raster. */
+export type ColourEdge = ThinLine & { colour: number };
+export type Details = { thin: ThinLine[]; colourEdges: ColourEdge[]; strokes: Stroke[] };
+
+/** The picture at the working resolution, as lines beside values are looked for in it. */
+export type DetailGround = { lightness: Plane; flow: Flow | null };
+
+/** Reads off the unquieted picture what lines beside values are found in. */
+export function detailGround(raster: WorkingRaster, settings: Pick<MapSettings, 'strokes'>): DetailGround {
+  const lightness = { ...raster.luminance, data: lightnessPlane(raster.luminance.data) };
+  return { lightness, flow: settings.strokes ? findFlow(lightness, raster.pxPerMm) : null };
+}
+
+/** Thin things down their middle, edges of colour alone, and strokes along the texture. */
+export function findDetails(
+  { lightness, flow }: DetailGround,
+  colour: ColourPlanes | null,
+  regions: Regions,
+  pxPerMm: number,
+  settings: MapSettings,
+): Details {
+  const taken = nearBoundaries(regions, besideMm * pxPerMm);
+  const shortestPx = settings.detailShortestMm * pxPerMm;
+  const wanted = settings.mode !== 'values';
+  const thin = wanted
+    ? findThinLines(lightness, {
+        halfWidthPx: Math.max(1, settings.pencilMm * pxPerMm * 0.75),
+        shortestPx,
+        standsOut: settings.detailStandsOut,
+        taken,
+      })
+    : [];
+  const colourEdges =
+    settings.colourEdges && colour ? edgesOfColour(lightness, colour, pxPerMm, shortestPx, taken) : [];
+  const strokes =
+    settings.strokes && flow
+      ? strokesAlong(flow, {
+          spacingPx: settings.strokeSpacingMm * pxPerMm,
+          lengthPx: settings.strokeLengthMm * pxPerMm,
+          regions,
+          nearEdge: nearBoundaries(regions, besideStrokeMm * pxPerMm),
+        })
+      : [];
+  return { thin, colourEdges, strokes };
+}
+
+/** Ridges of the colour's steepness, kept where the lightness on both sides is the same. */
+function edgesOfColour(
+  lightness: Plane,
+  colour: ColourPlanes,
+  pxPerMm: number,
+  shortestPx: number,
+  taken: (x: number, y: number) => boolean,
+): ColourEdge[] {
+  const steep = colourSteepness(colour);
+  const perMm = { ...steep, data: steep.data.map((value) => value * pxPerMm) };
+  const ridges = findThinLines(perMm, {
+    halfWidthPx: Math.max(1, 0.6 * pxPerMm),
+    shortestPx,
+    standsOut: colourStepPerMm,
+    taken,
+  });
+  return ridges.flatMap((ridge): ColourEdge[] => {
+    const normals = normalsOf(ridge.points, false);
+    const reach = colourSideMm * pxPerMm;
+    const across = (plane: Plane): number => {
+      let sum = 0;
+      for (let i = 0; i < normals.length; i += 2) {
+        const [x, y, nx, ny] = [
+          ridge.points[i],
+          ridge.points[i + 1],
+          normals[i] * reach,
+          normals[i + 1] * reach,
+        ];
+        sum += sampleAt(plane, x + nx, y + ny) - sampleAt(plane, x - nx, y - ny);
+      }
+      return (2 * sum) / normals.length;
+    };
+    const tone = Math.abs(across(lightness));
+    if (tone > sameValue) return [];
+    return [{ ...ridge, contrast: tone, colour: Math.hypot(across(colour.a), across(colour.b)) }];
+  });
+}
+
+/** Brings the lines beside values to the surface and follows them as the boundaries are. */
+export function drawDetails(
+  { thin, colourEdges, strokes }: Details,
+  regions: Regions,
+  raster: { width: number; height: number },
+  frame: Rect,
+  settings: Pick<MapSettings, 'path' | 'toleranceMm'>,
+): DrawnDetail[] {
+  const mmPerPx = frame.width / raster.width;
+  const drawn = (points: Float64Array) => follow(onSurface(points, raster, frame), false, settings);
+  const regionOf = (points: Float64Array) => regionAt(regions, points);
+  return [
+    ...thin.map(({ points, contrast, widthPx }): DrawnDetail => ({
+      kind: 'detail',
+      points: drawn(points),
+      contrast,
+      region: regionOf(points),
+      widthMm: widthPx * mmPerPx,
+    })),
+    ...colourEdges.map(({ points, contrast, colour }): DrawnDetail => ({
+      kind: 'detail',
+      points: drawn(points),
+      contrast,
+      region: regionOf(points),
+      colour,
+    })),
+    ...strokes.map(({ points, region, coherence }): DrawnDetail => ({
+      kind: 'direction',
+      points: follow(onSurface(points, raster, frame), false, { path: 'curved', toleranceMm: 0.3 }),
+      contrast: 20 * coherence,
+      region,
+    })),
+  ];
+}
+
+/** The region the middle of a line lies in. */
+function regionAt({ label, step, width, height }: Regions, points: Float64Array): number {
+  const middle = (points.length >> 2) * 2;
+  const x = Math.min(width - 1, Math.max(0, Math.floor(points[middle] / step)));
+  const y = Math.min(height - 1, Math.max(0, Math.floor(points[middle + 1] / step)));
+  return label[y * width + x];
+}

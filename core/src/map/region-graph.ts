@@ -1,0 +1,144 @@
+import { deltaE2000, type Lab } from '../colour/index.js';
+import type { Plane } from '../raster/index.js';
+import type { ColourPlanes } from './colour-planes.js';
+import type { Regions } from './regions.js';
+
+/** Regions and how they border each other; regions that were joined are read through `parent`. */
+export type RegionGraph = {
+  area: Float64Array;
+  /** Sums over the region's pixels, for means. */
+  sum: Float64Array;
+  sumA: Float64Array;
+  sumB: Float64Array;
+  sumX: Float64Array;
+  sumY: Float64Array;
+  perimeter: Float64Array;
+  /** Half the widest place of the region, pixels. */
+  halfWidth: Float64Array;
+  level: Uint8Array;
+  border: Map<number, number>[];
+  parent: Int32Array;
+};
+
+/** The region a region was joined to, or itself. */
+export function root(parent: Int32Array, i: number): number {
+  while (parent[i] !== i) {
+    parent[i] = parent[parent[i]];
+    i = parent[i];
+  }
+  return i;
+}
+
+/** Reads the graph off the labels. */
+export function buildGraph(regions: Regions, lightness: Plane, colour: ColourPlanes | null): RegionGraph {
+  const { width, height, label, count, level } = regions;
+  const sums = () => new Float64Array(count);
+  const graph: RegionGraph = {
+    area: sums(),
+    sum: sums(),
+    sumA: sums(),
+    sumB: sums(),
+    sumX: sums(),
+    sumY: sums(),
+    perimeter: sums(),
+    halfWidth: sums(),
+    level: level.slice(),
+    border: Array.from({ length: count }, () => new Map<number, number>()),
+    parent: Int32Array.from({ length: count }, (_, i) => i),
+  };
+  const meet = (a: number, b: number) => {
+    graph.border[a].set(b, (graph.border[a].get(b) ?? 0) + 1);
+    graph.border[b].set(a, (graph.border[b].get(a) ?? 0) + 1);
+    graph.perimeter[a]++;
+    graph.perimeter[b]++;
+  };
+  for (let y = 0; y < height; y++) {
+    for (let x = 0; x < width; x++) {
+      const i = y * width + x;
+      const region = label[i];
+      graph.area[region]++;
+      graph.sum[region] += lightness.data[i];
+      graph.sumX[region] += x;
+      graph.sumY[region] += y;
+      if (colour) {
+        graph.sumA[region] += colour.a.data[i];
+        graph.sumB[region] += colour.b.data[i];
+      }
+      if (x < width - 1 && region !== label[i + 1]) meet(region, label[i + 1]);
+      if (y < height - 1 && region !== label[i + width]) meet(region, label[i + width]);
+    }
+  }
+  measureWidths(regions, graph.halfWidth);
+  return graph;
+}
+
+/**
+ * Half the widest place of each region: the largest distance of a pixel from the region's side, by two passes
+ * of city-block and diagonal steps (3–4 chamfer, Borgefors 1986). The picture's border is no side.
+ */
+function measureWidths({ width, height, label }: Regions, into: Float64Array): void {
+  const straight = 3;
+  const diagonal = 4;
+  const distance = new Uint16Array(label.length).fill(65_000);
+  const relax = (i: number, j: number, cost: number) => {
+    const through = label[j] === label[i] ? distance[j] + cost : (cost + 1) >> 1;
+    if (through < distance[i]) distance[i] = through;
+  };
+  for (let y = 0; y < height; y++) {
+    for (let x = 0; x < width; x++) {
+      const i = y * width + x;
+      if (x > 0) relax(i, i - 1, straight);
+      if (y > 0) {
+        relax(i, i - width, straight);
+        if (x > 0) relax(i, i - width - 1, diagonal);
+        if (x < width - 1) relax(i, i - width + 1, diagonal);
+      }
+    }
+  }
+  for (let y = height - 1; y >= 0; y--) {
+    for (let x = width - 1; x >= 0; x--) {
+      const i = y * width + x;
+      if (x < width - 1) relax(i, i + 1, straight);
+      if (y < height - 1) {
+        relax(i, i + width, straight);
+        if (x > 0) relax(i, i + width - 1, diagonal);
+        if (x < width - 1) relax(i, i + width + 1, diagonal);
+      }
+      if (distance[i] > straight * into[label[i]]) into[label[i]] = distance[i] / straight;
+    }
+  }
+}
+
+/** Makes b part of a. */
+export function absorb(graph: RegionGraph, a: number, b: number): void {
+  graph.parent[b] = a;
+  for (const sums of [graph.area, graph.sum, graph.sumA, graph.sumB, graph.sumX, graph.sumY])
+    sums[a] += sums[b];
+  graph.halfWidth[a] = Math.max(graph.halfWidth[a], graph.halfWidth[b]);
+  const shared = graph.border[a].get(b) ?? 0;
+  graph.perimeter[a] += graph.perimeter[b] - 2 * shared;
+  graph.border[a].delete(b);
+  for (const [other, length] of graph.border[b]) {
+    if (other === a) continue;
+    graph.border[a].set(other, (graph.border[a].get(other) ?? 0) + length);
+    graph.border[other].delete(b);
+    graph.border[other].set(a, (graph.border[other].get(a) ?? 0) + length);
+  }
+  graph.border[b].clear();
+}
+
+/** Mean colour of a region; without colour planes a grey. */
+export function meanColour(graph: RegionGraph, region: number): Lab {
+  const area = graph.area[region];
+  return {
+    lightness: graph.sum[region] / area,
+    a: graph.sumA[region] / area,
+    b: graph.sumB[region] / area,
+  };
+}
+
+/** How different two regions look: ΔE2000, which for greys is a difference of lightness alone. */
+export function difference(graph: RegionGraph, one: number, other: number, coloured: boolean): number {
+  if (coloured) return deltaE2000(meanColour(graph, one), meanColour(graph, other));
+  return Math.abs(graph.sum[one] / graph.area[one] - graph.sum[other] / graph.area[other]);
+}

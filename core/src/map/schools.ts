@@ -1,0 +1,108 @@
+import { defaultMapSettings, type MapSettings } from './settings.js';
+
+/** The settings a school has an opinion on; point, surface and time are the painter's own. */
+type Own = 'pencilMm' | 'minutes' | 'limits' | 'local' | 'lightFall' | 'mmPerSecond' | 'secondsPerLift';
+type Opinion = Omit<MapSettings, Own>;
+
+/** A way of deciding what to draw that some practitioners hold to. */
+export type School = {
+  id: string;
+  name: string;
+  /** What it holds, in a sentence. */
+  says: string;
+  sets: Opinion & { minutes?: number | null };
+};
+
+const {
+  pencilMm: _point,
+  minutes: _time,
+  limits: _limits,
+  local: _local,
+  lightFall: _fall,
+  mmPerSecond: _speed,
+  secondsPerLift: _lift,
+  ...usual
+} = defaultMapSettings;
+
+/** Named beginnings. Each only sets what can be set by hand, and can be changed afterwards. */
+export const schools: readonly School[] = [
+  {
+    id: 'straight-block-in',
+    name: 'straight block-in',
+    says: 'Three values in straights: straights hold proportion, and the curves are refined afterwards.',
+    sets: { ...usual, values: 3, path: 'straight', toleranceMm: 1.5, minShapeMm2: 60, quietMm: 2 },
+  },
+  {
+    id: 'two-values',
+    name: 'two values',
+    says: 'Light and dark only: the pattern that carries from across the room.',
+    sets: { ...usual, values: 2, minShapeMm2: 30, quietMm: 1.5 },
+  },
+  {
+    id: 'four-values-soft',
+    name: 'four values, soft edges',
+    says: 'Highlight, light, dark and darkest as closed shapes, with blends drawn broken and lost edges left out.',
+    sets: { ...usual },
+  },
+  {
+    id: 'clean-contour',
+    name: 'clean contour for transparent paint',
+    says: 'Essentials in the faintest line that can be followed, and no cast shadows: pencil shines through pale washes.',
+    sets: {
+      ...usual,
+      mode: 'both',
+      minShapeMm2: 40,
+      lostUnder: 8,
+      castShadows: 'dropped',
+      leastWeight: 0.45,
+      firmness: 'faint',
+    },
+  },
+  {
+    id: 'everything-now',
+    name: 'everything now',
+    says: 'Whatever is left off now tends to stay off: small shapes, thin things, changes of colour and the lie of hair and cloth.',
+    sets: {
+      ...usual,
+      mode: 'both',
+      values: 6,
+      minShapeMm2: 4,
+      quietMm: 0.6,
+      colourEdges: true,
+      strokes: true,
+      detailStandsOut: 4,
+      minutes: null,
+    },
+  },
+  {
+    id: 'focal',
+    name: 'focal',
+    says: 'Dense where the picture is looked at, sparse elsewhere: mark the focal areas and the rest gives way to them.',
+    sets: { ...usual, mode: 'both', values: 5, minShapeMm2: 6, focus: 1, leastWeight: 0.4 },
+  },
+  {
+    id: 'loose',
+    name: 'loose',
+    says: 'Three large values, firmly drawn and not too closely followed, for dark or opaque paint.',
+    sets: {
+      ...usual,
+      values: 3,
+      minShapeMm2: 80,
+      quietMm: 3,
+      quietStrength: 0.8,
+      toleranceMm: 0.8,
+      firmness: 'firm',
+    },
+  },
+];
+
+/** The school whose every opinion the settings hold, or null when they are the painter's own. */
+export function schoolOf(settings: MapSettings): School | null {
+  const entries = Object.entries(settings);
+  return (
+    schools.find(({ sets }) => {
+      const wanted = new Map<string, unknown>(Object.entries(sets));
+      return entries.every(([key, value]) => !wanted.has(key) || wanted.get(key) === value);
+    }) ?? null
+  );
+}

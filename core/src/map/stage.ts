@@ -1,0 +1,20 @@
+/** A stage of the work that remembers its last result by what went into it. */
+export class Stage<T> {
+  private held: { key: string; value: T } | null = null;
+
+  /** The result for this input: the one remembered, or computed now. */
+  get(key: string, compute: () => T): T {
+    if (this.held?.key !== key) this.held = { key, value: compute() };
+    return this.held.value;
+  }
+
+  /** The result remembered for this input, if there is one. */
+  peek(key: string): T | null {
+    return this.held?.key === key ? this.held.value : null;
+  }
+
+  put(key: string, value: T): T {
+    this.held = { key, value };
+    return value;
+  }
+}

@@ -1,0 +1,97 @@
+import { Segmented } from 'antd';
+import { useState } from 'react';
+import type { Point } from '@nobrel/core/geometry';
+import type { BrushKind } from '@nobrel/core/map';
+import { LengthGap } from '../../bench/gaps.js';
+import type { ToolInHand } from './map-tool.js';
+import { thinned } from './shapes-tool.js';
+import type { Corrections } from './use-corrections.js';
+
+const kinds: readonly { value: BrushKind; label: string }[] = [
+  { value: 'focal', label: 'focal' },
+  { value: 'quiet', label: 'quiet' },
+  { value: 'exclude', label: 'left out' },
+];
+const says: Readonly<Record<BrushKind, string>> = {
+  focal: 'Lines here count for more than the rest.',
+  quiet: 'Lines here count for less.',
+  exclude: 'Nothing here is drawn.',
+};
+
+/** Areas marked with a round brush: focal, quiet, or left out of the drawing. */
+export function useAreasTool(active: boolean, corrections: Corrections): ToolInHand {
+  const [kind, setKind] = useState<BrushKind>('focal');
+  const [radiusMm, setRadiusMm] = useState(12);
+  const [stroke, setStroke] = useState<readonly Point[]>([]);
+  const { add, toPicture } = corrections;
+  return {
+    sentence: (
+      <>
+        <Segmented<BrushKind>
+          size="small"
+          aria-label="Kind of area"
+          options={kinds.map((option) => ({ ...option }))}
+          value={kind}
+          onChange={setKind}
+        />{' '}
+        with a brush of{' '}
+        <LengthGap
+          label="Width of the brush"
+          valueMm={2 * radiusMm}
+          check={(mm) => (mm >= 1 && mm <= 1000 ? null : 'Between 1 and 1000 mm, please.')}
+          onChange={(mm) => setRadiusMm(mm / 2)}
+        />
+        . <span role="status">{says[kind]} Paint over it; take it back in the list or with undo.</span>
+      </>
+    ),
+    marks: (
+      <>
+        <AreasMarked corrections={corrections} />
+        <Brushed kind={kind} points={stroke} radiusMm={radiusMm} />
+      </>
+    ),
+    onStroke: (points, done) => {
+      setStroke(done || !active ? [] : points);
+      if (done) add({ does: 'brush', kind, path: thinned(points).map(toPicture), radiusMm });
+    },
+  };
+}
+
+/** Every area marked so far. */
+export function AreasMarked({ corrections }: { corrections: Corrections }) {
+  return corrections.list.map((correction) =>
+    correction.does === 'brush' ? (
+      <Brushed
+        key={correction.id}
+        kind={correction.kind}
+        points={correction.path.map(corrections.toSurface)}
+        radiusMm={correction.radiusMm}
+      />
+    ) : null,
+  );
+}
+
+function Brushed({
+  kind,
+  points,
+  radiusMm,
+}: {
+  kind: BrushKind;
+  points: readonly Point[];
+  radiusMm: number;
+}) {
+  const [first] = points;
+  if (!first) return null;
+  // A single touch is a stroke of no length, drawn as a dot by its round ends.
+  const way = points.length === 1 ? [first, first] : points;
+  return (
+    <polyline
+      className={`area area-${kind}`}
+      points={way.map(({ x, y }) => `${x},${y}`).join(' ')}
+      fill="none"
+      strokeWidth={2 * radiusMm}
+      strokeLinecap="round"
+      strokeLinejoin="round"
+    />
+  );
+}

@@ -1,0 +1,37 @@
+import { Button, Progress } from 'antd';
+import { effortOf } from '@nobrel/core/map';
+import { aboutMinutes, counted } from '@nobrel/core/units';
+import type { Mapping } from '../../workers/use-mapping.js';
+
+/** What the map asks of the hand, or how far it has come. */
+export function MapState({ mapping }: { mapping: Mapping }) {
+  const { map, progress, fault, stopped, stop, makeAgain } = mapping;
+  if (progress) {
+    return (
+      <span className="map-state" role="status">
+        <Progress type="circle" size={18} percent={Math.round(progress.share * 100)} showInfo={false} />{' '}
+        {progress.stage}
+        <Button size="small" onClick={stop}>
+          Stop
+        </Button>
+      </span>
+    );
+  }
+  if (fault || stopped) {
+    return (
+      <span className="map-state" role="alert">
+        {fault ?? 'Stopped; this is the map before the change.'}
+        <Button size="small" onClick={makeAgain}>
+          Make it
+        </Button>
+      </span>
+    );
+  }
+  if (!map) return null;
+  const { lines, metres, minutes } = effortOf(map);
+  return (
+    <span className="map-state" role="status">
+      {counted(lines, 'line')}, {metres.toFixed(1)} m, {aboutMinutes(minutes)}
+    </span>
+  );
+}

@@ -1,0 +1,27 @@
+import { useEffect, useRef } from 'react';
+
+/** Keys that work while a tool is in hand and nothing is being typed. */
+export function useKeys(active: boolean, keys: Readonly<Record<string, () => void>>): void {
+  const latest = useRef(keys);
+  useEffect(() => {
+    latest.current = keys;
+  });
+  useEffect(() => {
+    if (!active) return undefined;
+    const onKey = (event: KeyboardEvent) => {
+      const typing =
+        event.target instanceof HTMLElement &&
+        event.target.closest('input, textarea, [role="combobox"], [contenteditable]') !== null;
+      if (typing || event.ctrlKey || event.metaKey || event.altKey) return;
+      // A button in focus keeps Enter for itself.
+      if (event.key === 'Enter' && event.target instanceof HTMLElement && event.target.closest('button, a'))
+        return;
+      const act = latest.current[event.key.length === 1 ? event.key.toLowerCase() : event.key];
+      if (!act) return;
+      event.preventDefault();
+      act();
+    };
+    window.addEventListener('keydown', onKey);
+    return () => window.removeEventListener('keydown', onKey);
+  }, [active]);
+}

@@ -1,0 +1,136 @@
+import { Button, Input, Select } from 'antd';
+import { useState } from 'react';
+import type { MapDocument } from '@nobrel/core/documents';
+import type { MapSummary } from '@nobrel/core/file';
+import { correctionSchema, mapSettingsSchema } from '@nobrel/core/map';
+import { aboutMinutes, counted } from '@nobrel/core/units';
+import {
+  messageOf,
+  useForgetVersionMutation,
+  useNameVersionMutation,
+  useVersionQuery,
+  useVersionsQuery,
+} from '../../store/api.js';
+import { useDecide, useWork } from '../../store/hooks.js';
+import type { ToolInHand } from './map-tool.js';
+
+/** How another version is held against the map: on the left leaf, or over the map in blue. */
+export type Comparing = { map: MapDocument; name: string; how: 'beside' | 'over' };
+
+/** Named versions of the map: kept, compared, restored. */
+export function useVersionsTool(active: boolean): ToolInHand & { comparing: Comparing | null } {
+  const { id } = useWork();
+  const decide = useDecide();
+  const { data: versions = [] } = useVersionsQuery(id, { skip: !active });
+  const [nameVersion, naming] = useNameVersionMutation();
+  const [forget] = useForgetVersionMutation();
+  const [name, setName] = useState('');
+  const [other, setOther] = useState<number | null>(null);
+  const [how, setHow] = useState<Comparing['how']>('beside');
+  const compared = useVersionQuery({ id, version: other ?? 0 }, { skip: !active || other === null });
+  const kept = other === null ? undefined : compared.data;
+  const keep = () => {
+    if (name.trim() === '') return;
+    void nameVersion({ id, name: name.trim() })
+      .unwrap()
+      .then(() => setName(''))
+      // The refusal is shown below the field.
+      .catch(() => undefined);
+  };
+  const restore = (document: MapDocument) => {
+    const settings = mapSettingsSchema.safeParse(document.settings);
+    const list = correctionSchema.array().safeParse(document.settings['corrections'] ?? []);
+    if (settings.success) decide({ room: 'map', change: settings.data });
+    if (list.success) decide({ room: 'corrections', change: { list: list.data } });
+  };
+  const newest = versions[versions.length - 1];
+  const named = versions.filter((version) => version.name !== null);
+  return {
+    comparing: kept ? { map: kept.document, name: nameOf(kept.summary), how } : null,
+    sentence: (
+      <>
+        <Input.Search
+          size="small"
+          className="version-name"
+          aria-label="Name for this version"
+          placeholder="Keep this map as…"
+          enterButton="Keep"
+          value={name}
+          maxLength={80}
+          onChange={(event) => setName(event.target.value)}
+          onSearch={keep}
+        />{' '}
+        <span role="status">
+          {naming.error
+            ? messageOf(naming.error)
+            : 'A kept version stays as it is; work goes on in a new one.'}
+        </span>
+      </>
+    ),
+    panel: (
+      <section className="map-panel" aria-label="Versions">
+        <h3>Versions</h3>
+        {named.length === 0 && (
+          <p>None kept yet. Name this map above, and come back to it whenever you like.</p>
+        )}
+        <ul className="version-list">
+          {named.map((version) => (
+            <li key={version.version}>
+              <strong>{nameOf(version)}</strong>{' '}
+              <span>
+                {counted(version.lines, 'line')}, {version.metres.toFixed(1)} m,{' '}
+                {aboutMinutes(version.minutes)}
+              </span>
+              {newest && newest !== version && <span>{` ${changeSince(version, newest)}`}</span>}
+              <span className="tool-buttons">
+                <Button
+                  size="small"
+                  onClick={() => setOther(other === version.version ? null : version.version)}
+                >
+                  {other === version.version ? 'Put away' : 'Compare'}
+                </Button>
+                {kept && other === version.version && (
+                  <>
+                    <Select<Comparing['how']>
+                      size="small"
+                      aria-label="How it is compared"
+                      value={how}
+                      onChange={setHow}
+                      options={[
+                        { value: 'beside', label: 'side by side' },
+                        { value: 'over', label: 'one over the other' },
+                      ]}
+                    />
+                    <Button size="small" onClick={() => restore(kept.document)}>
+                      Restore
+                    </Button>
+                  </>
+                )}
+                <Button
+                  size="small"
+                  type="link"
+                  onClick={() => void forget({ id, version: version.version })}
+                >
+                  Forget
+                </Button>
+              </span>
+            </li>
+          ))}
+        </ul>
+      </section>
+    ),
+  };
+}
+
+const nameOf = (version: MapSummary) => version.name ?? `version ${version.version}`;
+
+/** What the map has more or less of than an earlier version. */
+function changeSince(before: MapSummary, now: MapSummary): string {
+  const signed = (value: number, digits: number, unit: string) =>
+    `${value < 0 ? '−' : '+'}${Math.abs(value).toFixed(digits)} ${unit}`;
+  return `Since then ${[
+    signed(now.lines - before.lines, 0, 'lines'),
+    signed(now.metres - before.metres, 1, 'm'),
+    signed(now.minutes - before.minutes, 0, 'min'),
+  ].join(', ')}.`;
+}
