@@ -40,7 +40,8 @@ test('a picture becomes a transferred drawing, from the empty file to the filed 
   await page.getByLabel('Smallest shape').fill('80');
   await page.getByLabel('Smallest shape').press('Enter');
   await expect.poll(async () => finishedMap(page), { timeout: 40_000 }).not.toBe(first);
-  await page.getByRole('switch', { name: 'values as greys' }).click();
+  await page.getByLabel('How the map is shown').click();
+  await page.getByTitle('values as greys').click();
   const greys = await page
     .locator('.map-drawing path[fill^="rgb"]')
     .evaluateAll((paths) => [...new Set(paths.map((path) => path.getAttribute('fill')))]);

@@ -14,12 +14,12 @@ test('Map: a time is kept to, and what was left out is said', async ({ page, see
   await openKettle(page, seeded);
   await goTo(page, 'Map');
   expect(minutesIn(await finishedMap(page))).toBeGreaterThan(10);
-  await page.getByLabel('Minutes of tracing').fill('5');
+  await page.getByLabel('Minutes of tracing').fill('9');
   await page.getByLabel('Minutes of tracing').press('Enter');
   await expect
     .poll(async () => minutesIn(await finishedMap(page)), { timeout: 30_000 })
-    .toBeLessThanOrEqual(5);
-  await expect(page.getByText(/lines are left out to stay within 5 min/)).toBeVisible();
+    .toBeLessThanOrEqual(9);
+  await expect(page.getByText(/lines are left out to stay within 9 min/)).toBeVisible();
   await page.getByRole('button', { name: 'Draw all of them' }).click();
   await expect(page.getByLabel('Minutes of tracing')).toHaveValue('all the time it takes');
 });
@@ -29,10 +29,10 @@ test('Map: what is rare stands behind More, and a wrong number is said there', a
   await goTo(page, 'Map');
   await finishedMap(page);
   await page.getByRole('button', { name: 'More' }).click();
-  await page.getByLabel('How far a line may stray').fill('99 mm');
-  await page.getByLabel('How far a line may stray').press('Enter');
+  await page.getByLabel('A line may stray from the boundary by').fill('99 mm');
+  await page.getByLabel('A line may stray from the boundary by').press('Enter');
   await expect(page.getByRole('alert')).toContainText('Between 0.02 and 20 mm');
-  await page.getByLabel('How far a line may stray').press('Escape');
+  await page.getByLabel('A line may stray from the boundary by').press('Escape');
   await page.getByLabel('What the map holds').press('Enter');
   await page.keyboard.press('ArrowDown');
   await page.keyboard.press('Enter');

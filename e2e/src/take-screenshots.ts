@@ -44,7 +44,31 @@ const shots: readonly Shot[] = [
     file: 'map-values',
     work: 'Dinghy on',
     station: 'map',
-    before: (page) => page.getByRole('switch', { name: 'values as greys' }).click(),
+    before: async (page) => {
+      await page.getByLabel('How the map is shown').click();
+      await page.getByTitle('values as greys').click();
+    },
+  },
+  {
+    file: 'map-lines',
+    work: 'Kettle',
+    station: 'map?at=lines',
+    before: async (page) => {
+      await page.waitForTimeout(2000);
+      for (let i = 0; i < 4; i++) await page.keyboard.press('n');
+    },
+  },
+  {
+    file: 'map-draw-along',
+    work: 'Kettle',
+    station: 'map?at=draw',
+    before: async (page) => {
+      await page.waitForTimeout(4000);
+      const leaf = page.getByRole('application', { name: /^Map/ });
+      await leaf.click({ position: { x: 79, y: 290 } });
+      await page.waitForTimeout(800);
+      await leaf.hover({ position: { x: 104, y: 345 } });
+    },
   },
   { file: 'sheets', work: 'Kettle', station: 'sheets' },
   { file: 'transfer', work: 'Kettle', station: 'transfer' },

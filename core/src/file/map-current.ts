@@ -38,7 +38,7 @@ export function isMapCurrent(map: MapDocument, work: WorkParts): boolean {
     sameFields(map.surface, wanted.placement.surface) &&
     sameFields(map.frame, wanted.placement.frame) &&
     sameFields(settings, wanted.settings satisfies MapSettings) &&
-    JSON.stringify(corrections ?? []) === JSON.stringify(wanted.corrections) &&
+    inOrder(corrections ?? []) === inOrder(wanted.corrections) &&
     sameFields(crop, wanted.window) &&
     (picture === undefined || picture === wanted.picture.hash) &&
     sameFields(squaring ?? unsquared, wanted.squaring)
@@ -46,6 +46,14 @@ export function isMapCurrent(map: MapDocument, work: WorkParts): boolean {
 }
 
 function sameFields(a: unknown, b: object): boolean {
-  const of = (value: object) => JSON.stringify(Object.entries(value).sort(([x], [y]) => (x < y ? -1 : 1)));
-  return typeof a === 'object' && a !== null && of(a) === of(b);
+  return typeof a === 'object' && a !== null && inOrder(a) === inOrder(b);
+}
+
+/** Text of a value with the fields of every object in order, so that equal values have equal texts. */
+function inOrder(value: unknown): string {
+  return JSON.stringify(value, (_, part: unknown) =>
+    typeof part === 'object' && part !== null && !Array.isArray(part)
+      ? Object.fromEntries(Object.entries(part).sort(([x], [y]) => (x < y ? -1 : 1)))
+      : part,
+  );
 }

@@ -35,13 +35,17 @@ export function colourPlanes(
 export function colourSteepness({ a, b }: ColourPlanes): Plane {
   const { width, height } = a;
   const out = new Float32Array(a.data.length);
-  for (let y = 1; y < height - 1; y++) {
-    for (let x = 1; x < width - 1; x++) {
+  for (let y = 0; y < height; y++) {
+    const above = y > 0 ? -width : 0;
+    const below = y < height - 1 ? width : 0;
+    for (let x = 0; x < width; x++) {
       const i = y * width + x;
-      const ax = a.data[i + 1] - a.data[i - 1];
-      const ay = a.data[i + width] - a.data[i - width];
-      const bx = b.data[i + 1] - b.data[i - 1];
-      const by = b.data[i + width] - b.data[i - width];
+      const before = x > 0 ? i - 1 : i;
+      const after = x < width - 1 ? i + 1 : i;
+      const ax = a.data[after] - a.data[before];
+      const ay = a.data[i + below] - a.data[i + above];
+      const bx = b.data[after] - b.data[before];
+      const by = b.data[i + below] - b.data[i + above];
       out[i] = 0.5 * Math.sqrt(ax * ax + ay * ay + bx * bx + by * by);
     }
   }

@@ -35,7 +35,7 @@ const previewDetail = 0.25;
 
 const maker = new MapMaker();
 const previewMaker = new MapMaker();
-let held: { key: string; picture: Picture } | null = null;
+let held: { key: string; picture: Promise<Picture> } | null = null;
 let newest = 0;
 /** What the quick look was last made from; a change by hand or of the time needs none. */
 let looked = '';
@@ -44,13 +44,18 @@ let frame: Rect | null = null;
 /** Lets a newer order or a stop come in. */
 const pause = () => new Promise<void>((resolve) => setTimeout(resolve, 0));
 
-/** The prepared picture at its full size, kept while orders go on about it. */
-async function prepared(key: string, order: MapOrder): Promise<Picture> {
+/** The prepared picture at its full size, kept while orders go on about it; read once for all who ask. */
+function prepared(key: string, order: MapOrder): Promise<Picture> {
   if (held?.key === key) return held.picture;
   const { width, height } = preparationOf(order.picture, order.squaring);
-  const master = await masterOf(order.picture);
-  const picture = drawPrepared(master, order.picture, order.squaring, Math.max(width, height));
+  const picture = masterOf(order.picture).then((master) =>
+    drawPrepared(master, order.picture, order.squaring, Math.max(width, height)),
+  );
   held = { key, picture };
+  // A picture that could not be read is asked for anew the next time.
+  picture.catch(() => {
+    if (held?.picture === picture) held = null;
+  });
   return picture;
 }
 

@@ -39,9 +39,8 @@ function chained(lines: ReadonlyMap<string, MapLine>, uses: readonly Use[]): Use
       const line: MapLine = lines.get(use.line)!;
       if (line.closed) break;
       const heading = headingAt(line, use.reversed, true);
-      const next: Use[] = (leaving.get(endsOf(line, use.reversed)[1].join()) ?? []).filter((other) =>
-        free.has(other),
-      );
+      // The way on may be one already walked: then the ring is closed.
+      const next: Use[] = leaving.get(endsOf(line, use.reversed)[1].join()) ?? [];
       use = mostToTheRight(lines, next, heading);
     }
     rings.push(ring);

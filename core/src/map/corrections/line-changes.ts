@@ -17,8 +17,7 @@ export function pulled(line: MapLine, spot: Spot, to: Point, reachMm: number): M
   const dense = densified(line);
   const along = lengths(dense, line.closed);
   const whole = along[along.length - 1];
-  const at =
-    along[dense.findIndex((point) => point.segment === spot.segment && point.t >= spot.t - 1e-9)] ?? whole;
+  const at = placeAlong(line, spot);
   const reach = line.closed ? Math.min(reachMm, whole / 2) : Math.min(reachMm, Math.max(at, whole - at));
   const dx = to.x - spot.x;
   const dy = to.y - spot.y;
@@ -32,6 +31,17 @@ export function pulled(line: MapLine, spot: Spot, to: Point, reachMm: number): M
     return [round4(x + share * dx), round4(y + share * dy)];
   });
   return { ...line, points, byHand: true };
+}
+
+/** How far along its line a spot lies, mm. */
+function placeAlong({ points }: MapLine, { segment, t }: Spot): number {
+  let along = 0;
+  for (let i = 0; i <= segment; i++) {
+    const next = points[(i + 1) % points.length];
+    const length = Math.hypot(next[0] - points[i][0], next[1] - points[i][1]);
+    along += i < segment ? length : t * length;
+  }
+  return along;
 }
 
 type DensePoint = Point & { segment: number; t: number };

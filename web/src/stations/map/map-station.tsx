@@ -109,7 +109,7 @@ function LaidOutMap() {
   const [showMore, setShowMore] = useState(false);
   const marks = (
     <>
-      {tool === 'areas' || settings.focus > 0 ? <AreasMarked corrections={corrections} /> : null}
+      {tool === 'look' && <AreasMarked corrections={corrections} />}
       {showMore && map && (
         <LinesMarked lines={map.lines.filter(({ id }) => more.includes(id))} kind="added" />
       )}

@@ -4,6 +4,7 @@ import type { Point } from '@nobrel/core/geometry';
 import { LinkButton } from '../../bench/link-button.js';
 import { TextGap } from '../../bench/gaps.js';
 import { Handle } from '../../leaves/handle.js';
+import { useLeafScale } from '../../leaves/leaf-scale.js';
 import { useWork } from '../../store/hooks.js';
 import type { ToolInHand } from './map-tool.js';
 import type { Corrections } from './use-corrections.js';
@@ -41,7 +42,6 @@ export function usePinsTool(corrections: Corrections): ToolInHand {
     ) : (
       <span role="status">Click a place to tie a note to it.</span>
     ),
-    marks: <PinMarks corrections={corrections} />,
     handles: (
       <>
         {pins.map((pin, i) => {
@@ -102,11 +102,15 @@ export function usePinsTool(corrections: Corrections): ToolInHand {
   };
 }
 
+/** Radius of a pin, pixels on the screen. */
+const pinPx = 11;
+
 /** Numbers of the pins on a leaf; a settled one is struck out. */
 export function PinMarks({ corrections }: { corrections: Corrections }) {
+  const scale = useLeafScale();
+  const r = pinPx / scale;
   return corrections.pins.map((pin, i) => {
     const { x, y } = corrections.toSurface(pin.at);
-    const r = corrections.picture.width / 90;
     return (
       <g key={pin.id} className={pin.settled ? 'map-pin map-pin-settled' : 'map-pin'}>
         <circle cx={x} cy={y} r={r} />
