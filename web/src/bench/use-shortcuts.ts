@@ -3,15 +3,8 @@ import { useNavigate, useParams } from 'react-router';
 import { stations } from '@nobrel/core/file';
 import { useAppDispatch, useAppSelector } from '../store/hooks.js';
 import { loupeTaken } from '../store/view-slice.js';
+import { isTyping } from './typing.js';
 import { redone, undone } from '../store/work-slice.js';
-
-/** True where keys belong to what is being typed. */
-function isTyping(target: EventTarget | null): boolean {
-  return (
-    target instanceof HTMLElement &&
-    (target.isContentEditable || target.closest('input, textarea, select, [role="combobox"]') !== null)
-  );
-}
 
 /** Keys that work on every screen; `?` lists them. */
 export function useShortcuts(showHelp: () => void): void {

@@ -1,4 +1,5 @@
 import { useEffect, useRef } from 'react';
+import { isTyping } from '../../bench/typing.js';
 
 /** Keys that work while a tool is in hand and nothing is being typed. */
 export function useKeys(active: boolean, keys: Readonly<Record<string, () => void>>): void {
@@ -9,10 +10,7 @@ export function useKeys(active: boolean, keys: Readonly<Record<string, () => voi
   useEffect(() => {
     if (!active) return undefined;
     const onKey = (event: KeyboardEvent) => {
-      const typing =
-        event.target instanceof HTMLElement &&
-        event.target.closest('input, textarea, [role="combobox"], [contenteditable]') !== null;
-      if (typing || event.ctrlKey || event.metaKey || event.altKey) return;
+      if (isTyping(event.target) || event.ctrlKey || event.metaKey || event.altKey) return;
       // A button in focus keeps Enter for itself.
       if (event.key === 'Enter' && event.target instanceof HTMLElement && event.target.closest('button, a'))
         return;
