@@ -1,63 +1,155 @@
 /**
- * How fast a map is made, against a general-purpose contour library on the same pixels in the same run.
- * Ratios are what count: seconds differ from machine to machine.
+ * How fast a map is made from a raster of two megapixels, against general-purpose tracers on the same pixels in
+ * the same run. Ratios are what count: seconds differ from machine to machine.
+ * Argument: pixels of the working raster in megapixels (2).
  */
 import { fileURLToPath } from 'node:url';
 import { contours } from 'd3-contour';
+import imageTracer from 'imagetracerjs';
+import { posterize } from 'potrace';
 import sharp from 'sharp';
-import { effortOf, defaultMapSettings, MapMaker, workingRaster, workingSize } from '@nobrel/core/map';
 import { lightnessPlane } from '@nobrel/core/colour';
+import { isTraced } from '@nobrel/core/documents';
+import {
+  effortOf,
+  defaultMapSettings,
+  MapMaker,
+  workingRaster,
+  workingSize,
+  type MapRequest,
+} from '@nobrel/core/map';
 import type { Picture } from '@nobrel/core/raster';
+import { accuracyScene, photographUnder } from '@nobrel/core/testing';
 import { timed } from './timed.js';
 
+const megapixels = Number(process.argv[2] ?? 2);
 const references = ['kettle-lantern-and-pears', 'dinghy-on-the-hard', 'slip-at-low-water'];
+const values = 4;
 
 async function read(name: string): Promise<Picture> {
   const path = fileURLToPath(new URL(`../../demo/references/${name}.jpg`, import.meta.url));
   const { data, info } = await sharp(path).removeAlpha().raw().toBuffer({ resolveWithObject: true });
-  return { width: info.width, height: info.height, channels: 3, data };
+  return { width: info.width, height: info.height, channels: 3, data: new Uint8Array(data) };
 }
 
-for (const name of references) {
-  const picture = await read(name);
-  const window = { x: 0, y: 0, width: picture.width, height: picture.height };
+/** A picture at exactly the working size, so that every tracer sees the same pixels. */
+async function atSize(picture: Picture, pixels: number): Promise<Picture> {
+  const scale = Math.min(1, Math.sqrt(pixels / (picture.width * picture.height)));
+  const { data, info } = await sharp(picture.data, {
+    raw: { width: picture.width, height: picture.height, channels: 3 },
+  })
+    .resize(Math.round(picture.width * scale))
+    .removeAlpha()
+    .raw()
+    .toBuffer({ resolveWithObject: true });
+  return { width: info.width, height: info.height, channels: 3, data: new Uint8Array(data) };
+}
+
+function requestFor(picture: Picture, key: string): MapRequest {
   const frame = { x: 0, y: 0, width: 300, height: (300 * picture.height) / picture.width };
-  const placement = { surface: { width: frame.width, height: frame.height }, frame };
-  const request = { picture, pictureKey: name, window, placement, settings: defaultMapSettings };
-  const size = workingSize(window, frame.width, frame.height, defaultMapSettings.pencilMm);
+  return {
+    picture,
+    pictureKey: key,
+    window: { x: 0, y: 0, width: picture.width, height: picture.height },
+    placement: { surface: { width: frame.width, height: frame.height }, frame },
+    settings: { ...defaultMapSettings, values, pencilMm: (2 * 300) / picture.width },
+  };
+}
 
-  const whole = timed(() => new MapMaker().make(request));
-  const maker = new MapMaker();
-  maker.make(request);
-  let turn = 0;
-  const onlyValues = timed(() => {
-    maker.make({ ...request, settings: { ...defaultMapSettings, values: 3 + (++turn % 2) } });
-  });
-  const onlyTolerance = timed(() => {
-    maker.make({ ...request, settings: { ...defaultMapSettings, toleranceMm: 0.2 + 0.01 * (++turn % 5) } });
-  });
-  const map = maker.make(request);
-  const points = map.lines.reduce((sum, line) => sum + line.points.length, 0);
+type Yardstick = { name: string; ms: number; points: number };
 
-  const raster = workingRaster(picture, window, size);
-  const limits = map.values
-    .slice(1)
-    .map((value, i) => (value.lightness + (map.values[i]?.lightness ?? 0)) / 2);
-  const tones = Array.from(lightnessPlane(raster.luminance.data));
-  let yardstickPoints = 0;
-  const yardstick = timed(() => {
+async function yardsticks(picture: Picture, request: MapRequest, limits: number[]): Promise<Yardstick[]> {
+  const { width, height, data } = picture;
+  const size = workingSize(
+    request.window,
+    request.placement.frame.width,
+    request.placement.frame.height,
+    request.settings.pencilMm,
+  );
+  const tones = Array.from(lightnessPlane(workingRaster(picture, request.window, size).luminance.data));
+  let points = 0;
+  const d3 = timed(() => {
     const found = contours().size([size.width, size.height]).thresholds(limits)(tones);
-    yardstickPoints = found.reduce(
+    points = found.reduce(
       (sum, level) => sum + level.coordinates.flat().reduce((count, ring) => count + ring.length, 0),
       0,
     );
-  });
-  const { lines, metres } = effortOf(map);
-  console.log(
-    [
-      `${name}: ${((size.width * size.height) / 1e6).toFixed(2)} megapixels at work, ${lines} lines, ${metres.toFixed(1)} m`,
-      `  whole map ${whole.toFixed(0)} ms; values changed ${onlyValues.toFixed(0)} ms; tolerance changed ${onlyTolerance.toFixed(0)} ms`,
-      `  yardstick ${yardstick.toFixed(0)} ms: the whole map takes ${(whole / yardstick).toFixed(2)} of it, with ${((100 * points) / yardstickPoints).toFixed(1)} % of its points (${points} of ${yardstickPoints})`,
-    ].join('\n'),
+  }, 2);
+  const out: Yardstick[] = [{ name: 'd3-contour', ms: d3, points }];
+
+  const rgba = new Uint8ClampedArray(width * height * 4);
+  for (let i = 0; i < width * height; i++) {
+    rgba.set([data[3 * i] ?? 0, data[3 * i + 1] ?? 0, data[3 * i + 2] ?? 0, 255], 4 * i);
+  }
+  const tracer = timed(() => {
+    const { layers } = imageTracer.imagedataToTracedata(
+      { width, height, data: rgba },
+      { numberofcolors: values, pathomit: 8 },
+    );
+    points = layers.flat().reduce((sum, path) => sum + path.segments.length, 0);
+  }, 1);
+  out.push({ name: 'imagetracerjs', ms: tracer, points });
+
+  const png = await sharp(data, { raw: { width, height, channels: 3 } })
+    .png({ compressionLevel: 1 })
+    .toBuffer();
+  const start = performance.now();
+  const svg = await new Promise<string>((resolve, reject) =>
+    posterize(png, { steps: values - 1 }, (error, text) => (error ? reject(error) : resolve(text))),
   );
+  out.push({
+    name: 'potrace',
+    ms: performance.now() - start,
+    points: (svg.match(/-?[\d.]+[ ,]-?[\d.]+/g) ?? []).length,
+  });
+  return out;
+}
+
+function measure(request: MapRequest) {
+  const whole = timed(() => new MapMaker().make(request), 5);
+  const maker = new MapMaker();
+  maker.make(request);
+  let turn = 0;
+  const changed = (settings: () => Partial<MapRequest['settings']>) =>
+    timed(() => {
+      turn++;
+      maker.make({ ...request, settings: { ...request.settings, ...settings() } });
+    }, 6);
+  return {
+    whole,
+    values: changed(() => ({ values: 3 + (turn % 2) })),
+    tolerance: changed(() => ({ toleranceMm: 0.2 + 0.01 * (turn % 5) })),
+    edges: changed(() => ({ softFromMm: 1.5 + 0.1 * (turn % 5) })),
+    budget: changed(() => ({ minutes: 5 + (turn % 5) })),
+    preview: timed(() => new MapMaker().make({ ...request, detail: 0.25 }), 5),
+    map: maker.make(request),
+  };
+}
+
+const scene = photographUnder(accuracyScene(1), 'clean', 5.2, 1);
+const pictures: [string, Picture][] = [['flat scene', scene]];
+for (const name of references) pictures.push([name, await read(name)]);
+for (const [name, full] of pictures) {
+  const picture = await atSize(full, megapixels * 1e6);
+  const request = requestFor(picture, name);
+  const found = measure(request);
+  const drawn = found.map.lines.filter(isTraced);
+  const points = drawn.reduce((sum, line) => sum + line.points.length, 0);
+  const limits = found.map.values.flatMap(({ from }) => (from === undefined ? [] : [from]));
+  const others = await yardsticks(picture, request, limits);
+  const fastest = Math.min(...others.map(({ ms }) => ms));
+  const { lines, metres } = effortOf(found.map);
+  const ms = (value: number) => `${value.toFixed(0)} ms`;
+  console.log(
+    `${name}: ${((picture.width * picture.height) / 1e6).toFixed(2)} megapixels, ${lines} lines, ${metres.toFixed(1)} m, ${points} points`,
+  );
+  console.log(
+    `  whole ${ms(found.whole)}; values ${ms(found.values)}; tolerance ${ms(found.tolerance)}; edge limits ${ms(found.edges)}; budget ${ms(found.budget)}; preview ${ms(found.preview)}`,
+  );
+  for (const other of others) {
+    console.log(
+      `  ${other.name} ${ms(other.ms)}, ${other.points} points: ${(other.ms / found.whole).toFixed(1)} times as long, ${(other.points / points).toFixed(0)} times the points`,
+    );
+  }
+  console.log(`  ${(fastest / found.whole).toFixed(2)} times as fast as the fastest of them`);
 }

@@ -90,6 +90,41 @@ describe('nobrel map', () => {
     expect(await readFile(dxf, 'utf8')).to.include('AC1009');
   });
 
+  it('takes every setting, over those of a school', async () => {
+    const file = join(folder, 'settings.json');
+    const result = await nobrel(
+      ...['map', picture, '--surface', 'a5', '--school', 'everything-now', '--json', file],
+      ...['--limits', '30,60', '--lost-under', '6', '--colour-split', '20'],
+      ...['--local', '--stroke-length', '9', '--cast-shadows', 'dotted', '--speed', '12', '--lift', '2'],
+    );
+    expect(result).to.include({ status: 0, err: '' });
+    const { settings } = readMapDocument(await readFile(file, 'utf8'));
+    expect(settings).to.deep.include({
+      mode: 'both',
+      strokes: true,
+      colourEdges: true,
+      values: 3,
+      separation: 'by-hand',
+      limits: [30, 60],
+      lostUnder: 6,
+      colourSplit: 20,
+      local: true,
+      strokeLengthMm: 9,
+      castShadows: 'dotted',
+      mmPerSecond: 12,
+      secondsPerLift: 2,
+    });
+    for (const [flag, value, sentence] of [
+      ['--limits', '60,30', /rising lightnesses/],
+      ['--school', 'nobody', /school/],
+      ['--focus', '2', /from 0 to 1/],
+    ] as const) {
+      const refused = await nobrel('map', picture, '--surface', 'a5', flag, value);
+      expect(refused.status).to.equal(2);
+      expect(refused.err).to.match(sentence);
+    }
+  });
+
   it('crops a picture of another ratio to its middle and can follow in straights', async () => {
     const square = join(folder, 'square.json');
     const result = await nobrel(

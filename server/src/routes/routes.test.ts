@@ -169,6 +169,43 @@ describe('sizes of one’s own', () => {
   }
 });
 
+describe('versions of a map', () => {
+  it('are kept by name while work goes on, each readable, none of two with one name', async () => {
+    const { work } = await server.newWork();
+    const path = `api/works/${work.id}/map`;
+    const map = mapFor(work);
+    const later = { ...map, settings: { ...map.settings, remark: 'later' } };
+    const name = (as: string) => server.send('POST', `${path}/versions`, { name: as });
+    expect((await errorOf(await name('Too early'))).code).to.equal('no-map');
+    await server.send('PUT', path, map);
+    expect((await name(' First try ')).status).to.equal(201);
+    await server.send('PUT', path, later);
+    const taken = await errorOf(await name('First try'));
+    expect([taken.status, taken.field]).to.deep.equal([409, 'name']);
+    expect((await errorOf(await name('  '))).message).to.match(/needs a name/);
+    const list = async () =>
+      mapSummarySchema
+        .array()
+        .parse(await (await server.call(`${path}/versions`)).json())
+        .map((version) => [version.version, version.name]);
+    expect(await list()).to.deep.equal([
+      [1, 'First try'],
+      [2, null],
+    ]);
+    const first = (await (await server.call(`${path}/versions/1`)).json()) as { document: unknown };
+    expect(mapDocumentSchema.parse(first.document)).to.deep.equal(map);
+    const forget = (version: string) => server.call(`${path}/versions/${version}`, { method: 'DELETE' });
+    expect((await forget('1')).status).to.equal(200);
+    expect(await list()).to.deep.equal([[2, null]]);
+    // The newest stays, only its name goes.
+    await name('Second try');
+    await forget('2');
+    expect(await list()).to.deep.equal([[2, null]]);
+    expect((await errorOf(await forget('9'))).status).to.equal(404);
+    expect((await errorOf(await forget('x'))).status).to.equal(400);
+  });
+});
+
 describe('maps and sheets', () => {
   it('keep one version until it is printed, and every printed one for good', async () => {
     const { work } = await server.newWork();

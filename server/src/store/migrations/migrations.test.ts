@@ -26,7 +26,17 @@ const firstDecisions = (fit: object) => ({
     cropY: 0.5,
     ...fit,
   },
-  map: defaultMapSettings,
+  // What a map knew at first.
+  map: {
+    mode: 'values',
+    values: 3,
+    minShapeMm2: 12,
+    path: 'curved',
+    toleranceMm: 0.25,
+    pencilMm: 0.5,
+    quietMm: 1,
+    minutes: null,
+  },
   sheets: defaultSheetDecisions,
   transfer: defaultTransferDecisions,
   file: { transferredAt: null, tracingKept: '', nextTime: '' },
@@ -80,6 +90,8 @@ describe('a file of the first version', () => {
       wrapMm: 40,
       placement: 'centred',
     });
+    expect(work.decisions.corrections).to.deep.equal({ list: [], pins: [] });
+    expect(work.decisions.map).to.deep.equal({ ...defaultMapSettings, values: 3 });
     expect(work.decisions.reference).to.include({ owner: 'the painter', main: null });
     await file.close();
   });
