@@ -92,14 +92,24 @@ export function worstFault(
 ) {
   let distance = 0;
   let index = (a + b) >> 1;
+  let worst = 0;
+  const [x0, y0, x1, y1, x2, y2, x3, y3] = cubic;
   for (let i = 1; i < parameters.length - 1; i++) {
-    const [x, y] = pointAt(cubic, parameters[i]);
-    const off = Math.hypot(x - points[2 * (a + i)], y - points[2 * (a + i) + 1]);
-    if (off > distance) {
-      distance = off;
+    const u = parameters[i];
+    const v = 1 - u;
+    const b0 = v * v * v;
+    const b1 = 3 * u * v * v;
+    const b2 = 3 * u * u * v;
+    const b3 = u * u * u;
+    const dx = b0 * x0 + b1 * x1 + b2 * x2 + b3 * x3 - points[2 * (a + i)];
+    const dy = b0 * y0 + b1 * y1 + b2 * y2 + b3 * y3 - points[2 * (a + i) + 1];
+    const squared = dx * dx + dy * dy;
+    if (squared > worst) {
+      worst = squared;
       index = a + i;
     }
   }
+  distance = Math.sqrt(worst);
   return { distance, index };
 }
 

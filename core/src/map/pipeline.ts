@@ -29,8 +29,8 @@ export type MapRequest = {
   corrections?: readonly Correction[];
   /** Where the whole picture lies on the surface, mm, for the corrections; the frame when not given. */
   wholeAt?: Rect;
-  /** Share of the full resolution: 1, or less for a quick preview. */
-  detail?: number;
+  /** For a quick look: how many working pixels are taken as one each way. */
+  coarser?: number;
 };
 
 /** Where the work stands, for a progress display. */
@@ -48,7 +48,7 @@ const colourBlurMm = 0.35;
  */
 export class MapMaker {
   private readonly stages = {
-    raster: new Stage<WorkingRaster>(),
+    reduced: new Stage<WorkingRaster>(),
     colour: new Stage<ColourPlanes>(),
     quieted: new Stage<{ plane: Plane; step: number }>(),
     tones: new Stage<Tones>(),
@@ -61,6 +61,12 @@ export class MapMaker {
     follower: new Stage<EdgeFollower>(),
   };
   private found: TonesFound | null = null;
+
+  /**
+   * @param rasters working rasters, to be shared by a maker of quick looks and one of full maps
+   */
+  constructor(private readonly rasters = new Stage<WorkingRaster>()) {}
+
   private rasterKey = '';
 
   /**
@@ -73,12 +79,17 @@ export class MapMaker {
     const { frame } = placement;
     if (!(frame.width > 0 && frame.height > 0))
       throw new RangeError('The picture has no room on the surface.');
-    const size = workingSize(window, frame.width, frame.height, settings.pencilMm, request.detail);
+    const fullSize = workingSize(window, frame.width, frame.height, settings.pencilMm);
 
     yield { stage: 'Reading the picture', share: 0 };
-    const rasterKey = keyOf(request.pictureKey, window, size);
-    this.rasterKey = rasterKey;
-    const raster = this.stages.raster.get(rasterKey, () => workingRaster(request.picture, window, size));
+    const fullKey = keyOf(request.pictureKey, window, fullSize);
+    const full = this.rasters.get(fullKey, () => workingRaster(request.picture, window, fullSize));
+    const { coarser = 1 } = request;
+    const rasterKey = keyOf(fullKey, coarser);
+    this.rasterKey = fullKey;
+    const raster = this.stages.reduced.get(rasterKey, () => reduced(full, coarser));
+    const { width, height } = raster.luminance;
+    const size = { width, height, pxPerMm: raster.pxPerMm };
     const colour = this.colours(request, size, rasterKey);
 
     yield { stage: 'Quieting texture', share: 0.15 };
@@ -129,6 +140,11 @@ export class MapMaker {
     });
   }
 
+  /** Another maker that reads the same rasters, for quick looks while this one keeps its stages. */
+  forQuickLooks(): MapMaker {
+    return new MapMaker(this.rasters);
+  }
+
   /** The map in one go. */
   make(request: MapRequest): MapDocument {
     const steps = this.steps(request);
@@ -145,7 +161,7 @@ export class MapMaker {
 
   /** Follows edges in the picture last mapped; null before the first. Its pixels lie on the frame's. */
   edgeFollower(): EdgeFollower | null {
-    const raster = this.stages.raster.peek(this.rasterKey);
+    const raster = this.rasters.peek(this.rasterKey);
     if (!raster) return null;
     return this.stages.follower.get(this.rasterKey, () => {
       const step = EdgeFollower.stepFor(raster.pxPerMm);
@@ -207,6 +223,11 @@ export class MapMaker {
       findDetails(ground, colour, shapes.regions, raster.pxPerMm, settings),
     );
   }
+}
+
+/** The raster with some pixels taken as one each way. */
+function reduced({ luminance, pxPerMm }: WorkingRaster, coarser: number): WorkingRaster {
+  return { luminance: averaged(luminance, coarser), pxPerMm: pxPerMm / coarser };
 }
 
 /** Settings the shapes follow from, beside the tones. */

@@ -33,26 +33,76 @@ export function quiet(lightness: Plane, sizePx: number, strength = 0.5): Plane {
  */
 function guided(values: Plane, guide: Plane, radius: number, slack: number): Plane {
   const { width, height } = values;
-  const n = values.data.length;
-  const product = new Float32Array(n);
-  const square = new Float32Array(n);
-  for (let i = 0; i < n; i++) {
-    const g = guide.data[i];
-    product[i] = g * values.data[i];
-    square[i] = g * g;
-  }
-  const meanGuide = boxMean(guide, radius).data;
-  const meanValue = boxMean(values, radius).data;
-  const meanProduct = boxMean({ width, height, data: product }, radius).data;
-  const meanSquare = boxMean({ width, height, data: square }, radius).data;
-  for (let i = 0; i < n; i++) {
-    const g = meanGuide[i];
-    const along = (meanProduct[i] - g * meanValue[i]) / (meanSquare[i] - g * g + slack);
-    product[i] = along;
-    square[i] = meanValue[i] - along * g;
-  }
-  const slope = boxMean({ width, height, data: product }, radius).data;
-  const base = boxMean({ width, height, data: square }, radius).data;
-  for (let i = 0; i < n; i++) slope[i] = slope[i] * guide.data[i] + base[i];
+  const { along, base } = linesThrough(values.data, guide.data, width, height, radius, slack);
+  const slope = boxMean({ width, height, data: along }, radius).data;
+  const offset = boxMean({ width, height, data: base }, radius).data;
+  for (let i = 0; i < slope.length; i++) slope[i] = slope[i] * guide.data[i] + offset[i];
   return { width, height, data: slope };
+}
+
+/**
+ * For the window around each pixel the straight line through the guide that fits the values best: its slope and
+ * its value at 0. Sums of each column over the window's rows are kept, and run along the row.
+ */
+function linesThrough(
+  p: Float32Array,
+  g: Float32Array,
+  width: number,
+  height: number,
+  radius: number,
+  slack: number,
+): { along: Float32Array; base: Float32Array } {
+  const along = new Float32Array(p.length);
+  const base = new Float32Array(p.length);
+  // Four sums a column: guide, value, guide times value, guide squared.
+  const column = new Float64Array(4 * width);
+  const addRow = (y: number, sign: 1 | -1) => {
+    for (let x = 0, i = y * width, c = 0; x < width; x++, i++, c += 4) {
+      const guide = g[i];
+      const value = sign * p[i];
+      column[c] += sign * guide;
+      column[c + 1] += value;
+      column[c + 2] += guide * value;
+      column[c + 3] += sign * guide * guide;
+    }
+  };
+  for (let y = 0; y < Math.min(radius, height); y++) addRow(y, 1);
+  for (let y = 0; y < height; y++) {
+    if (y + radius < height) addRow(y + radius, 1);
+    if (y > radius) addRow(y - radius - 1, -1);
+    const rows = Math.min(height - 1, y + radius) - Math.max(0, y - radius) + 1;
+    let sumG = 0;
+    let sumP = 0;
+    let sumGP = 0;
+    let sumGG = 0;
+    let columns = 0;
+    for (let x = -radius, i = y * width - radius; x < width; x++, i++) {
+      const entering = x + radius;
+      if (entering < width) {
+        const c = 4 * entering;
+        sumG += column[c];
+        sumP += column[c + 1];
+        sumGP += column[c + 2];
+        sumGG += column[c + 3];
+        columns++;
+      }
+      if (x < 0) continue;
+      const leaving = x - radius - 1;
+      if (leaving >= 0) {
+        const c = 4 * leaving;
+        sumG -= column[c];
+        sumP -= column[c + 1];
+        sumGP -= column[c + 2];
+        sumGG -= column[c + 3];
+        columns--;
+      }
+      const share = 1 / (rows * columns);
+      const meanG = sumG * share;
+      const meanP = sumP * share;
+      const slope = (sumGP * share - meanG * meanP) / (sumGG * share - meanG * meanG + slack);
+      along[i] = slope;
+      base[i] = meanP - slope * meanG;
+    }
+  }
+  return { along, base };
 }

@@ -77,36 +77,49 @@ export function buildGraph(regions: Regions, lightness: Plane, colour: ColourPla
  * of city-block and diagonal steps (3–4 chamfer, Borgefors 1986). The picture's border is no side.
  */
 function measureWidths({ width, height, label }: Regions, into: Float64Array): void {
-  const straight = 3;
-  const diagonal = 4;
-  const distance = new Uint16Array(label.length).fill(65_000);
-  const relax = (i: number, j: number, cost: number) => {
-    const through = label[j] === label[i] ? distance[j] + cost : (cost + 1) >> 1;
-    if (through < distance[i]) distance[i] = through;
-  };
+  const distance = new Uint16Array(label.length).fill(farAway);
   for (let y = 0; y < height; y++) {
     for (let x = 0; x < width; x++) {
       const i = y * width + x;
-      if (x > 0) relax(i, i - 1, straight);
+      const own = label[i];
+      let least = distance[i];
+      if (x > 0) least = nearer(least, label[i - 1] === own, distance[i - 1], straight);
       if (y > 0) {
-        relax(i, i - width, straight);
-        if (x > 0) relax(i, i - width - 1, diagonal);
-        if (x < width - 1) relax(i, i - width + 1, diagonal);
+        const up = i - width;
+        least = nearer(least, label[up] === own, distance[up], straight);
+        if (x > 0) least = nearer(least, label[up - 1] === own, distance[up - 1], diagonal);
+        if (x < width - 1) least = nearer(least, label[up + 1] === own, distance[up + 1], diagonal);
       }
+      distance[i] = least;
     }
   }
   for (let y = height - 1; y >= 0; y--) {
     for (let x = width - 1; x >= 0; x--) {
       const i = y * width + x;
-      if (x < width - 1) relax(i, i + 1, straight);
+      const own = label[i];
+      let least = distance[i];
+      if (x < width - 1) least = nearer(least, label[i + 1] === own, distance[i + 1], straight);
       if (y < height - 1) {
-        relax(i, i + width, straight);
-        if (x > 0) relax(i, i + width - 1, diagonal);
-        if (x < width - 1) relax(i, i + width + 1, diagonal);
+        const down = i + width;
+        least = nearer(least, label[down] === own, distance[down], straight);
+        if (x > 0) least = nearer(least, label[down - 1] === own, distance[down - 1], diagonal);
+        if (x < width - 1) least = nearer(least, label[down + 1] === own, distance[down + 1], diagonal);
       }
-      if (distance[i] > straight * into[label[i]]) into[label[i]] = distance[i] / straight;
+      distance[i] = least;
+      if (least > straight * into[own]) into[own] = least / straight;
     }
   }
+}
+
+/** Steps of the chamfer distance, thirds of a pixel; further than any pixel is from a side. */
+const straight = 3;
+const diagonal = 4;
+const farAway = 65_000;
+
+/** The lesser distance: through a neighbour of the same region, or to the side it shares with another. */
+function nearer(least: number, same: boolean, there: number, cost: number): number {
+  const through = same ? there + cost : (cost + 1) >> 1;
+  return through < least ? through : least;
 }
 
 /** Makes b part of a. */

@@ -1,6 +1,5 @@
 import type { Plane } from '../raster/index.js';
 import type { Slopes } from './slopes.js';
-import { levelOf } from './values.js';
 
 /** The picture cut into connected regions of one value each. */
 export type Regions = {
@@ -31,40 +30,78 @@ export function findRegions(
   step: number,
 ): Regions {
   const { width, height, data } = lightness;
-  const levels = new Uint8Array(data.length);
-  for (let i = 0; i < levels.length; i++) levels[i] = levelOf(data[i], limits);
+  const levels = levelsOf(data, limits);
   const label = new Int32Array(data.length).fill(-1);
   const level: number[] = [];
+  labelFlats(levels, slopes.onSlope, width, label, level);
   const stack = new Int32Array(data.length);
-  const fill = (seed: number, free: (i: number) => boolean): number => {
-    const own = levels[seed];
-    const region = level.push(own) - 1;
-    let size = 0;
-    let top = 0;
-    stack[top++] = seed;
-    label[seed] = region;
-    const visit = (i: number) => {
-      if (label[i] === -1 && levels[i] === own && free(i)) {
-        label[i] = region;
-        stack[top++] = i;
-      }
-    };
-    while (top > 0) {
-      const i = stack[--top];
-      size++;
-      const x = i % width;
-      if (x > 0) visit(i - 1);
-      if (x < width - 1) visit(i + 1);
-      if (i >= width) visit(i - width);
-      if (i < data.length - width) visit(i + width);
-    }
-    return size;
-  };
-  const isFlat = (i: number) => slopes.onSlope[i] === 0;
-  for (let i = 0; i < data.length; i++) if (label[i] === -1 && isFlat(i)) fill(i, isFlat);
   shareOut(label, slopes.steepness, width, stack);
-  for (let i = 0; i < data.length; i++) if (label[i] === -1) fill(i, () => true);
+  // A slope no flat touches is sorted by its own lightness.
+  if (label.includes(-1)) {
+    const left = Uint8Array.from(label, (region) => (region === -1 ? 0 : 1));
+    labelFlats(levels, left, width, label, level);
+  }
   return { width, height, label, count: level.length, level: Uint8Array.from(level), step };
+}
+
+/** The value each pixel's lightness falls in. */
+function levelsOf(data: Float32Array, limits: readonly number[]): Uint8Array {
+  const levels = new Uint8Array(data.length);
+  const sorted = Float64Array.from(limits);
+  for (let i = 0; i < data.length; i++) {
+    const tone = data[i];
+    let level = 0;
+    while (level < sorted.length && tone >= sorted[level]) level++;
+    levels[i] = level;
+  }
+  return levels;
+}
+
+/**
+ * Labels the connected regions of equal level among the pixels that are not barred, in reading order of their
+ * first pixels: two passes with a union of provisional labels (Rosenfeld & Pfaltz 1966).
+ *
+ * @param label gets the labels; pixels it has already are left alone
+ * @param level gets the level of each new region
+ */
+function labelFlats(
+  levels: Uint8Array,
+  barred: Uint8Array,
+  width: number,
+  label: Int32Array,
+  level: number[],
+): void {
+  const parent: number[] = [];
+  const provisional = new Int32Array(levels.length).fill(-1);
+  const rootOf = (i: number): number => {
+    let at = i;
+    while (parent[at] !== at) at = parent[at] = parent[parent[at]];
+    return at;
+  };
+  for (let i = 0, x = 0; i < levels.length; i++, x = x === width - 1 ? 0 : x + 1) {
+    if (barred[i] !== 0) continue;
+    const own = levels[i];
+    const left = x > 0 && levels[i - 1] === own ? provisional[i - 1] : -1;
+    const up = i >= width && levels[i - width] === own ? provisional[i - width] : -1;
+    if (left === -1 && up === -1) {
+      provisional[i] = parent.push(parent.length) - 1;
+    } else if (left === -1 || up === -1 || left === up) {
+      provisional[i] = left === -1 ? up : left;
+    } else {
+      const [a, b] = [rootOf(left), rootOf(up)];
+      // The older label stands for both, so that regions are numbered by their first pixel.
+      if (a < b) parent[b] = a;
+      else parent[a] = b;
+      provisional[i] = up;
+    }
+  }
+  const number = new Int32Array(parent.length).fill(-1);
+  for (let i = 0; i < levels.length; i++) {
+    if (provisional[i] === -1) continue;
+    const first = rootOf(provisional[i]);
+    if (number[first] === -1) number[first] = level.push(levels[i]) - 1;
+    label[i] = number[first];
+  }
 }
 
 /** Floods unlabelled pixels from the labelled ones in order of steepness, first come first served. */

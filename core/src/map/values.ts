@@ -1,7 +1,7 @@
 import type { Separation } from './settings.js';
 
-/** Steps of the histogram over L\* 0–100; 0.2 L\* is finer than any eye tells apart. */
-const bins = 512;
+/** Steps of the histogram over L\* 0–100; 0.4 L\* is finer than any eye tells apart. */
+const bins = 256;
 
 /** Counts of lightness in even steps over L\* 0–100, leaving out pixels whose `skip` is set. */
 export function lightnessHistogram(lightness: Float32Array, skip?: Uint8Array): Float64Array {
@@ -142,11 +142,4 @@ export function limitsBetween(
     case 'by-hand':
       return byHand(limits, values);
   }
-}
-
-/** The value (0 is darkest) a lightness falls in. */
-export function levelOf(lightness: number, limits: readonly number[]): number {
-  let level = 0;
-  while (level < limits.length && lightness >= limits[level]) level++;
-  return level;
 }

@@ -20,18 +20,16 @@ export type WorkingSize = { width: number; height: number; pxPerMm: number };
  * @param frameWidthMm width of the picture on the surface
  * @param frameHeightMm height of the picture on the surface
  * @param pencilMm width of the point
- * @param detail share of the full resolution, for a quick preview; 1 for the full one
  */
 export function workingSize(
   window: PixelWindow,
   frameWidthMm: number,
   frameHeightMm: number,
   pencilMm: number,
-  detail = 1,
 ): WorkingSize {
   const sourcePxPerMm = Math.max(window.width / frameWidthMm, window.height / frameHeightMm);
   const most = Math.sqrt(mostWorkingPixels / (frameWidthMm * frameHeightMm));
-  const wanted = Math.min(pixelsPerPoint / pencilMm, sourcePxPerMm, most) * detail;
+  const wanted = Math.min(pixelsPerPoint / pencilMm, sourcePxPerMm, most);
   return {
     width: Math.max(1, Math.round(frameWidthMm * wanted)),
     height: Math.max(1, Math.round(frameHeightMm * wanted)),

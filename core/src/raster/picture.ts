@@ -72,6 +72,11 @@ function weighedOfWindow(
   const out = new Float32Array(width * height);
   const upTo = new Float64Array(picture.width + 1);
   const narrowed = new Float64Array(width);
+  const places = placesOf(columns, picture.width);
+  const perColumn = Float64Array.from({ length: width }, (_, x) => {
+    const span = columns[x + 1] - columns[x];
+    return span > 1e-9 ? 1 / span : 0;
+  });
   const reach = { first: Math.floor(columns[0]), last: Math.ceil(columns[width]) };
   let held = -1;
   for (let y = 0; y < height; y++) {
@@ -80,7 +85,7 @@ function weighedOfWindow(
     for (let row = Math.floor(top); row < bottom; row++) {
       if (row !== held) {
         sumRow(picture, row, reach.first, reach.last, tables, upTo);
-        narrowRow(upTo, columns, narrowed);
+        narrowRow(upTo, places, perColumn, narrowed);
         held = row;
       }
       const share = (Math.min(bottom, row + 1) - Math.max(top, row)) / (bottom - top);
@@ -91,25 +96,31 @@ function weighedOfWindow(
   return out;
 }
 
-/** Averages a source row down to the target's columns, from its running sum: one look-up a side. */
-function narrowRow(upTo: Float64Array, sides: Float64Array, into: Float64Array): void {
-  const last = upTo.length - 2;
-  let from = sides[0];
-  let before = sumAt(upTo, from, last);
-  for (let x = 0; x < into.length; x++) {
-    const to = sides[x + 1];
-    const sum = sumAt(upTo, to, last);
-    const span = to - from;
-    const pixel = Math.min(last, Math.floor(from));
-    into[x] = span > 1e-9 ? (sum - before) / span : upTo[pixel + 1] - upTo[pixel];
-    from = to;
-    before = sum;
-  }
+/** Places on a running sum: the entry below, and how far on to the next. */
+type Places = { below: Int32Array; share: Float64Array };
+
+function placesOf(sides: Float64Array, sourceLength: number): Places {
+  const below = Int32Array.from(sides, (side) => Math.min(sourceLength - 1, Math.floor(side)));
+  return { below, share: sides.map((side, i) => side - below[i]) };
 }
 
-function sumAt(upTo: Float64Array, place: number, last: number): number {
-  const whole = Math.min(last, Math.floor(place));
-  return upTo[whole] + (upTo[whole + 1] - upTo[whole]) * (place - whole);
+/** Averages a source row down to the target's columns, from its running sum: one look-up a side. */
+function narrowRow(
+  upTo: Float64Array,
+  { below, share }: Places,
+  perColumn: Float64Array,
+  into: Float64Array,
+): void {
+  let pixel = below[0];
+  let before = upTo[pixel] + (upTo[pixel + 1] - upTo[pixel]) * share[0];
+  for (let x = 0; x < into.length; x++) {
+    const at = below[x + 1];
+    const sum = upTo[at] + (upTo[at + 1] - upTo[at]) * share[x + 1];
+    // A target narrower than can be told takes the pixel it lies in.
+    into[x] = perColumn[x] > 0 ? (sum - before) * perColumn[x] : upTo[pixel + 1] - upTo[pixel];
+    pixel = at;
+    before = sum;
+  }
 }
 
 /** What each value of each channel adds to the sum of a pixel; white is 1. */

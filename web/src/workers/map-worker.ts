@@ -30,11 +30,11 @@ export type MapOrder = {
 /** What the worker tells along the way. */
 export type MapReport = { kind: 'progress'; progress: MapProgress } | { kind: 'preview'; map: MapDocument };
 
-/** Share of the full resolution of the quick first look. */
-const previewDetail = 0.25;
+/** Working pixels taken as one each way for the quick first look. */
+const previewCoarser = 4;
 
 const maker = new MapMaker();
-const previewMaker = new MapMaker();
+const previewMaker = maker.forQuickLooks();
 let held: { key: string; picture: Promise<Picture> } | null = null;
 let newest = 0;
 /** What the quick look was last made from; a change by hand or of the time needs none. */
@@ -86,7 +86,7 @@ const work = {
     const { request, look } = await requestFor(order);
     if (look === looked)
       return follow(maker, request, own, (progress) => report({ kind: 'progress', progress }));
-    const preview = await follow(previewMaker, { ...request, detail: previewDetail }, own, () => undefined);
+    const preview = await follow(previewMaker, { ...request, coarser: previewCoarser }, own, () => undefined);
     if (preview) report({ kind: 'preview', map: preview });
     const map = await follow(maker, request, own, (progress) => report({ kind: 'progress', progress }));
     if (map) looked = look;
