@@ -121,7 +121,7 @@ function measure(request: MapRequest) {
     tolerance: changed(() => ({ toleranceMm: 0.2 + 0.01 * (turn % 5) })),
     edges: changed(() => ({ softFromMm: 1.5 + 0.1 * (turn % 5) })),
     budget: changed(() => ({ minutes: 5 + (turn % 5) })),
-    preview: timed(() => new MapMaker().make({ ...request, coarser: 4 }), 5),
+    preview: timed(() => maker.forQuickLooks().make({ ...request, coarser: 4 }), 5),
     map: maker.make(request),
   };
 }

@@ -90,7 +90,6 @@ export function worstFault(
   cubic: Cubic,
   parameters: Float64Array,
 ) {
-  let distance = 0;
   let index = (a + b) >> 1;
   let worst = 0;
   const [x0, y0, x1, y1, x2, y2, x3, y3] = cubic;
@@ -109,8 +108,7 @@ export function worstFault(
       index = a + i;
     }
   }
-  distance = Math.sqrt(worst);
-  return { distance, index };
+  return { distance: Math.sqrt(worst), index };
 }
 
 /** One Newton step of each parameter towards the nearest place on the curve. */

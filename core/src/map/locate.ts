@@ -90,7 +90,9 @@ export function locateArc(
       softnessPx[i] =
         share < partialStep ? Math.min(farReach, steps.width[i] / Math.max(share, 0.05)) : steps.width[i];
     }
-    if (median(steps.width) > wideStepPx) reach = farReach;
+    const width = median(steps.width);
+    // Both plateaus of a step lie well within three times its width; a wider one is found in the next pass.
+    if (width > wideStepPx) reach = Math.min(farReach, Math.max(reach, Math.ceil(3 * width) + nearReach));
     points = smoothedRun(points, arc.closed, easingPx(median(softnessPx)) / rowPx);
   }
   return { points, contrast, softnessPx };

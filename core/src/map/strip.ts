@@ -71,12 +71,49 @@ export function readStrip(
     strip.roomLeft[i] = left;
     strip.roomRight[i] = right;
     const row = i * columns + reach;
-    for (let t = -left; t <= right; t++) strip.tone[row + t] = sampleAt(tones, x + t * nx, y + t * ny);
+    readRow(tones, strip.tone, row, x, y, nx, ny, left, right);
     // Beyond its own shapes the row repeats its last tone.
     for (let t = left + 1; t <= reach; t++) strip.tone[row - t] = strip.tone[row - left];
     for (let t = right + 1; t <= reach; t++) strip.tone[row + t] = strip.tone[row + right];
   }
   return strip;
+}
+
+/** Tones across the boundary at one row, bilinear between pixel centres. */
+function readRow(
+  tones: Plane,
+  into: Float32Array,
+  row: number,
+  x: number,
+  y: number,
+  nx: number,
+  ny: number,
+  left: number,
+  right: number,
+): void {
+  const { width, height, data } = tones;
+  const inside = (t: number) => {
+    const u = x + t * nx;
+    const v = y + t * ny;
+    return u >= 0.6 && v >= 0.6 && u < width - 1 && v < height - 1;
+  };
+  if (!inside(-left) || !inside(right)) {
+    for (let t = -left; t <= right; t++) into[row + t] = sampleAt(tones, x + t * nx, y + t * ny);
+    return;
+  }
+  let u = x - 0.5 - left * nx;
+  let v = y - 0.5 - left * ny;
+  for (let t = -left; t <= right; t++) {
+    const column = u | 0;
+    const line = v | 0;
+    const s = u - column;
+    const i = line * width + column;
+    const upper = data[i] + (data[i + 1] - data[i]) * s;
+    const lower = data[i + width] + (data[i + width + 1] - data[i + width]) * s;
+    into[row + t] = upper + (lower - upper) * (v - line);
+    u += nx;
+    v += ny;
+  }
 }
 
 /**

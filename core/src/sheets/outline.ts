@@ -52,6 +52,9 @@ export function outlineSheets(map: MapDocument, options: OutlineOptions): SheetS
   const lineMm = options.lineMm ?? usualLineMm;
   const surfaceItems: PageStroke[] = [
     ...drawn.map((line) => stroke(line.points.flat(), line.closed, lineMm, dashOf(line))),
+    ...map.lines
+      .filter(({ kind, kept }) => kind === 'guide' && kept !== false)
+      .map((line) => stroke(line.points.flat(), line.closed, lineMm, dashOf(line), 'guide')),
     ...cornerMarks({ x: 0, y: 0, ...map.surface }),
     ...cornerMarks(map.frame),
   ];

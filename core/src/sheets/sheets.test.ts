@@ -1,6 +1,9 @@
 import { expect } from 'chai';
 import fc from 'fast-check';
 import type { MapDocument } from '../documents/index.js';
+import { polylineLength } from '../geometry/index.js';
+import { defaultMapSettings, effortOf, MapMaker } from '../map/index.js';
+import { knownScene, photograph } from '../testing/index.js';
 import { joinMarks } from './join-marks.js';
 import { sheetLayout } from './layout-file.js';
 import { outlineSheets, type OutlineOptions } from './outline.js';
@@ -238,4 +241,41 @@ describe('outline sheets', () => {
       /no lines to print/,
     );
   });
+});
+
+describe('the lines printed', () => {
+  // A page with room for the whole map, so that nothing is printed twice.
+  const picture = photograph(knownScene, 4);
+  const frame = { x: 0, y: 0, width: 150, height: 120 };
+  const mapped = (minutes: number | null) =>
+    new MapMaker().make({
+      picture,
+      pictureKey: 'scene',
+      window: { x: 0, y: 0, width: picture.width, height: picture.height },
+      placement: { surface: frame, frame },
+      settings: { ...defaultMapSettings, minShapeMm2: 4, minutes },
+      corrections: [{ id: '1', does: 'guide', at: [0.5, 0.5], angleDeg: 90 }],
+    });
+
+  for (const minutes of [null, 1]) {
+    it(`are as many metres as the map says, ${minutes === null ? 'whole' : 'within a time'}, guides beside`, () => {
+      const map = mapped(minutes);
+      const [page] = outlineSheets(map, options()).pages;
+      const marks = outlineSheets(
+        mapWith(150, 120, [
+          [70, 60],
+          [71, 60],
+        ]),
+        options(),
+      ).pages[0];
+      const length = (strokes: readonly PageStroke[]) =>
+        strokes.reduce((sum, { points, closed }) => sum + polylineLength(points, closed), 0);
+      const printed =
+        length(strokesOf(page.items, 'graphite')) - length(strokesOf(marks.items, 'graphite')) + 1;
+      const { metres } = effortOf(map);
+      expect(Math.abs(printed / 1000 / metres - 1)).to.be.at.most(0.01);
+      const guides = length(strokesOf(page.items, 'guide')) - length(strokesOf(marks.items, 'guide'));
+      expect(guides).to.be.closeTo(120, 0.5);
+    });
+  }
 });
