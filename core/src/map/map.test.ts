@@ -150,7 +150,17 @@ describe('a map of any picture', () => {
     channels: 3,
     data: new Uint8Array(width * height * 3).fill(tone),
   });
+  /** Rows of dark strokes a few pixels thick, as print has them. */
+  const print: Picture = {
+    ...plain(240, 160, 0),
+    data: Uint8Array.from({ length: 240 * 160 * 3 }, (_, k) => {
+      const [x, y] = [Math.floor(k / 3) % 240, Math.floor(k / 720)];
+      const stroke = (x * 7 + Math.floor(x / 9) * 13) % 9 < 3 || (y % 14 > 6 && y % 14 < 9);
+      return y % 14 < 10 && stroke ? 25 : 240;
+    }),
+  };
   const odd: [string, Picture][] = [
+    ['print', print],
     ['uniformly grey', plain(80, 60, 119)],
     ['all black', plain(80, 60, 0)],
     ['two pixels', plain(2, 1, 200)],
