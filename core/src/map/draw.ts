@@ -9,7 +9,7 @@ import { fewestStraights } from './straights.js';
 export type Following = Pick<MapSettings, 'path' | 'toleranceMm'>;
 
 /** Curves are fitted this much closer than the tolerance asks, so that on the whole they lie on the boundary. */
-const curveShare = 0.3;
+const curveShare = 0.35;
 
 /** Arms between which a corner's angle is judged, mm. */
 const cornerArmMm = 1.5;

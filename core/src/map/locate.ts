@@ -130,7 +130,7 @@ const staircaseRows = 1.22;
  * finer than a part of its own width, so its wobble within that is noise.
  */
 function easingPx(softnessPx: number): number {
-  return softnessPx < 3 ? 0 : Math.min(7, 0.5 * (softnessPx - 2));
+  return softnessPx < 3 ? 0 : Math.min(11, 0.7 * (softnessPx - 2));
 }
 
 /** Shift of every row towards the half-way tone, pixels to the right. */
