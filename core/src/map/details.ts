@@ -3,7 +3,7 @@ import type { Rect } from '../geometry/index.js';
 import { sampleAt, type Plane } from '../raster/index.js';
 import type { DrawnDetail } from './assemble.js';
 import { colourSteepness, type ColourPlanes } from './colour-planes.js';
-import { findFlow, strokesAlong, type Flow, type Stroke } from './direction.js';
+import { findFlow, strokesAlong, type Stroke } from './direction.js';
 import { follow, onSurface } from './draw.js';
 import { nearBoundaries } from './near-boundaries.js';
 import type { Regions } from './regions.js';
@@ -31,18 +31,14 @@ const colourSideMm = 1.2;
 export type ColourEdge = ThinLine & { colour: number };
 export type Details = { thin: ThinLine[]; colourEdges: ColourEdge[]; strokes: Stroke[] };
 
-/** The picture at the working resolution, as lines beside values are looked for in it. */
-export type DetailGround = { lightness: Plane; flow: Flow | null };
-
-/** Reads off the unquieted picture what lines beside values are found in. */
-export function detailGround(raster: WorkingRaster, settings: Pick<MapSettings, 'strokes'>): DetailGround {
-  const lightness = { ...raster.luminance, data: lightnessPlane(raster.luminance.data) };
-  return { lightness, flow: settings.strokes ? findFlow(lightness, raster.pxPerMm) : null };
+/** Lightness of the unquieted picture, in which lines beside values are looked for. */
+export function detailGround(raster: WorkingRaster): Plane {
+  return { ...raster.luminance, data: lightnessPlane(raster.luminance.data) };
 }
 
 /** Thin things down their middle, edges of colour alone, and strokes along the texture. */
 export function findDetails(
-  { lightness, flow }: DetailGround,
+  lightness: Plane,
   colour: ColourPlanes | null,
   regions: Regions,
   pxPerMm: number,
@@ -61,16 +57,24 @@ export function findDetails(
     : [];
   const colourEdges =
     settings.colourEdges && colour ? edgesOfColour(lightness, colour, pxPerMm, shortestPx, taken) : [];
-  const strokes =
-    settings.strokes && flow
-      ? strokesAlong(flow, {
-          spacingPx: settings.strokeSpacingMm * pxPerMm,
-          lengthPx: settings.strokeLengthMm * pxPerMm,
-          regions,
-          nearEdge: nearBoundaries(regions, besideStrokeMm * pxPerMm),
-        })
-      : [];
+  const strokes = settings.strokes ? strokesIn(lightness, regions, pxPerMm, settings) : [];
   return { thin, colourEdges, strokes };
+}
+
+/** Strokes along the texture of the shapes, away from their boundaries. */
+function strokesIn(
+  lightness: Plane,
+  regions: Regions,
+  pxPerMm: number,
+  { strokeSpacingMm, strokeLengthMm }: MapSettings,
+): Stroke[] {
+  const near = nearBoundaries(regions, besideStrokeMm * pxPerMm);
+  return strokesAlong(findFlow(lightness, pxPerMm, near), {
+    spacingPx: strokeSpacingMm * pxPerMm,
+    lengthPx: strokeLengthMm * pxPerMm,
+    regions,
+    nearEdge: near,
+  });
 }
 
 /** Ridges of the colour's steepness, kept where the lightness on both sides is the same. */

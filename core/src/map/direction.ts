@@ -30,8 +30,13 @@ const leastCoherence = 0.35;
  * unequal its eigenvalues are says how far all of it runs one way.
  *
  * @param lightness unquieted L\*
+ * @param onEdge whether a pixel lies on a boundary's slope: that is the boundary's direction, not the texture's
  */
-export function findFlow(lightness: Plane, pxPerMm: number): Flow {
+export function findFlow(
+  lightness: Plane,
+  pxPerMm: number,
+  onEdge: (x: number, y: number) => boolean = () => false,
+): Flow {
   const cellPx = Math.max(2, Math.round(cellMm * pxPerMm));
   const { width, height, data } = lightness;
   const xx = new Float32Array(data.length);
@@ -39,6 +44,7 @@ export function findFlow(lightness: Plane, pxPerMm: number): Flow {
   const yy = new Float32Array(data.length);
   for (let y = 1; y < height - 1; y++) {
     for (let x = 1; x < width - 1; x++) {
+      if (onEdge(x, y)) continue;
       const i = y * width + x;
       const gx = data[i + 1] - data[i - 1];
       const gy = data[i + width] - data[i - width];

@@ -5,7 +5,7 @@ import { assembleMap, type Placement } from './assemble.js';
 import { placeBoundaries, type Boundaries } from './boundaries.js';
 import { colourPlanes, type ColourPlanes } from './colour-planes.js';
 import type { Correction } from './corrections/index.js';
-import { detailGround, drawDetails, findDetails, type DetailGround, type Details } from './details.js';
+import { detailGround, drawDetails, findDetails, type Details } from './details.js';
 import { drawArcs } from './draw.js';
 import { finishMap } from './finish.js';
 import { EdgeFollower } from './follow-edge.js';
@@ -54,7 +54,7 @@ export class MapMaker {
     tones: new Stage<Tones>(),
     shapes: new Stage<Shapes>(),
     boundaries: new Stage<Boundaries>(),
-    ground: new Stage<DetailGround>(),
+    ground: new Stage<Plane>(),
     details: new Stage<Details>(),
     drawn: new Stage<Float64Array[]>(),
     stretches: new Stage<Stretch[][]>(),
@@ -218,7 +218,7 @@ export class MapMaker {
   ): Details {
     const { mode, colourEdges, strokes } = settings;
     if (mode === 'values' && !colourEdges && !strokes) return { thin: [], colourEdges: [], strokes: [] };
-    const ground = this.stages.ground.get(keyOf(rasterKey, strokes), () => detailGround(raster, settings));
+    const ground = this.stages.ground.get(rasterKey, () => detailGround(raster));
     return this.stages.details.get(keyOf(shapesKey, pick(settings, detailSettings)), () =>
       findDetails(ground, colour, shapes.regions, raster.pxPerMm, settings),
     );

@@ -177,17 +177,19 @@ function LaidOutMap() {
                   onChange={setWash}
                 />
               )}
-              <label className="overlay-slider">
-                picture
-                <Slider
-                  min={0}
-                  max={100}
-                  value={Math.round(over * 100)}
-                  onChange={(value) => setOver(value / 100)}
-                  tooltip={{ formatter: (value) => `${value ?? 0} %` }}
-                  ariaLabelForHandle="How strongly the picture shows under the map"
-                />
-              </label>
+              {shown !== 'surface' && (
+                <label className="overlay-slider">
+                  picture
+                  <Slider
+                    min={0}
+                    max={100}
+                    value={Math.round(over * 100)}
+                    onChange={(value) => setOver(value / 100)}
+                    tooltip={{ formatter: (value) => `${value ?? 0} %` }}
+                    ariaLabelForHandle="How strongly the picture shows under the map"
+                  />
+                </label>
+              )}
             </>
           ),
           content: (
