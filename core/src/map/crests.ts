@@ -19,10 +19,13 @@ const scales = [1, 2, 4];
 /** A pixel belongs to a line when the line's middle passes through it, with a little to spare. */
 const insidePixel = 0.6;
 
+/** Whether no crest is wanted at a place, for one that answers at a scale (standard deviation, pixels). */
+export type Taken = (x: number, y: number, sigmaPx: number) => boolean;
+
 export type CrestOptions = {
   halfWidthPx: number;
   standsOut: number;
-  taken: (x: number, y: number) => boolean;
+  taken: Taken;
 };
 
 /**
@@ -47,7 +50,8 @@ export function findCrests(lightness: Plane, { halfWidthPx, standsOut, taken }: 
   for (const scale of scales) addScale(crest, lightness, finest * scale, standsOut / 2);
   for (let y = 0; y < height; y++) {
     for (let x = 0; x < width; x++)
-      if (crest.strength[y * width + x] > 0 && taken(x, y)) crest.strength[y * width + x] = 0;
+      if (crest.strength[y * width + x] > 0 && taken(x, y, crest.sigma[y * width + x]))
+        crest.strength[y * width + x] = 0;
   }
   return crest;
 }

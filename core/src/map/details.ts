@@ -4,8 +4,9 @@ import { sampleAt, type Plane } from '../raster/index.js';
 import type { DrawnDetail } from './assemble.js';
 import { colourSteepness, type ColourPlanes } from './colour-planes.js';
 import { findFlow, strokesAlong, type Stroke } from './direction.js';
+import type { Taken } from './crests.js';
 import { follow, onSurface } from './draw.js';
-import { nearBoundaries } from './near-boundaries.js';
+import { nearBoundaries, type NearBoundary } from './near-boundaries.js';
 import type { Regions } from './regions.js';
 import type { MapSettings } from './settings.js';
 import { normalsOf } from './strip.js';
@@ -44,7 +45,7 @@ export function findDetails(
   pxPerMm: number,
   settings: MapSettings,
 ): Details {
-  const taken = nearBoundaries(regions, besideMm * pxPerMm);
+  const taken = besideBoundaries(regions, pxPerMm);
   const shortestPx = settings.detailShortestMm * pxPerMm;
   const wanted = settings.mode !== 'values';
   const thin = wanted
@@ -59,6 +60,24 @@ export function findDetails(
     settings.colourEdges && colour ? edgesOfColour(lightness, colour, pxPerMm, shortestPx, taken) : [];
   const strokes = settings.strokes ? strokesIn(lightness, regions, pxPerMm, settings) : [];
   return { thin, colourEdges, strokes };
+}
+
+/** Blurred widely, an edge answers like a line on either side of it, out to this many standard deviations. */
+const lobeSigmas = 2.2;
+
+/** How near wide crests are looked at in steps, mm. */
+const lobeStepMm = 0.5;
+
+/** What lies so near a boundary that a crest of its scale is the boundary's own. */
+function besideBoundaries(regions: Regions, pxPerMm: number): Taken {
+  const near = new Map<number, NearBoundary>();
+  return (x, y, sigmaPx) => {
+    const wantedMm = Math.max(besideMm, (lobeSigmas * sigmaPx) / pxPerMm);
+    const step = Math.ceil(wantedMm / lobeStepMm);
+    const known = near.get(step) ?? nearBoundaries(regions, step * lobeStepMm * pxPerMm);
+    near.set(step, known);
+    return known(x, y);
+  };
 }
 
 /** Strokes along the texture of the shapes, away from their boundaries. */
@@ -83,7 +102,7 @@ function edgesOfColour(
   colour: ColourPlanes,
   pxPerMm: number,
   shortestPx: number,
-  taken: (x: number, y: number) => boolean,
+  taken: Taken,
 ): ColourEdge[] {
   const steep = colourSteepness(colour);
   const perMm = { ...steep, data: steep.data.map((value) => value * pxPerMm) };

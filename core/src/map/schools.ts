@@ -54,7 +54,7 @@ export const schools: readonly School[] = [
       minShapeMm2: 40,
       lostUnder: 8,
       castShadows: 'dropped',
-      leastWeight: 0.45,
+      leastWeight: 0.36,
       firmness: 'faint',
     },
   },
@@ -78,7 +78,7 @@ export const schools: readonly School[] = [
     id: 'focal',
     name: 'focal',
     says: 'Dense where the picture is looked at, sparse elsewhere: mark the focal areas and the rest gives way to them.',
-    sets: { ...usual, mode: 'both', values: 5, minShapeMm2: 6, focus: 1, leastWeight: 0.4 },
+    sets: { ...usual, mode: 'both', values: 5, minShapeMm2: 6, focus: 1, leastWeight: 0.34 },
   },
   {
     id: 'loose',

@@ -1,6 +1,6 @@
 import { polylineLength } from '../geometry/index.js';
 import type { Plane } from '../raster/index.js';
-import { findCrests, type Crest } from './crests.js';
+import { findCrests, type Crest, type Taken } from './crests.js';
 import { linked } from './linked.js';
 import { smoothedRun } from './smooth-run.js';
 
@@ -22,7 +22,7 @@ export type ThinLineOptions = {
   /** A line begins where it stands out by this much, and is followed down to half of it (L\*). */
   standsOut: number;
   /** Whether no line is wanted at a pixel, such as beside a boundary that is drawn anyway. */
-  taken: (x: number, y: number) => boolean;
+  taken: Taken;
 };
 
 /**
