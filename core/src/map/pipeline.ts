@@ -61,13 +61,13 @@ export class MapMaker {
     follower: new Stage<EdgeFollower>(),
   };
   private found: TonesFound | null = null;
+  /** Key of the full raster last read. */
+  private fullKey = '';
 
   /**
    * @param rasters working rasters, to be shared by a maker of quick looks and one of full maps
    */
   constructor(private readonly rasters = new Stage<WorkingRaster>()) {}
-
-  private rasterKey = '';
 
   /**
    * The map, in steps: yields progress between stages, so that a caller can let other work in or stop.
@@ -86,7 +86,7 @@ export class MapMaker {
     const full = this.rasters.get(fullKey, () => workingRaster(request.picture, window, fullSize));
     const { coarser = 1 } = request;
     const rasterKey = keyOf(fullKey, coarser);
-    this.rasterKey = fullKey;
+    this.fullKey = fullKey;
     const raster = this.stages.reduced.get(rasterKey, () => reduced(full, coarser));
     const { width, height } = raster.luminance;
     const size = { width, height, pxPerMm: raster.pxPerMm };
@@ -161,9 +161,9 @@ export class MapMaker {
 
   /** Follows edges in the picture last mapped; null before the first. Its pixels lie on the frame's. */
   edgeFollower(): EdgeFollower | null {
-    const raster = this.rasters.peek(this.rasterKey);
+    const raster = this.rasters.peek(this.fullKey);
     if (!raster) return null;
-    return this.stages.follower.get(this.rasterKey, () => {
+    return this.stages.follower.get(this.fullKey, () => {
       const step = EdgeFollower.stepFor(raster.pxPerMm);
       const small = averaged(raster.luminance, step);
       return new EdgeFollower({ ...small, data: lightnessPlane(small.data) }, raster.pxPerMm / step);

@@ -169,13 +169,14 @@ export class WorkStore {
    * @throws Fault 404 when there is no map yet, 409 when another version has the name
    */
   async nameVersion(id: string, name: string): Promise<MapSummary> {
-    const { summary } = await this.map(id);
-    const taken = await this.rows.MapVersion.findOne({ where: { workId: id, name } });
-    if (taken && taken.version !== summary.version) {
+    const versions = await this.versions(id);
+    const newest = versions.at(-1);
+    if (!newest) throw noMap();
+    if (versions.some((other) => other.name === name && other !== newest)) {
       throw new Fault(409, 'name-taken', `Another version is called “${name}”. Choose another name.`, 'name');
     }
-    await this.rows.MapVersion.update({ name }, { where: { workId: id, version: summary.version } });
-    return { ...summary, name };
+    await this.rows.MapVersion.update({ name }, { where: { workId: id, version: newest.version } });
+    return { ...newest, name };
   }
 
   /**
@@ -184,13 +185,14 @@ export class WorkStore {
    * @throws Fault 404 when there is no such version
    */
   async forgetVersion(id: string, version: number): Promise<MapSummary[]> {
-    const { summary } = await this.map(id, version);
-    const newest = await this.map(id);
+    const versions = await this.versions(id);
+    if (!versions.some((other) => other.version === version)) throw noMap();
+    const where = { workId: id, version };
     const printed = (await this.rows.Printing.count({ where: { workId: id, mapVersion: version } })) > 0;
-    if (printed || newest.summary.version === summary.version) {
-      await this.rows.MapVersion.update({ name: null }, { where: { workId: id, version } });
+    if (printed || versions.at(-1)?.version === version) {
+      await this.rows.MapVersion.update({ name: null }, { where });
     } else {
-      await this.rows.MapVersion.destroy({ where: { workId: id, version } });
+      await this.rows.MapVersion.destroy({ where });
     }
     return this.versions(id);
   }
@@ -201,7 +203,7 @@ export class WorkStore {
       where: { workId: id, ...(version === undefined ? {} : { version }) },
       order: [['version', 'DESC']],
     });
-    if (!row) throw new Fault(404, 'no-map', 'This work has no map yet. Make one at Map.');
+    if (!row) throw noMap();
     return { summary: summaryOf(row), document: storedMap.parse(row.document) };
   }
 
@@ -282,6 +284,8 @@ export class WorkStore {
     };
   }
 }
+
+const noMap = () => new Fault(404, 'no-map', 'This work has no map yet. Make one at Map.');
 
 function pictureOf({ hash, name, width, height, bytes }: PictureRow): StoredPicture {
   return { hash, name, width, height, bytes };

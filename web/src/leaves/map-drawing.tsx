@@ -102,9 +102,9 @@ const mostNumberMm = 8;
 function shapeNumbers(map: MapDocument) {
   const lines = new Map(map.lines.map((line) => [line.id, line]));
   return map.shapes.flatMap((shape) => {
-    const [outer] = ringPoints(shape, lines);
-    if (!outer || outer.length < 3) return [];
-    const { x, y, breadth } = roomiestRow(ringPoints(shape, lines));
+    const rings = ringPoints(shape, lines);
+    if ((rings[0]?.length ?? 0) < 3) return [];
+    const { x, y, breadth } = roomiestRow(rings);
     const sizeMm = Math.min(mostNumberMm, Math.max(leastNumberMm, numberShare * breadth));
     return [{ id: shape.id, level: shape.level, x, y, sizeMm }];
   });
@@ -140,13 +140,7 @@ function roomiestRow(rings: readonly (readonly [number, number])[][]): {
 }
 
 /** Some lines of a map, laid over it so that they stand out: those in hand, or those that would be added. */
-export function LinesMarked({
-  lines,
-  kind,
-}: {
-  lines: readonly MapLine[];
-  kind: 'inHand' | 'added' | 'drawing';
-}) {
+export function LinesMarked({ lines, kind }: { lines: readonly MapLine[]; kind: 'inHand' | 'added' }) {
   const scale = useLeafScale();
   if (lines.length === 0) return null;
   return (

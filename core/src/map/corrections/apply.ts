@@ -4,9 +4,9 @@ import { toPoints } from '../assemble.js';
 import { lineLengthMm } from '../effort.js';
 import { follow } from '../draw.js';
 import type { CastShadowWay, MapSettings } from '../settings.js';
-import { anchored, isWithin, onSurfaceAt, ringPoints, type Spot } from './anchors.js';
+import { anchored, onSurfaceAt, type Spot } from './anchors.js';
 import type { Correction, LineAnchor, Place } from './corrections.js';
-import { rebuildShape, type Draft } from './faces.js';
+import { rebuildShape, shapeIdAt, type Draft } from './faces.js';
 import { guideAcross, hiddenContour, pulled } from './line-changes.js';
 import { joinShapes, splitShape } from './shape-changes.js';
 
@@ -19,7 +19,7 @@ export type CorrectionContext = {
 const lineGone = 'The line it was made to is no longer in the map.';
 const shapeGone = 'The shape it was made to is no longer there.';
 
-/** Lines drawn by hand matter as much as any. */
+/** Fields of a line drawn by hand: it weighs as much as a line can. */
 const drawnByHand = {
   contrast: 0,
   softness: 0,
@@ -145,13 +145,6 @@ function move(draft: Draft, spot: Spot | null, to: { x: number; y: number }, rea
   draft.lines.set(line.id, pulled(line, spot, to, reachMm));
   for (const side of new Set([line.left, line.right])) {
     if (side !== null && line.kind === 'boundary') rebuildShape(draft, side);
-  }
-  return null;
-}
-
-function shapeIdAt(draft: Draft, { x, y }: { x: number; y: number }): string | null {
-  for (const shape of draft.shapes.values()) {
-    if (isWithin(ringPoints(shape, draft.lines), x, y)) return shape.id;
   }
   return null;
 }

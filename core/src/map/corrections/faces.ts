@@ -7,6 +7,14 @@ type Use = { line: string; reversed: boolean };
 /** A map while it is being corrected. */
 export type Draft = { lines: Map<string, MapLine>; shapes: Map<string, MapShape> };
 
+/** The shape a point of the surface lies in, or null outside all of them. */
+export function shapeIdAt(draft: Draft, { x, y }: { x: number; y: number }): string | null {
+  for (const shape of draft.shapes.values()) {
+    if (isWithin(ringPoints(shape, draft.lines), x, y)) return shape.id;
+  }
+  return null;
+}
+
 /** The two ends of a use, in the order it is walked. */
 function endsOf(line: MapLine, reversed: boolean): [readonly [number, number], readonly [number, number]] {
   const first = line.points[0];

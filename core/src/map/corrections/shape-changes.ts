@@ -1,6 +1,6 @@
 import type { MapLine } from '../../documents/index.js';
-import { isWithin, nearestOn, ringPoints, type Spot } from './anchors.js';
-import { freshId, rebuildShape, type Draft } from './faces.js';
+import { nearestOn, type Spot } from './anchors.js';
+import { freshId, rebuildShape, shapeIdAt, type Draft } from './faces.js';
 
 type Point = { x: number; y: number };
 
@@ -10,22 +10,14 @@ const leadMm = 12;
 /** Nearer than this a spot on a line is its end, mm. */
 const atEndMm = 0.05;
 
-/** Shape at a point of a draft. */
-function shapeAtPoint(draft: Draft, { x, y }: Point): string | null {
-  for (const shape of draft.shapes.values()) {
-    if (isWithin(ringPoints(shape, draft.lines), x, y)) return shape.id;
-  }
-  return null;
-}
-
 /**
  * Makes the shapes at two places one: the boundary between them goes, and what it parted has one border.
  *
  * @returns why it cannot be, or null when it is done
  */
 export function joinShapes(draft: Draft, one: Point, other: Point): string | null {
-  const a = shapeAtPoint(draft, one);
-  const b = shapeAtPoint(draft, other);
+  const a = shapeIdAt(draft, one);
+  const b = shapeIdAt(draft, other);
   if (a === null || b === null) return 'One of the two shapes is no longer there.';
   if (a === b) return null;
   const between = [...draft.lines.values()].filter(
@@ -42,7 +34,7 @@ export function joinShapes(draft: Draft, one: Point, other: Point): string | nul
     draft.lines.set(line.id, { ...line, left: swapped(line.left), right: swapped(line.right) });
   }
   draft.shapes.delete(give);
-  const spot = one.x === other.x ? one : other;
+  const spot = give === a ? one : other;
   draft.shapes.set(keep, {
     ...kept,
     joins: [
@@ -95,7 +87,7 @@ function longestWithin(draft: Draft, stroke: readonly Point[]): { shape: string;
   let best: { shape: string; run: Point[] } | null = null;
   let current = { shape: '', run: new Array<Point>() };
   for (const point of densified(stroke)) {
-    const shape = shapeAtPoint(draft, point);
+    const shape = shapeIdAt(draft, point);
     if (shape !== current.shape) current = { shape: shape ?? '', run: [] };
     if (shape === null) continue;
     current.run.push(point);

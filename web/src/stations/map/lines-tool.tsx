@@ -141,18 +141,11 @@ export function useLinesTool(active: boolean, map: MapDocument | null, correctio
       <PullHandle
         key={line.id}
         line={line}
-        onPull={(to) =>
-          add({ does: 'move', line: spotAnchor(line, picture), to: toPicture(to), reachMm: pullReachMm })
-        }
+        onPull={(to) => add({ does: 'move', line: anchor(line), to: toPicture(to), reachMm: pullReachMm })}
       />
     ),
     onPick: pick,
   };
-}
-
-/** The spot a line is pulled at: where its anchor lies. */
-function spotAnchor(line: MapLine, picture: Corrections['picture']) {
-  return anchorOf(line, picture);
 }
 
 /** A handle at the middle of a line; where it is let go, the line goes, to the edge nearest there. */

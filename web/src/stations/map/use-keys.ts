@@ -19,7 +19,8 @@ export function useKeys(active: boolean, keys: Readonly<Record<string, () => voi
       event.preventDefault();
       act();
     };
-    window.addEventListener('keydown', onKey);
-    return () => window.removeEventListener('keydown', onKey);
+    // Heard before Escape puts the tool down, so that it first clears what the tool has begun.
+    window.addEventListener('keydown', onKey, true);
+    return () => window.removeEventListener('keydown', onKey, true);
   }, [active]);
 }
