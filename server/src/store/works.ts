@@ -13,14 +13,14 @@ import {
   type WorkDecisions,
 } from '@nobrel/core/file';
 import { effortOf } from '@nobrel/core/map';
-import { sheetDecisionsSchema, type SheetDecisions } from '@nobrel/core/sheets';
+import type { SheetDecisions } from '@nobrel/core/sheets';
 import { Fault } from '../faults.js';
-import type { MapVersionRow, Models, PictureRow, PrintingRow, WorkRow } from './models.js';
+import { pictureOf, printingOf, summaryOf } from './from-rows.js';
+import type { Models, WorkRow } from './models.js';
 
 const json = z.string().transform((text): unknown => JSON.parse(text));
 const storedDecisions = json.pipe(workDecisionsSchema);
 const storedMap = json.pipe(mapDocumentSchema);
-const storedSheets = json.pipe(sheetDecisionsSchema);
 
 /** Everything that is kept of works, over the database. */
 export class WorkStore {
@@ -286,22 +286,3 @@ export class WorkStore {
 }
 
 const noMap = () => new Fault(404, 'no-map', 'This work has no map yet. Make one at Map.');
-
-function pictureOf({ hash, name, width, height, bytes }: PictureRow): StoredPicture {
-  return { hash, name, width, height, bytes };
-}
-
-function summaryOf(row: MapVersionRow): MapSummary {
-  const { version, name, lines, metres, minutes, madeAt } = row;
-  return { version, name, lines, metres, minutes, madeAt: madeAt.toISOString() };
-}
-
-function printingOf(row: PrintingRow): Printing {
-  return {
-    id: row.id,
-    printedAt: row.printedAt.toISOString(),
-    mapVersion: row.mapVersion,
-    decisions: storedSheets.parse(row.decisions),
-    pages: row.pages,
-  };
-}
