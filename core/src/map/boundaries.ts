@@ -3,7 +3,7 @@ import type { ColourPlanes } from './colour-planes.js';
 import { solveJunctions } from './junctions.js';
 import { inLinearLight, locateArc, type Ground, type LocatedArc } from './locate.js';
 import { outside, planarMap, type Arc, type PlanarMap } from './planar-map.js';
-import { colourBetween, type Shapes } from './shapes.js';
+import { colourBetween, type Shapes, type Tones } from './shapes.js';
 import type { WorkingRaster } from './working-raster.js';
 
 /** The boundaries of the shapes, placed to a fraction of a pixel. */
@@ -20,12 +20,14 @@ const arcsPerReport = 200;
 /**
  * Places every boundary; yields the share done now and then.
  *
+ * @param tones what the shapes were found on, for soft edges
  * @param colour a\* and b\* on the working raster, when shapes may be divided by colour
  * @param colourSplit ΔE2000 from which two colours of one value are told apart, or null
  */
 export function* placeBoundaries(
   shapes: Shapes,
   raster: WorkingRaster,
+  tones: Pick<Tones, 'luminance' | 'colour' | 'step'>,
   colour: ColourPlanes | null,
   colourSplit: number | null,
 ): Generator<number, Boundaries, undefined> {
@@ -33,7 +35,7 @@ export function* placeBoundaries(
   const map = planarMap(regions);
   const arcs: LocatedArc[] = [];
   const colours = new Map<number, number>();
-  const light = inLinearLight(raster.luminance);
+  const light = inLinearLight(raster.luminance, { plane: tones.luminance, pitchPx: tones.step });
   for (const [index, arc] of map.arcs.entries()) {
     if (index % arcsPerReport === arcsPerReport - 1) yield index / map.arcs.length;
     if (arc.left === outside || arc.right === outside) {
@@ -43,7 +45,7 @@ export function* placeBoundaries(
     const [left, right] = [regions.level[arc.left], regions.level[arc.right]];
     const apart = colourSplit === null ? 0 : colourBetween(shapes, arc.left, arc.right);
     if (colourSplit !== null && apart > colourSplit) colours.set(index, apart);
-    const ground = left === right && colour ? inColour(colour, shapes, arc) : light;
+    const ground = left === right && colour ? inColour(colour, tones, shapes, arc) : light;
     const expected = left === right ? apart : Math.abs(levelLightness[left] - levelLightness[right]);
     arcs.push(locateArc(arc, ground, regions, expected, raster.pxPerMm));
   }
@@ -53,10 +55,20 @@ export function* placeBoundaries(
 }
 
 /** Two colours of one value meet where the one of a\* and b\* that differs more is half-way. */
-function inColour({ a, b }: ColourPlanes, { colours }: Shapes, { left, right }: Arc): Ground {
-  const alongA = Math.abs(colours[left].a - colours[right].a);
-  const alongB = Math.abs(colours[left].b - colours[right].b);
-  return { plane: alongA >= alongB ? a : b, stepBetween: (one, other) => one - other };
+function inColour(
+  colour: ColourPlanes,
+  { colour: soft, step }: Pick<Tones, 'colour' | 'step'>,
+  { colours }: Shapes,
+  { left, right }: Arc,
+): Ground {
+  const along = (axis: 'a' | 'b') => Math.abs(colours[left][axis] - colours[right][axis]);
+  const axis = along('a') >= along('b') ? 'a' : 'b';
+  const tones = { plane: colour[axis], pitchPx: 1 };
+  return {
+    tones,
+    softTones: soft ? { plane: soft[axis], pitchPx: step } : tones,
+    stepBetween: (one, other) => one - other,
+  };
 }
 
 /** The picture's own border: its ends are all there is to it. */

@@ -3,8 +3,8 @@ import type { Plane } from '../raster/index.js';
 import type { Arc } from './planar-map.js';
 import type { Regions } from './regions.js';
 import { smoothedRun } from './smooth-run.js';
-import { crossingNear, measureSteps, median, type Steps } from './step.js';
-import { normalsOf, readStrip, type Strip } from './strip.js';
+import { crossingNear, measureSteps, median, spreadOver, type Steps } from './step.js';
+import { normalsOf, readStrip, type Strip, type Tones } from './strip.js';
 
 /** A boundary found to a fraction of a pixel, with what was measured across it. */
 export type LocatedArc = {
@@ -19,15 +19,22 @@ export type LocatedArc = {
 /** What a boundary is placed on. */
 export type Ground = {
   /** Tones that are half-way where the edge lies: linear light, or a plane of colour. */
-  plane: Plane;
+  tones: Tones;
+  /** The same, coarser if they can be, for edges so soft that nothing is lost. */
+  softTones: Tones;
   /** The step in L\* (or ΔE) from one side's tone to the other's. */
   stepBetween: (one: number, other: number) => number;
 };
 
-/** How a boundary is placed in linear light, where a lens spreads a hard edge evenly. */
-export function inLinearLight(luminance: Plane): Ground {
+/**
+ * How a boundary is placed in linear light, where a lens spreads a hard edge evenly.
+ *
+ * @param soft the same averaged over some pixels each way
+ */
+export function inLinearLight(luminance: Plane, soft: Tones = { plane: luminance, pitchPx: 1 }): Ground {
   return {
-    plane: luminance,
+    tones: { plane: luminance, pitchPx: 1 },
+    softTones: soft,
     stepBetween: (one, other) => lightnessOfLuminance(one) - lightnessOfLuminance(other),
   };
 }
@@ -64,39 +71,52 @@ const wideStepPx = 4.5;
  */
 export function locateArc(
   arc: Arc,
-  { plane, stepBetween }: Ground,
+  { tones, softTones, stepBetween }: Ground,
   regions: Regions,
   expected: number,
   pxPerMm: number,
 ): LocatedArc {
   const rowPx = regions.step;
-  let points = smoothCracks(arc, rowPx, plane.width, plane.height);
-  const farReach = Math.max(4, Math.min(40, Math.ceil(reachMm * pxPerMm)));
-  const nearReach = Math.min(nearReachPx, farReach);
-  let reach = nearReach;
-  const contrast = new Float32Array(points.length / 2);
-  const softnessPx = new Float32Array(points.length / 2);
+  let points = smoothCracks(arc, rowPx, tones.plane.width, tones.plane.height);
+  const farPx = Math.max(4, Math.min(40, Math.ceil(reachMm * pxPerMm)));
+  let look = { tones, reach: Math.min(nearReachPx, farPx) };
+  let contrast: Float64Array;
+  let softness: Float64Array;
+  let steps: Steps;
   // Most edges are hard and need only a near look, twice; a soft one is then looked at from further off.
-  for (let pass = 0; pass < (reach === nearReach ? 2 : 4); pass++) {
+  for (let pass = 0, passes = 2; ; pass++) {
     const normals = normalsOf(points, arc.closed);
-    const strip = readStrip(plane, regions, points, normals, arc, reach);
-    const steps = measureSteps(strip, arc.closed, rowPx);
+    const strip = readStrip(look.tones, regions, points, normals, arc, look.reach);
+    steps = measureSteps(strip, arc.closed, rowPx);
     shift(points, normals, findOffsets(strip, steps, arc.closed, rowPx));
-    for (let i = 0; i < contrast.length; i++) {
-      contrast[i] = Math.abs(stepBetween(steps.light[i], steps.dark[i]));
+    contrast = Float64Array.from(steps.found, ({ light, dark }) => Math.abs(stepBetween(light, dark)));
+    softness = contrast.map((own, i) => {
+      const { width } = steps.found[i];
       // Where less than the step between the two values happens here, the rest is a gradation around it:
       // at the slope measured the whole step would take this much longer.
-      const share = contrast[i] / Math.max(expected, 1e-6);
-      softnessPx[i] =
-        share < partialStep ? Math.min(farReach, steps.width[i] / Math.max(share, 0.05)) : steps.width[i];
+      const share = own / Math.max(expected, 1e-6);
+      return share < partialStep ? Math.min(farPx, width / Math.max(share, 0.05)) : width;
+    });
+    points = smoothedRun(points, arc.closed, easingPx(median(softness)) / rowPx);
+    const width = median(steps.found.map((step) => step.width));
+    if (width > wideStepPx) {
+      // Both plateaus of a step lie well within three times its width; a wider one is found in the next pass.
+      const reachPx = Math.min(farPx, Math.max(look.reach * look.tones.pitchPx, 3 * width + nearReachPx));
+      look = { tones: softTones, reach: Math.ceil(reachPx / softTones.pitchPx) };
+      passes = softPasses;
     }
-    const width = median(steps.width);
-    // Both plateaus of a step lie well within three times its width; a wider one is found in the next pass.
-    if (width > wideStepPx) reach = Math.min(farReach, Math.max(reach, Math.ceil(3 * width) + nearReach));
-    points = smoothedRun(points, arc.closed, easingPx(median(softnessPx)) / rowPx);
+    if (pass + 1 >= passes) break;
   }
-  return { points, contrast, softnessPx };
+  const rows = points.length / 2;
+  return {
+    points,
+    contrast: Float32Array.from(spreadOver(contrast, steps, rows)),
+    softnessPx: Float32Array.from(spreadOver(softness, steps, rows)),
+  };
 }
+
+/** Looks at a soft edge: one near by, the rest from further off. */
+const softPasses = 3;
 
 /** Midpoints of the cracks, smoothed just enough to lose the staircase; the ends of an open arc stay. */
 function smoothCracks(arc: Arc, step: number, width: number, height: number): Float64Array {
@@ -135,18 +155,39 @@ function easingPx(softnessPx: number): number {
 
 /** Shift of every row towards the half-way tone, pixels to the right. */
 function findOffsets(strip: Strip, steps: Steps, closed: boolean, rowPx: number): Float64Array {
-  const { rows, columns, reach, tone } = strip;
+  const { rows, columns, reach, tone, pitchPx } = strip;
+  const { found } = steps;
   const blurred = untrusted(rowPx);
   // A softer step is less certain row by row, and bends less: average further along it.
-  const along = Math.max(1, Math.min(6, Math.round(median(steps.width) / (2 * rowPx))));
-  const sum = new Float64Array(columns);
+  const typical = median(found.map(({ width }) => width));
+  const along = Math.max(1, Math.min(6, Math.round(typical / (2 * rowPx))));
+  const half = spreadOver(
+    Float64Array.from(found, (step) => step.half),
+    steps,
+    rows,
+  );
+  const centre = spreadOver(
+    Float64Array.from(found, (step) => step.centre),
+    steps,
+    rows,
+  );
+  const most = spreadOver(
+    Float64Array.from(found, (step) => mostShiftPx + step.width / 2),
+    steps,
+    rows,
+  );
+  const furthest = found.reduce((far, step) => Math.max(far, Math.abs(step.centre) + step.width / 2), 0);
+  // Only the middle columns are ever looked at.
+  const wide = Math.min(reach, Math.ceil((furthest + mostShiftPx) / pitchPx) + 2);
+  const middle = 2 * wide + 1;
+  const sum = new Float64Array(middle);
   const offsets = new Float64Array(rows).fill(NaN);
   const add = (i: number, sign: 1 | -1): number => {
     let j = i;
     if (closed) j = ((i % rows) + rows) % rows;
     else if (i < 0 || i >= rows) return 0;
-    const row = j * columns;
-    for (let c = 0; c < columns; c++) sum[c] += sign * tone[row + c];
+    const row = j * columns + reach - wide;
+    for (let c = 0; c < middle; c++) sum[c] += sign * tone[row + c];
     return sign;
   };
   let count = 0;
@@ -155,13 +196,11 @@ function findOffsets(strip: Strip, steps: Steps, closed: boolean, rowPx: number)
     count += add(i + along, 1);
     if (i > 0) count += add(i - along - 1, -1);
     if (!closed && Math.min(i, rows - 1 - i) < blurred && rows > 4 * blurred) continue;
-    const centre = steps.centre[i];
-    const most = mostShiftPx + steps.width[i] / 2;
-    const from = Math.max(-reach, Math.floor(centre - most) - 1);
-    const to = Math.min(reach, Math.ceil(centre + most) + 1);
-    const rising = sum[reach + to] >= sum[reach + from] ? 1 : -1;
-    const place = crossingNear(sum, 0, reach, steps.half[i] * count, rising, centre, from, to);
-    if (place !== null && Math.abs(place) <= most) offsets[i] = place;
+    const from = Math.max(-wide, Math.floor((centre[i] - most[i]) / pitchPx) - 1);
+    const to = Math.min(wide, Math.ceil((centre[i] + most[i]) / pitchPx) + 1);
+    const rising = sum[wide + to] >= sum[wide + from] ? 1 : -1;
+    const place = crossingNear(sum, wide, half[i] * count, rising, centre[i] / pitchPx, from, to);
+    if (place !== null && Math.abs(place * pitchPx) <= most[i]) offsets[i] = place * pitchPx;
   }
   return settle(offsets, closed);
 }

@@ -13,7 +13,7 @@ import { lightnessPlane } from '../colour/index.js';
 import { Stage } from './stage.js';
 import { stretchesOf, type Stretch } from './quality.js';
 import type { MapSettings } from './settings.js';
-import { findShapes, judgeTones, quietedTones, type Shapes, type Tones } from './shapes.js';
+import { findShapes, judgeTones, quietedTones, type Quieted, type Shapes, type Tones } from './shapes.js';
 import { workingRaster, workingSize, type WorkingRaster, type WorkingSize } from './working-raster.js';
 
 /** Everything a map is made from. */
@@ -50,7 +50,7 @@ export class MapMaker {
   private readonly stages = {
     reduced: new Stage<WorkingRaster>(),
     colour: new Stage<ColourPlanes>(),
-    quieted: new Stage<{ plane: Plane; step: number }>(),
+    quieted: new Stage<Quieted>(),
     tones: new Stage<Tones>(),
     shapes: new Stage<Shapes>(),
     boundaries: new Stage<Boundaries>(),
@@ -101,7 +101,7 @@ export class MapMaker {
     this.found = { histogram: tones.value.histogram, limits: shapes.limits };
 
     yield { stage: 'Following the boundaries', share: 0.6 };
-    const boundaries = yield* this.boundaries(shapes, raster, colour, settings, shapesKey);
+    const boundaries = yield* this.boundaries(shapes, raster, tones.value, colour, settings, shapesKey);
 
     yield { stage: 'Looking for thin lines', share: 0.85 };
     const details = this.details(raster, colour, shapes, settings, { rasterKey, shapesKey });
@@ -195,13 +195,14 @@ export class MapMaker {
   private *boundaries(
     shapes: Shapes,
     raster: WorkingRaster,
+    tones: Tones,
     colour: ColourPlanes | null,
     settings: MapSettings,
     shapesKey: string,
   ): Generator<MapProgress, Boundaries, undefined> {
     const held = this.stages.boundaries.peek(shapesKey);
     if (held) return held;
-    const placing = placeBoundaries(shapes, raster, colour, settings.colourSplit);
+    const placing = placeBoundaries(shapes, raster, tones, colour, settings.colourSplit);
     for (;;) {
       const step = placing.next();
       if (step.done) return this.stages.boundaries.put(shapesKey, step.value);

@@ -12,6 +12,8 @@ import { shapeStep, type WorkingRaster } from './working-raster.js';
 
 /** The picture's tones, quieted, on the raster the shapes are found on. */
 export type Tones = {
+  /** As the picture has them: relative luminance. */
+  luminance: Plane;
   /** Quieted L\*. */
   quieted: Plane;
   /** The same with what is only light falling off taken out; the values are judged on it. */
@@ -25,12 +27,16 @@ export type Tones = {
   pxPerMm: number;
 };
 
+/** The picture on the raster the shapes are found on, as it is and quieted. */
+export type Quieted = { luminance: Plane; plane: Plane; step: number };
+
 /** Quiets the picture on the raster the shapes are found on. */
-export function quietedTones(raster: WorkingRaster, settings: MapSettings): { plane: Plane; step: number } {
+export function quietedTones(raster: WorkingRaster, settings: MapSettings): Quieted {
   const step = shapeStep(settings.quietMm, raster.pxPerMm);
-  const small = averaged(raster.luminance, step);
-  const lightness = { ...small, data: lightnessPlane(small.data) };
+  const luminance = averaged(raster.luminance, step);
+  const lightness = { ...luminance, data: lightnessPlane(luminance.data) };
   return {
+    luminance,
     plane: quiet(lightness, (settings.quietMm * raster.pxPerMm) / step, settings.quietStrength),
     step,
   };
@@ -42,7 +48,7 @@ export function quietedTones(raster: WorkingRaster, settings: MapSettings): { pl
  * @param colour a\* and b\* on the working raster, when shapes may be divided by colour
  */
 export function judgeTones(
-  { plane, step }: { plane: Plane; step: number },
+  { luminance, plane, step }: Quieted,
   colour: ColourPlanes | null,
   workingPxPerMm: number,
   { lightFall, local }: Pick<MapSettings, 'lightFall' | 'local'>,
@@ -52,6 +58,7 @@ export function judgeTones(
   const small = colour && { a: averaged(colour.a, step), b: averaged(colour.b, step) };
   const slopes = findSlopes(plane, pxPerMm, small && colourSteepness(small));
   return {
+    luminance,
     quieted: plane,
     judged,
     slopes,

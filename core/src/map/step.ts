@@ -1,21 +1,26 @@
 import type { Strip } from './strip.js';
 
-/** A profile across a boundary: where its half-way tone lies, and its foot and shoulder. */
-type Step = { half: number; centre: number; width: number; dark: number; light: number };
+/** A profile across a boundary: where its half-way tone lies, and its foot and shoulder. Lengths in pixels. */
+export type Step = { half: number; centre: number; width: number; dark: number; light: number };
 
-/** The step across a boundary at each of its rows. */
-export type Steps = Readonly<Record<keyof Step, Float64Array>>;
+/** The steps across a boundary, measured in windows along it. */
+export type Steps = {
+  found: Step[];
+  /** The row in the middle of the first window, and the rows from one window to the next. */
+  begin: number;
+  stride: number;
+};
 
 /** Half the length along the boundary over which tones are averaged to judge plateaus, pixels. */
 const windowPx = 7;
 
 /**
- * Averages the strip along the boundary in windows and measures the step in each; one a row.
+ * Averages the strip along the boundary in windows and measures the step in each.
  *
  * @param rowPx pixels from row to row
  */
 export function measureSteps(strip: Strip, closed: boolean, rowPx: number): Steps {
-  const { rows, columns, reach, tone } = strip;
+  const { rows, columns, reach, tone, pitchPx } = strip;
   const half = Math.max(2, Math.round(windowPx / rowPx));
   const stride = Math.max(1, Math.min(half, rows >> 2));
   const found: Step[] = [];
@@ -37,49 +42,49 @@ export function measureSteps(strip: Strip, closed: boolean, rowPx: number): Step
       for (let c = 0; c < columns; c++) profile[c] += tone[row + c];
     }
     for (let c = 0; c < columns; c++) profile[c] /= count;
-    found.push(measureStep(profile, reach, left, right));
+    const step = measureStep(profile, reach, left, right, Math.max(1, slopeBasePx / pitchPx));
+    step.centre *= pitchPx;
+    step.width *= pitchPx;
+    found.push(step);
   }
-  return spreadOver(found, rows, begin, stride);
+  return { found, begin, stride };
 }
 
-/** Rows between two measured ones take what lies between. */
-function spreadOver(found: readonly Step[], rows: number, begin: number, stride: number): Steps {
-  const spread = (key: keyof Step): Float64Array => {
-    const out = new Float64Array(rows);
-    for (let i = 0; i < rows; i++) {
-      const position = Math.min(Math.max((i - begin) / stride, 0), found.length - 1);
-      const before = Math.floor(position);
-      const a = found[before][key];
-      const b = found[Math.min(before + 1, found.length - 1)][key];
-      out[i] = a + (b - a) * (position - before);
-    }
-    return out;
-  };
-  return {
-    half: spread('half'),
-    centre: spread('centre'),
-    width: spread('width'),
-    dark: spread('dark'),
-    light: spread('light'),
-  };
+/** Values measured in windows, one a row: rows between two measured ones take what lies between. */
+export function spreadOver(values: ArrayLike<number>, { begin, stride }: Steps, rows: number): Float64Array {
+  const out = new Float64Array(rows);
+  const last = values.length - 1;
+  for (let i = 0; i < rows; i++) {
+    const position = Math.min(Math.max((i - begin) / stride, 0), last);
+    const before = position | 0;
+    const a = values[before];
+    out[i] = before < last ? a + (values[before + 1] - a) * (position - before) : a;
+  }
+  return out;
 }
 
-/** Slopes are taken over this many pixels to each side. */
+/** Slopes are taken over this many pixels to each side, and the steepest is looked for within as many. */
 const slopeBasePx = 4;
 
 /** A slope under this share of the steepest one is the foot or shoulder of the step. */
 const footShare = 0.12;
 
-function measureStep(profile: Float64Array, reach: number, left: number, right: number): Step {
+function measureStep(
+  profile: Float64Array,
+  reach: number,
+  left: number,
+  right: number,
+  mostBase: number,
+): Step {
   // Differences over a longer stretch, where there is room, see the slope of a soft edge through the noise.
-  const base = Math.max(1, Math.min(slopeBasePx, Math.min(left, right) >> 1));
+  const base = Math.max(1, Math.min(mostBase, Math.min(left, right) >> 1));
   const slope = (t: number) => profile[reach + t + base] - profile[reach + t - base];
   const low = -Math.min(left, reach - base);
   const high = Math.min(right, reach - base);
   const rising = profile[reach + high] >= profile[reach + low] ? 1 : -1;
   let steepest = 0;
   let at = 0;
-  const search = Math.min(4, high, -low);
+  const search = Math.min(mostBase, high, -low);
   for (let t = -search; t <= search; t++) {
     if (rising * slope(t) > steepest) {
       steepest = rising * slope(t);
@@ -96,7 +101,7 @@ function measureStep(profile: Float64Array, reach: number, left: number, right: 
   const half = (before + after) / 2;
   const crossing = (share: number, from: number) => {
     const level = before + share * (after - before);
-    return crossingNear(profile, 0, reach, level, rising, from, low - 1, high + 1) ?? from;
+    return crossingNear(profile, reach, level, rising, from, low - 1, high + 1) ?? from;
   };
   const centre = crossing(0.5, at);
   return {
@@ -110,8 +115,7 @@ function measureStep(profile: Float64Array, reach: number, left: number, right: 
 
 /** Place where a row of tones passes a level in the wanted sense, nearest to `from`; null when nowhere. */
 export function crossingNear(
-  tones: ArrayLike<number>,
-  row: number,
+  tones: Float64Array,
   reach: number,
   level: number,
   rising: number,
@@ -121,13 +125,13 @@ export function crossingNear(
 ): number | null {
   const first = Math.max(low, -reach);
   const last = Math.min(high, reach) - 1;
+  const middle = Math.floor(from);
   let best: number | null = null;
-  const base = row + reach;
-  for (let step = 0, middle = Math.floor(from); middle - step >= first || middle + step <= last; step++) {
-    for (const t of step === 0 ? [middle] : [middle - step, middle + step]) {
+  for (let step = 0; middle - step >= first || middle + step <= last; step++) {
+    for (let t = middle - step; t <= middle + step; t += Math.max(1, 2 * step)) {
       if (t < first || t > last) continue;
-      const a = rising * (tones[base + t] - level);
-      const b = rising * (tones[base + t + 1] - level);
+      const a = rising * (tones[reach + t] - level);
+      const b = rising * (tones[reach + t + 1] - level);
       if (a > 0 || b < 0 || a === b) continue;
       const place = t + a / (a - b);
       if (best === null || Math.abs(place - from) < Math.abs(best - from)) best = place;

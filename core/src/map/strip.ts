@@ -3,14 +3,16 @@ import type { Regions } from './regions.js';
 
 /**
  * The picture straightened along a boundary: row i runs square across it at its i-th point, from `reach`
- * pixels on its left (column 0) to `reach` on its right, one column a pixel.
+ * columns on its left to `reach` on its right.
  */
 export type Strip = {
   rows: number;
   reach: number;
   columns: number;
+  /** Pixels of the working raster from column to column. */
+  pitchPx: number;
   tone: Float32Array;
-  /** For each row how many pixels on each side still belong to the two shapes that meet here. */
+  /** For each row how many columns on each side still belong to the two shapes that meet here. */
   roomLeft: Uint8Array;
   roomRight: Uint8Array;
 };
@@ -25,7 +27,7 @@ export function normalsOf(points: Float64Array, closed: boolean): Float64Array {
     const b = closed ? (i + span) % n : Math.min(n - 1, i + span);
     const dx = points[2 * b] - points[2 * a];
     const dy = points[2 * b + 1] - points[2 * a + 1];
-    const length = Math.hypot(dx, dy) || 1;
+    const length = Math.sqrt(dx * dx + dy * dy) || 1;
     // Walking along +x on a page whose y points down, the right hand is +y.
     out[2 * i] = -dy / length;
     out[2 * i + 1] = dx / length;
@@ -33,18 +35,24 @@ export function normalsOf(points: Float64Array, closed: boolean): Float64Array {
   return out;
 }
 
+/** A plane tones are read from. */
+export type Tones = {
+  plane: Plane;
+  /** Pixels of the working raster that one pixel of the plane spans each way. */
+  pitchPx: number;
+};
+
 /**
- * Samples the strip along a boundary.
+ * Samples the strip along a boundary, one column a pixel of the plane.
  *
- * @param tones the plane that is read
- * @param regions regions on pixels of `step` of the plane's each way
- * @param points the boundary, pixels of the plane
+ * @param regions regions on pixels of `step` of the working raster's each way
+ * @param points the boundary, pixels of the working raster
  * @param normals unit normals to its right
  * @param sides the regions on its left and right
- * @param reach how far to look on each side, whole pixels
+ * @param reach how far to look on each side, whole columns
  */
 export function readStrip(
-  tones: Plane,
+  { plane, pitchPx }: Tones,
   regions: Regions,
   points: Float64Array,
   normals: Float64Array,
@@ -53,30 +61,29 @@ export function readStrip(
 ): Strip {
   const rows = points.length / 2;
   const columns = 2 * reach + 1;
-  const strip: Strip = {
-    rows,
-    reach,
-    columns,
-    tone: new Float32Array(rows * columns),
-    roomLeft: new Uint8Array(rows),
-    roomRight: new Uint8Array(rows),
-  };
+  const tone = new Float32Array(rows * columns);
+  const roomLeft = new Uint8Array(rows);
+  const roomRight = new Uint8Array(rows);
+  const toPlane = 1 / pitchPx;
+  const toRegions = pitchPx / regions.step;
   for (let i = 0; i < rows; i++) {
-    const x = points[2 * i];
-    const y = points[2 * i + 1];
+    const x = points[2 * i] * toPlane;
+    const y = points[2 * i + 1] * toPlane;
     const nx = normals[2 * i];
     const ny = normals[2 * i + 1];
-    const left = room(regions, sides.left, sides.right, x, y, -nx, -ny, reach);
-    const right = room(regions, sides.right, sides.left, x, y, nx, ny, reach);
-    strip.roomLeft[i] = left;
-    strip.roomRight[i] = right;
+    const left = room(regions, sides.left, sides.right, x, y, -nx, -ny, toRegions, reach);
+    const right = room(regions, sides.right, sides.left, x, y, nx, ny, toRegions, reach);
+    roomLeft[i] = left;
+    roomRight[i] = right;
     const row = i * columns + reach;
-    readRow(tones, strip.tone, row, x, y, nx, ny, left, right);
+    readRow(plane, tone, row, x, y, nx, ny, left, right);
     // Beyond its own shapes the row repeats its last tone.
-    for (let t = left + 1; t <= reach; t++) strip.tone[row - t] = strip.tone[row - left];
-    for (let t = right + 1; t <= reach; t++) strip.tone[row + t] = strip.tone[row + right];
+    const first = tone[row - left];
+    const last = tone[row + right];
+    for (let t = left + 1; t <= reach; t++) tone[row - t] = first;
+    for (let t = right + 1; t <= reach; t++) tone[row + t] = last;
   }
-  return strip;
+  return { rows, reach, columns, pitchPx, tone, roomLeft, roomRight };
 }
 
 /** Tones across the boundary at one row, bilinear between pixel centres. */
@@ -117,7 +124,7 @@ function readRow(
 }
 
 /**
- * How many whole pixels one can go before meeting a third region, or the far side again. The near part may
+ * How many whole columns one can go before meeting a third region, or the far side again. The near part may
  * still lie in the other region, as a soft edge can be some way from where the regions met.
  */
 function room(
@@ -128,18 +135,23 @@ function room(
   y: number,
   dx: number,
   dy: number,
+  toRegions: number,
   reach: number,
 ): number {
-  const { width, height, label, step } = regions;
-  const scale = 1 / step;
+  const { width, height, label } = regions;
+  const nearby = 1 + 1 / toRegions;
+  const u = x * toRegions;
+  const v = y * toRegions;
+  const du = dx * toRegions;
+  const dv = dy * toRegions;
   let arrived = false;
   for (let t = 2; t <= reach; t++) {
-    const px = (x + t * dx) * scale;
-    const py = (y + t * dy) * scale;
+    const px = u + t * du;
+    const py = v + t * dv;
     if (px < 0 || py < 0 || px >= width || py >= height) return t - 1;
     const here = label[(py | 0) * width + (px | 0)];
     if (here === own) arrived = true;
-    else if (t > 1 + step && (here !== other || arrived)) return t - 1;
+    else if (t > nearby && (here !== other || arrived)) return t - 1;
   }
   return reach;
 }
