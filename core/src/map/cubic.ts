@@ -10,8 +10,9 @@ export type Pair = [number, number];
 export function chordParameters(points: Float64Array, a: number, b: number): Float64Array {
   const out = new Float64Array(b - a + 1);
   for (let i = a + 1; i <= b; i++) {
-    const step = Math.hypot(points[2 * i] - points[2 * i - 2], points[2 * i + 1] - points[2 * i - 1]);
-    out[i - a] = out[i - a - 1] + step;
+    const dx = points[2 * i] - points[2 * i - 2];
+    const dy = points[2 * i + 1] - points[2 * i - 1];
+    out[i - a] = out[i - a - 1] + Math.sqrt(dx * dx + dy * dy);
   }
   const total = out[b - a] || 1;
   for (let i = 0; i < out.length; i++) out[i] /= total;
@@ -34,6 +35,9 @@ export function fitCubic(
   const y0 = points[2 * a + 1];
   const x3 = points[2 * b];
   const y3 = points[2 * b + 1];
+  const [t1x, t1y] = t1;
+  const [t2x, t2y] = t2;
+  const turn = t1x * t2x + t1y * t2y;
   let c11 = 0;
   let c12 = 0;
   let c22 = 0;
@@ -49,10 +53,10 @@ export function fitCubic(
     const dx = points[2 * (a + i)] - x0 * b0 - x3 * b3;
     const dy = points[2 * (a + i) + 1] - y0 * b0 - y3 * b3;
     c11 += b1 * b1;
-    c12 += b1 * b2 * (t1[0] * t2[0] + t1[1] * t2[1]);
+    c12 += b1 * b2 * turn;
     c22 += b2 * b2;
-    r1 += b1 * (t1[0] * dx + t1[1] * dy);
-    r2 += b2 * (t2[0] * dx + t2[1] * dy);
+    r1 += b1 * (t1x * dx + t1y * dy);
+    r2 += b2 * (t2x * dx + t2y * dy);
   }
   const chord = Math.hypot(x3 - x0, y3 - y0);
   const determinant = c11 * c22 - c12 * c12;
@@ -113,19 +117,25 @@ export function worstFault(
 
 /** One Newton step of each parameter towards the nearest place on the curve. */
 export function improved(points: Float64Array, a: number, c: Cubic, parameters: Float64Array): Float64Array {
-  return parameters.map((u, i) => {
-    const [x, y] = pointAt(c, u);
+  const out = parameters.slice();
+  const [x0, y0, x1, y1, x2, y2, x3, y3] = c;
+  // Sides of the control polygon, and their differences.
+  const [ax, ay, bx, by, cx, cy] = [x1 - x0, y1 - y0, x2 - x1, y2 - y1, x3 - x2, y3 - y2];
+  const [abx, aby, bcx, bcy] = [bx - ax, by - ay, cx - bx, cy - by];
+  for (let i = 0; i < out.length; i++) {
+    const u = parameters[i];
     const v = 1 - u;
-    const d = (k: number) =>
-      3 * (v * v * (c[2 + k] - c[k]) + 2 * u * v * (c[4 + k] - c[2 + k]) + u * u * (c[6 + k] - c[4 + k]));
-    const dd = (k: number) =>
-      6 * (v * (c[4 + k] - 2 * c[2 + k] + c[k]) + u * (c[6 + k] - 2 * c[4 + k] + c[2 + k]));
-    const ex = x - points[2 * (a + i)];
-    const ey = y - points[2 * (a + i) + 1];
-    const top = ex * d(0) + ey * d(1);
-    const bottom = d(0) * d(0) + d(1) * d(1) + ex * dd(0) + ey * dd(1);
-    return bottom > 1e-12 ? Math.min(1, Math.max(0, u - top / bottom)) : u;
-  });
+    const [b0, b1, b2, b3] = [v * v * v, 3 * u * v * v, 3 * u * u * v, u * u * u];
+    const ex = b0 * x0 + b1 * x1 + b2 * x2 + b3 * x3 - points[2 * (a + i)];
+    const ey = b0 * y0 + b1 * y1 + b2 * y2 + b3 * y3 - points[2 * (a + i) + 1];
+    const dx = 3 * (v * v * ax + 2 * u * v * bx + u * u * cx);
+    const dy = 3 * (v * v * ay + 2 * u * v * by + u * u * cy);
+    const ddx = 6 * (v * abx + u * bcx);
+    const ddy = 6 * (v * aby + u * bcy);
+    const bottom = dx * dx + dy * dy + ex * ddx + ey * ddy;
+    if (bottom > 1e-12) out[i] = Math.min(1, Math.max(0, u - (ex * dx + ey * dy) / bottom));
+  }
+  return out;
 }
 
 /** Appends points of the cubic after its first, halving until each stretch is flat. */

@@ -145,7 +145,7 @@ export function mergeRegions(
   smallest: SmallestShape,
   valueCount: number,
 ): Merged {
-  const graph = buildGraph(regions, lightness, colour);
+  const graph = buildGraph(regions, lightness, colour, slenderWidths * smallest.widthPx);
   const merging = new Merging(graph, smallest, valueCount - 1);
   const { parent } = graph;
   for (let i = 0; i < regions.count; i++) if (parent[i] === i) merging.joinAlike(i);
@@ -168,16 +168,18 @@ export function mergeRegions(
 }
 
 function renumber(regions: Regions, { graph, joins }: Merging): Merged {
+  const whole = Int32Array.from({ length: regions.count }, (_, i) => root(graph.parent, i));
   const number = new Int32Array(regions.count).fill(-1);
   const level: number[] = [];
-  const label = new Int32Array(regions.label.length);
+  const { label: before } = regions;
+  const label = new Int32Array(before.length);
   for (let i = 0; i < label.length; i++) {
-    const region = root(graph.parent, regions.label[i]);
+    const region = whole[before[i]];
     if (number[region] === -1) number[region] = level.push(graph.level[region]) - 1;
     label[i] = number[region];
   }
   return {
     regions: { ...regions, label, count: level.length, level: Uint8Array.from(level) },
-    joins: joins.map(({ into, ...join }) => ({ ...join, region: number[root(graph.parent, into)] })),
+    joins: joins.map(({ into, ...join }) => ({ ...join, region: number[whole[into]] })),
   };
 }

@@ -105,8 +105,15 @@ export function planarMap(regions: Regions): PlanarMap {
   // Bits 0–3: the crack leaving in that direction already belongs to an arc.
   const taken = new Uint8Array(points);
   const seeds: number[] = [];
+  const { label } = regions;
   for (let y = 0; y <= height; y++) {
     for (let x = 0; x <= width; x++) {
+      if (x > 0 && x < width && y > 0 && y < height) {
+        // Most points lie within one region.
+        const i = y * width + x;
+        const own = label[i];
+        if (own === label[i - 1] && own === label[i - width] && own === label[i - width - 1]) continue;
+      }
       const at = y * columns + x;
       if (lattice.isJunction(x, y)) junctionAt[at] = junctions.push({ x, y }) - 1;
       // Every closed boundary has a crack that runs east.

@@ -1,4 +1,4 @@
-import { boxMean, gaussianBlur, type Plane } from '../raster/index.js';
+import { gaussianBlur, type Plane } from '../raster/index.js';
 
 /** At middling strength, steps of lightness closer than this are smoothed together (L\*). */
 const middlingStep = 5;
@@ -33,11 +33,43 @@ export function quiet(lightness: Plane, sizePx: number, strength = 0.5): Plane {
  */
 function guided(values: Plane, guide: Plane, radius: number, slack: number): Plane {
   const { width, height } = values;
-  const { along, base } = linesThrough(values.data, guide.data, width, height, radius, slack);
-  const slope = boxMean({ width, height, data: along }, radius).data;
-  const offset = boxMean({ width, height, data: base }, radius).data;
-  for (let i = 0; i < slope.length; i++) slope[i] = slope[i] * guide.data[i] + offset[i];
-  return { width, height, data: slope };
+  const window = windowOn(width, height, radius);
+  const { along, base } = linesThrough(values.data, guide.data, window, slack);
+  return { width, height, data: averageLines(along, base, guide.data, window) };
+}
+
+/** A square window that slides over a plane; at the rim it is what lies on the plane. */
+type Window = {
+  width: number;
+  height: number;
+  radius: number;
+  /** 1 over the columns of the window around each column, and over its rows around each row. */
+  perColumn: Float64Array;
+  perRow: Float64Array;
+};
+
+function windowOn(width: number, height: number, radius: number): Window {
+  const per = (length: number) =>
+    Float64Array.from(
+      { length },
+      (_, i) => 1 / (Math.min(length - 1, i + radius) - Math.max(0, i - radius) + 1),
+    );
+  return { width, height, radius, perColumn: per(width), perRow: per(height) };
+}
+
+/** Sums down each column over the window's rows, with empty columns beside the plane so that no side is special. */
+const columnSums = ({ width, radius }: Window) => new Float64Array(width + 2 * radius + 1);
+
+/** The rows that enter and leave the window when it comes to row y, as places in the plane, and whether they do. */
+function turnover({ width, height, radius }: Window, y: number) {
+  const enters = y + radius < height ? 1 : 0;
+  const leaves = y - radius - 1 >= 0 ? 1 : 0;
+  return {
+    enters,
+    leaves,
+    entering: enters * (y + radius) * width,
+    leaving: leaves * (y - radius - 1) * width,
+  };
 }
 
 /**
@@ -47,56 +79,46 @@ function guided(values: Plane, guide: Plane, radius: number, slack: number): Pla
 function linesThrough(
   p: Float32Array,
   g: Float32Array,
-  width: number,
-  height: number,
-  radius: number,
+  window: Window,
   slack: number,
 ): { along: Float32Array; base: Float32Array } {
+  const { width, height, radius, perColumn, perRow } = window;
   const along = new Float32Array(p.length);
   const base = new Float32Array(p.length);
-  // Four sums a column: guide, value, guide times value, guide squared.
-  const column = new Float64Array(4 * width);
-  const addRow = (y: number, sign: 1 | -1) => {
-    for (let x = 0, i = y * width, c = 0; x < width; x++, i++, c += 4) {
-      const guide = g[i];
-      const value = sign * p[i];
-      column[c] += sign * guide;
-      column[c + 1] += value;
-      column[c + 2] += guide * value;
-      column[c + 3] += sign * guide * guide;
+  const ofG = columnSums(window);
+  const ofP = columnSums(window);
+  const ofGP = columnSums(window);
+  const ofGG = columnSums(window);
+  const span = 2 * radius + 1;
+  for (let y = -radius; y < height; y++) {
+    const { enters, leaves, entering, leaving } = turnover(window, y);
+    for (let x = 0, c = radius + 1; x < width; x++, c++) {
+      const g1 = enters * g[entering + x];
+      const p1 = enters * p[entering + x];
+      const g0 = leaves * g[leaving + x];
+      const p0 = leaves * p[leaving + x];
+      ofG[c] += g1 - g0;
+      ofP[c] += p1 - p0;
+      ofGP[c] += g1 * p1 - g0 * p0;
+      ofGG[c] += g1 * g1 - g0 * g0;
     }
-  };
-  for (let y = 0; y < Math.min(radius, height); y++) addRow(y, 1);
-  for (let y = 0; y < height; y++) {
-    if (y + radius < height) addRow(y + radius, 1);
-    if (y > radius) addRow(y - radius - 1, -1);
-    const rows = Math.min(height - 1, y + radius) - Math.max(0, y - radius) + 1;
+    if (y < 0) continue;
     let sumG = 0;
     let sumP = 0;
     let sumGP = 0;
     let sumGG = 0;
-    let columns = 0;
-    for (let x = -radius, i = y * width - radius; x < width; x++, i++) {
-      const entering = x + radius;
-      if (entering < width) {
-        const c = 4 * entering;
-        sumG += column[c];
-        sumP += column[c + 1];
-        sumGP += column[c + 2];
-        sumGG += column[c + 3];
-        columns++;
-      }
-      if (x < 0) continue;
-      const leaving = x - radius - 1;
-      if (leaving >= 0) {
-        const c = 4 * leaving;
-        sumG -= column[c];
-        sumP -= column[c + 1];
-        sumGP -= column[c + 2];
-        sumGG -= column[c + 3];
-        columns--;
-      }
-      const share = 1 / (rows * columns);
+    for (let c = radius + 1; c < span; c++) {
+      sumG += ofG[c];
+      sumP += ofP[c];
+      sumGP += ofGP[c];
+      sumGG += ofGG[c];
+    }
+    for (let x = 0, i = y * width; x < width; x++, i++) {
+      sumG += ofG[x + span] - ofG[x];
+      sumP += ofP[x + span] - ofP[x];
+      sumGP += ofGP[x + span] - ofGP[x];
+      sumGG += ofGG[x + span] - ofGG[x];
+      const share = perRow[y] * perColumn[x];
       const meanG = sumG * share;
       const meanP = sumP * share;
       const slope = (sumGP * share - meanG * meanP) / (sumGG * share - meanG * meanG + slack);
@@ -105,4 +127,38 @@ function linesThrough(
     }
   }
   return { along, base };
+}
+
+/** The value each pixel's guide has on the mean of the lines of all windows it lies in. */
+function averageLines(
+  along: Float32Array,
+  base: Float32Array,
+  guide: Float32Array,
+  window: Window,
+): Float32Array {
+  const { width, height, radius, perColumn, perRow } = window;
+  const out = new Float32Array(guide.length);
+  const ofSlope = columnSums(window);
+  const ofBase = columnSums(window);
+  const span = 2 * radius + 1;
+  for (let y = -radius; y < height; y++) {
+    const { enters, leaves, entering, leaving } = turnover(window, y);
+    for (let x = 0, c = radius + 1; x < width; x++, c++) {
+      ofSlope[c] += enters * along[entering + x] - leaves * along[leaving + x];
+      ofBase[c] += enters * base[entering + x] - leaves * base[leaving + x];
+    }
+    if (y < 0) continue;
+    let slope = 0;
+    let offset = 0;
+    for (let c = radius + 1; c < span; c++) {
+      slope += ofSlope[c];
+      offset += ofBase[c];
+    }
+    for (let x = 0, i = y * width; x < width; x++, i++) {
+      slope += ofSlope[x + span] - ofSlope[x];
+      offset += ofBase[x + span] - ofBase[x];
+      out[i] = (slope * guide[i] + offset) * perRow[y] * perColumn[x];
+    }
+  }
+  return out;
 }

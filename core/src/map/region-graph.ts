@@ -13,7 +13,7 @@ export type RegionGraph = {
   sumX: Float64Array;
   sumY: Float64Array;
   perimeter: Float64Array;
-  /** Half the widest place of the region, pixels. */
+  /** Half the widest place of the region, pixels; of a broad one only a lower bound. */
   halfWidth: Float64Array;
   level: Uint8Array;
   border: Map<number, number>[];
@@ -29,9 +29,18 @@ export function root(parent: Int32Array, i: number): number {
   return i;
 }
 
-/** Reads the graph off the labels. */
-export function buildGraph(regions: Regions, lightness: Plane, colour: ColourPlanes | null): RegionGraph {
-  const { width, height, label, count, level } = regions;
+/**
+ * Reads the graph off the labels.
+ *
+ * @param narrowPx how wide the regions are matters up to this width; wider ones are only told to be wider
+ */
+export function buildGraph(
+  regions: Regions,
+  lightness: Plane,
+  colour: ColourPlanes | null,
+  narrowPx: number,
+): RegionGraph {
+  const { count, level } = regions;
   const sums = () => new Float64Array(count);
   const graph: RegionGraph = {
     area: sums(),
@@ -46,43 +55,94 @@ export function buildGraph(regions: Regions, lightness: Plane, colour: ColourPla
     border: Array.from({ length: count }, () => new Map<number, number>()),
     parent: Int32Array.from({ length: count }, (_, i) => i),
   };
-  const meet = (a: number, b: number) => {
-    graph.border[a].set(b, (graph.border[a].get(b) ?? 0) + 1);
-    graph.border[b].set(a, (graph.border[b].get(a) ?? 0) + 1);
-    graph.perimeter[a]++;
-    graph.perimeter[b]++;
-  };
-  for (let y = 0; y < height; y++) {
-    for (let x = 0; x < width; x++) {
-      const i = y * width + x;
-      const region = label[i];
-      graph.area[region]++;
-      graph.sum[region] += lightness.data[i];
-      graph.sumX[region] += x;
-      graph.sumY[region] += y;
-      if (colour) {
-        graph.sumA[region] += colour.a.data[i];
-        graph.sumB[region] += colour.b.data[i];
-      }
-      if (x < width - 1 && region !== label[i + 1]) meet(region, label[i + 1]);
-      if (y < height - 1 && region !== label[i + width]) meet(region, label[i + width]);
-    }
-  }
-  measureWidths(regions, graph.halfWidth);
+  sumUp(graph, regions, lightness, colour);
+  findBorders(graph, regions);
+  measureWidths(graph, regions, narrowPx);
   return graph;
 }
 
+/** Areas, tones and places, a run of pixels of one region at a time. */
+function sumUp(
+  graph: RegionGraph,
+  { width, label }: Regions,
+  { data }: Plane,
+  colour: ColourPlanes | null,
+): void {
+  for (let i = 0; i < label.length;) {
+    const region = label[i];
+    const start = i;
+    const rowEnd = start - (start % width) + width;
+    let tones = 0;
+    for (; i < rowEnd && label[i] === region; i++) tones += data[i];
+    const length = i - start;
+    const x = start % width;
+    graph.area[region] += length;
+    graph.sum[region] += tones;
+    graph.sumX[region] += length * (x + (length - 1) / 2);
+    graph.sumY[region] += (length * (start - x)) / width;
+    if (!colour) continue;
+    for (let k = start; k < i; k++) {
+      graph.sumA[region] += colour.a.data[k];
+      graph.sumB[region] += colour.b.data[k];
+    }
+  }
+}
+
+function findBorders({ border, perimeter }: RegionGraph, { width, label }: Regions): void {
+  // Cracks between the same two regions mostly follow each other: they are counted before they are written.
+  let one = -1;
+  let other = -1;
+  let cracks = 0;
+  const write = () => {
+    if (cracks === 0) return;
+    border[one].set(other, (border[one].get(other) ?? 0) + cracks);
+    border[other].set(one, (border[other].get(one) ?? 0) + cracks);
+    perimeter[one] += cracks;
+    perimeter[other] += cracks;
+  };
+  const meet = (a: number, b: number) => {
+    if (a !== one || b !== other) {
+      write();
+      one = a;
+      other = b;
+      cracks = 0;
+    }
+    cracks++;
+  };
+  const lastRow = label.length - width;
+  for (let i = 0, x = 0; i < label.length; i++, x = x === width - 1 ? 0 : x + 1) {
+    const region = label[i];
+    if (x < width - 1 && region !== label[i + 1]) meet(region, label[i + 1]);
+    if (i < lastRow && region !== label[i + width]) meet(region, label[i + width]);
+  }
+  write();
+}
+
+/** A region is broad whose area over perimeter, which is never more than its half width, is this much above. */
+const broadMargin = 1.5;
+
 /**
- * Half the widest place of each region: the largest distance of a pixel from the region's side, by two passes
- * of city-block and diagonal steps (3–4 chamfer, Borgefors 1986). The picture's border is no side.
+ * Half the widest place of each region that may be narrow: the largest distance of a pixel from the region's
+ * side, by two passes of city-block and diagonal steps (3–4 chamfer, Borgefors 1986). The picture's border is
+ * no side.
  */
-function measureWidths({ width, height, label }: Regions, into: Float64Array): void {
-  const distance = new Uint16Array(label.length).fill(farAway);
-  for (let y = 0; y < height; y++) {
-    for (let x = 0; x < width; x++) {
-      const i = y * width + x;
+function measureWidths(
+  { area, perimeter, halfWidth: into }: RegionGraph,
+  { width, height, label, count }: Regions,
+  narrowPx: number,
+): void {
+  const broad = new Uint8Array(count);
+  for (let region = 0; region < count; region++) {
+    into[region] = area[region] / Math.max(1, perimeter[region]);
+    broad[region] = into[region] > (broadMargin * narrowPx) / 2 ? 1 : 0;
+    if (!broad[region]) into[region] = 0;
+  }
+  const distance = new Uint16Array(label.length);
+  for (let y = 0, i = 0; y < height; y++) {
+    for (let x = 0; x < width; x++, i++) {
       const own = label[i];
-      let least = distance[i];
+      if (broad[own]) continue;
+      let least = farAway;
       if (x > 0) least = nearer(least, label[i - 1] === own, distance[i - 1], straight);
       if (y > 0) {
         const up = i - width;
@@ -93,10 +153,10 @@ function measureWidths({ width, height, label }: Regions, into: Float64Array): v
       distance[i] = least;
     }
   }
-  for (let y = height - 1; y >= 0; y--) {
-    for (let x = width - 1; x >= 0; x--) {
-      const i = y * width + x;
+  for (let y = height - 1, i = label.length - 1; y >= 0; y--) {
+    for (let x = width - 1; x >= 0; x--, i--) {
       const own = label[i];
+      if (broad[own]) continue;
       let least = distance[i];
       if (x < width - 1) least = nearer(least, label[i + 1] === own, distance[i + 1], straight);
       if (y < height - 1) {

@@ -30,25 +30,25 @@ export function findRegions(
   step: number,
 ): Regions {
   const { width, height, data } = lightness;
-  const levels = levelsOf(data, limits);
   const label = new Int32Array(data.length).fill(-1);
   const level: number[] = [];
-  labelFlats(levels, slopes.onSlope, width, label, level);
+  labelFlats(levelsOf(data, limits, slopes.onSlope), width, label, level);
   const stack = new Int32Array(data.length);
   shareOut(label, slopes.steepness, width, stack);
   // A slope no flat touches is sorted by its own lightness.
   if (label.includes(-1)) {
-    const left = Uint8Array.from(label, (region) => (region === -1 ? 0 : 1));
-    labelFlats(levels, left, width, label, level);
+    const done = Uint8Array.from(label, (region) => (region === -1 ? 0 : 1));
+    labelFlats(levelsOf(data, limits, done), width, label, level);
   }
   return { width, height, label, count: level.length, level: Uint8Array.from(level), step };
 }
 
-/** The value each pixel's lightness falls in. */
-function levelsOf(data: Float32Array, limits: readonly number[]): Uint8Array {
-  const levels = new Uint8Array(data.length);
+/** The value each pixel's lightness falls in, or `none` for those that are barred. */
+function levelsOf(data: Float32Array, limits: readonly number[], barred: Uint8Array): Uint8Array {
+  const levels = new Uint8Array(data.length).fill(none);
   const sorted = Float64Array.from(limits);
   for (let i = 0; i < data.length; i++) {
+    if (barred[i] !== 0) continue;
     const tone = data[i];
     let level = 0;
     while (level < sorted.length && tone >= sorted[level]) level++;
@@ -57,50 +57,52 @@ function levelsOf(data: Float32Array, limits: readonly number[]): Uint8Array {
   return levels;
 }
 
+/** Stands for the level of a pixel that is not to be labelled. */
+const none = 255;
+
 /**
- * Labels the connected regions of equal level among the pixels that are not barred, in reading order of their
- * first pixels: two passes with a union of provisional labels (Rosenfeld & Pfaltz 1966).
+ * Labels the connected regions of equal level, in reading order of their first pixels: two passes with a union
+ * of provisional labels (Rosenfeld & Pfaltz 1966).
  *
- * @param label gets the labels; pixels it has already are left alone
+ * @param levels level of each pixel, or `none`
+ * @param label gets the labels; pixels of no level are left alone
  * @param level gets the level of each new region
  */
-function labelFlats(
-  levels: Uint8Array,
-  barred: Uint8Array,
-  width: number,
-  label: Int32Array,
-  level: number[],
-): void {
+function labelFlats(levels: Uint8Array, width: number, label: Int32Array, level: number[]): void {
   const parent: number[] = [];
-  const provisional = new Int32Array(levels.length).fill(-1);
+  const provisional = new Int32Array(levels.length);
   const rootOf = (i: number): number => {
     let at = i;
     while (parent[at] !== at) at = parent[at] = parent[parent[at]];
     return at;
   };
   for (let i = 0, x = 0; i < levels.length; i++, x = x === width - 1 ? 0 : x + 1) {
-    if (barred[i] !== 0) continue;
     const own = levels[i];
-    const left = x > 0 && levels[i - 1] === own ? provisional[i - 1] : -1;
-    const up = i >= width && levels[i - width] === own ? provisional[i - width] : -1;
-    if (left === -1 && up === -1) {
+    if (own === none) continue;
+    const left = x > 0 && levels[i - 1] === own;
+    const up = i >= width && levels[i - width] === own;
+    if (!left && !up) {
       provisional[i] = parent.push(parent.length) - 1;
-    } else if (left === -1 || up === -1 || left === up) {
-      provisional[i] = left === -1 ? up : left;
-    } else {
-      const [a, b] = [rootOf(left), rootOf(up)];
-      // The older label stands for both, so that regions are numbered by their first pixel.
-      if (a < b) parent[b] = a;
-      else parent[a] = b;
-      provisional[i] = up;
+      continue;
     }
+    const above = up ? provisional[i - width] : provisional[i - 1];
+    provisional[i] = above;
+    if (!left || above === provisional[i - 1]) continue;
+    // The older label stands for both, so that regions are numbered by their first pixel.
+    const [a, b] = [rootOf(provisional[i - 1]), rootOf(above)];
+    if (a < b) parent[b] = a;
+    else parent[a] = b;
   }
   const number = new Int32Array(parent.length).fill(-1);
   for (let i = 0; i < levels.length; i++) {
-    if (provisional[i] === -1) continue;
-    const first = rootOf(provisional[i]);
-    if (number[first] === -1) number[first] = level.push(levels[i]) - 1;
-    label[i] = number[first];
+    if (levels[i] === none) continue;
+    const own = provisional[i];
+    if (number[own] === -1) {
+      const first = rootOf(own);
+      if (number[first] === -1) number[first] = level.push(levels[i]) - 1;
+      number[own] = number[first];
+    }
+    label[i] = number[own];
   }
 }
 

@@ -77,9 +77,9 @@ const fewestEven = 0.1;
  * neither side's; only the evenest quarter of the flats says which values there are, if there is enough of it.
  */
 function flatHistogram({ data }: Plane, { steepness, onSlope }: Slopes): Float64Array {
-  const uneven = steepness.map((quarters) => (quarters > 1 ? 1 : 0));
-  const even = uneven.reduce((count, is) => count + 1 - is, 0);
-  if (even >= fewestEven * data.length) return lightnessHistogram(data, uneven);
+  const evenest = lightnessHistogram(data, steepness, 1);
+  const even = evenest.reduce((sum, count) => sum + count, 0);
+  if (even >= fewestEven * data.length) return evenest;
   // A picture that is all slope is taken whole.
   return onSlope.includes(0) ? lightnessHistogram(data, onSlope) : lightnessHistogram(data);
 }
@@ -120,15 +120,16 @@ function means({ level, label, count }: Regions, { quieted, colour, slopes }: To
     a: new Float64Array(count),
     b: new Float64Array(count),
   };
-  for (let i = 0; i < label.length; i++) {
-    const region = label[i];
+  const { onSlope } = slopes;
+  const add = (into: Float64Array, { data }: Plane) => {
     // The slope to the next shape is no tone of its own; a shape that is all slope still has a mean.
-    const share = slopes.onSlope[i] === 1 ? slopeShare : 1;
-    sums.area[region] += share;
-    sums.l[region] += share * quieted.data[i];
-    if (!colour) continue;
-    sums.a[region] += share * colour.a.data[i];
-    sums.b[region] += share * colour.b.data[i];
+    for (let i = 0; i < label.length; i++) into[label[i]] += (onSlope[i] === 1 ? slopeShare : 1) * data[i];
+  };
+  for (let i = 0; i < label.length; i++) sums.area[label[i]] += onSlope[i] === 1 ? slopeShare : 1;
+  add(sums.l, quieted);
+  if (colour) {
+    add(sums.a, colour.a);
+    add(sums.b, colour.b);
   }
   const area = new Float64Array(levels);
   const lightness = new Float64Array(levels);

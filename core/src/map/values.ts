@@ -2,13 +2,18 @@ import type { Separation } from './settings.js';
 
 /** Steps of the histogram over L\* 0–100; 0.4 L\* is finer than any eye tells apart. */
 const bins = 256;
+const binsPerLightness = bins / 100;
 
-/** Counts of lightness in even steps over L\* 0–100, leaving out pixels whose `skip` is set. */
-export function lightnessHistogram(lightness: Float32Array, skip?: Uint8Array): Float64Array {
+/**
+ * Counts of lightness in even steps over L\* 0–100.
+ *
+ * @param marks a number for each pixel; pixels whose number is more than `most` are left out
+ */
+export function lightnessHistogram(lightness: Float32Array, marks?: Uint8Array, most = 0): Float64Array {
   const histogram = new Float64Array(bins);
   for (let i = 0; i < lightness.length; i++) {
-    if (skip?.[i]) continue;
-    const bin = Math.floor((lightness[i] / 100) * bins);
+    if (marks && marks[i] > most) continue;
+    const bin = Math.floor(lightness[i] * binsPerLightness);
     histogram[bin < 0 ? 0 : bin >= bins ? bins - 1 : bin]++;
   }
   return histogram;

@@ -16,11 +16,7 @@ export function averaged(plane: Plane, step: number): Plane {
     for (let k = 0; k < rows; k++) {
       const row = (y * step + k) * plane.width;
       const share = 1 / (rows * step);
-      for (let x = 0, i = row; x < whole; x++) {
-        let sum = 0;
-        for (let j = 0; j < step; j++) sum += plane.data[i++];
-        data[y * width + x] += share * sum;
-      }
+      addRuns(plane.data, row, step, share, data, y * width, whole);
       if (whole < width) {
         const columns = plane.width - whole * step;
         let sum = 0;
@@ -30,4 +26,25 @@ export function averaged(plane: Plane, step: number): Plane {
     }
   }
   return { width, height, data };
+}
+
+/** Adds runs of `step` numbers, each times `share`, to `count` places. */
+function addRuns(
+  from: Float32Array,
+  start: number,
+  step: number,
+  share: number,
+  to: Float32Array,
+  first: number,
+  count: number,
+): void {
+  if (step === 2) {
+    for (let x = 0, i = start; x < count; x++, i += 2) to[first + x] += share * (from[i] + from[i + 1]);
+    return;
+  }
+  for (let x = 0, i = start; x < count; x++) {
+    let sum = 0;
+    for (let j = 0; j < step; j++) sum += from[i++];
+    to[first + x] += share * sum;
+  }
 }

@@ -67,6 +67,7 @@ function weighedOfWindow(
   tables: ChannelTables,
 ): Float32Array {
   checkPicture(picture);
+  if (isWhole(picture, window, width, height)) return weighed(picture, tables);
   const columns = sidesOf(window.x, window.width, picture.width, width);
   const rows = sidesOf(window.y, window.height, picture.height, height);
   const out = new Float32Array(width * height);
@@ -92,6 +93,28 @@ function weighedOfWindow(
       const into = y * width;
       for (let x = 0; x < width; x++) out[into + x] += share * narrowed[x];
     }
+  }
+  return out;
+}
+
+/** Whether the target is the picture itself, pixel for pixel. */
+function isWhole(picture: Picture, window: PixelWindow, width: number, height: number): boolean {
+  return (
+    width === picture.width &&
+    height === picture.height &&
+    window.x === 0 &&
+    window.y === 0 &&
+    window.width === width &&
+    window.height === height
+  );
+}
+
+/** Every pixel as it is, on white where it is transparent. */
+function weighed({ data, channels }: Picture, { red, green, blue }: ChannelTables): Float32Array {
+  const out = new Float32Array(data.length / channels);
+  for (let i = 0, at = 0; i < out.length; i++, at += channels) {
+    const cover = channels === 4 ? data[at + 3] / 255 : 1;
+    out[i] = (red[data[at]] + green[data[at + 1]] + blue[data[at + 2]]) * cover + (1 - cover);
   }
   return out;
 }

@@ -1,6 +1,7 @@
 import { expect } from 'chai';
 import fc from 'fast-check';
 import { linearOfByte } from '../colour/index.js';
+import { averaged } from './average.js';
 import { gaussianBlur } from './blur.js';
 import { luminanceOfWindow, type Picture } from './picture.js';
 import { sampleAt } from './sample.js';
@@ -27,6 +28,37 @@ describe('raster', () => {
         const bytes = Array.from(picture.data);
         const wanted = bytes.reduce((sum, byte) => sum + linearOfByte[byte], 0) / bytes.length;
         expect(data.reduce((sum, value) => sum + value, 0) / data.length).to.be.closeTo(wanted, 1e-4);
+      }),
+    );
+  });
+
+  it('gives a picture at its own size pixel for pixel', () => {
+    const picture = greys(7, 5, (x, y) => (x * 37 + y * 91) % 256);
+    const { data } = luminanceOfWindow(picture, { x: 0, y: 0, width: 7, height: 5 }, 7, 5);
+    data.forEach((value, i) => expect(value).to.be.closeTo(linearOfByte[picture.data[3 * i]], 1e-6));
+    // A window a hair narrower goes the general way and must say nearly the same.
+    const { data: general } = luminanceOfWindow(picture, { x: 0, y: 0, width: 7 - 1e-7, height: 5 }, 7, 5);
+    data.forEach((value, i) => expect(value).to.be.closeTo(general[i], 1e-5));
+  });
+
+  it('averages by whole steps, what is left over at the rim by itself', () => {
+    fc.assert(
+      fc.property(fc.integer({ min: 1, max: 4 }), (step) => {
+        const plane = {
+          width: 7,
+          height: 5,
+          data: Float32Array.from({ length: 35 }, (_, i) => (i * 7) % 11),
+        };
+        const small = averaged(plane, step);
+        for (let y = 0; y < small.height; y++) {
+          for (let x = 0; x < small.width; x++) {
+            const inside: number[] = [];
+            for (let v = y * step; v < Math.min(5, (y + 1) * step); v++)
+              for (let u = x * step; u < Math.min(7, (x + 1) * step); u++) inside.push(plane.data[v * 7 + u]);
+            const mean = inside.reduce((sum, value) => sum + value, 0) / inside.length;
+            expect(small.data[y * small.width + x]).to.be.closeTo(mean, 1e-5);
+          }
+        }
       }),
     );
   });
