@@ -1,4 +1,4 @@
-import { polylineLength, type Polyline } from './polyline.js';
+import { polylineLength, stepLength, type Polyline } from './polyline.js';
 
 /**
  * Cuts a run of points at shares of its length.
@@ -17,7 +17,7 @@ export function divideRun(points: Polyline, closed: boolean, cuts: readonly numb
   let along = 0;
   let next = 0;
   for (let i = 2; i < opened.length; i += 2) {
-    const length = Math.hypot(opened[i] - opened[i - 2], opened[i + 1] - opened[i - 1]);
+    const length = stepLength(opened[i] - opened[i - 2], opened[i + 1] - opened[i - 1]);
     while (next < shares.length && shares[next] * whole < along + length) {
       const t = length > 0 ? (shares[next] * whole - along) / length : 0;
       const x = opened[i - 2] + (opened[i] - opened[i - 2]) * t;
@@ -41,7 +41,7 @@ function openedAt(points: Polyline, share: number): Polyline {
   let along = 0;
   for (let i = 0; i < n; i += 2) {
     const j = (i + 2) % n;
-    const length = Math.hypot(points[j] - points[i], points[j + 1] - points[i + 1]);
+    const length = stepLength(points[j] - points[i], points[j + 1] - points[i + 1]);
     if (share * whole <= along + length || i === n - 2) {
       const t = length > 0 ? Math.min(1, (share * whole - along) / length) : 0;
       const x = points[i] + (points[j] - points[i]) * t;

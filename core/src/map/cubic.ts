@@ -1,4 +1,4 @@
-import { distanceToSegment } from '../geometry/index.js';
+import { distanceToSegment, stepLength } from '../geometry/index.js';
 
 /** Flattened curves stay this close to the true curve, as the map document promises 0.05 (mm). */
 const flatnessMm = 0.045;
@@ -12,7 +12,7 @@ export function chordParameters(points: Float64Array, a: number, b: number): Flo
   for (let i = a + 1; i <= b; i++) {
     const dx = points[2 * i] - points[2 * i - 2];
     const dy = points[2 * i + 1] - points[2 * i - 1];
-    out[i - a] = out[i - a - 1] + Math.sqrt(dx * dx + dy * dy);
+    out[i - a] = out[i - a - 1] + stepLength(dx, dy);
   }
   const total = out[b - a] || 1;
   for (let i = 0; i < out.length; i++) out[i] /= total;
@@ -58,7 +58,7 @@ export function fitCubic(
     r1 += b1 * (t1x * dx + t1y * dy);
     r2 += b2 * (t2x * dx + t2y * dy);
   }
-  const chord = Math.hypot(x3 - x0, y3 - y0);
+  const chord = stepLength(x3 - x0, y3 - y0);
   const determinant = c11 * c22 - c12 * c12;
   let first = determinant ? (r1 * c22 - r2 * c12) / determinant : 0;
   let second = determinant ? (c11 * r2 - c12 * r1) / determinant : 0;

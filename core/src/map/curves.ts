@@ -1,4 +1,4 @@
-import { crossing, fitLine } from '../geometry/index.js';
+import { crossing, fitLine, stepLength } from '../geometry/index.js';
 import { chordParameters, fitCubic, flatten, improved, worstFault, type Pair } from './cubic.js';
 
 /** A turn sharper than this within a short stretch is a corner, not a curve. */
@@ -49,7 +49,7 @@ type Corner = { index: number; x: number; y: number };
 /** Corners: where the directions of the two arms differ most, placed where the arms' lines cross. */
 function findCorners(points: Float64Array, closed: boolean, arm: number): Corner[] {
   const n = points.length / 2;
-  const spacing = Math.hypot(points[2] - points[0], points[3] - points[1]) || arm / 6;
+  const spacing = stepLength(points[2] - points[0], points[3] - points[1]) || arm / 6;
   const reach = Math.max(3, Math.min(Math.round(arm / Math.max(spacing, arm / 40)), Math.floor((n - 1) / 3)));
   if (n < 2 * reach + 1) return [];
   const ring = closed ? wrapped(points, reach) : points;
@@ -69,7 +69,7 @@ function findCorners(points: Float64Array, closed: boolean, arm: number): Corner
     if (!isSharp(turn, i, reach, closed)) continue;
     const c = i + shift;
     const meet = crossing(fitLine(ring, c - reach, c - 1), fitLine(ring, c + 1, c + reach));
-    const near = meet && Math.hypot(meet[0] - points[2 * i], meet[1] - points[2 * i + 1]) < arm / 2;
+    const near = meet && stepLength(meet[0] - points[2 * i], meet[1] - points[2 * i + 1]) < arm / 2;
     corners.push(
       near ? { index: i, x: meet[0], y: meet[1] } : { index: i, x: points[2 * i], y: points[2 * i + 1] },
     );
@@ -127,7 +127,7 @@ function fitBetween(
     if (seamless && n > 6) {
       const x = run[2 * 2] - run[2 * (n - 3)];
       const y = run[2 * 2 + 1] - run[2 * (n - 3) + 1];
-      const length = Math.hypot(x, y) || 1;
+      const length = stepLength(x, y) || 1;
       startTangent = [x / length, y / length];
       endTangent = [-x / length, -y / length];
     }
@@ -142,7 +142,7 @@ function tangentAt(points: Float64Array, index: number, sense: 1 | -1): Pair {
   const far = Math.min(n - 1, Math.max(0, index + sense * Math.min(4, n - 1)));
   const x = points[2 * far] - points[2 * index];
   const y = points[2 * far + 1] - points[2 * index + 1];
-  const length = Math.hypot(x, y) || 1;
+  const length = stepLength(x, y) || 1;
   return [x / length, y / length];
 }
 
@@ -156,7 +156,7 @@ function fitPieces(
   tolerance: number,
   out: number[],
 ): void {
-  const chord = Math.hypot(points[2 * b] - points[2 * a], points[2 * b + 1] - points[2 * a + 1]);
+  const chord = stepLength(points[2 * b] - points[2 * a], points[2 * b + 1] - points[2 * a + 1]);
   if (b - a < 3) {
     for (let i = a + 1; i <= b; i++) out.push(points[2 * i], points[2 * i + 1]);
     return;
@@ -203,7 +203,7 @@ function divide(
   const reach = Math.min(4, split - a, b - split);
   const x = points[2 * (split - reach)] - points[2 * (split + reach)];
   const y = points[2 * (split - reach) + 1] - points[2 * (split + reach) + 1];
-  const length = Math.hypot(x, y) || 1;
+  const length = stepLength(x, y) || 1;
   const back: Pair = [x / length, y / length];
   fitPieces(points, a, split, startTangent, back, tolerance, out);
   fitPieces(points, split, b, [-back[0], -back[1]], endTangent, tolerance, out);

@@ -200,7 +200,7 @@ function findOffsets(strip: Strip, steps: Steps, closed: boolean, rowPx: number)
     const to = Math.min(wide, Math.ceil((centre[i] + most[i]) / pitchPx) + 1);
     const rising = sum[wide + to] >= sum[wide + from] ? 1 : -1;
     const place = crossingNear(sum, wide, half[i] * count, rising, centre[i] / pitchPx, from, to);
-    if (place !== null && Math.abs(place * pitchPx) <= most[i]) offsets[i] = place * pitchPx;
+    if (Math.abs(place * pitchPx) <= most[i]) offsets[i] = place * pitchPx;
   }
   return settle(offsets, closed);
 }

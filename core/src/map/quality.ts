@@ -1,3 +1,4 @@
+import { stepLength } from '../geometry/index.js';
 import type { EdgeQuality } from '../documents/index.js';
 import type { LocatedArc } from './locate.js';
 import type { MapSettings } from './settings.js';
@@ -135,7 +136,7 @@ function lengthsAlong(points: Float64Array, closed: boolean): Float64Array {
   for (let i = 1; i < out.length; i++) {
     const a = 2 * (i - 1);
     const b = 2 * (i % n);
-    out[i] = out[i - 1] + Math.hypot(points[b] - points[a], points[b + 1] - points[a + 1]);
+    out[i] = out[i - 1] + stepLength(points[b] - points[a], points[b + 1] - points[a + 1]);
   }
   return out;
 }

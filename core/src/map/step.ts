@@ -101,7 +101,8 @@ function measureStep(
   const half = (before + after) / 2;
   const crossing = (share: number, from: number) => {
     const level = before + share * (after - before);
-    return crossingNear(profile, reach, level, rising, from, low - 1, high + 1) ?? from;
+    const place = crossingNear(profile, reach, level, rising, from, low - 1, high + 1);
+    return Number.isNaN(place) ? from : place;
   };
   const centre = crossing(0.5, at);
   return {
@@ -113,7 +114,7 @@ function measureStep(
   };
 }
 
-/** Place where a row of tones passes a level in the wanted sense, nearest to `from`; null when nowhere. */
+/** Place where a row of tones passes a level in the wanted sense, nearest to `from`; NaN when nowhere. */
 export function crossingNear(
   tones: Float64Array,
   reach: number,
@@ -122,11 +123,12 @@ export function crossingNear(
   from: number,
   low: number,
   high: number,
-): number | null {
+): number {
   const first = Math.max(low, -reach);
   const last = Math.min(high, reach) - 1;
   const middle = Math.floor(from);
-  let best: number | null = null;
+  let best = NaN;
+  let off = Infinity;
   for (let step = 0; middle - step >= first || middle + step <= last; step++) {
     for (let t = middle - step; t <= middle + step; t += Math.max(1, 2 * step)) {
       if (t < first || t > last) continue;
@@ -134,9 +136,12 @@ export function crossingNear(
       const b = rising * (tones[reach + t + 1] - level);
       if (a > 0 || b < 0 || a === b) continue;
       const place = t + a / (a - b);
-      if (best === null || Math.abs(place - from) < Math.abs(best - from)) best = place;
+      if (Math.abs(place - from) < off) {
+        best = place;
+        off = Math.abs(place - from);
+      }
     }
-    if (best !== null && step > Math.abs(best - from)) return best;
+    if (step > off) break;
   }
   return best;
 }

@@ -1,3 +1,4 @@
+import { stepLength } from '../geometry/index.js';
 import { sampleAt, type Plane } from '../raster/index.js';
 import type { Regions } from './regions.js';
 
@@ -27,7 +28,7 @@ export function normalsOf(points: Float64Array, closed: boolean): Float64Array {
     const b = closed ? (i + span) % n : Math.min(n - 1, i + span);
     const dx = points[2 * b] - points[2 * a];
     const dy = points[2 * b + 1] - points[2 * a + 1];
-    const length = Math.sqrt(dx * dx + dy * dy) || 1;
+    const length = stepLength(dx, dy) || 1;
     // Walking along +x on a page whose y points down, the right hand is +y.
     out[2 * i] = -dy / length;
     out[2 * i + 1] = dx / length;

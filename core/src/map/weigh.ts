@@ -1,3 +1,4 @@
+import { stepLength } from '../geometry/index.js';
 import KDBush from 'kdbush';
 import { isTraced, type MapDocument, type MapLine } from '../documents/index.js';
 import { round } from './assemble.js';
@@ -38,7 +39,7 @@ const partWorth = { silhouette: 1, mass: 0.6, inner: 0 };
  */
 export function weighLines(map: MapDocument, areas: Areas, focus: number): MapLine[] {
   const parts = partsOf(map, areas.excluded);
-  const longest = Math.hypot(map.frame.width, map.frame.height);
+  const longest = stepLength(map.frame.width, map.frame.height);
   const alone = standingAlone(map.lines);
   return map.lines.map((line, index) => {
     if (line.kind === 'frame' || line.kind === 'guide') return line;
@@ -112,7 +113,7 @@ function standingAlone(lines: readonly MapLine[]): number[] {
     let nearest = aloneMm;
     for (const i of near.within(x, y, aloneMm)) {
       if (points[i].line === index) continue;
-      nearest = Math.min(nearest, Math.hypot(points[i].x - x, points[i].y - y));
+      nearest = Math.min(nearest, stepLength(points[i].x - x, points[i].y - y));
     }
     return nearest / aloneMm;
   });
