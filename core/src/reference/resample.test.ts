@@ -1,14 +1,5 @@
 import { expect } from 'chai';
-import {
-  composed,
-  identity,
-  inverted,
-  ontoQuad,
-  scaling,
-  transformed,
-  type Point,
-  type Quad,
-} from '../geometry/index.js';
+import { identity, inverted, ontoQuad, transformed, type Point } from '../geometry/index.js';
 import type { Picture } from '../raster/index.js';
 import { drawnAt, halved, pyramid } from './pyramid.js';
 import { resample } from './resample.js';
@@ -63,15 +54,6 @@ describe('resampling', () => {
     }
   });
 
-  it('does in strips what it does in one piece', () => {
-    const picture = painted(50, 40, (x, y) => 128 + 100 * Math.sin(x / 3) * Math.cos(y / 4), 4);
-    const map = composed(ontoQuad(bent), scaling(1 / 45, 1 / 33));
-    const whole = resample(picture, map, 45, 33);
-    const upper = resample(picture, map, 45, 33, [0, 15]);
-    const lower = resample(picture, map, 45, 33, [15, 33]);
-    expect([...upper.data, ...lower.data]).to.deep.equal([...whole.data]);
-  });
-
   it('repeats the edge outside', () => {
     const picture = painted(10, 10, () => 77);
     const around = resample(picture, [1, 0, -20, 0, 1, -20, 0, 0, 1], 50, 50);
@@ -90,13 +72,6 @@ describe('resampling', () => {
     expect(pyramid(painted(1, 1, () => 9))).to.have.length(1);
   });
 });
-
-const bent: Quad = [
-  { x: 6, y: 4 },
-  { x: 44, y: 8 },
-  { x: 40, y: 36 },
-  { x: 9, y: 31 },
-];
 
 describe('a squared picture', () => {
   it('has the true geometry within three parts in a thousand', () => {

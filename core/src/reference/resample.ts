@@ -39,27 +39,19 @@ const cubicWeights = (() => {
  * map: take the right level of a `pyramid` for that. Cost is linear in the pixels asked for.
  *
  * @param toSource from a place in the result to a place in the picture, pixels
- * @param rows first row and the one after the last, for work done in strips; all when left out
- * @returns a picture of the same number of channels, or the strip asked for
+ * @returns a picture of the same number of channels
  */
-export function resample(
-  picture: Picture,
-  toSource: Homography,
-  width: number,
-  height: number,
-  rows: readonly [number, number] = [0, height],
-): Picture {
+export function resample(picture: Picture, toSource: Homography, width: number, height: number): Picture {
   checkPicture(picture);
   const { channels } = picture;
   const pixels = packed(picture);
-  const [first, end] = rows;
-  const data = new Uint8ClampedArray(width * (end - first) * channels);
+  const data = new Uint8ClampedArray(width * height * channels);
   const [a, b, c, d, e, f, g, h, i] = toSource;
   const lastX = picture.width - 2;
   const lastY = picture.height - 2;
   const stride = picture.width;
   let out = 0;
-  for (let row = first; row < end; row++) {
+  for (let row = 0; row < height; row++) {
     const y = row + 0.5;
     for (let column = 0; column < width; column++, out += channels) {
       const x = column + 0.5;
@@ -113,7 +105,7 @@ export function resample(
       data[out + 2] = blue >> (2 * oneBits);
     }
   }
-  return { width, height: end - first, channels, data };
+  return { width, height, channels, data };
 }
 
 /** Pixels as whole numbers, red lowest: one access instead of three. A canvas's data is seen that way as it is. */

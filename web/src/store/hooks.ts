@@ -15,10 +15,10 @@ export function useWork(): Work {
   return { ...work, decisions };
 }
 
-/** Makes a decision: recorded for undo and saved by itself. */
-export function useDecide(): (decision: Decision) => void {
+/** Makes a decision, or several as one step: recorded for undo and saved by itself. */
+export function useDecide(): (...decisions: Decision[]) => void {
   const dispatch = useAppDispatch();
-  return useCallback((decision: Decision) => void dispatch(decided(decision)), [dispatch]);
+  return useCallback((...decisions: Decision[]) => void dispatch(decided(...decisions)), [dispatch]);
 }
 
 export function useUnit(): LengthUnit {

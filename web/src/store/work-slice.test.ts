@@ -46,6 +46,13 @@ const margin = (matMm: number): Decision => ({ room: 'fit', change: { matMm } })
 const title = (words: string): Decision => ({ room: 'title', change: words });
 
 describe('decisions on the bench', () => {
+  it('made together are one step', () => {
+    const both = workReducer(open(), decided(margin(12), title('Pears')));
+    expect(both.decisions?.title).to.equal('Pears');
+    expect(both.decisions?.fit.matMm).to.equal(12);
+    expect(workReducer(both, undone()).decisions).to.deep.equal(open().decisions);
+  });
+
   it('change only what they are about', () => {
     const state = decide(open(), [margin(12), title('Pears')]);
     const before = newDecisions('Kettle');

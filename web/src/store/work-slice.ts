@@ -47,23 +47,21 @@ const slice = createSlice({
       Object.assign(state, { ...initialState, work, decisions: unsaved ?? work.decisions });
       if (unsaved) state.saving = 'unsaved';
     },
+    /** One or several decisions, made as one step. */
     decided: {
-      prepare: (decision: Decision) => ({ payload: decision, meta: { at: Date.now() } }),
-      reducer(state, action: PayloadAction<Decision, string, { at: number }>) {
+      prepare: (...decisions: Decision[]) => ({ payload: decisions, meta: { at: Date.now() } }),
+      reducer(state, { payload, meta: { at } }: PayloadAction<Decision[], string, { at: number }>) {
         if (!state.decisions) return;
-        const { payload } = action;
-        const about =
-          payload.room === 'title' ? 'title' : `${payload.room}.${Object.keys(payload.change).sort().join()}`;
+        const about = payload.map(subjectOf).join();
         // Every correction is a step of its own, however quickly they follow each other.
-        const single = payload.room === 'corrections';
-        const { at } = action.meta;
+        const single = payload.some(({ room }) => room === 'corrections');
         const goesOn = !single && state.lastStep?.about === about && at - state.lastStep.at < oneStepMs;
         if (!goesOn) {
           state.past = [...state.past.slice(1 - mostSteps), state.decisions];
         }
         state.lastStep = { about, at };
         state.future = [];
-        state.decisions = applied(state.decisions, payload);
+        state.decisions = payload.reduce(applied, state.decisions);
         state.saving = state.saving === 'conflict' ? 'conflict' : 'unsaved';
       },
     },
@@ -140,6 +138,13 @@ const slice = createSlice({
     closed: () => initialState,
   },
 });
+
+/** What a decision is about. */
+function subjectOf(decision: Decision): string {
+  return decision.room === 'title'
+    ? 'title'
+    : `${decision.room}.${Object.keys(decision.change).sort().join()}`;
+}
 
 function applied(decisions: WorkDecisions, decision: Decision): WorkDecisions {
   if (decision.room === 'title') return { ...decisions, title: decision.change };

@@ -40,8 +40,8 @@ export function useVersionsTool(active: boolean): ToolInHand & { comparing: Comp
   const restore = (document: MapDocument) => {
     const settings = mapSettingsSchema.safeParse(document.settings);
     const list = correctionSchema.array().safeParse(document.settings['corrections'] ?? []);
-    if (settings.success) decide({ room: 'map', change: settings.data });
-    if (list.success) decide({ room: 'corrections', change: { list: list.data } });
+    if (!settings.success || !list.success) return;
+    decide({ room: 'map', change: settings.data }, { room: 'corrections', change: { list: list.data } });
   };
   const newest = versions[versions.length - 1];
   const named = versions.filter((version) => version.name !== null);
