@@ -124,9 +124,11 @@ async function seedOne({ works, pictures }: OpenFile, example: Example): Promise
   const { version } = await works.keepMap(work.id, document);
   if (example.reached === 'mapped') return;
 
-  const { pages } = sheetsFor(document, decisions.sheets, decisions.title);
-  await works.recordPrinting(work.id, version, decisions.sheets, pages.length);
-  await works.save(work.id, { revision, decisions: transferred(decisions, example.reached, pages.length) });
+  const by = { date: '2026-10-17', unit: 'mm', version } as const;
+  const printed = await works.get(work.id);
+  const { count } = sheetsFor(printed, document, decisions.sheets, null, by);
+  await works.recordPrinting(work.id, version, decisions.sheets, count);
+  await works.save(work.id, { revision, decisions: transferred(decisions, example.reached, count) });
 }
 
 /** The decisions after some steps at the table, or after all of them. */

@@ -11,6 +11,7 @@ import { fitRoutes } from './routes/fit.js';
 import { mapRoutes } from './routes/map.js';
 import { referenceRoutes } from './routes/reference.js';
 import { sheetRoutes } from './routes/sheets.js';
+import type { CalibrationStore } from './store/calibrations.js';
 import type { SizeStore } from './store/sizes.js';
 import type { WorkStore } from './store/works.js';
 
@@ -18,6 +19,7 @@ export type AppParts = {
   works: WorkStore;
   pictures: PictureStore;
   sizes: SizeStore;
+  calibrations: CalibrationStore;
   logger: Logger;
   webFolder: string;
 };
@@ -26,7 +28,7 @@ export type AppParts = {
 const bodyLimit = '32mb';
 
 /** The HTTP application: the JSON interface under /api, and the built web application for everything else. */
-export function createApp({ works, pictures, sizes, logger, webFolder }: AppParts): Express {
+export function createApp({ works, pictures, sizes, calibrations, logger, webFolder }: AppParts): Express {
   const app = express();
   app.disable('x-powered-by');
   app.use(pinoHttp({ logger, autoLogging: { ignore: (request) => request.method === 'GET' } }));
@@ -54,7 +56,7 @@ export function createApp({ works, pictures, sizes, logger, webFolder }: AppPart
     fileRoutes(works, pictures),
     fitRoutes(sizes),
     mapRoutes(works),
-    sheetRoutes(works),
+    sheetRoutes(works, pictures, calibrations),
   );
   app.use('/api', () => {
     throw new Fault(404, 'not-found', 'There is nothing at this address.');

@@ -1,4 +1,5 @@
 import { PictureStore } from './reference/picture-store.js';
+import { CalibrationStore } from './store/calibrations.js';
 import { openDatabase } from './store/database.js';
 import { bindModels } from './store/models.js';
 import { SizeStore } from './store/sizes.js';
@@ -9,6 +10,7 @@ export type OpenFile = {
   works: WorkStore;
   pictures: PictureStore;
   sizes: SizeStore;
+  calibrations: CalibrationStore;
   close: () => Promise<void>;
 };
 
@@ -22,6 +24,7 @@ export async function openFile(dataFolder: string): Promise<OpenFile> {
     works: new WorkStore(sequelize, models),
     pictures,
     sizes: new SizeStore(models),
+    calibrations: new CalibrationStore(models),
     close: () => sequelize.close(),
   };
 }

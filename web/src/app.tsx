@@ -8,6 +8,7 @@ import { OrderSlipPrint } from './print/order-slip-print.js';
 import { PinsPrint } from './print/pins-print.js';
 import { ReferencePrint } from './print/reference-print.js';
 import { SettingOutPrint } from './print/setting-out-print.js';
+import { SheetsPrint } from './print/sheets-print.js';
 import { FileStation } from './stations/file/file-station.js';
 import { FlatFile } from './stations/file/flat-file.js';
 import { FitStation } from './stations/fit/fit-station.js';
@@ -35,6 +36,7 @@ const prints = {
   'setting-out': SettingOutPrint,
   'order-slip': OrderSlipPrint,
   pins: PinsPrint,
+  sheets: SheetsPrint,
 } as const;
 
 function isPrint(name: string | undefined): name is keyof typeof prints {

@@ -1,3 +1,4 @@
 export * from './work.js';
 export * from './progress.js';
 export * from './map-current.js';
+export * from './sheet-source.js';

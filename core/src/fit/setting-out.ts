@@ -10,7 +10,7 @@ export type Mark = Point & { name: string; of: 'picture' | 'middle' | 'motif' | 
 
 /** Corners of what is drawn, its centre lines, the motif's extremes and chosen landmarks. */
 export function marksOf(
-  layout: Layout,
+  layout: Pick<Layout, 'frame' | 'drawing'>,
   motif: readonly (Point & { name: string })[],
   landmarks: readonly (Point & { name: string })[],
 ): Mark[] {

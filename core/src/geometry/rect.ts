@@ -62,3 +62,34 @@ export function clipPolyline(rect: Rect, points: ArrayLike<number>): number[][] 
   if (run.length > 2) runs.push(run);
   return runs;
 }
+
+/**
+ * The part of a ring inside a rectangle (Sutherland & Hodgman 1974). Where the ring leaves and comes back the
+ * parts stay joined along the border, which a filled area does not show.
+ */
+export function clipRing({ x, y, width, height }: Rect, ring: ArrayLike<number>): number[] {
+  let run = Array.from(ring);
+  run = clipHalf(run, 0, 1, x);
+  run = clipHalf(run, 0, -1, -(x + width));
+  run = clipHalf(run, 1, 1, y);
+  return clipHalf(run, 1, -1, -(y + height));
+}
+
+/** The part of a ring where sense × coordinate is at least a limit. */
+function clipHalf(ring: number[], axis: 0 | 1, sense: 1 | -1, limit: number): number[] {
+  const out: number[] = [];
+  const n = ring.length;
+  for (let i = 0; i < n; i += 2) {
+    const j = i + 2 === n ? 0 : i + 2;
+    const here = sense * ring[i + axis] - limit;
+    const next = sense * ring[j + axis] - limit;
+    if (here >= 0) out.push(ring[i], ring[i + 1]);
+    if (here < 0 === next < 0) continue;
+    const t = here / (here - next);
+    const place = [ring[i] + t * (ring[j] - ring[i]), ring[i + 1] + t * (ring[j + 1] - ring[i + 1])];
+    // Exactly on the border, whatever the rounding.
+    place[axis] = sense * limit;
+    out.push(place[0], place[1]);
+  }
+  return out;
+}

@@ -11,3 +11,5 @@ export type { Placement } from './assemble.js';
 export { EdgeFollower, type Course } from './follow-edge.js';
 export { finishMap } from './finish.js';
 export { bestSeparation, byHand, lightnessHistogram } from './values.js';
+export * from './shape-numbers.js';
+export { groundShapes } from './weigh.js';

@@ -69,8 +69,8 @@ export function shareWithin(line: Pick<MapLine, 'points'>, marked: Marked): numb
   return line.points.filter(([x, y]) => marked(x, y)).length / line.points.length;
 }
 
-/** What each line is part of, read off the shapes on its two sides. */
-function partsOf(map: MapDocument, excluded: Marked | null): NonNullable<MapLine['part']>[] {
+/** The ids of the shapes that are ground: what things stand before. They take up much of the frame's border. */
+export function groundShapes(map: MapDocument): Set<string> {
   const onBorder = new Map<string, number>();
   for (const line of map.lines) {
     const shape = line.left ?? line.right;
@@ -79,10 +79,13 @@ function partsOf(map: MapDocument, excluded: Marked | null): NonNullable<MapLine
     }
   }
   const around = 2 * (map.frame.width + map.frame.height);
+  return new Set([...onBorder].filter(([, length]) => length > groundShare * around).map(([id]) => id));
+}
+
+/** What each line is part of, read off the shapes on its two sides. */
+function partsOf(map: MapDocument, excluded: Marked | null): NonNullable<MapLine['part']>[] {
   const areaOf = new Map(map.shapes.map((shape) => [shape.id, shape.area]));
-  const ground = new Set(
-    [...onBorder].filter(([, length]) => length > groundShare * around).map(([id]) => id),
-  );
+  const ground = groundShapes(map);
   const big = massShare * map.frame.width * map.frame.height;
   return map.lines.map((line) => {
     if (line.kind !== 'boundary' || line.left === null || line.right === null) return 'inner';

@@ -1,86 +1,103 @@
-import { isTraced, type MapDocument } from '../documents/index.js';
-import type { OutlineOptions } from './outline.js';
-import type { PageItem, SheetPage } from './page.js';
-import type { Tile, Tiling } from './tiling.js';
+import { formatLength } from '../units/index.js';
+import type { Drawing } from './drawing.js';
+import type { LayOutOptions, Tiled } from './lay-out.js';
+import { strokeOf, textOf, type PageItem } from './page.js';
 
 /** Steps of a line that are drawn on the diagram: a tenth of a millimetre is enough at its size. */
 const coarseMm = 0.1;
 
-/** A page that shows how the sheets lie together, small, with the map behind them. */
-export function assemblyPage(
-  map: MapDocument,
-  tiling: Tiling,
-  skipped: readonly Tile[],
-  options: Pick<OutlineOptions, 'kind' | 'marginMm' | 'title'>,
-): SheetPage {
-  const { page } = tiling;
-  const inset = Math.max(options.marginMm, 8) + 4;
-  const head = 26;
-  const { width, height } = map.surface;
-  const scale = Math.min((page.widthMm - 2 * inset) / width, (page.heightMm - 2 * inset - head) / height);
-  const mirrored = options.kind === 'mirrored';
-  const left = (page.widthMm - width * scale) / 2;
-  const top = inset + head;
-  const place = (x: number, y: number): [number, number] => [
-    left + (mirrored ? width - x : x) * scale,
-    top + y * scale,
-  ];
-  const items: PageItem[] = [];
-  const write = (x: number, y: number, text: string, sizeMm: number, anchor: 'start' | 'middle' = 'start') =>
-    items.push({ kind: 'text', x, y, text, sizeMm, anchor, ink: 'graphite' });
+const headMm = 30;
 
-  write(inset, inset + 5, 'How the sheets go together', 5);
-  write(
-    inset,
-    inset + 11,
-    `${tiling.columns} across, ${tiling.rows} down, overlapping ${round(tiling.overlapMm)} mm. ` +
-      (mirrored ? 'Seen from the reverse side.' : 'Seen from the front.'),
-    3,
-  );
-  write(
-    inset,
-    inset + 16,
-    'Lay each overlap so that the crosses with the same number coincide; tape, do not stretch.',
-    3,
-  );
-  write(
-    inset,
-    inset + 21,
-    skipped.length > 0
-      ? `Not printed, as nothing is drawn there: ${skipped.map((tile) => tile.label).join(', ')}.`
-      : 'Measure the check bar on a sheet before joining: it must be exactly as long as it says.',
-    3,
-  );
-  for (const line of map.lines.filter(isTraced)) {
-    const points = thinned(line.points.map(([x, y]) => place(x, y)));
-    items.push({ kind: 'stroke', points, closed: line.closed, widthMm: 0.12, ink: 'faint', dashMm: null });
+/** The page that shows how the sheets lie together: small, numbered in the order they are joined. */
+export function assemblyItems(
+  drawing: Drawing,
+  { tiling, skipped, steps }: Tiled,
+  { join, hand, unit }: Pick<LayOutOptions, 'join' | 'hand' | 'unit'>,
+): PageItem[] {
+  const { room } = tiling;
+  const { extent, mirrored } = drawing;
+  const scale = Math.min((room.widthMm - 4) / extent.width, (room.heightMm - headMm - 4) / extent.height);
+  const left = (room.widthMm - extent.width * scale) / 2;
+  const place = (x: number, y: number): [number, number] => [
+    left + (mirrored ? extent.x + extent.width - x : x - extent.x) * scale,
+    headMm + (y - extent.y) * scale,
+  ];
+  const from = hand === 'right' ? 'left' : 'right';
+  const items: PageItem[] = [
+    textOf(0, 5, 'How the sheets go together', 5),
+    textOf(
+      0,
+      11,
+      `${tiling.columns} across, ${tiling.rows} down, overlapping ${formatLength(tiling.overlapMm, unit)}. Seen from the ${mirrored ? 'reverse side' : 'front'}.`,
+      3,
+    ),
+    textOf(
+      0,
+      16,
+      join === 'trimmed'
+        ? 'Trim each sheet on its right and lower side along the dashed line, glue the strip of its neighbour and lay it on.'
+        : 'Put glue or tape on the flap that lies, lay the next sheet over it so that crosses of one number coincide.',
+      3,
+    ),
+    textOf(
+      0,
+      21,
+      `Join in the order of the small numbers, from the ${from}: your hand stays clear of the glue. The slanting lines must run on.`,
+      3,
+    ),
+    textOf(
+      0,
+      26,
+      skipped.length > 0
+        ? `Not printed, as nothing is drawn there: ${listed(skipped.map(({ label }) => label))}.`
+        : 'Measure the check bars on a sheet before joining: they must be exactly as long as they say.',
+      3,
+    ),
+  ];
+  for (const item of drawing.items) {
+    if (item.kind !== 'stroke') continue;
+    items.push(strokeOf(thinned(item.points, place), 0.12, { closed: item.closed, ink: 'faint' }));
   }
+  const order = new Map(steps.map(({ label }, index) => [label, index + 1]));
   for (const tile of tiling.tiles) {
-    const { x, y } = tile.window;
-    const [x0, y0] = place(x, y);
-    const [x1, y1] = place(x + tile.window.width, y + tile.window.height);
-    items.push({
-      kind: 'stroke',
-      points: [x0, y0, x1, y0, x1, y1, x0, y1],
-      closed: true,
-      widthMm: 0.25,
-      ink: 'guide',
-      dashMm: skipped.includes(tile) ? [1, 1] : null,
-    });
-    const size = Math.min(7, Math.abs(x1 - x0) / 3, (y1 - y0) / 2);
-    write((x0 + x1) / 2, (y0 + y1) / 2 + size / 3, tile.label, size, 'middle');
+    const { x, y, width, height } = tile.window;
+    const [x0, y0] = place(mirrored ? x + width : x, y);
+    const [x1, y1] = place(mirrored ? x : x + width, y + height);
+    const step = order.get(tile.label);
+    items.push(
+      strokeOf([x0, y0, x1, y0, x1, y1, x0, y1], 0.25, {
+        closed: true,
+        ink: 'guide',
+        dashMm: step === undefined ? [1, 1] : null,
+      }),
+    );
+    const size = Math.min(7, (x1 - x0) / 3, (y1 - y0) / 2);
+    items.push(textOf((x0 + x1) / 2, (y0 + y1) / 2 + size / 3, tile.label, size, { anchor: 'middle' }));
+    if (step !== undefined)
+      items.push(
+        textOf((x0 + x1) / 2, (y0 + y1) / 2 + size, String(step), size / 2, {
+          anchor: 'middle',
+          ink: 'guide',
+        }),
+      );
   }
-  return { label: 'assembly', ...page, items };
+  return items;
 }
 
-function thinned(points: [number, number][]): number[] {
-  const out: number[] = [...points[0]];
-  for (let i = 1; i < points.length; i++) {
-    const [x, y] = points[i];
-    const far = Math.hypot(x - out[out.length - 2], y - out[out.length - 1]) >= coarseMm;
-    if (far || i === points.length - 1) out.push(x, y);
+/** A long list is cut short: the diagram shows them dashed. */
+function listed(labels: readonly string[]): string {
+  const most = 24;
+  if (labels.length <= most) return labels.join(', ');
+  return `${labels.slice(0, most).join(', ')} and ${labels.length - most} more, dashed below`;
+}
+
+function thinned(points: ArrayLike<number>, place: (x: number, y: number) => [number, number]): number[] {
+  const out: number[] = [...place(points[0], points[1])];
+  for (let i = 2; i < points.length; i += 2) {
+    const [x, y] = place(points[i], points[i + 1]);
+    const dx = x - out[out.length - 2];
+    const dy = y - out[out.length - 1];
+    if (dx * dx + dy * dy >= coarseMm * coarseMm || i + 2 === points.length) out.push(x, y);
   }
   return out;
 }
-
-const round = (mm: number) => Math.round(mm * 10) / 10;

@@ -1,51 +1,52 @@
-import type { SheetKind } from './decisions.js';
-import type { PageItem } from './page.js';
-import type { Tiling } from './tiling.js';
+import type { SizeMm } from '../units/index.js';
+import { strokeOf, textOf, type PageItem } from './page.js';
 
 export type FootText = {
   title: string;
-  kind: SheetKind;
+  /** What is printed, such as “outline”. */
+  called: string;
   label: string;
   number: number;
   of: number;
-  marginMm: number;
 };
 
-/** The check bar is a hundred millimetres, or fifty where the paper is too narrow. */
-export function checkBarMm(printableWidthMm: number): number {
-  return printableWidthMm >= 105 ? 100 : 50;
+/** The check bar is a hundred millimetres, or fifty where the paper is too small. */
+export function checkBarMm(roomMm: number): number {
+  return roomMm >= 105 ? 100 : 50;
 }
 
-/** The foot of a page: its label and a bar to lay a ruler on. Lengths come out true on the printer. */
-export function foot(tiling: Tiling, text: FootText): PageItem[] {
-  const { page, scale } = tiling;
-  const left = text.marginMm;
-  const right = page.widthMm - text.marginMm;
-  const bottom = page.heightMm - text.marginMm;
-  const barMm = checkBarMm(right - left);
-  const barY = bottom - 1.2;
-  const items: PageItem[] = [];
-  const line = (points: number[], widthMm: number): void => {
-    items.push({ kind: 'stroke', points, closed: false, widthMm, ink: 'guide', dashMm: null });
-  };
-  const write = (
-    x: number,
-    y: number,
-    words: string,
-    sizeMm: number,
-    anchor: 'start' | 'end' = 'start',
-  ): void => {
-    items.push({ kind: 'text', x, y, text: words, sizeMm, anchor, ink: 'guide' });
-  };
-  line([left, barY, left + barMm / scale.x, barY], 0.25);
-  for (let mm = 0; mm <= barMm; mm += 10) {
-    const x = left + mm / scale.x;
-    line([x, barY - (mm % 50 === 0 ? 2 : 1.1), x, barY], mm % 50 === 0 ? 0.2 : 0.12);
+/**
+ * The foot of a page: its label and a bar to lay a ruler on, and another up its right side.
+ *
+ * @param room mm as they come out on paper, from its corner
+ */
+export function foot({ widthMm, heightMm }: SizeMm, text: FootText): PageItem[] {
+  const barMm = checkBarMm(widthMm);
+  const barY = heightMm - 1.2;
+  const uprightMm = checkBarMm(heightMm - 14);
+  const barX = widthMm - 1.2;
+  const barTop = heightMm - 14 - uprightMm;
+  const items: PageItem[] = [
+    strokeOf([0, barY, barMm, barY], 0.25, { ink: 'guide' }),
+    strokeOf([barX, barTop, barX, barTop + uprightMm], 0.25, { ink: 'guide' }),
+  ];
+  for (let mm = 0; mm <= Math.max(barMm, uprightMm); mm += 10) {
+    const long = mm % 50 === 0;
+    const tick = long ? 2 : 1.1;
+    const widthOfTick = long ? 0.2 : 0.12;
+    if (mm <= barMm) items.push(strokeOf([mm, barY - tick, mm, barY], widthOfTick, { ink: 'guide' }));
+    if (mm <= uprightMm)
+      items.push(strokeOf([barX - tick, barTop + mm, barX, barTop + mm], widthOfTick, { ink: 'guide' }));
   }
-  write(left + barMm / scale.x + 2, barY, `${barMm} mm: check with a ruler`, 2.4);
-  const side = text.kind === 'mirrored' ? 'REVERSE SIDE, mirrored' : 'outline';
-  write(left, bottom - 5.6, `${shortened(text.title)} · ${side}`, 2.8);
-  write(right, bottom - 5.6, `${text.label} · ${text.number} of ${text.of} · print at 100 %`, 2.8, 'end');
+  const both = barMm === uprightMm ? `${barMm} mm both ways` : `${barMm} and ${uprightMm} mm`;
+  items.push(
+    textOf(barMm + 2, barY, `${both}: check with a ruler`, 2.4, { ink: 'guide' }),
+    textOf(0, heightMm - 5.6, `${shortened(text.title)} · ${text.called}`, 2.8, { ink: 'guide' }),
+    textOf(widthMm, heightMm - 5.6, `${text.label} · ${text.number} of ${text.of} · print at 100 %`, 2.8, {
+      anchor: 'end',
+      ink: 'guide',
+    }),
+  );
   return items;
 }
 

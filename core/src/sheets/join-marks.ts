@@ -1,34 +1,85 @@
 import { intersection } from '../geometry/index.js';
+import { strokeOf, textOf, type PageItem } from './page.js';
+import type { SheetDecisions } from './decisions.js';
 import type { Tile, Tiling } from './tiling.js';
 
 /** A numbered cross that two neighbouring sheets share: laid right, the two crosses coincide. */
 export type JoinMark = { number: number; x: number; y: number; labels: string[] };
 
-/**
- * Two marks in the overlap of every two neighbouring sheets, at a quarter and three quarters of the seam,
- * in mm on the surface. None without an overlap.
- */
-export function joinMarks(tiling: Tiling): JoinMark[] {
-  if (!(tiling.overlapMm > 0)) return [];
-  const marks: JoinMark[] = [];
-  const at = (column: number, row: number): Tile | undefined =>
-    column < tiling.columns && row < tiling.rows ? tiling.tiles[row * tiling.columns + column] : undefined;
-  for (const tile of tiling.tiles) {
-    for (const [neighbour, upright] of [
-      [at(tile.column + 1, tile.row), true],
-      [at(tile.column, tile.row + 1), false],
-    ] as const) {
-      const shared = neighbour && intersection(tile.window, neighbour.window);
-      if (!shared) continue;
-      for (const share of [0.25, 0.75]) {
-        marks.push({
-          number: marks.length + 1,
-          x: shared.x + shared.width * (upright ? 0.5 : share),
-          y: shared.y + shared.height * (upright ? share : 0.5),
-          labels: [tile.label, neighbour.label],
-        });
-      }
+/** Where two neighbours overlap, mm on the drawing. */
+export type Seam = {
+  one: Tile;
+  other: Tile;
+  /** The strip both show. */
+  shared: { x: number; y: number; width: number; height: number };
+  /** Neighbours side by side meet in an upright seam. */
+  upright: boolean;
+};
+
+/** The seams between the sheets that are printed. */
+export function seamsOf({ tiles, columns, rows, overlapMm }: Tiling, printed: ReadonlySet<Tile>): Seam[] {
+  if (!(overlapMm > 0)) return [];
+  const seams: Seam[] = [];
+  for (const tile of tiles) {
+    if (!printed.has(tile)) continue;
+    for (const upright of [true, false]) {
+      const column = tile.column + (upright ? 1 : 0);
+      const row = tile.row + (upright ? 0 : 1);
+      if (column >= columns || row >= rows) continue;
+      const other = tiles[row * columns + column];
+      const shared = printed.has(other) ? intersection(tile.window, other.window) : null;
+      if (shared) seams.push({ one: tile, other, shared, upright });
     }
   }
-  return marks;
+  return seams;
+}
+
+/** Two marks on every seam, at a quarter and three quarters of it, numbered in the order of the seams. */
+export function joinMarks(seams: readonly Seam[]): JoinMark[] {
+  return seams.flatMap(({ one, other, shared, upright }, index) =>
+    [0.25, 0.75].map((share, k) => ({
+      number: 2 * index + k + 1,
+      x: shared.x + shared.width * (upright ? 0.5 : share),
+      y: shared.y + shared.height * (upright ? share : 0.5),
+      labels: [one.label, other.label],
+    })),
+  );
+}
+
+/** How far a slanting line runs on beyond a seam to each side, mm. */
+const beyondSeamMm = 12;
+
+/**
+ * What is drawn on a sheet where it meets its neighbours: the crosses, a light slanting line through the middle
+ * of each seam that goes on only when neither sheet is turned, and where sheets are trimmed the line to cut along.
+ */
+export function seamItems(
+  tile: Tile,
+  seams: readonly Seam[],
+  marks: readonly JoinMark[],
+  { join, overlapMm }: Pick<SheetDecisions, 'join' | 'overlapMm'>,
+): PageItem[] {
+  const arm = Math.min(3, overlapMm / 2);
+  const items: PageItem[] = [];
+  for (const mark of marks) {
+    if (!mark.labels.includes(tile.label)) continue;
+    items.push(
+      strokeOf([mark.x - arm, mark.y, mark.x + arm, mark.y], 0.15, { ink: 'guide' }),
+      strokeOf([mark.x, mark.y - arm, mark.x, mark.y + arm], 0.15, { ink: 'guide' }),
+      textOf(mark.x + 0.6, mark.y - 0.6, String(mark.number), 2.2, { ink: 'guide' }),
+    );
+  }
+  for (const seam of seams) {
+    if (seam.one !== tile && seam.other !== tile) continue;
+    const { x, y, width, height } = seam.shared;
+    const middle = { x: x + width / 2, y: y + height / 2 };
+    const reach = overlapMm / 2 + beyondSeamMm;
+    const [dx, dy] = seam.upright ? [reach, reach / 2] : [reach / 2, reach];
+    items.push(strokeOf([middle.x - dx, middle.y - dy, middle.x + dx, middle.y + dy], 0.1, { ink: 'faint' }));
+    if (join === 'trimmed' && seam.one === tile) {
+      const cut = seam.upright ? [middle.x, y, middle.x, y + height] : [x, middle.y, x + width, middle.y];
+      items.push(strokeOf(cut, 0.12, { ink: 'guide', dashMm: [4, 2] }));
+    }
+  }
+  return items;
 }

@@ -1,8 +1,11 @@
-/** A stroke on a page, in mm from the page's top-left corner. */
+import type { PixelWindow } from '../raster/index.js';
+import type { ReferenceView } from '../reference/index.js';
+
+/** A stroke, in mm from the top-left corner of what it lies on. */
 export type PageStroke = {
   kind: 'stroke';
   /** x0, y0, x1, y1 … */
-  points: number[];
+  points: ArrayLike<number>;
   closed: boolean;
   widthMm: number;
   ink: Ink;
@@ -21,17 +24,91 @@ export type PageText = {
   ink: Ink;
 };
 
-export type PageItem = PageStroke | PageText;
+/** A filled area; rings within rings are holes. */
+export type PageFill = { kind: 'fill'; rings: ArrayLike<number>[]; colour: Rgb };
 
-/** Graphite for what is traced, blue pencil for guides and measures, faint for what only orients. */
-export type Ink = 'graphite' | 'guide' | 'faint';
+/** Round dots of one size. */
+export type PageDots = { kind: 'dots'; points: ArrayLike<number>; diameterMm: number; ink: Ink };
 
-/** sRGB of each ink, 0–255. */
-export const inkColours: Readonly<Record<Ink, readonly [number, number, number]>> = {
+/** Part of the prepared reference, laid on the parallelogram its corner and two sides span. */
+export type PagePicture = {
+  kind: 'picture';
+  corner: readonly [number, number];
+  across: readonly [number, number];
+  down: readonly [number, number];
+  /** In pixels of the prepared picture. */
+  window: PixelWindow;
+  look: ReferenceView;
+};
+
+export type PageItem = PageStroke | PageText | PageFill | PageDots | PagePicture;
+
+/** sRGB, 0–255. */
+export type Rgb = readonly [number, number, number];
+
+/**
+ * Graphite for what is traced, blue pencil for guides and measures, faint for what only orients, rub for where
+ * the back is rubbed.
+ */
+export type Ink = 'graphite' | 'guide' | 'faint' | 'rub';
+
+export const inkColours: Readonly<Record<Ink, Rgb>> = {
   graphite: [20, 20, 20],
   guide: [58, 96, 150],
   faint: [150, 150, 150],
+  rub: [214, 206, 194],
 };
 
 /** A printed page, independent of what paints it. */
 export type SheetPage = { label: string; widthMm: number; heightMm: number; items: PageItem[] };
+
+/** A stroke with what is usual: open, whole, in graphite. */
+export function strokeOf(
+  points: ArrayLike<number>,
+  widthMm: number,
+  rest: Partial<Omit<PageStroke, 'kind' | 'points' | 'widthMm'>> = {},
+): PageStroke {
+  return { kind: 'stroke', points, widthMm, closed: false, ink: 'graphite', dashMm: null, ...rest };
+}
+
+/** A line of text with what is usual: from its start, in graphite. */
+export function textOf(
+  x: number,
+  y: number,
+  text: string,
+  sizeMm: number,
+  rest: Partial<Pick<PageText, 'anchor' | 'ink'>> = {},
+): PageText {
+  return { kind: 'text', x, y, text, sizeMm, anchor: 'start', ink: 'graphite', ...rest };
+}
+
+/** How points are brought from one place to another: x′ = a·x + b·y + c, y′ = d·x + e·y + f. */
+export type Affine = { a: number; b: number; c: number; d: number; e: number; f: number };
+
+/** An item brought to its place. Widths and sizes of letters stay. */
+export function moved(item: PageItem, { a, b, c, d, e, f }: Affine): PageItem {
+  const run = (points: ArrayLike<number>): Float64Array => {
+    const out = new Float64Array(points.length);
+    for (let i = 0; i < points.length; i += 2) {
+      out[i] = a * points[i] + b * points[i + 1] + c;
+      out[i + 1] = d * points[i] + e * points[i + 1] + f;
+    }
+    return out;
+  };
+  switch (item.kind) {
+    case 'stroke':
+    case 'dots':
+      return { ...item, points: run(item.points) };
+    case 'fill':
+      return { ...item, rings: item.rings.map(run) };
+    case 'text': {
+      const [x, y] = run([item.x, item.y]);
+      return { ...item, x, y };
+    }
+    case 'picture': {
+      const side = ([x, y]: readonly [number, number]) => [a * x + b * y, d * x + e * y] as const;
+      const [x, y] = run(item.corner);
+      return { ...item, corner: [x, y], across: side(item.across), down: side(item.down) };
+    }
+  }
+}

@@ -1,29 +1,18 @@
 import fontkit from '@pdf-lib/fontkit';
+import { PDFDocument, PDFName, PrintScaling, type PDFFont, type PDFPage } from 'pdf-lib';
+import type { PixelWindow } from '../raster/index.js';
+import type { ReferenceView } from '../reference/index.js';
+import type { SheetSet } from './lay-out.js';
 import {
-  beginText,
-  closePath,
-  endText,
-  LineCapStyle,
-  LineJoinStyle,
-  lineTo,
-  moveText,
-  moveTo,
-  PDFDocument,
-  PDFName,
-  PrintScaling,
-  setDashPattern,
-  setFillingRgbColor,
-  setFontAndSize,
-  setLineCap,
-  setLineJoin,
-  setLineWidth,
-  setStrokingRgbColor,
-  showText,
-  stroke,
-  type PDFFont,
-  type PDFOperator,
-} from 'pdf-lib';
-import { inkColours, type PageStroke, type PageText, type SheetPage } from './page.js';
+  inkColours,
+  type PageDots,
+  type PageFill,
+  type PagePicture,
+  type PageStroke,
+  type PageText,
+  type Rgb,
+  type SheetPage,
+} from './page.js';
 
 /** The font's name inside each page; a fixed one, so that equal input gives equal bytes. */
 const fontKey = 'F1';
@@ -31,14 +20,32 @@ const fontKey = 'F1';
 /** PDF points in a millimetre. */
 export const pointsPerMm = 72 / 25.4;
 
-/** What the painter needs from outside: a TrueType, OpenType or WOFF font to embed, and the document's title. */
-export type PdfOptions = { font: Uint8Array; title: string; date: Date };
+/** Part of the reference as a JPEG file, fine enough for the size it is printed at. */
+export type PictureSource = (
+  window: PixelWindow,
+  look: ReferenceView,
+  sizeMm: { width: number; height: number },
+) => Promise<Uint8Array>;
+
+/** What the painter needs from outside. */
+export type PdfOptions = {
+  /** A TrueType, OpenType or WOFF font to embed. */
+  font: Uint8Array;
+  title: string;
+  date: Date;
+  picture?: PictureSource;
+  /** Told after every page; throws to stop. */
+  onPage?: (done: number, of: number) => void | Promise<void>;
+};
 
 /**
- * Paints pages to a PDF at true size: one millimetre of a page is one millimetre on paper when it is printed
- * at 100 %. Vector lines, font embedded. Equal input gives equal bytes.
+ * Paints sheets to a PDF at true size: one millimetre of a page is one millimetre on paper when it is printed at
+ * 100 %. Vector lines, font embedded, each page packed as soon as it is painted. Equal input gives equal bytes.
  */
-export async function paintPdf(pages: readonly SheetPage[], options: PdfOptions): Promise<Uint8Array> {
+export async function paintPdf(
+  set: Pick<SheetSet, 'count' | 'page'>,
+  options: PdfOptions,
+): Promise<Uint8Array> {
   const pdf = await PDFDocument.create();
   pdf.registerFontkit(fontkit);
   const font = await pdf.embedFont(options.font, { subset: true });
@@ -49,61 +56,125 @@ export async function paintPdf(pages: readonly SheetPage[], options: PdfOptions)
   pdf.setModificationDate(options.date);
   // Viewers that honour it offer to print without scaling to fit.
   pdf.catalog.getOrCreateViewerPreferences().setPrintScaling(PrintScaling.None);
-  for (const page of pages) {
+  for (let index = 0; index < set.count; index++) {
+    const page = set.page(index);
     const target = pdf.addPage([page.widthMm * pointsPerMm, page.heightMm * pointsPerMm]);
-    const strokes = page.items.filter((item) => item.kind === 'stroke');
-    target.pushOperators(...strokeOperators(strokes, page.heightMm));
     target.node.setFontDictionary(PDFName.of(fontKey), font.ref);
-    const texts = page.items.filter((item) => item.kind === 'text');
-    target.pushOperators(...texts.flatMap((item) => textOperators(item, page.heightMm, font)));
+    const content = await new PageWriter(page, font, target, pdf, options.picture).write();
+    target.node.set(PDFName.of('Contents'), pdf.context.register(pdf.context.flateStream(content)));
+    await options.onPage?.(index + 1, set.count);
   }
   return pdf.save();
 }
 
-function strokeOperators(strokes: readonly PageStroke[], heightMm: number): PDFOperator[] {
-  const out: PDFOperator[] = [setLineCap(LineCapStyle.Round), setLineJoin(LineJoinStyle.Round)];
-  const x = (mm: number) => round(mm * pointsPerMm);
-  const y = (mm: number) => round((heightMm - mm) * pointsPerMm);
-  let style = '';
-  for (const item of strokes) {
-    const wanted = JSON.stringify([item.widthMm, item.ink, item.dashMm]);
-    if (wanted !== style) {
-      style = wanted;
-      const [red, green, blue] = inkColours[item.ink];
-      out.push(
-        setLineWidth(round(item.widthMm * pointsPerMm)),
-        setStrokingRgbColor(round(red / 255), round(green / 255), round(blue / 255)),
-        setDashPattern(
-          (item.dashMm ?? []).map((mm) => round(mm * pointsPerMm)),
-          0,
-        ),
-      );
+/** Writes the content of one page in PDF's own operators. */
+class PageWriter {
+  private readonly out: string[] = ['1 J 1 j'];
+  private stroking = '';
+  private filling = '';
+  private pictures = 0;
+
+  constructor(
+    private readonly page: SheetPage,
+    private readonly font: PDFFont,
+    private readonly target: PDFPage,
+    private readonly pdf: PDFDocument,
+    private readonly source: PictureSource | undefined,
+  ) {}
+
+  async write(): Promise<string> {
+    for (const item of this.page.items) {
+      if (item.kind === 'stroke') this.stroke(item);
+      else if (item.kind === 'text') this.text(item);
+      else if (item.kind === 'fill') this.fill(item);
+      else if (item.kind === 'dots') this.dots(item);
+      else await this.picture(item);
     }
-    const { points } = item;
-    out.push(moveTo(x(points[0]), y(points[1])));
-    for (let i = 2; i < points.length; i += 2) out.push(lineTo(x(points[i]), y(points[i + 1])));
-    if (item.closed) out.push(closePath());
-    out.push(stroke());
+    return this.out.join('\n');
   }
-  return out;
+
+  private x(mm: number): string {
+    return number(mm * pointsPerMm);
+  }
+
+  private y(mm: number): string {
+    return number((this.page.heightMm - mm) * pointsPerMm);
+  }
+
+  private run(points: ArrayLike<number>): string {
+    let text = `${this.x(points[0])} ${this.y(points[1])} m`;
+    for (let i = 2; i < points.length; i += 2) text += ` ${this.x(points[i])} ${this.y(points[i + 1])} l`;
+    return text;
+  }
+
+  private pen(widthMm: number, colour: Rgb, dashMm: PageStroke['dashMm']): void {
+    const dash = (dashMm ?? []).map((mm) => number(mm * pointsPerMm)).join(' ');
+    const wanted = `${number(widthMm * pointsPerMm)} w ${rgb(colour)} RG [${dash}] 0 d`;
+    if (wanted === this.stroking) return;
+    this.stroking = wanted;
+    this.out.push(wanted);
+  }
+
+  private paint(colour: Rgb): void {
+    const wanted = `${rgb(colour)} rg`;
+    if (wanted === this.filling) return;
+    this.filling = wanted;
+    this.out.push(wanted);
+  }
+
+  private stroke(item: PageStroke): void {
+    this.pen(item.widthMm, inkColours[item.ink], item.dashMm);
+    this.out.push(`${this.run(item.points)} ${item.closed ? 's' : 'S'}`);
+  }
+
+  private fill(item: PageFill): void {
+    this.paint(item.colour);
+    this.out.push(`${item.rings.map((ring) => `${this.run(ring)} h`).join(' ')} f*`);
+  }
+
+  /** A dot is the round end of a line that goes nowhere; some viewers want it to go a hair. */
+  private dots(item: PageDots): void {
+    this.pen(item.diameterMm, inkColours[item.ink], null);
+    for (let i = 0; i < item.points.length; i += 2) {
+      const x = item.points[i] * pointsPerMm;
+      const y = this.y(item.points[i + 1]);
+      this.out.push(`${number(x)} ${y} m ${number(x + 0.01)} ${y} l S`);
+    }
+  }
+
+  private text(item: PageText): void {
+    const size = item.sizeMm * pointsPerMm;
+    const back = { start: 0, middle: 0.5, end: 1 }[item.anchor];
+    const shift = back === 0 ? 0 : back * this.font.widthOfTextAtSize(item.text, size);
+    this.paint(inkColours[item.ink]);
+    this.out.push(
+      `BT /${fontKey} ${number(size)} Tf ${number(item.x * pointsPerMm - shift)} ${this.y(item.y)} Td ${this.font.encodeText(item.text).toString()} Tj ET`,
+    );
+  }
+
+  private async picture({ corner, across, down, window, look }: PagePicture): Promise<void> {
+    if (!this.source) return;
+    const size = { width: Math.hypot(...across), height: Math.hypot(...down) };
+    const image = await this.pdf.embedJpg(await this.source(window, look, size));
+    const name = `I${++this.pictures}`;
+    this.target.node.setXObject(PDFName.of(name), image.ref);
+    // A picture fills the unit square, its lower left corner at the origin.
+    const matrix = [
+      across[0] * pointsPerMm,
+      -across[1] * pointsPerMm,
+      -down[0] * pointsPerMm,
+      down[1] * pointsPerMm,
+    ].map(fine);
+    this.out.push(
+      `q ${matrix.join(' ')} ${this.x(corner[0] + down[0])} ${this.y(corner[1] + down[1])} cm /${name} Do Q`,
+    );
+  }
 }
 
-function textOperators(item: PageText, heightMm: number, font: PDFFont): PDFOperator[] {
-  const size = item.sizeMm * pointsPerMm;
-  const width = font.widthOfTextAtSize(item.text, size);
-  const back = { start: 0, middle: width / 2, end: width }[item.anchor];
-  const [red, green, blue] = inkColours[item.ink];
-  return [
-    beginText(),
-    setFillingRgbColor(round(red / 255), round(green / 255), round(blue / 255)),
-    setFontAndSize(fontKey, round(size)),
-    moveText(round(item.x * pointsPerMm - back), round((heightMm - item.y) * pointsPerMm)),
-    showText(font.encodeText(item.text)),
-    endText(),
-  ];
-}
+const rgb = (colour: Rgb) => colour.map((value) => fine(value / 255)).join(' ');
+const fine = (value: number) => String(Math.round(value * 10_000) / 10_000);
 
-/** A thousandth of a point is finer than any printer, and keeps files small. */
-function round(value: number): number {
-  return Math.round(value * 1000) / 1000;
+/** A hundredth of a point is a three-hundredth of a millimetre: finer than any printer, and keeps files small. */
+function number(value: number): string {
+  return String(Math.round(value * 100) / 100);
 }

@@ -1,24 +1,21 @@
 import type { Rect } from '../geometry/index.js';
 import { columnLetters, type SizeMm } from '../units/index.js';
+import { filePlace, trueRoom, type PrinterBend } from './calibration.js';
+import type { SheetDecisions } from './decisions.js';
+import type { Affine } from './page.js';
+import type { Paper } from './papers.js';
 
 /** Sheets that cannot be laid out as asked. The message says what to change. */
 export class SheetError extends Error {
   override name = 'SheetError';
 }
 
-/** How large a printed length comes out, 1 for true: along the page's width and height as displayed. */
-export type PrinterScale = { x: number; y: number };
-
-export type TilingOptions = {
-  /** Size of the final surface, mm. */
-  surface: { width: number; height: number };
-  /** Size of the printer's paper, mm, either way round. */
-  paper: SizeMm;
-  /** Rim the printer cannot reach, mm. */
-  marginMm: number;
-  /** How far neighbouring sheets overlap, mm on the surface. */
-  overlapMm: number;
-  printerScale?: PrinterScale;
+/** What the paper and the printer take. */
+export type TilingOptions = Pick<SheetDecisions, 'marginMm' | 'overlapMm' | 'lies'> & {
+  /** The printer's paper, either way round. */
+  paper: Paper;
+  /** What the printer does to a length. */
+  bend: PrinterBend;
 };
 
 /** One sheet of the tiling. */
@@ -27,7 +24,7 @@ export type Tile = {
   label: string;
   column: number;
   row: number;
-  /** Part of the surface it shows, mm. */
+  /** Part of the drawing it shows, mm. */
   window: Rect;
 };
 
@@ -37,77 +34,89 @@ export type Tiling = {
   columns: number;
   rows: number;
   tiles: Tile[];
-  /** Where every tile's window begins on its page, mm in the file. */
-  at: { x: number; y: number };
-  scale: PrinterScale;
+  /** Room for the drawing, its foot and its side on every page, mm as they come out on paper. */
+  room: SizeMm;
+  /** From true mm, counted from the corner of the room, to mm in the file. */
+  toFile: Affine;
   overlapMm: number;
 };
 
 /** Strip at the foot of each page for its label and check bar, mm. */
 export const footMm = 12;
 
+/** Strip along the right side of each page for the upright check bar, mm. */
+export const sideMm = 6;
+
 /** More sheets than this are a mistake in a size. */
 const mostSheets = 2000;
 
-/**
- * Cuts a surface into windows that fit the paper, the way round that takes fewer sheets. The windows are of
- * one size, so that no sheet shows only a sliver. One page when it fits.
- *
- * @throws SheetError when the paper is too small for its margins or the overlap too large
- */
-export function tileSurface(options: TilingOptions): Tiling {
-  const { widthMm, heightMm } = options.paper;
-  const upright = tileOnto(
-    { widthMm: Math.min(widthMm, heightMm), heightMm: Math.max(widthMm, heightMm) },
-    options,
-  );
-  const lying = tileOnto(
-    { widthMm: Math.max(widthMm, heightMm), heightMm: Math.min(widthMm, heightMm) },
-    options,
-  );
-  const count = (tiling: Tiling | SheetError) =>
-    tiling instanceof SheetError ? Infinity : tiling.tiles.length;
-  const best = count(lying) < count(upright) ? lying : upright;
-  if (best instanceof SheetError) throw best;
-  return best;
+/** The ways round that are to be tried. */
+export function waysRound({ paper, lies }: Pick<TilingOptions, 'paper' | 'lies'>): SizeMm[] {
+  if (paper.roll) return [paper];
+  const short = Math.min(paper.widthMm, paper.heightMm);
+  const long = Math.max(paper.widthMm, paper.heightMm);
+  const upright = { widthMm: short, heightMm: long };
+  const lying = { widthMm: long, heightMm: short };
+  if (lies === 'upright') return [upright];
+  if (lies === 'lying') return [lying];
+  return short === long ? [upright] : [upright, lying];
 }
 
-function tileOnto(page: SizeMm, options: TilingOptions): Tiling | SheetError {
-  const { surface, marginMm, overlapMm } = options;
-  const scale = options.printerScale ?? { x: 1, y: 1 };
-  if (!(scale.x > 0.5 && scale.x < 2 && scale.y > 0.5 && scale.y < 2)) {
-    return new SheetError('A printer scale must lie between 0.5 and 2; 1 is true size.');
+/**
+ * Cuts a part of a drawing into windows that fit a page. The windows are of one size, so that no sheet shows
+ * only a sliver. One page when it fits.
+ *
+ * @param extent what is to be shown, mm
+ * @throws SheetError when the paper is too small for its margins or the overlap too large
+ */
+export function tileOnto(page: SizeMm, extent: Rect, options: TilingOptions): Tiling {
+  const { marginMm, overlapMm, bend, paper } = options;
+  const room = trueRoom(
+    { widthMm: page.widthMm - 2 * marginMm, heightMm: page.heightMm - 2 * marginMm },
+    bend,
+  );
+  const across = room.widthMm - sideMm;
+  const down = room.heightMm - footMm;
+  if (!(across >= 30 && down >= 30)) {
+    throw new SheetError('The paper is too small for its margins: choose a larger paper or smaller margins.');
   }
-  // What the printer will lay down is the length in the file times its scale.
-  const roomWidth = (page.widthMm - 2 * marginMm) * scale.x;
-  const roomHeight = (page.heightMm - 2 * marginMm - footMm) * scale.y;
-  if (!(roomWidth >= 30 && roomHeight >= 30)) {
-    return new SheetError(
-      'The paper is too small for its margins: choose a larger paper or smaller margins.',
+  if (!(overlapMm >= 0) || overlapMm > Math.min(across, down) / 2) {
+    throw new SheetError(
+      `An overlap of ${overlapMm} mm is too much for this paper: use at most ${Math.floor(Math.min(across, down) / 2)} mm.`,
     );
   }
-  if (!(overlapMm >= 0) || overlapMm > Math.min(roomWidth, roomHeight) / 2) {
-    return new SheetError(
-      `An overlap of ${overlapMm} mm is too much for this paper: use at most ${Math.floor(Math.min(roomWidth, roomHeight) / 2)} mm.`,
-    );
-  }
-  const columns = countOf(surface.width, roomWidth, overlapMm);
-  const rows = countOf(surface.height, roomHeight, overlapMm);
+  const columns = countOf(extent.width, across, overlapMm);
+  const rows = countOf(extent.height, down, overlapMm);
   if (columns * rows > mostSheets) {
-    return new SheetError(
+    throw new SheetError(
       `That would take ${columns * rows} sheets: check the sizes, or choose a larger paper.`,
     );
   }
-  const width = (surface.width + (columns - 1) * overlapMm) / columns;
-  const height = (surface.height + (rows - 1) * overlapMm) / rows;
+  const width = (extent.width + (columns - 1) * overlapMm) / columns;
+  const height = (extent.height + (rows - 1) * overlapMm) / rows;
   const tiles: Tile[] = [];
   for (let row = 0; row < rows; row++) {
     for (let column = 0; column < columns; column++) {
-      const window = { x: column * (width - overlapMm), y: row * (height - overlapMm), width, height };
+      const window = {
+        x: extent.x + column * (width - overlapMm),
+        y: extent.y + row * (height - overlapMm),
+        width,
+        height,
+      };
       tiles.push({ label: `${columnLetters(column)}${row + 1}`, column, row, window });
     }
   }
-  return { page, columns, rows, tiles, at: { x: marginMm, y: marginMm }, scale, overlapMm };
+  const rest = { columns, rows, tiles, overlapMm };
+  if (!paper.roll) return { page, room, toFile: filePlace(room, bend, marginMm), ...rest };
+  // Off a roll only as much is cut as the drawing needs.
+  const cut = { ...room, heightMm: height + footMm };
+  const heightMm = Math.ceil(cut.heightMm / bend.scaleY + 2 * marginMm);
+  return {
+    page: { ...page, heightMm },
+    room: cut,
+    toFile: filePlace(cut, bend, marginMm),
+    ...rest,
+  };
 }
 
 function countOf(side: number, room: number, overlap: number): number {

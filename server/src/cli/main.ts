@@ -2,6 +2,7 @@ import { Command, CommanderError } from 'commander';
 import { Fault } from '../faults.js';
 import { mapCommand } from './map-command.js';
 import { sheetsCommand } from './sheets-command.js';
+import { simulateCommand } from './simulate-command.js';
 
 /** Exit statuses: done, bad arguments or input, our own failure. */
 const status = { done: 0, badInput: 2, failure: 1 };
@@ -11,8 +12,9 @@ function program(): Command {
     .description('Prepares a map drawing from a reference and its sheets, without the interface.')
     .addHelpCommand(false)
     .addCommand(mapCommand())
-    .addCommand(sheetsCommand());
-  for (const command of [root, ...root.commands]) {
+    .addCommand(sheetsCommand())
+    .addCommand(simulateCommand());
+  for (const command of [root, ...root.commands, ...root.commands.flatMap(({ commands }) => commands)]) {
     command.exitOverride().configureOutput({
       // One line, without commander's prefix.
       outputError: (text, write) =>
@@ -32,7 +34,7 @@ function program(): Command {
 /** Runs the command line and returns the exit status. */
 export async function run(argv: readonly string[]): Promise<number> {
   if (argv.length === 0) {
-    console.error('Say what to do: map or sheets. Try --help.');
+    console.error('Say what to do: map, sheets or simulate. Try --help.');
     return status.badInput;
   }
   try {

@@ -1,35 +1,164 @@
-import { Router } from 'express';
-import { SheetError, sheetDecisionsSchema } from '@nobrel/core/sheets';
+import { Router, type Response } from 'express';
+import { z } from 'zod';
+import { holesToDxf } from '@nobrel/core/documents';
+import {
+  calibrationSchema,
+  holesCsv,
+  pageToSvg,
+  prick,
+  SheetError,
+  sheetDecisionsSchema,
+  sheetKindWords,
+  type SheetDecisions,
+  type SheetSet,
+} from '@nobrel/core/sheets';
+import { lengthUnits } from '@nobrel/core/units';
 import { Fault, parseInput } from '../faults.js';
-import { sheetsFor, sheetsPdf } from '../sheets/print.js';
+import type { PictureStore } from '../reference/picture-store.js';
+import { pictureFor, sheetsFor, sheetsPdf } from '../sheets/print.js';
+import { openPdf } from '../sheets/rasterise.js';
+import type { CalibrationStore } from '../store/calibrations.js';
 import type { WorkStore } from '../store/works.js';
 
-/** Printing: sheets are laid out from the newest map, put on record, and fetched as PDF. */
-export function sheetRoutes(works: WorkStore): Router {
+const units = z.object({ unit: z.enum(lengthUnits).default('mm') });
+const pagePath = z.object({ page: z.coerce.number().int().min(1).max(5000) });
+const pngQuery = z.object({ ppi: z.coerce.number().min(36).max(1200).default(300) });
+
+/** A canvas larger than this is refused, pixels. */
+const mostPixels = 250e6;
+
+/** Printing: sheets are laid out from the newest map, put on record, and fetched in open formats. */
+export function sheetRoutes(
+  works: WorkStore,
+  pictures: PictureStore,
+  calibrations: CalibrationStore,
+): Router {
   const router = Router();
+
+  const calibrationOf = async ({ calibration }: SheetDecisions) => {
+    const found = calibration === null ? null : await calibrations.find(calibration);
+    if (calibration !== null && !found)
+      throw new Fault(
+        422,
+        'no-calibration',
+        'This calibration was taken out. Choose another, or none, at Sheets.',
+      );
+    return found;
+  };
+
+  const printed = async (id: string, query: unknown) => {
+    const { unit } = parseInput(units, query);
+    const { workId, printing } = await works.printing(id);
+    const work = await works.get(workId);
+    const { document } = await works.map(workId, printing.mapVersion);
+    const { decisions, mapVersion: version, printedAt } = printing;
+    const by = { date: printedAt.slice(0, 10), unit, version };
+    const calibration = await calibrationOf(decisions);
+    return {
+      set: refusing(() => sheetsFor(work, document, decisions, calibration, by)),
+      picture: pictureFor(work, pictures),
+      title: `${work.decisions.title}, map ${version}`,
+      name: `${work.decisions.title} ${sheetKindWords[decisions.kind]}`,
+      printedAt: new Date(printedAt),
+      document,
+      decisions,
+    };
+  };
+
+  router.get('/calibrations', async (_request, response) => {
+    response.json(await calibrations.list());
+  });
+  router.post('/calibrations', async (request, response) => {
+    const made = parseInput(calibrationSchema.omit({ id: true, madeAt: true }), request.body);
+    response.status(201).json(await calibrations.keep(made));
+  });
+  router.delete('/calibrations/:id', async (request, response) => {
+    await calibrations.forget(request.params.id);
+    response.status(204).end();
+  });
+
   router.post('/works/:id/printings', async (request, response) => {
     const decisions = parseInput(sheetDecisionsSchema, request.body);
     const { id } = request.params;
-    const { decisions: work } = await works.get(id);
+    const work = await works.get(id);
     const { document, summary } = await works.map(id);
-    try {
-      const { pages } = sheetsFor(document, decisions, work.title);
-      response.status(201).json(await works.recordPrinting(id, summary.version, decisions, pages.length));
-    } catch (error) {
-      if (error instanceof SheetError) throw new Fault(422, 'no-sheets', error.message);
-      throw error;
-    }
+    const calibration = await calibrationOf(decisions);
+    const by = { date: new Date().toISOString().slice(0, 10), unit: 'mm' as const, version: summary.version };
+    const { count } = refusing(() => sheetsFor(work, document, decisions, calibration, by));
+    response.status(201).json(await works.recordPrinting(id, summary.version, decisions, count));
   });
   router.get('/printings/:id/sheets.pdf', async (request, response) => {
-    const { workId, printing } = await works.printing(request.params.id);
-    const { title } = (await works.get(workId)).decisions;
-    const { document } = await works.map(workId, printing.mapVersion);
-    const set = sheetsFor(document, printing.decisions, `${title}, map ${printing.mapVersion}`);
-    const pdf = await sheetsPdf(set, title, new Date(printing.printedAt));
-    response
-      .attachment(`${title} ${printing.decisions.kind}.pdf`)
-      .type('application/pdf')
-      .send(Buffer.from(pdf));
+    const { set, title, name, printedAt, picture } = await printed(request.params.id, request.query);
+    const pdf = await sheetsPdf(set, title, printedAt, picture);
+    response.attachment(`${name}.pdf`).type('application/pdf').send(Buffer.from(pdf));
+  });
+  router.get('/printings/:id/page-:page.svg', async (request, response) => {
+    const { set, name, picture } = await printed(request.params.id, request.query);
+    const index = pageIndex(set, request.params);
+    const page = set.page(index);
+    const parts = new Map<unknown, string>();
+    for (const item of page.items) {
+      if (item.kind !== 'picture') continue;
+      const size = { width: Math.hypot(...item.across), height: Math.hypot(...item.down) };
+      const jpeg = await picture(item.window, item.look, size);
+      parts.set(item, `data:image/jpeg;base64,${Buffer.from(jpeg).toString('base64')}`);
+    }
+    send(
+      response,
+      `${name} ${set.labels[index]}.svg`,
+      'image/svg+xml',
+      pageToSvg(page, (item) => parts.get(item) ?? ''),
+    );
+  });
+  router.get('/printings/:id/page-:page.png', async (request, response) => {
+    const { ppi } = parseInput(pngQuery, request.query);
+    const { set, title, name, printedAt, picture } = await printed(request.params.id, request.query);
+    const index = pageIndex(set, request.params);
+    const page = set.page(index);
+    if ((page.widthMm / 25.4) * (page.heightMm / 25.4) * ppi * ppi > mostPixels)
+      throw new Fault(
+        422,
+        'too-fine',
+        'That many pixels are too many for one picture: ask for fewer an inch.',
+        'ppi',
+      );
+    const single = { ...set, count: 1, page: () => page };
+    const pdf = await openPdf(await sheetsPdf(single, title, printedAt, picture));
+    try {
+      const image = await pdf.page(0, ppi);
+      send(response, `${name} ${set.labels[index]}.png`, 'image/png', Buffer.from(await image.png()));
+    } finally {
+      await pdf.close();
+    }
+  });
+  router.get('/printings/:id/holes.csv', async (request, response) => {
+    const { document, decisions, name } = await printed(request.params.id, request.query);
+    send(response, `${name} holes.csv`, 'text/csv', holesCsv(prick(document, decisions.pricking)));
+  });
+  router.get('/printings/:id/holes.dxf', async (request, response) => {
+    const { document, decisions, name } = await printed(request.params.id, request.query);
+    const { holes } = prick(document, decisions.pricking);
+    send(response, `${name} holes.dxf`, 'image/vnd.dxf', holesToDxf(holes, document.surface));
   });
   return router;
+}
+
+function send(response: Response, name: string, type: string, body: string | Buffer): void {
+  response.attachment(name).type(type).send(body);
+}
+
+function pageIndex(set: SheetSet, params: unknown): number {
+  const { page } = parseInput(pagePath, params);
+  if (page > set.count) throw new Fault(404, 'no-page', `There are only ${set.count} pages.`);
+  return page - 1;
+}
+
+/** Says what sheets that cannot be made say. */
+function refusing<T>(make: () => T): T {
+  try {
+    return make();
+  } catch (error) {
+    if (error instanceof SheetError) throw new Fault(422, 'no-sheets', error.message);
+    throw error;
+  }
 }

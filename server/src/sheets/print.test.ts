@@ -2,7 +2,8 @@ import { inflateSync } from 'node:zlib';
 import { expect } from 'chai';
 import { PDFArray, PDFDocument, PDFRawStream, PDFRef, type PDFPage } from 'pdf-lib';
 import type { MapDocument } from '@nobrel/core/documents';
-import { outlineSheets, sheetLayout, type SheetKind } from '@nobrel/core/sheets';
+import { plainSheetSource } from '@nobrel/core/file';
+import { defaultSheetDecisions, makeSheets, sheetLayout, type SheetKind } from '@nobrel/core/sheets';
 import { sheetsPdf } from './print.js';
 
 /** A cross of two lines at known millimetres. */
@@ -65,14 +66,15 @@ function strokesOf(page: PDFPage): number[][] {
 }
 
 async function printed(kind: SheetKind, printerScale = { x: 1, y: 1 }) {
-  const set = outlineSheets(cross, {
-    kind,
-    paper: { widthMm: 210, heightMm: 297 },
-    marginMm: 5,
-    overlapMm: 10,
-    title: 'Kreuz × “é”',
-    printerScale,
+  const source = plainSheetSource(cross, 'Kreuz × “é”', {
+    date: '2026-11-25',
+    unit: 'mm',
+    sketch: null,
+    grid: null,
+    closeUps: [],
   });
+  const bend = { scaleX: printerScale.x, scaleY: printerScale.y, shear: 0 };
+  const set = makeSheets(source, { ...defaultSheetDecisions, kind }, { bend });
   const bytes = await sheetsPdf(set, 'Cross', new Date(0));
   return { bytes, pdf: await PDFDocument.load(bytes), layout: sheetLayout(set) };
 }
@@ -101,7 +103,7 @@ describe('the printed PDF', () => {
         for (const line of cross.lines) {
           const match = strokes.find((stroke) =>
             stroke.every(
-              ([x = 0, y = 0], i) => Math.hypot(x - line.points[i]![0], y - line.points[i]![1]) < 0.002,
+              ([x = 0, y = 0], i) => Math.hypot(x - line.points[i]![0], y - line.points[i]![1]) < 0.004,
             ),
           );
           expect(match, `line ${line.id}`).not.to.equal(undefined);

@@ -74,6 +74,19 @@ export class PrintingRow extends Model<InferAttributes<PrintingRow>, InferCreati
   declare printedAt: Date;
 }
 
+/** What a printer does to lengths, as measured once. */
+export class CalibrationRow extends Model<
+  InferAttributes<CalibrationRow>,
+  InferCreationAttributes<CalibrationRow>
+> {
+  declare id: string;
+  declare name: string;
+  declare madeAt: Date;
+  declare scaleX: number;
+  declare scaleY: number;
+  declare shear: number;
+}
+
 // A fresh object each time: Sequelize writes the column's name into it.
 const text = () => ({ type: DataTypes.TEXT, allowNull: false });
 const id = () => ({ type: DataTypes.STRING(24), allowNull: false });
@@ -89,6 +102,7 @@ export type Models = {
   SavedSize: typeof SavedSizeRow;
   MapVersion: typeof MapVersionRow;
   Printing: typeof PrintingRow;
+  Calibration: typeof CalibrationRow;
 };
 
 /**
@@ -102,6 +116,7 @@ export function bindModels(sequelize: Sequelize): Models {
   class SavedSize extends SavedSizeRow {}
   class MapVersion extends MapVersionRow {}
   class Printing extends PrintingRow {}
+  class Calibration extends CalibrationRow {}
   const options = { sequelize, underscored: true, timestamps: false };
   Picture.init(
     {
@@ -162,5 +177,16 @@ export function bindModels(sequelize: Sequelize): Models {
     },
     { ...options, tableName: 'printings' },
   );
-  return { Picture, Work, WorkPicture, SavedSize, MapVersion, Printing };
+  Calibration.init(
+    {
+      id: { ...id(), primaryKey: true },
+      name: text(),
+      madeAt: moment(),
+      scaleX: amount(),
+      scaleY: amount(),
+      shear: amount(),
+    },
+    { ...options, tableName: 'calibrations' },
+  );
+  return { Picture, Work, WorkPicture, SavedSize, MapVersion, Printing, Calibration };
 }

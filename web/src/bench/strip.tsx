@@ -1,8 +1,9 @@
 import { NavLink } from 'react-router';
 import { mainPictureOf, stationNames, stations, type Station, type Work } from '@nobrel/core/file';
 import { findFitFault, surfaceOf } from '@nobrel/core/fit';
+import { paperName } from '@nobrel/core/sheets';
 import { transferSteps } from '@nobrel/core/transfer';
-import { counted, findFormat, formatMinutes, formatSize, type LengthUnit } from '@nobrel/core/units';
+import { counted, formatMinutes, formatSize, type LengthUnit } from '@nobrel/core/units';
 import { useUnit, useWork } from '../store/hooks.js';
 
 /** The order of work: every station with its number, name and one live fact. */
@@ -28,7 +29,8 @@ export function Strip() {
 
 /** Steps of the transfer as they stand for a work. */
 export function stepsOf(work: Work) {
-  const sheets = work.printings.at(-1);
+  // What is traced from, and not a label or a card.
+  const sheets = work.printings.findLast(({ decisions }) => ['outline', 'mirrored'].includes(decisions.kind));
   // The assembly diagram is a page, but not a sheet to join.
   const count = sheets ? (sheets.pages > 1 ? sheets.pages - 1 : 1) : 0;
   return transferSteps(surfaceOf(work.decisions.fit), work.decisions.transfer, count);
@@ -50,7 +52,7 @@ function factOf(station: Station, work: Work, unit: LengthUnit): string {
       return map ? `${counted(map.lines, 'line')}, ${formatMinutes(map.minutes)}` : 'no map yet';
     case 'sheets': {
       const last = printings.at(-1);
-      const paper = findFormat(decisions.sheets.paper)?.name ?? '';
+      const paper = paperName(decisions.sheets.paper);
       return last ? `${counted(last.pages, 'page')} printed` : `on ${paper}`;
     }
     case 'transfer': {

@@ -1,7 +1,7 @@
 import { memo, useMemo } from 'react';
 import { greyByteOfLightness } from '@nobrel/core/colour';
 import { dashOf, isTraced, pathData, type MapDocument, type MapLine } from '@nobrel/core/documents';
-import { ringPoints } from '@nobrel/core/map';
+import { ringPoints, shapeNumbers } from '@nobrel/core/map';
 import { useLeafScale } from './leaf-scale.js';
 
 /** How a map is shown: its lines, over the values as greys or numbers, or with every edge by its quality. */
@@ -92,51 +92,6 @@ function shapePaths(map: MapDocument): { id: string; grey: number; d: string }[]
       .map((points) => pathData({ points, closed: true }))
       .join(''),
   }));
-}
-
-/** A number's height against the breadth of its shape, and its limits, mm. */
-const numberShare = 0.5;
-const leastNumberMm = 2;
-const mostNumberMm = 8;
-
-function shapeNumbers(map: MapDocument) {
-  const lines = new Map(map.lines.map((line) => [line.id, line]));
-  return map.shapes.flatMap((shape) => {
-    const rings = ringPoints(shape, lines);
-    if ((rings[0]?.length ?? 0) < 3) return [];
-    const { x, y, breadth } = roomiestRow(rings);
-    const sizeMm = Math.min(mostNumberMm, Math.max(leastNumberMm, numberShare * breadth));
-    return [{ id: shape.id, level: shape.level, x, y, sizeMm }];
-  });
-}
-
-/** Of some rows across a shape the middle of the widest stretch inside it. */
-function roomiestRow(rings: readonly (readonly [number, number])[][]): {
-  x: number;
-  y: number;
-  breadth: number;
-} {
-  const ys = (rings[0] ?? []).map(([, y]) => y);
-  const top = Math.min(...ys);
-  const height = Math.max(...ys) - top;
-  let best = { x: rings[0]?.[0]?.[0] ?? 0, y: top + height / 2, breadth: 0 };
-  for (let k = 1; k < 12; k++) {
-    const y = top + (height * k) / 12;
-    const crossings = rings.flatMap((ring) =>
-      ring.flatMap(([ax, ay], i) => {
-        const [bx, by] = ring[(i + 1) % ring.length] ?? [ax, ay];
-        return ay > y !== by > y ? [ax + ((bx - ax) * (y - ay)) / (by - ay)] : [];
-      }),
-    );
-    crossings.sort((a, b) => a - b);
-    for (let i = 0; i + 1 < crossings.length; i += 2) {
-      const [from = 0, to = 0] = crossings.slice(i, i + 2);
-      // A number near the top or bottom of a shape has less room than its row is wide.
-      const breadth = Math.min(to - from, 2 * Math.min(y - top, top + height - y));
-      if (breadth > best.breadth) best = { x: (from + to) / 2, y, breadth };
-    }
-  }
-  return best;
 }
 
 /** Some lines of a map, laid over it so that they stand out: those in hand, or those that would be added. */

@@ -12,7 +12,7 @@ import {
   type Work,
 } from '@nobrel/core/file';
 import { savedSizeSchema, type NewSize, type SavedSize } from '@nobrel/core/fit';
-import type { SheetDecisions } from '@nobrel/core/sheets';
+import { calibrationSchema, type Calibration, type SheetDecisions } from '@nobrel/core/sheets';
 
 const keptMapSchema = z.object({ summary: mapSummarySchema, document: mapDocumentSchema });
 export type KeptMap = { summary: MapSummary; document: MapDocument };
@@ -20,7 +20,7 @@ export type KeptMap = { summary: MapSummary; document: MapDocument };
 /** The server's data. Answers are parsed: what comes from outside is not trusted unseen. */
 export const api = createApi({
   baseQuery: fetchBaseQuery({ baseUrl: '/api' }),
-  tagTypes: ['works', 'map', 'versions', 'sizes'],
+  tagTypes: ['works', 'map', 'versions', 'sizes', 'calibrations'],
   endpoints: (build) => ({
     works: build.query<Work[], void>({
       query: () => 'works',
@@ -100,6 +100,20 @@ export const api = createApi({
       transformResponse: (answer) => z.array(mapSummarySchema).parse(answer),
       invalidatesTags: (_result, _error, { id }) => [{ type: 'versions', id }],
     }),
+    calibrations: build.query<Calibration[], void>({
+      query: () => 'calibrations',
+      transformResponse: (answer) => z.array(calibrationSchema).parse(answer),
+      providesTags: ['calibrations'],
+    }),
+    keepCalibration: build.mutation<Calibration, Omit<Calibration, 'id' | 'madeAt'>>({
+      query: (body) => ({ url: 'calibrations', method: 'POST', body }),
+      transformResponse: (answer) => calibrationSchema.parse(answer),
+      invalidatesTags: ['calibrations'],
+    }),
+    forgetCalibration: build.mutation<void, string>({
+      query: (id) => ({ url: `calibrations/${id}`, method: 'DELETE' }),
+      invalidatesTags: ['calibrations'],
+    }),
     print: build.mutation<Printing, { id: string; decisions: SheetDecisions }>({
       query: ({ id, decisions }) => ({ url: `works/${id}/printings`, method: 'POST', body: decisions }),
       transformResponse: (answer) => printingSchema.parse(answer),
@@ -125,6 +139,9 @@ export const {
   useNameVersionMutation,
   useForgetVersionMutation,
   usePrintMutation,
+  useCalibrationsQuery,
+  useKeepCalibrationMutation,
+  useForgetCalibrationMutation,
 } = api;
 
 const conflictSchema = z.object({ theirs: workSchema });

@@ -2,8 +2,14 @@ import type { QueryInterface } from 'sequelize';
 import { firstTables } from './001-first-tables.js';
 import { squaredAndSetOut } from './002-squared-and-set-out.js';
 import { correctedAndNamed } from './003-corrected-and-named.js';
+import { everySheet } from './004-every-sheet.js';
 
 export type Migration = { name: string; up: (step: { context: QueryInterface }) => Promise<void> };
 
 /** In the order they are run. Never change one that has been released; add the next. */
-export const migrations: readonly Migration[] = [firstTables, squaredAndSetOut, correctedAndNamed];
+export const migrations: readonly Migration[] = [
+  firstTables,
+  squaredAndSetOut,
+  correctedAndNamed,
+  everySheet,
+];

@@ -1,6 +1,17 @@
-import { memo } from 'react';
-import { pathData } from '@nobrel/core/documents';
-import { inkColours, type PageItem, type SheetPage } from '@nobrel/core/sheets';
+import { memo, useId } from 'react';
+import {
+  cssColour,
+  dotsData,
+  inkColours,
+  pictureMatrix,
+  runsData,
+  type PageItem,
+  type PagePicture,
+  type SheetPage,
+} from '@nobrel/core/sheets';
+import { ReferencePicture } from '../../leaves/reference-picture.js';
+import { useMainPicture } from '../../leaves/use-reference.js';
+import { useWork } from '../../store/hooks.js';
 
 type PageDrawingProps = {
   page: SheetPage;
@@ -11,7 +22,7 @@ type PageDrawingProps = {
 /** A printed page on a leaf, painted from the same items as the PDF. */
 export const PageDrawing = memo(function PageDrawing({ page, at }: PageDrawingProps) {
   return (
-    <g transform={`translate(${at.x} ${at.y})`}>
+    <g transform={`translate(${at.x} ${at.y})`} data-page={page.label}>
       <rect
         className="printed-page"
         width={page.widthMm}
@@ -26,25 +37,73 @@ export const PageDrawing = memo(function PageDrawing({ page, at }: PageDrawingPr
 });
 
 function Item({ item }: { item: PageItem }) {
-  const colour = `rgb(${inkColours[item.ink].join(' ')})`;
-  if (item.kind === 'text') {
-    return (
-      <text x={item.x} y={item.y} fontSize={item.sizeMm} textAnchor={item.anchor} fill={colour}>
-        {item.text}
-      </text>
-    );
+  switch (item.kind) {
+    case 'text':
+      return (
+        <text
+          x={item.x}
+          y={item.y}
+          fontSize={item.sizeMm}
+          textAnchor={item.anchor}
+          fill={cssColour(inkColours[item.ink])}
+        >
+          {item.text}
+        </text>
+      );
+    case 'fill':
+      return <path d={runsData(item.rings, true)} fill={cssColour(item.colour)} fillRule="evenodd" />;
+    case 'dots':
+      return (
+        <path
+          d={dotsData(item.points)}
+          fill="none"
+          stroke={cssColour(inkColours[item.ink])}
+          strokeWidth={item.diameterMm}
+          strokeLinecap="round"
+        />
+      );
+    case 'picture':
+      return <PlacedPicture item={item} />;
+    case 'stroke':
+      return (
+        <path
+          d={runsData([item.points], item.closed)}
+          fill="none"
+          stroke={cssColour(inkColours[item.ink])}
+          strokeWidth={item.widthMm}
+          strokeLinecap="round"
+          strokeLinejoin="round"
+          {...(item.dashMm ? { strokeDasharray: item.dashMm.join(' ') } : {})}
+        />
+      );
   }
-  const points = item.points.flatMap((x, i): [number, number][] =>
-    i % 2 === 0 ? [[x, item.points[i + 1] ?? 0]] : [],
-  );
+}
+
+/** Part of the reference, cut to the unit square that is then laid in its place. */
+function PlacedPicture({ item }: { item: PagePicture }) {
+  const clipId = useId();
+  const { picture, squaring, preparation } = useMainPicture();
+  const { faintness } = useWork().decisions.reference;
+  const { x, y, width, height } = item.window;
   return (
-    <path
-      d={pathData({ points, closed: item.closed })}
-      fill="none"
-      stroke={colour}
-      strokeWidth={item.widthMm}
-      strokeLinecap="round"
-      {...(item.dashMm ? { strokeDasharray: item.dashMm.join(' ') } : {})}
-    />
+    <g transform={pictureMatrix(item)}>
+      <clipPath id={clipId}>
+        <rect width={1} height={1} />
+      </clipPath>
+      <g clipPath={`url(#${clipId})`}>
+        <ReferencePicture
+          picture={picture}
+          squaring={squaring}
+          look={item.look}
+          faintness={faintness}
+          at={{
+            x: -x / width,
+            y: -y / height,
+            width: preparation.width / width,
+            height: preparation.height / height,
+          }}
+        />
+      </g>
+    </g>
   );
 }

@@ -1,39 +1,32 @@
 import { Alert, Button } from 'antd';
-import { useMemo, useState } from 'react';
+import { useEffect, useState } from 'react';
 import { Link } from 'react-router';
-import { isMapCurrent } from '@nobrel/core/file';
-import {
-  outlineSheets,
-  SheetError,
-  sheetNotes,
-  type SheetDecisions,
-  type SheetSet,
-} from '@nobrel/core/sheets';
 import type { MapDocument } from '@nobrel/core/documents';
-import { findFormat } from '@nobrel/core/units';
-import { ChoiceGap, LengthGap } from '../../bench/gaps.js';
+import { isMapCurrent } from '@nobrel/core/file';
+import { partOf, sheetNotes, type SheetDecisions, type SheetSet } from '@nobrel/core/sheets';
 import { Notes } from '../../bench/notes.js';
-import { Sentence } from '../../bench/sentence.js';
 import { Missing, StationBench } from '../../bench/station.js';
+import { ToolRow, useTool } from '../../bench/tool-row.js';
 import { Diptych } from '../../leaves/diptych.js';
 import { MapDrawing } from '../../leaves/map-drawing.js';
 import { SurfaceSheet } from '../../leaves/surface-sheet.js';
 import { useMapOrReference } from '../../leaves/use-map-or-reference.js';
-import { messageOf, useKeptMapQuery, usePrintMutation } from '../../store/api.js';
-import { useAppDispatch, useDecide, useUnit, useWork } from '../../store/hooks.js';
-import { printingRecorded } from '../../store/work-slice.js';
+import { messageOf, useKeptMapQuery } from '../../store/api.js';
+import { useDecide, useUnit, useWork } from '../../store/hooks.js';
+import { CalibrateSentence, CalibrationList } from './calibrate-tool.js';
 import { PageDrawing } from './page-drawing.js';
+import { PartHandles } from './part-handles.js';
+import { SheetsSentence } from './sheets-sentence.js';
+import { TakeAway } from './take-away.js';
+import { useSheets } from './use-sheets.js';
 
-const kindOptions = [
-  { value: 'outline', label: 'outline' },
-  { value: 'mirrored', label: 'outline, mirrored' },
+const tools = ['look', 'calibrate'] as const;
+const toolLabels = [
+  { value: 'look', label: 'Look' },
+  { value: 'calibrate', label: 'Calibrate' },
 ] as const;
-const paperOptions = (['a4', 'a3', 'letter', 'tabloid'] as const).map((value) => ({
-  value,
-  label: findFormat(value)?.name ?? value,
-}));
 
-/** The sheets: the map at true size on the printer's paper. */
+/** The sheets: everything that is printed, cut, pricked or laid on glass, at true size. */
 export function SheetsStation() {
   const work = useWork();
   const kept = useKeptMapQuery(work.id, { skip: work.map === null });
@@ -58,15 +51,14 @@ function Sheets({ map }: { map: MapDocument }) {
   const work = useWork();
   const unit = useUnit();
   const decide = useDecide();
-  const { decisions } = work;
-  const { sheets } = decisions;
+  const [tool, take] = useTool(tools);
+  const decided = work.decisions.sheets;
+  // While a printer is calibrated its sheet is shown; what is printed for the work stays decided.
+  const sheets: SheetDecisions = tool === 'calibrate' ? { ...decided, kind: 'calibration' } : decided;
   const change = (fields: Partial<SheetDecisions>) => decide({ room: 'sheets', change: fields });
-  const laidOut = useMemo(() => lay(map, sheets, decisions.title), [map, sheets, decisions.title]);
-  const [chosen, setChosen] = useState(0);
-  const current = isMapCurrent(map, work);
-  const set = typeof laidOut === 'string' ? null : laidOut;
-  const pageIndex = set ? Math.min(chosen, set.pages.length - 1) : 0;
-  const page = set?.pages[pageIndex];
+  const { set, fault, calibration } = useSheets(map, sheets);
+  const [chosen, choose] = usePage(set);
+  const page = set?.page(chosen);
   const under = useMapOrReference(
     <>
       <SurfaceSheet {...map.surface} />
@@ -76,49 +68,27 @@ function Sheets({ map }: { map: MapDocument }) {
   return (
     <StationBench
       sentence={
-        <Sentence>
-          Print the{' '}
-          <ChoiceGap
-            label="What is printed"
-            value={sheets.kind}
-            options={kindOptions}
-            onChange={(kind) => change({ kind })}
-          />{' '}
-          on{' '}
-          <ChoiceGap
-            label="Paper of the printer"
-            value={sheets.paper}
-            options={paperOptions}
-            onChange={(paper) => change({ paper })}
-          />
-          , neighbours overlapping by{' '}
-          <LengthGap
-            label="Overlap"
-            valueMm={sheets.overlapMm}
-            check={(mm) => (mm <= 90 ? null : 'An overlap of up to 90 mm fits these papers.')}
-            onChange={(overlapMm) => change({ overlapMm })}
-          />
-          , keeping{' '}
-          <LengthGap
-            label="Printer margin"
-            valueMm={sheets.marginMm}
-            check={(mm) => (mm <= 50 ? null : 'A margin can be up to 50 mm.')}
-            onChange={(marginMm) => change({ marginMm })}
-          />{' '}
-          clear of the paper’s edge. <SavePdf disabled={set === null} />
-        </Sentence>
+        <SheetsSentence sheets={decided} change={change}>
+          <TakeAway disabled={set === null} decisions={sheets} pageNumber={chosen + 1} />
+        </SheetsSentence>
       }
       notes={<Notes notes={set ? sheetNotes(set, unit) : []} onWay={change} />}
     >
       <div className="sheets-body">
-        {!current && (
+        <ToolRow label="What is in hand" tools={toolLabels} tool={tool} onTool={take}>
+          {tool === 'calibrate' && set && <CalibrateSentence set={set} sheets={sheets} change={change} />}
+          {tool === 'look' &&
+            (calibration ? `Made good for ${calibration.name}.` : 'Printed as the printer is.')}
+        </ToolRow>
+        {tool === 'calibrate' && set && <CalibrationList set={set} sheets={sheets} change={change} />}
+        {!isMapCurrent(map, work) && (
           <Alert
             type="warning"
             title="The map was made before the last change at Reference, Fit or Map."
             action={<Link to={`/works/${work.id}/map`}>Make it anew at Map</Link>}
           />
         )}
-        {typeof laidOut === 'string' && <Alert type="error" title={laidOut} />}
+        {fault && <Alert type="error" title={fault} />}
         <Diptych
           extent={{ x: 0, y: 0, ...map.surface }}
           left={{
@@ -127,42 +97,25 @@ function Sheets({ map }: { map: MapDocument }) {
             content: (
               <>
                 {under.content}
-                {set?.tiling.tiles.map((tile) => (
-                  <g
-                    key={tile.label}
-                    className={set.printed[pageIndex]?.label === tile.label ? 'tile tile-chosen' : 'tile'}
-                  >
-                    <rect {...tile.window} vectorEffect="non-scaling-stroke" />
-                    <text
-                      x={tile.window.x + tile.window.width / 2}
-                      y={tile.window.y + tile.window.height / 2}
-                      fontSize={Math.min(tile.window.width, tile.window.height) / 8}
-                    >
-                      {tile.label}
-                    </text>
-                  </g>
-                ))}
+                <TilesOnMap set={set} chosen={chosen} />
               </>
             ),
+            ...(sheets.kind === 'partial' && !fault
+              ? {
+                  handles: (
+                    <PartHandles
+                      part={partOf(map, sheets.part)}
+                      surface={map.surface}
+                      onChange={(part) => change({ part })}
+                    />
+                  ),
+                }
+              : {}),
           }}
           right={{
-            ...placed(set, pageIndex),
-            tools: set && (
-              <span className="map-state">
-                <Button size="small" disabled={pageIndex === 0} onClick={() => setChosen(pageIndex - 1)}>
-                  Before
-                </Button>
-                {pageIndex + 1} of {set.pages.length}
-                <Button
-                  size="small"
-                  disabled={pageIndex >= set.pages.length - 1}
-                  onClick={() => setChosen(pageIndex + 1)}
-                >
-                  Next
-                </Button>
-              </span>
-            ),
-            content: page && <PageDrawing page={page} at={placed(set, pageIndex).extent} />,
+            ...placed(set, chosen),
+            tools: set && <Pages count={set.count} chosen={chosen} choose={choose} />,
+            content: page && <PageDrawing page={page} at={placed(set, chosen).extent} />,
           }}
         />
       </div>
@@ -170,59 +123,95 @@ function Sheets({ map }: { map: MapDocument }) {
   );
 }
 
-/**
- * Where a page lies on its leaf: with its window on the part of the surface it shows, so that the same spot
- * can be pointed at on both leaves. The assembly diagram lies nowhere.
- */
-function placed(set: SheetSet | null, index: number) {
-  const page = set?.pages[index];
-  const tile = set?.printed[index];
-  if (!set || !page) return { title: 'Sheet', extent: { x: 0, y: 0, width: 210, height: 297 }, apart: true };
-  const size = { width: page.widthMm, height: page.heightMm };
-  if (!tile) return { title: 'How they go together', extent: { x: 0, y: 0, ...size }, apart: true };
-  const { x, y, width } = tile.window;
-  return {
-    title: `Sheet ${tile.label}`,
-    extent: { x: x - set.tiling.at.x, y: y - set.tiling.at.y, ...size },
-    ...(set.mirrored ? { mirrorAbout: 2 * x + width } : {}),
-  };
+/** The page looked at; Page Up and Page Down turn it. */
+function usePage(set: SheetSet | null): [number, (index: number) => void] {
+  const [wanted, setWanted] = useState(0);
+  const count = set?.count ?? 0;
+  const chosen = Math.max(0, Math.min(wanted, count - 1));
+  useEffect(() => {
+    const onKey = (event: KeyboardEvent) => {
+      const typing = event.target instanceof HTMLElement && event.target.closest('input, textarea') !== null;
+      const turn = { PageDown: 1, PageUp: -1 }[event.key];
+      if (turn === undefined || typing || event.defaultPrevented) return;
+      event.preventDefault();
+      setWanted(Math.max(0, Math.min(chosen + turn, count - 1)));
+    };
+    window.addEventListener('keydown', onKey);
+    return () => window.removeEventListener('keydown', onKey);
+  }, [chosen, count]);
+  return [chosen, setWanted];
 }
 
-/** The sheets, or the sentence that says why there are none. */
-function lay(map: MapDocument, sheets: SheetDecisions, title: string): SheetSet | string {
-  const paper = findFormat(sheets.paper);
-  if (!paper) return 'This paper is not known.';
-  try {
-    return outlineSheets(map, { ...sheets, paper, title });
-  } catch (error) {
-    if (error instanceof SheetError) return error.message;
-    throw error;
-  }
+function Pages({
+  count,
+  chosen,
+  choose,
+}: {
+  count: number;
+  chosen: number;
+  choose: (index: number) => void;
+}) {
+  return (
+    <span className="map-state">
+      <Button size="small" disabled={chosen === 0} onClick={() => choose(chosen - 1)}>
+        Before
+      </Button>
+      {chosen + 1} of {count}
+      <Button size="small" disabled={chosen >= count - 1} onClick={() => choose(chosen + 1)}>
+        Next
+      </Button>
+    </span>
+  );
 }
 
-function SavePdf({ disabled }: { disabled: boolean }) {
-  const { id, decisions } = useWork();
-  const dispatch = useAppDispatch();
-  const [print, { isLoading, error }] = usePrintMutation();
-  const save = async () => {
-    const answer = await print({ id, decisions: decisions.sheets });
-    if (!answer.data) return;
-    dispatch(printingRecorded({ id, printing: answer.data }));
-    const link = document.createElement('a');
-    link.href = `/api/printings/${answer.data.id}/sheets.pdf`;
-    link.download = '';
-    link.click();
-  };
+/** Where the sheets lie on the map. */
+function TilesOnMap({ set, chosen }: { set: SheetSet | null; chosen: number }) {
+  const tiled = set?.tiled;
+  if (!tiled) return null;
+  const shown = tiled.printed[chosen];
   return (
     <>
-      <Button type="primary" disabled={disabled} loading={isLoading} onClick={() => void save()}>
-        Save the PDF
-      </Button>
-      {error && (
-        <span className="gap-fault" role="alert">
-          {messageOf(error)}
-        </span>
-      )}
+      {tiled.tiling.tiles.map((tile) => (
+        <g
+          key={tile.label}
+          className={`tile${tile === shown ? ' tile-chosen' : ''}${tiled.skipped.includes(tile) ? ' tile-skipped' : ''}`}
+        >
+          <rect {...tile.window} vectorEffect="non-scaling-stroke" />
+          <text
+            x={tile.window.x + tile.window.width / 2}
+            y={tile.window.y + tile.window.height / 2}
+            fontSize={Math.min(tile.window.width, tile.window.height) / 8}
+          >
+            {tile.label}
+          </text>
+        </g>
+      ))}
     </>
   );
+}
+
+/**
+ * Where a page lies on its leaf: with its window on the part of the surface it shows, so that the same spot
+ * can be pointed at on both leaves. What stands alone lies nowhere.
+ */
+function placed(set: SheetSet | null, index: number) {
+  const page = set?.page(index);
+  if (!set || !page) return { title: 'Sheet', extent: { x: 0, y: 0, width: 210, height: 297 }, apart: true };
+  const size = { width: page.widthMm, height: page.heightMm };
+  const tile = set.tiled?.printed[index];
+  if (!set.tiled || !tile) {
+    const title = page.label === 'assembly' ? 'How they go together' : page.label;
+    return {
+      title: title.charAt(0).toUpperCase() + title.slice(1),
+      extent: { x: 0, y: 0, ...size },
+      apart: true,
+    };
+  }
+  const { x, y, width } = tile.window;
+  const { toFile } = set.tiled.tiling;
+  return {
+    title: `Sheet ${tile.label}`,
+    extent: { x: x - toFile.c, y: y - toFile.f, ...size },
+    ...(set.mirrored ? { mirrorAbout: 2 * x + width } : {}),
+  };
 }

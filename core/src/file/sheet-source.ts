@@ -1,0 +1,149 @@
+import { z } from 'zod';
+import type { MapDocument } from '../documents/index.js';
+import {
+  defaultFitDecisions,
+  layOut,
+  marksOf,
+  settingOut,
+  sidesWords,
+  spotOnSurface,
+  surfaceOf,
+} from '../fit/index.js';
+import type { Point } from '../geometry/index.js';
+import { effortOf, onSurfaceAt } from '../map/index.js';
+import { preparedSpot } from '../reference/index.js';
+import type { CloseUp, SheetSource } from '../sheets/index.js';
+import { defaultTransferDecisions, methodWords, transferSteps } from '../transfer/index.js';
+import { aboutMinutes, counted, formatSize, type LengthUnit, type SizeMm } from '../units/index.js';
+import { mapRequestOf } from './map-current.js';
+import { mainPictureOf, type Work } from './work.js';
+
+/** What cannot be read off the work itself. */
+export type PrintedBy = { date: string; unit: LengthUnit; version: number | null };
+
+const cropSchema = z.object({
+  x: z.number(),
+  y: z.number(),
+  width: z.number().positive(),
+  height: z.number().positive(),
+});
+
+/** The part of the reference a map was made from, if it says so. */
+function cropOf(map: MapDocument): SheetSource['crop'] {
+  const crop = cropSchema.safeParse(map.settings['crop']);
+  return crop.success ? crop.data : null;
+}
+
+/** Everything the sheets of a work are made from. */
+export function sheetSourceOf(
+  work: Pick<Work, 'decisions' | 'pictures'>,
+  map: MapDocument,
+  { date, unit, version }: PrintedBy,
+): SheetSource {
+  const { decisions } = work;
+  const { fit, transfer, corrections, title } = decisions;
+  const { picture, preparation } = mainPictureOf(work);
+  const request = mapRequestOf(work);
+  const layout = request ? layOut(preparation, fit) : null;
+  const {
+    drawing,
+    surface: planned,
+    frame,
+  } = layout ?? { drawing: map.frame, surface: map.surface, frame: map.frame };
+  const spotOf = (stored: Point) => {
+    const spot = preparedSpot(preparation, stored);
+    return layout && spotOnSurface(layout, spot.x, spot.y);
+  };
+  const landmarks = fit.landmarks.flatMap(({ name, ...stored }) => {
+    const spot = spotOf(stored);
+    return spot ? [{ name, ...spot }] : [];
+  });
+  const closeUps: CloseUp[] = [
+    ...corrections.pins
+      .filter(({ settled }) => !settled)
+      .map(({ at, text }) => ({ ...onSurfaceAt(at, request?.wholeAt ?? map.frame), text })),
+    ...decisions.reference.details.flatMap(({ on, at, words }) => {
+      const spot = on === picture.hash ? spotOf(at) : null;
+      return spot ? [{ ...spot, text: words || 'Pinned detail' }] : [];
+    }),
+  ];
+  const surface = surfaceOf(fit);
+  return {
+    map,
+    title,
+    version,
+    date,
+    unit,
+    hand: transfer.hand,
+    drawing,
+    grid: fit.grid,
+    settingOut: settingOut(marksOf({ drawing, frame }, [], landmarks), planned, fit.datum, fit.measured),
+    rounding: fit,
+    sketch: fit.sketch,
+    crop: cropOf(map),
+    closeUps,
+    decided: [
+      ['Surface', `${surface.name}, ${formatSize(map.surface.width, map.surface.height, unit)}`],
+      ['Margins', sidesWords(fit.marginsMm, unit)],
+      ...mapWords(map, unit),
+      ['Carried across by', `${methodWords[transfer.method]}, ${transfer.hand} hand`],
+      ...(transfer.used ? [['Used', transfer.used] as const] : []),
+    ],
+    steps: stepWords(transferSteps(surface, transfer, 1)),
+  };
+}
+
+/** The same for a map alone, as the command line has it: on plain paper, with what is usual. */
+export function plainSheetSource(
+  map: MapDocument,
+  title: string,
+  by: Omit<PrintedBy, 'version'> & {
+    sketch: SizeMm | null;
+    grid: { columns: number; rows: number } | null;
+    closeUps: readonly CloseUp[];
+  },
+): SheetSource {
+  const fit = defaultFitDecisions;
+  const layout = { frame: map.frame, drawing: map.frame };
+  const surface = surfaceOf(fit);
+  return {
+    map,
+    title,
+    version: null,
+    date: by.date,
+    unit: by.unit,
+    hand: 'right',
+    drawing: map.frame,
+    grid: { ...fit.grid, ...(by.grid ? { by: 'counts' as const, ...by.grid } : {}) },
+    settingOut: settingOut(marksOf(layout, [], []), map.surface, fit.datum, null),
+    rounding: fit,
+    sketch: by.sketch,
+    crop: cropOf(map),
+    closeUps: by.closeUps,
+    decided: [
+      ['Surface', formatSize(map.surface.width, map.surface.height, by.unit)],
+      ...mapWords(map, by.unit),
+    ],
+    steps: stepWords(transferSteps(surface, defaultTransferDecisions, 1)),
+  };
+}
+
+function mapWords(map: MapDocument, unit: LengthUnit): [string, string][] {
+  const { lines, metres, minutes } = effortOf(map);
+  const { x, y, width, height } = map.frame;
+  return [
+    [
+      'Picture',
+      `${formatSize(width, height, unit)}, ${formatSize(x, y, unit).replace('×', 'from the left,')} from the top`,
+    ],
+    [
+      'Map',
+      `${counted(map.values.length, 'value')}, ${counted(lines, 'line')}, ${metres.toFixed(1)} m, ${aboutMinutes(minutes)} of tracing`,
+    ],
+  ];
+}
+
+/** Steps as they stand on a card: with their cautions, without their reasons. */
+function stepWords(steps: readonly { title: string; caution?: string }[]): string[] {
+  return steps.map(({ title, caution }) => (caution ? `${title} ${caution}` : title));
+}

@@ -1,0 +1,65 @@
+import { dashOf, isTraced, type MapDocument, type MapLine } from '../../documents/index.js';
+import type { SheetDecisions } from '../decisions.js';
+import { cornerMarks, type Drawing, type DrawingItem } from '../drawing.js';
+import { strokeOf, type PageStroke } from '../page.js';
+import { SheetError } from '../tiling.js';
+
+/** A stroke of direction is drawn this much thinner than a line. */
+const directionShare = 0.6;
+
+/** The traced lines of a map, as they are drawn: whole, broken, dashed or dotted by what they are. */
+export function tracedStrokes(map: MapDocument, lineMm: number): PageStroke[] {
+  return map.lines.filter(isTraced).map((line) => drawn(line, lineMm));
+}
+
+function drawn(line: MapLine, lineMm: number): PageStroke {
+  return strokeOf(flat(line.points), line.kind === 'direction' ? directionShare * lineMm : lineMm, {
+    closed: line.closed,
+    dashMm: dashOf(line),
+  });
+}
+
+/** Guides laid on the map, in blue. */
+export function guideStrokes(map: MapDocument, lineMm: number): PageStroke[] {
+  return map.lines
+    .filter(({ kind, kept }) => kind === 'guide' && kept !== false)
+    .map((line) =>
+      strokeOf(flat(line.points), lineMm, { closed: line.closed, ink: 'guide', dashMm: dashOf(line) }),
+    );
+}
+
+export function flat(points: readonly (readonly [number, number])[]): Float64Array {
+  const out = new Float64Array(2 * points.length);
+  points.forEach(([x, y], i) => {
+    out[2 * i] = x;
+    out[2 * i + 1] = y;
+  });
+  return out;
+}
+
+/** Marks at the corners of the surface and of the frame. */
+export function cornersOf(map: MapDocument): DrawingItem[] {
+  return [...cornerMarks({ x: 0, y: 0, ...map.surface }), ...cornerMarks(map.frame)];
+}
+
+/** @throws SheetError when a map has no line to trace */
+export function requireLines(map: MapDocument): void {
+  if (map.lines.some(isTraced)) return;
+  throw new SheetError('This map has no lines to print: ask for more values or smaller shapes at Map first.');
+}
+
+/** The map's lines at true size, as they are traced; or seen from the reverse side. */
+export function outlineDrawing(
+  map: MapDocument,
+  { lineMm }: Pick<SheetDecisions, 'lineMm'>,
+  mirrored: boolean,
+): Drawing {
+  requireLines(map);
+  return {
+    extent: { x: 0, y: 0, ...map.surface },
+    items: [...tracedStrokes(map, lineMm), ...guideStrokes(map, lineMm), ...cornersOf(map)],
+    marks: [],
+    mirrored,
+    called: mirrored ? 'REVERSE SIDE, mirrored' : 'outline',
+  };
+}

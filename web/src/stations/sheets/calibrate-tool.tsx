@@ -1,0 +1,164 @@
+import { Button, Input } from 'antd';
+import { useState } from 'react';
+import {
+  bendFrom,
+  crossDistances,
+  worstOffMm,
+  type Calibration,
+  type SheetDecisions,
+  type SheetSet,
+} from '@nobrel/core/sheets';
+import { formatLength, LengthError, parseLength, type LengthUnit, type SizeMm } from '@nobrel/core/units';
+import {
+  messageOf,
+  useCalibrationsQuery,
+  useForgetCalibrationMutation,
+  useKeepCalibrationMutation,
+} from '../../store/api.js';
+import { useUnit } from '../../store/hooks.js';
+
+const fields = [
+  { key: 'ab', label: 'A to B measures', short: 'A to B' },
+  { key: 'ad', label: 'A to D measures', short: 'A to D' },
+  { key: 'ac', label: 'A to C measures', short: 'A to C' },
+  { key: 'bd', label: 'B to D measures', short: 'B to D' },
+] as const;
+type Typed = Record<(typeof fields)[number]['key'], string>;
+
+const nothing: Typed = { ab: '', ad: '', ac: '', bd: '' };
+
+/** The distances drawn on the calibration sheet now shown: between its crosses, whatever the paper. */
+export function drawnOn(set: SheetSet, { marginMm }: SheetDecisions): SizeMm {
+  const { widthMm, heightMm } = set.page(0);
+  return crossDistances({ widthMm: widthMm - 2 * marginMm, heightMm: heightMm - 2 * marginMm });
+}
+
+type CalibrateProps = {
+  set: SheetSet;
+  sheets: SheetDecisions;
+  change: (fields: Partial<SheetDecisions>) => void;
+};
+
+/** What the ruler says of the calibration sheet, as a sentence; and the calibrations that are kept. */
+export function CalibrateSentence({ set, sheets, change }: CalibrateProps) {
+  const unit = useUnit();
+  const drawn = drawnOn(set, sheets);
+  const [typed, setTyped] = useState<Typed>(nothing);
+  const [name, setName] = useState('');
+  const [fault, setFault] = useState<string | null>(null);
+  const [keep, keeping] = useKeepCalibrationMutation();
+  const onKeep = () => {
+    const bend = readBend(typed, drawn, unit);
+    if (typeof bend === 'string') return setFault(bend);
+    if (name.trim() === '') return setFault('Give it a name, such as the printer and the paper.');
+    setFault(null);
+    void keep({ name: name.trim(), ...bend })
+      .unwrap()
+      .then(({ id }) => {
+        change({ calibration: id });
+        setTyped(nothing);
+        setName('');
+      })
+      // The refusal is shown below.
+      .catch(() => undefined);
+  };
+  return (
+    <>
+      Print this sheet at 100 %, and measure it from cross to cross:{' '}
+      {fields.map(({ key, label, short }) => (
+        <label key={key} className="measure">
+          {short}{' '}
+          <Input
+            className="gap gap-short"
+            variant="underlined"
+            aria-label={label}
+            placeholder={formatLength(drawnFor(key, drawn), unit)}
+            value={typed[key]}
+            onChange={(event) => setTyped({ ...typed, [key]: event.target.value })}
+          />
+        </label>
+      ))}{' '}
+      and keep it as{' '}
+      <Input.Search
+        size="small"
+        className="version-name"
+        aria-label="Name for this calibration"
+        placeholder="printer and paper"
+        enterButton="Keep"
+        maxLength={80}
+        value={name}
+        onChange={(event) => setName(event.target.value)}
+        onSearch={onKeep}
+      />
+      {(fault ?? (keeping.error && messageOf(keeping.error))) && (
+        <span className="gap-fault" role="alert">
+          {fault ?? messageOf(keeping.error)}
+        </span>
+      )}
+    </>
+  );
+}
+
+function drawnFor(key: keyof Typed, { widthMm, heightMm }: SizeMm): number {
+  if (key === 'ab') return widthMm;
+  return key === 'ad' ? heightMm : Math.hypot(widthMm, heightMm);
+}
+
+/** Reads the lengths; the two diagonals may be left out together. */
+function readBend(typed: Typed, drawn: SizeMm, unit: LengthUnit) {
+  const lengths: (number | null)[] = [];
+  for (const { key, short } of fields) {
+    const text = typed[key].trim();
+    if (text === '' && (key === 'ac' || key === 'bd')) {
+      lengths.push(null);
+      continue;
+    }
+    try {
+      lengths.push(parseLength(text, unit));
+    } catch (error) {
+      if (error instanceof LengthError) return `${short}: ${error.message}`;
+      throw error;
+    }
+  }
+  const [acrossMm = null, downMm = null, fallingMm = null, risingMm = null] = lengths;
+  if (acrossMm === null || downMm === null) return 'Measure A to B and A to D at least.';
+  return bendFrom(drawn, { acrossMm, downMm, fallingMm, risingMm });
+}
+
+/** The calibrations kept, with how far each printer was out. */
+export function CalibrationList({ set, sheets, change }: CalibrateProps) {
+  const unit = useUnit();
+  const { data: calibrations = [] } = useCalibrationsQuery();
+  const [forget] = useForgetCalibrationMutation();
+  const drawn = drawnOn(set, sheets);
+  if (calibrations.length === 0) return null;
+  const take = (own: Calibration) => change({ calibration: own.id === sheets.calibration ? null : own.id });
+  return (
+    <section className="panel-body calibrations" aria-label="Calibrations">
+      <ul className="plain-list">
+        {calibrations.map((own) => (
+          <li key={own.id}>
+            <strong>{own.name}</strong>, {own.madeAt.slice(0, 10)}: across {percent(own.scaleX)}, down{' '}
+            {percent(own.scaleY)}, leaning {(Math.atan(own.shear) * (180 / Math.PI)).toFixed(2)}°; uncorrected
+            up to {formatLength(worstOffMm(drawn, own), unit)} out.{' '}
+            <Button size="small" onClick={() => take(own)}>
+              {own.id === sheets.calibration ? 'Print as it is' : 'Make it good'}
+            </Button>
+            <Button
+              size="small"
+              type="link"
+              onClick={() => {
+                if (own.id === sheets.calibration) change({ calibration: null });
+                void forget(own.id);
+              }}
+            >
+              Forget
+            </Button>
+          </li>
+        ))}
+      </ul>
+    </section>
+  );
+}
+
+const percent = (scale: number) => `${(100 * scale).toFixed(2)} %`;

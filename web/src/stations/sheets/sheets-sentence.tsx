@@ -1,0 +1,308 @@
+import { Select, Switch } from 'antd';
+import type { ReactNode } from 'react';
+import { referenceViews } from '@nobrel/core/reference';
+import {
+  paperName,
+  printerPapers,
+  sheetKindWords,
+  type SheetDecisions,
+  type SheetKind,
+} from '@nobrel/core/sheets';
+import { ChoiceGap, LengthGap, NumberGap } from '../../bench/gaps.js';
+import { MoreRow, Sentence } from '../../bench/sentence.js';
+import { useCalibrationsQuery } from '../../store/api.js';
+
+/** The kinds as they are offered, by what they are for. */
+const kindGroups: readonly (readonly [string, readonly SheetKind[]])[] = [
+  ['To trace from', ['outline', 'mirrored', 'pricking', 'film', 'partial']],
+  ['To see and to paint from', ['values', 'numbers', 'reference', 'close-ups']],
+  ['To divide and to rub', ['grid', 'grid-reference', 'backing']],
+  ['To take to the table', ['card', 'setting-out', 'order-slip', 'label']],
+  ['For the printer', ['calibration']],
+];
+
+/** Kinds that are cut into sheets and joined. */
+const tiledKinds: readonly SheetKind[] = [
+  'outline',
+  'mirrored',
+  'values',
+  'numbers',
+  'reference',
+  'grid',
+  'backing',
+  'pricking',
+  'partial',
+];
+
+const looks = { colour: 'in colour', grey: 'in grey', faint: 'faint' } as const;
+
+type SentenceProps = {
+  sheets: SheetDecisions;
+  change: (fields: Partial<SheetDecisions>) => void;
+  children: ReactNode;
+};
+
+/** What is printed, and how, as a sentence. */
+export function SheetsSentence({ sheets, change, children }: SentenceProps) {
+  const tiled = tiledKinds.includes(sheets.kind);
+  return (
+    <Sentence more={<More sheets={sheets} change={change} />}>
+      Print the{' '}
+      <Select<SheetKind>
+        className="gap"
+        aria-label="What is printed"
+        variant="underlined"
+        popupMatchSelectWidth={false}
+        listHeight={420}
+        value={sheets.kind}
+        options={kindGroups.map(([label, kinds]) => ({
+          label,
+          title: label,
+          options: kinds.map((value) => ({ value, label: sheetKindWords[value] })),
+        }))}
+        onChange={(kind) => change({ kind })}
+      />
+      <OfKind sheets={sheets} change={change} /> on{' '}
+      <ChoiceGap
+        label="Paper of the printer"
+        value={sheets.paper}
+        options={printerPapers.map((value) => ({ value, label: paperName(value) }))}
+        onChange={(paper) => change({ paper })}
+      />
+      {tiled && (
+        <>
+          , neighbours overlapping by{' '}
+          <LengthGap
+            label="Overlap"
+            valueMm={sheets.overlapMm}
+            check={(mm) => (mm >= 0 && mm <= 90 ? null : 'An overlap of up to 90 mm fits these papers.')}
+            onChange={(overlapMm) => change({ overlapMm })}
+          />
+        </>
+      )}
+      , keeping{' '}
+      <LengthGap
+        label="Printer margin"
+        valueMm={sheets.marginMm}
+        check={(mm) => (mm >= 0 && mm <= 50 ? null : 'A margin can be up to 50 mm.')}
+        onChange={(marginMm) => change({ marginMm })}
+      />{' '}
+      clear of the paper’s edge. {children}
+    </Sentence>
+  );
+}
+
+/** A length between two limits, as its gap checks it. */
+const between = (least: number, most: number) => (mm: number) =>
+  mm >= least && mm <= most ? null : `Type a length from ${least} to ${most} mm.`;
+
+/** The decisions that belong to one kind. */
+function OfKind({ sheets, change }: Pick<SentenceProps, 'sheets' | 'change'>) {
+  const { kind, backing, pricking, film } = sheets;
+  const look = (
+    <ChoiceGap
+      label="Look of the reference"
+      value={sheets.look}
+      options={referenceViews.map((value) => ({ value, label: looks[value] }))}
+      onChange={(value) => change({ look: value })}
+    />
+  );
+  if (kind === 'reference')
+    return (
+      <>
+        , {look}{' '}
+        <ChoiceGap
+          label="Grid over the reference"
+          value={sheets.withGrid ? 'with' : 'without'}
+          options={[
+            { value: 'without', label: 'without the grid' },
+            { value: 'with', label: 'with the grid' },
+          ]}
+          onChange={(value) => change({ withGrid: value === 'with' })}
+        />
+        ,
+      </>
+    );
+  if (kind === 'grid-reference') return <>, {look},</>;
+  if (kind === 'close-ups')
+    return (
+      <>
+        , {look},{' '}
+        <NumberGap
+          label="Enlarged"
+          value={sheets.enlarged}
+          least={1}
+          most={20}
+          unit="times"
+          onChange={(enlarged) => enlarged !== null && change({ enlarged })}
+        />
+      </>
+    );
+  if (kind === 'backing')
+    return (
+      <>
+        {' '}
+        <ChoiceGap
+          label="Where the back is rubbed"
+          value={backing.reach}
+          options={[
+            { value: 'lines', label: 'only behind the lines' },
+            { value: 'shapes', label: 'behind the things' },
+            { value: 'all', label: 'all over' },
+          ]}
+          onChange={(reach) => change({ backing: { ...backing, reach } })}
+        />
+        {backing.reach !== 'all' && (
+          <>
+            , a band of{' '}
+            <LengthGap
+              label="Band behind a line"
+              alwaysMm
+              valueMm={backing.bandMm}
+              check={between(1, 60)}
+              onChange={(bandMm) => change({ backing: { ...backing, bandMm } })}
+            />
+          </>
+        )}
+        ,
+      </>
+    );
+  if (kind === 'pricking')
+    return (
+      <>
+        , holes no closer than{' '}
+        <LengthGap
+          label="Holes no closer than"
+          alwaysMm
+          valueMm={pricking.leastMm}
+          check={(mm) =>
+            between(0.5, 20)(mm) ??
+            (mm <= pricking.mostMm ? null : 'This must not be more than the furthest.')
+          }
+          onChange={(leastMm) => change({ pricking: { ...pricking, leastMm } })}
+        />{' '}
+        and no further than{' '}
+        <LengthGap
+          label="Holes no further than"
+          alwaysMm
+          valueMm={pricking.mostMm}
+          check={(mm) =>
+            between(0.5, 60)(mm) ??
+            (mm >= pricking.leastMm ? null : 'This must not be less than the closest.')
+          }
+          onChange={(mostMm) => change({ pricking: { ...pricking, mostMm } })}
+        />
+        , curves kept within{' '}
+        <LengthGap
+          label="Curves kept within"
+          alwaysMm
+          valueMm={pricking.chordMm}
+          check={between(0.02, 5)}
+          onChange={(chordMm) => change({ pricking: { ...pricking, chordMm } })}
+        />
+        ,
+      </>
+    );
+  if (kind === 'film')
+    return (
+      <>
+        {' '}
+        with a stage of{' '}
+        <LengthGap
+          label="Stage of the projector"
+          valueMm={film.stageMm}
+          check={between(50, 400)}
+          onChange={(stageMm) => change({ film: { ...film, stageMm } })}
+        />
+        , lines on the surface under{' '}
+        <LengthGap
+          label="Widest projected line"
+          alwaysMm
+          valueMm={film.mostLineMm}
+          check={between(0.2, 50)}
+          onChange={(mostLineMm) => change({ film: { ...film, mostLineMm } })}
+        />
+        ,
+      </>
+    );
+  return null;
+}
+
+function More({ sheets, change }: Pick<SentenceProps, 'sheets' | 'change'>) {
+  const { data: calibrations = [] } = useCalibrationsQuery();
+  const { customMm } = sheets;
+  return (
+    <>
+      {sheets.paper === 'custom' && (
+        <MoreRow label="Size of the paper">
+          {(['widthMm', 'heightMm'] as const).map((side) => (
+            <LengthGap
+              key={side}
+              label={side === 'widthMm' ? 'Width of the paper' : 'Height of the paper'}
+              valueMm={customMm[side]}
+              check={between(40, 5000)}
+              onChange={(mm) => change({ customMm: { ...customMm, [side]: mm } })}
+            />
+          ))}
+        </MoreRow>
+      )}
+      <MoreRow label="The paper lies">
+        <ChoiceGap
+          label="Which way the paper lies"
+          value={sheets.lies}
+          options={[
+            { value: 'fewest', label: 'so that it takes the fewest sheets' },
+            { value: 'least-paper', label: 'so that it takes the least paper' },
+            { value: 'upright', label: 'upright' },
+            { value: 'lying', label: 'lying' },
+          ]}
+          onChange={(lies) => change({ lies })}
+        />
+      </MoreRow>
+      <MoreRow label="Sheets are">
+        <ChoiceGap
+          label="How sheets are joined"
+          value={sheets.join}
+          options={[
+            { value: 'overlapped', label: 'laid over each other' },
+            { value: 'trimmed', label: 'trimmed, then laid on' },
+          ]}
+          onChange={(join) => change({ join })}
+        />
+      </MoreRow>
+      <MoreRow label="Printed lines">
+        <LengthGap
+          label="Width of printed lines"
+          alwaysMm
+          valueMm={sheets.lineMm}
+          check={between(0.05, 3)}
+          onChange={(lineMm) => change({ lineMm })}
+        />
+      </MoreRow>
+      <MoreRow label="Make good the printer">
+        <Switch
+          size="small"
+          aria-label="Make good the printer"
+          checked={sheets.calibration !== null}
+          disabled={calibrations.length === 0}
+          onChange={(on) => change({ calibration: on ? (calibrations[0]?.id ?? null) : null })}
+        />
+        {calibrations.length === 0 ? (
+          <span>none measured yet: take Calibrate in hand</span>
+        ) : (
+          sheets.calibration !== null && (
+            <ChoiceGap
+              label="Calibration"
+              value={sheets.calibration}
+              options={calibrations.map(({ id, name, madeAt }) => ({
+                value: id,
+                label: `${name}, ${madeAt.slice(0, 10)}`,
+              }))}
+              onChange={(calibration) => change({ calibration })}
+            />
+          )
+        )}
+      </MoreRow>
+    </>
+  );
+}
