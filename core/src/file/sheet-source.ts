@@ -14,7 +14,14 @@ import { effortOf, onSurfaceAt } from '../map/index.js';
 import { preparedSpot } from '../reference/index.js';
 import type { CloseUp, SheetSource } from '../sheets/index.js';
 import { defaultTransferDecisions, methodWords, transferSteps } from '../transfer/index.js';
-import { aboutMinutes, counted, formatSize, type LengthUnit, type SizeMm } from '../units/index.js';
+import {
+  aboutMinutes,
+  counted,
+  formatLength,
+  formatSize,
+  type LengthUnit,
+  type SizeMm,
+} from '../units/index.js';
 import { mapRequestOf } from './map-current.js';
 import { mainPictureOf, type Work } from './work.js';
 
@@ -134,7 +141,7 @@ function mapWords(map: MapDocument, unit: LengthUnit): [string, string][] {
   return [
     [
       'Picture',
-      `${formatSize(width, height, unit)}, ${formatSize(x, y, unit).replace('×', 'from the left,')} from the top`,
+      `${formatSize(width, height, unit)}, ${formatLength(x, unit)} from the left and ${formatLength(y, unit)} from the top`,
     ],
     [
       'Map',

@@ -21,6 +21,8 @@ export type DiptychSide = Pick<
   mirrorAbout?: number;
   /** Set where the content is no picture of the same places, so that no spot is shared. */
   apart?: boolean;
+  /** Whether its units are millimetres where that differs from the other leaf. */
+  inMm?: boolean;
 };
 
 type DiptychProps = {
@@ -43,7 +45,15 @@ export function Diptych({ extent, measured = true, left, right }: DiptychProps) 
   const [ownView, setOwnView] = useState<ZoomTransform>(zoomIdentity);
   const [pointer, setPointer] = useState<Point | null>(null);
   const [ownPointer, setOwnPointer] = useState<Point | null>(null);
-  const leaf = ({ content, extent: own, pictureAt, mirrorAbout, apart = false, ...side }: DiptychSide) => {
+  const leaf = ({
+    content,
+    extent: own,
+    pictureAt,
+    mirrorAbout,
+    apart = false,
+    inMm,
+    ...side
+  }: DiptychSide) => {
     const turned = (point: Point | null) =>
       point && mirrorAbout !== undefined ? { x: mirrorAbout - point.x, y: point.y } : point;
     return (
@@ -52,7 +62,7 @@ export function Diptych({ extent, measured = true, left, right }: DiptychProps) 
         // A leaf apart shows other places, so that it keeps a view and a pointer of its own.
         {...(apart ? { view: ownView, onView: setOwnView } : { view, onView: setView })}
         extent={own ?? extent}
-        unit={measured && !apart ? unit : null}
+        unit={(inMm ?? (measured && !apart)) ? unit : null}
         pointer={apart ? ownPointer : turned(pointer)}
         onPointer={(point) => (apart ? setOwnPointer(point) : setPointer(turned(point)))}
         loupe={loupe}

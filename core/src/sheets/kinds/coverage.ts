@@ -4,9 +4,12 @@ import { stepLength, type Rect } from '../../geometry/index.js';
 const cellsAcross = 10;
 const mostCells = 6_000_000;
 
+/** A cell that is covered wholly. */
+const whole = 250;
+
 /**
  * Measures how much of a rectangle is covered by bands along lines and by filled shapes, overlaps once, on
- * cells a tenth of the band wide: good to about one part in a hundred.
+ * cells a tenth of the band wide that may be covered in part: good to about one part in a hundred.
  */
 export class Coverage {
   private readonly cellMm: number;
@@ -51,9 +54,10 @@ export class Coverage {
       }
       crossings.sort((a, b) => a - b);
       for (let k = 0; k + 1 < crossings.length; k += 2) {
-        const from = Math.max(0, Math.round((crossings[k] - extent.x) / cellMm));
-        const to = Math.min(width, Math.round((crossings[k + 1] - extent.x) / cellMm));
-        if (to > from) this.covered.fill(1, row * width + from, row * width + to);
+        const from = Math.max(0, (crossings[k] - extent.x) / cellMm);
+        const to = Math.min(width, (crossings[k + 1] - extent.x) / cellMm);
+        for (let column = Math.floor(from); column < to; column++)
+          this.cover(row * width + column, Math.min(to, column + 1) - Math.max(from, column));
       }
     }
   }
@@ -61,14 +65,19 @@ export class Coverage {
   /** Covered area, mm². */
   areaMm2(): number {
     let cells = 0;
-    for (const one of this.covered) cells += one;
+    for (const share of this.covered) cells += share;
     // Cells at the far rim may reach over it.
-    return (cells / this.covered.length) * this.extent.width * this.extent.height;
+    return (cells / whole / this.covered.length) * this.extent.width * this.extent.height;
+  }
+
+  private cover(cell: number, share: number): void {
+    const value = whole * Math.min(1, share);
+    if (value > this.covered[cell]) this.covered[cell] = value;
   }
 
   /** Covers all within a radius of a segment. */
   private addCapsule(ax: number, ay: number, bx: number, by: number, radius: number): void {
-    const { cellMm, width, height, extent, covered } = this;
+    const { cellMm, width, height, extent } = this;
     const first = Math.max(0, Math.floor((Math.min(ay, by) - radius - extent.y) / cellMm));
     const last = Math.min(height - 1, Math.ceil((Math.max(ay, by) + radius - extent.y) / cellMm));
     const left = Math.max(0, Math.floor((Math.min(ax, bx) - radius - extent.x) / cellMm));
@@ -81,7 +90,8 @@ export class Coverage {
       for (let column = left; column <= right; column++) {
         const x = extent.x + (column + 0.5) * cellMm;
         const t = Math.min(1, Math.max(0, ((x - ax) * dx + (y - ay) * dy) / squared));
-        if (stepLength(x - ax - t * dx, y - ay - t * dy) <= radius) covered[row * width + column] = 1;
+        const inside = (radius - stepLength(x - ax - t * dx, y - ay - t * dy)) / cellMm + 0.5;
+        if (inside > 0) this.cover(row * width + column, inside);
       }
     }
   }

@@ -159,10 +159,10 @@ export function cardPage(source: SheetSource) {
       strokeOf(place([0, 0, w, 0, w, h, 0, h]), 0.2, { closed: true, ink: 'guide' }),
     ];
     const facts = new Column(0, top, left - 6, room.heightMm - 14);
-    for (const [name, words] of decided) facts.write(`${name}: ${words}`, bodyMm);
+    for (const [name, words] of decided) facts.write(`${name}: ${words}`, 4);
     const list = new Column(0, Math.max(facts.y, top + h * scale) + 5, room.widthMm - 8, room.heightMm - 14);
-    // A long list is set smaller, so that it stays one page.
-    const size = [bodyMm, 3, 2.6, 2.2].find((mm) => fits(steps, mm, list)) ?? 2.2;
+    // As large as the page takes, so that it can be read on the table; a long list smaller, to stay one page.
+    const size = [5, 4.4, 3.8, bodyMm, 3, 2.6, 2.2].find((mm) => fits(steps, mm, list)) ?? 2.2;
     steps.forEach((step, i) => {
       const before = list.y;
       if (!list.write(`${i + 1}.  ${step}`, size, { indentMm: 5 })) return;

@@ -14,6 +14,9 @@ const lookAroundMm = 40;
 const mostLandmarks = 6;
 const leastLandmarks = 4;
 
+/** So much of the lines is shown faintly to each side of a landmark, mm. */
+const shownMm = 7;
+
 /** Two landmarks closer than this say the same, mm. */
 const apartMm = 8;
 
@@ -132,8 +135,11 @@ export function partialDrawing(
       { closed: true, ink: 'guide', dashMm: [3, 2] },
     ),
   ];
+  const faint = tracedStrokes(map, 0.2).map((stroke) => ({ ...stroke, ink: 'faint' as const }));
   landmarks.forEach(({ x, y }, i) => {
+    const around = { x: x - shownMm, y: y - shownMm, width: 2 * shownMm, height: 2 * shownMm };
     items.push(
+      ...insideOf(faint, around),
       strokeOf([x - 3, y, x + 3, y], 0.15, { ink: 'guide' }),
       strokeOf([x, y - 3, x, y + 3], 0.15, { ink: 'guide' }),
       textOf(x + 1, y - 1, `${i + 1}: ${formatLength(x, unit)} · ${formatLength(y, unit)}`, 2.4, {

@@ -41,7 +41,7 @@ export function PartHandles({ part, surface, onChange }: PartHandlesProps) {
         {...movable}
       />
       <rect
-        className="handle part-corner"
+        className="part-corner"
         x={part.x + part.width - corner / 2}
         y={part.y + part.height - corner / 2}
         width={corner}

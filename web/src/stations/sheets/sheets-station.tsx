@@ -56,6 +56,10 @@ function Sheets({ map }: { map: MapDocument }) {
   // While a printer is calibrated its sheet is shown; what is printed for the work stays decided.
   const sheets: SheetDecisions = tool === 'calibrate' ? { ...decided, kind: 'calibration' } : decided;
   const change = (fields: Partial<SheetDecisions>) => decide({ room: 'sheets', change: fields });
+  const changeFromSentence = (fields: Partial<SheetDecisions>) => {
+    if (fields.kind !== undefined) take('look');
+    change(fields);
+  };
   const { set, fault, calibration } = useSheets(map, sheets);
   const [chosen, choose] = usePage(set);
   const page = set?.page(chosen);
@@ -68,7 +72,7 @@ function Sheets({ map }: { map: MapDocument }) {
   return (
     <StationBench
       sentence={
-        <SheetsSentence sheets={decided} change={change}>
+        <SheetsSentence sheets={sheets} change={changeFromSentence}>
           <TakeAway disabled={set === null} decisions={sheets} pageNumber={chosen + 1} />
         </SheetsSentence>
       }
@@ -196,7 +200,8 @@ function TilesOnMap({ set, chosen }: { set: SheetSet | null; chosen: number }) {
  */
 function placed(set: SheetSet | null, index: number) {
   const page = set?.page(index);
-  if (!set || !page) return { title: 'Sheet', extent: { x: 0, y: 0, width: 210, height: 297 }, apart: true };
+  if (!set || !page)
+    return { title: 'Sheet', extent: { x: 0, y: 0, width: 210, height: 297 }, apart: true, inMm: true };
   const size = { width: page.widthMm, height: page.heightMm };
   const tile = set.tiled?.printed[index];
   if (!set.tiled || !tile) {
@@ -205,6 +210,7 @@ function placed(set: SheetSet | null, index: number) {
       title: title.charAt(0).toUpperCase() + title.slice(1),
       extent: { x: 0, y: 0, ...size },
       apart: true,
+      inMm: true,
     };
   }
   const { x, y, width } = tile.window;

@@ -56,7 +56,7 @@ export function TakeAway({ disabled, decisions, pageNumber }: TakeAwayProps) {
           },
         }}
       >
-        <Button>Print or save otherwise</Button>
+        <Button>Other ways</Button>
       </Dropdown>
       {error && (
         <span className="gap-fault" role="alert">
