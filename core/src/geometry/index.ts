@@ -3,3 +3,4 @@ export * from './rect.js';
 export * from './line.js';
 export * from './homography.js';
 export * from './divide.js';
+export * from './bezier.js';

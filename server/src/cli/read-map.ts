@@ -1,5 +1,5 @@
 import { readFile } from 'node:fs/promises';
-import { DocumentError, readMapDocument, type MapDocument } from '@nobrel/core/documents';
+import { DocumentError, readDrawing, type MapDocument } from '@nobrel/core/documents';
 import { badArgument } from './options.js';
 
 /** Reads a map from a file; says what of it was passed over. */
@@ -11,7 +11,7 @@ export async function readMapFile(path: string): Promise<{ map: MapDocument; say
     throw badArgument(`There is no readable file ${path}.`);
   }
   try {
-    return { map: readMapDocument(text), says: [] };
+    return readDrawing(text);
   } catch (error) {
     if (error instanceof DocumentError) throw badArgument(`${path}: ${error.message}`);
     throw error;
