@@ -244,7 +244,8 @@ function runsOf(path: ReturnType<typeof svgpath>): BroughtLine[] {
   };
   let start: [number, number] = [0, 0];
   path.iterate((segment, _index, x, y) => {
-    const [command, ...values] = segment;
+    const [, ...values] = segment;
+    const command: string = segment[0];
     const numbers = values.map(Number);
     // After a closing the pen is back at the start of what it closed.
     if (run.length === 0 && command !== 'M') run.push(x, y);

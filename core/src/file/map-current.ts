@@ -29,14 +29,43 @@ export function mapOrigin(request: NonNullable<ReturnType<typeof mapRequestOf>>)
   return { crop: request.window, picture: request.picture.hash, squaring: request.squaring };
 }
 
+/**
+ * A drawing made elsewhere as the map of a work: it stands until a decision at Reference, Fit or Map is changed, and
+ * the map is then made anew from the reference.
+ *
+ * @param name of the file it came from
+ * @returns the map, or null while the picture does not lie on its surface
+ */
+export function broughtMap(work: WorkParts, map: MapDocument, name: string): MapDocument | null {
+  const request = mapRequestOf(work);
+  if (!request) return null;
+  const { settings, corrections } = request;
+  return {
+    ...map,
+    settings: {
+      ...settings,
+      ...mapOrigin(request),
+      ...(corrections.length > 0 ? { corrections } : {}),
+      brought: name,
+    },
+  };
+}
+
+/** The file a map was brought in from, or null for one that was made here. */
+export function broughtFrom({ settings }: Pick<MapDocument, 'settings'>): string | null {
+  return typeof settings['brought'] === 'string' ? settings['brought'] : null;
+}
+
 /** Whether a map was made from the decisions as they stand, so that it need not be made again. */
 export function isMapCurrent(map: MapDocument, work: WorkParts): boolean {
   const wanted = mapRequestOf(work);
   if (!wanted) return false;
-  const { crop, picture, squaring, corrections, ...settings } = map.settings;
+  const { crop, picture, squaring, corrections, brought, ...settings } = map.settings;
+  // A drawing made elsewhere has its own size.
+  const ownSize = typeof brought === 'string';
   return (
-    sameFields(map.surface, wanted.placement.surface) &&
-    sameFields(map.frame, wanted.placement.frame) &&
+    (ownSize || sameFields(map.surface, wanted.placement.surface)) &&
+    (ownSize || sameFields(map.frame, wanted.placement.frame)) &&
     sameFields(settings, wanted.settings satisfies MapSettings) &&
     inOrder(corrections ?? []) === inOrder(wanted.corrections) &&
     sameFields(crop, wanted.window) &&

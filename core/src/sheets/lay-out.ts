@@ -184,7 +184,7 @@ function assemblyPage(drawing: Drawing, tiled: Tiled, options: LayOutOptions): S
 }
 
 /** A page that stands alone, laid out in true mm from the corner of its room. */
-export type SinglePage = { label: string; items: PageItem[]; lies?: 'upright' | 'lying' };
+export type SinglePage = { label: string; items: PageItem[]; notes?: SheetSet['notes'] };
 
 /**
  * Pages that stand alone, on paper of the printer.
@@ -206,7 +206,7 @@ export function singlePages(
     labels: pages.map(({ label }) => label),
     mirrored: false,
     tiled: null,
-    notes: [],
+    notes: pages.flatMap(({ notes = [] }) => notes),
     page: (index) => onPage(pages[index].label, tiling, pages[index].items),
   };
 }

@@ -37,11 +37,8 @@ export function makeSheets(source: SheetSource, decisions: SheetDecisions, print
     ...layOutDrawing(drawing, { ...tiling, title: source.title, hand: source.hand, unit: source.unit }),
     notes,
   });
-  const single = (
-    build: (room: SizeMm) => SinglePage[],
-    lies: 'upright' | 'lying' = 'upright',
-    notes: SheetSet['notes'] = [],
-  ): SheetSet => ({ ...singlePages(tiling, lies, build), notes });
+  const single = (build: (room: SizeMm) => SinglePage[], lies: 'upright' | 'lying' = 'upright'): SheetSet =>
+    singlePages(tiling, lies, build);
   const lying = source.map.frame.width > source.map.frame.height ? 'lying' : 'upright';
   switch (decisions.kind) {
     case 'outline':
@@ -67,10 +64,8 @@ export function makeSheets(source: SheetSource, decisions: SheetDecisions, print
       const { drawing, notes } = prickingDrawing(source, decisions);
       return tiled(drawing, notes);
     }
-    case 'film': {
-      const { build, lies, notes } = filmPage(source, decisions);
-      return single(build, lies, notes);
-    }
+    case 'film':
+      return single(filmPage(source, decisions), lying);
     case 'partial':
       return tiled(partialDrawing(source, decisions));
     case 'setting-out':

@@ -1,17 +1,19 @@
 import { Button, Input, Select } from 'antd';
 import { useState } from 'react';
 import type { MapDocument } from '@nobrel/core/documents';
-import type { MapSummary } from '@nobrel/core/file';
+import { broughtFrom, type MapSummary } from '@nobrel/core/file';
 import { correctionSchema, mapSettingsSchema } from '@nobrel/core/map';
 import { aboutMinutes, counted } from '@nobrel/core/units';
 import {
   messageOf,
   useForgetVersionMutation,
+  useKeepMapMutation,
   useNameVersionMutation,
   useVersionQuery,
   useVersionsQuery,
 } from '../../store/api.js';
-import { useDecide, useWork } from '../../store/hooks.js';
+import { useAppDispatch, useDecide, useWork } from '../../store/hooks.js';
+import { mapKept } from '../../store/work-slice.js';
 import type { ToolInHand } from './map-tool.js';
 
 /** How another version is held against the map: on the left leaf, or over the map in blue. */
@@ -21,6 +23,8 @@ export type Comparing = { map: MapDocument; name: string; how: 'beside' | 'over'
 export function useVersionsTool(active: boolean): ToolInHand & { comparing: Comparing | null } {
   const { id } = useWork();
   const decide = useDecide();
+  const dispatch = useAppDispatch();
+  const [keepMap] = useKeepMapMutation();
   const { data: versions = [] } = useVersionsQuery(id, { skip: !active });
   const [nameVersion, naming] = useNameVersionMutation();
   const [forget] = useForgetVersionMutation();
@@ -41,6 +45,12 @@ export function useVersionsTool(active: boolean): ToolInHand & { comparing: Comp
     const settings = mapSettingsSchema.safeParse(document.settings);
     const list = correctionSchema.array().safeParse(document.settings['corrections'] ?? []);
     if (!settings.success || !list.success) return;
+    // A drawing made elsewhere cannot be made again from its settings: it is laid back as it is.
+    if (broughtFrom(document) !== null)
+      void keepMap({ id, document })
+        .unwrap()
+        .then((map) => dispatch(mapKept({ id, map })))
+        .catch(() => undefined);
     decide({ room: 'map', change: settings.data }, { room: 'corrections', change: { list: list.data } });
   };
   const newest = versions[versions.length - 1];

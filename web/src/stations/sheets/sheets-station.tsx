@@ -13,6 +13,7 @@ import { SurfaceSheet } from '../../leaves/surface-sheet.js';
 import { useMapOrReference } from '../../leaves/use-map-or-reference.js';
 import { messageOf, useKeptMapQuery } from '../../store/api.js';
 import { useDecide, useUnit, useWork } from '../../store/hooks.js';
+import { BringDrawing } from './bring-drawing.js';
 import { CalibrateSentence, CalibrationList } from './calibrate-tool.js';
 import { PageDrawing } from './page-drawing.js';
 import { PartHandles } from './part-handles.js';
@@ -20,10 +21,11 @@ import { SheetsSentence } from './sheets-sentence.js';
 import { TakeAway } from './take-away.js';
 import { useSheets } from './use-sheets.js';
 
-const tools = ['look', 'calibrate'] as const;
+const tools = ['look', 'calibrate', 'bring'] as const;
 const toolLabels = [
   { value: 'look', label: 'Look' },
   { value: 'calibrate', label: 'Calibrate' },
+  { value: 'bring', label: 'Bring in' },
 ] as const;
 
 /** The sheets: everything that is printed, cut, pricked or laid on glass, at true size. */
@@ -79,8 +81,9 @@ function Sheets({ map }: { map: MapDocument }) {
       notes={<Notes notes={set ? sheetNotes(set, unit) : []} onWay={change} />}
     >
       <div className="sheets-body">
-        <ToolRow label="What is in hand" tools={toolLabels} tool={tool} onTool={take}>
+        <ToolRow label="Tools" tools={toolLabels} tool={tool} onTool={take}>
           {tool === 'calibrate' && set && <CalibrateSentence set={set} sheets={sheets} change={change} />}
+          {tool === 'bring' && <BringDrawing />}
           {tool === 'look' &&
             (calibration ? `Made good for ${calibration.name}.` : 'Printed as the printer is.')}
         </ToolRow>
@@ -134,9 +137,8 @@ function usePage(set: SheetSet | null): [number, (index: number) => void] {
   const chosen = Math.max(0, Math.min(wanted, count - 1));
   useEffect(() => {
     const onKey = (event: KeyboardEvent) => {
-      const typing = event.target instanceof HTMLElement && event.target.closest('input, textarea') !== null;
       const turn = { PageDown: 1, PageUp: -1 }[event.key];
-      if (turn === undefined || typing || event.defaultPrevented) return;
+      if (turn === undefined || event.defaultPrevented) return;
       event.preventDefault();
       setWanted(Math.max(0, Math.min(chosen + turn, count - 1)));
     };

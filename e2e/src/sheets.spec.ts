@@ -1,0 +1,194 @@
+import { readFile, writeFile } from 'node:fs/promises';
+import { tmpdir } from 'node:os';
+import { join } from 'node:path';
+import type { Download, Page } from '@playwright/test';
+import { PDFDocument } from 'pdf-lib';
+import { sheetKindWords, type SheetKind } from '@nobrel/core/sheets';
+import type { Running } from '@nobrel/server';
+import { expect, goTo, saved, take, test } from './bench.js';
+
+async function openSheets(page: Page, seeded: Running): Promise<void> {
+  await page.goto(seeded.address);
+  await page.getByRole('link', { name: /Kettle, lantern and pears/ }).click();
+  await goTo(page, 'Sheets');
+  await expect(page.getByText('1 of 3')).toBeVisible();
+}
+
+async function choose(page: Page, kind: SheetKind): Promise<void> {
+  await page.getByLabel('What is printed').click();
+  await page.getByTitle(sheetKindWords[kind], { exact: true }).last().click();
+}
+
+/** The page on the right leaf. */
+const shown = (page: Page) => page.locator('.printed-page').locator('..');
+
+async function bytesOf(download: Download): Promise<Buffer> {
+  return readFile(await download.path());
+}
+
+async function fill(page: Page, label: string, text: string): Promise<void> {
+  await page.getByLabel(label, { exact: true }).fill(text);
+  await page.getByLabel(label, { exact: true }).press('Enter');
+}
+
+test('every kind can be chosen and is seen as it prints', async ({ page, seeded }) => {
+  await openSheets(page, seeded);
+  for (const [kind, words] of [
+    ['values', /L \d+/],
+    ['numbers', /^1$/],
+    ['grid', /grid for tracing paper/],
+    ['grid-reference', /Squares of/],
+    ['backing', /REVERSE SIDE: where to rub/],
+    ['pricking', /pricking pattern/],
+    ['film', /magnify 1\.\d+ times/],
+    ['setting-out', /from the edge itself/],
+    ['label', /REVERSE ↑/],
+    ['calibration', /A to C/],
+    ['close-ups', /times its size on the surface/],
+    ['reference', /Kettle, lantern and pears · reference/],
+    ['mirrored', /REVERSE SIDE, mirrored/],
+  ] as const) {
+    await choose(page, kind);
+    await expect(shown(page).getByText(words).first(), kind).toBeVisible();
+  }
+  await choose(page, 'order-slip');
+  await expect(page.getByText('The sketch has not been measured')).toBeVisible();
+  await expect(page.getByRole('button', { name: 'Save the PDF' })).toBeDisabled();
+});
+
+test('choices are kept with the work, page by page, and undone', async ({ page, seeded }) => {
+  await openSheets(page, seeded);
+  await choose(page, 'backing');
+  await fill(page, 'Band behind a line', '12 mm');
+  await expect(page.getByText(/cm² to rub, \d+ % less/)).toBeVisible();
+  const area = await page.getByText(/cm² to rub/).textContent();
+  await page.keyboard.press('PageDown');
+  await expect(page.getByText('2 of 3')).toBeVisible();
+  await saved(page);
+  await page.reload();
+  await expect(page.getByText(/cm² to rub/)).toHaveText(area ?? '');
+  await fill(page, 'Band behind a line', '6 mm');
+  await expect(page.getByText(/cm² to rub/)).not.toHaveText(area ?? '');
+  await page.getByRole('button', { name: /^Undo/ }).click();
+  await expect(page.getByText(/cm² to rub/)).toHaveText(area ?? '');
+});
+
+test('a spoiled part is marked on the map, with keys too, and prints with its landmarks', async ({
+  page,
+  seeded,
+}) => {
+  await openSheets(page, seeded);
+  await choose(page, 'partial');
+  const part = page.getByRole('button', { name: /^The part to transfer again/ });
+  await part.focus();
+  for (let i = 0; i < 3; i++) await page.keyboard.press('Shift+ArrowLeft');
+  await page.getByRole('button', { name: /^Corner of the part/ }).focus();
+  await page.keyboard.press('Shift+ArrowDown');
+  await expect(part).toHaveAttribute('x', '70');
+  await expect(part).toHaveAttribute('height', '90');
+  await expect(shown(page).getByText(/^4: .* mm · .* mm/)).toBeVisible();
+});
+
+test('the transfer card is printed, saved and put on record', async ({ page, seeded }) => {
+  await openSheets(page, seeded);
+  await choose(page, 'card');
+  await expect(shown(page).getByText(/Transfer card · map 1/)).toBeVisible();
+  await expect(shown(page).getByText(/^1\. /)).toBeVisible();
+  const [download] = await Promise.all([
+    page.waitForEvent('download'),
+    page.getByRole('button', { name: 'Save the PDF' }).click(),
+  ]);
+  const pdf = await PDFDocument.load(await bytesOf(download));
+  expect(pdf.getPageCount()).toBe(1);
+  expect((pdf.getPage(0).getWidth() / 72) * 25.4).toBeCloseTo(210, 1);
+  await page.getByRole('button', { name: 'Other ways' }).click();
+  await page.getByText('Print from this page').click();
+  await expect(page.getByRole('button', { name: 'Print these pages' })).toBeVisible();
+  const sheet = page.getByRole('img', { name: /Page 1: transfer card/ });
+  // CSS counts 96 pixels an inch: the page stands there at its true size.
+  expect(((await sheet.boundingBox())?.width ?? 0) / (96 / 25.4)).toBeCloseTo(210, 0);
+  await page.getByRole('link', { name: 'Back to the work' }).click();
+  await expect(page.getByLabel('What is printed')).toBeVisible();
+});
+
+test('a printer is calibrated with a ruler, and its sheets are then made good', async ({ page, seeded }) => {
+  await openSheets(page, seeded);
+  await page.getByText('Calibrate', { exact: true }).click();
+  await expect(shown(page).getByText(/A to B, drawn 170 mm/)).toBeVisible();
+  await page.getByLabel('A to B measures').fill('17 mm');
+  await page.getByLabel('A to D measures').fill('251 mm');
+  await page.getByLabel('Name for this calibration').fill('The boathouse printer');
+  await page.getByRole('button', { name: 'Keep', exact: true }).click();
+  await expect(page.getByRole('alert')).toContainText('measure once more');
+  await page.getByLabel('A to B measures').fill('168.3 mm');
+  await page.getByLabel('A to C measures').fill('302.7 mm');
+  await page.getByLabel('B to D measures').fill('301.7 mm');
+  await page.getByRole('button', { name: 'Keep', exact: true }).click();
+  const list = page.getByRole('region', { name: 'Calibrations' });
+  await expect(list).toContainText('The boathouse printer');
+  await expect(list).toContainText('across 99.00 %, down 100.40 %');
+  await page.getByText('Look', { exact: true }).click();
+  await expect(page.getByText('Made good for The boathouse printer.')).toBeVisible();
+  // A bar of a hundred millimetres is drawn longer, so that it comes out true.
+  const bar = await page.evaluate(() => {
+    const lengths = [...document.querySelectorAll('.printed-page ~ path')].map((path) => {
+      const found = /^M([\d.]+) ([\d.]+)L([\d.]+) ([\d.]+)$/.exec(path.getAttribute('d') ?? '');
+      if (!found) return 0;
+      const [x0 = 0, y0 = 0, x1 = 0, y1 = 0] = found.slice(1).map(Number);
+      return Math.abs(y1 - y0) < 0.01 ? Math.abs(x1 - x0) : 0;
+    });
+    return lengths.find((length) => Math.abs(length - 101) < 0.2);
+  });
+  expect(bar).toBeCloseTo(100 / 0.99, 1);
+  await saved(page);
+  await page.reload();
+  await expect(page.getByText('Made good for The boathouse printer.')).toBeVisible();
+});
+
+test('holes go out as CSV and DXF, a page as PNG', async ({ page, seeded }) => {
+  await openSheets(page, seeded);
+  await choose(page, 'pricking');
+  await expect(page.getByText(/\d+ holes, about/)).toBeVisible();
+  const holes = Number(
+    /(\d+) holes/.exec((await page.getByText(/\d+ holes, about/).textContent()) ?? '')?.[1],
+  );
+  const save = async (label: string) => {
+    await page.getByRole('button', { name: 'Other ways' }).click();
+    const [download] = await Promise.all([
+      page.waitForEvent('download'),
+      page.getByRole('menuitem', { name: label }).click(),
+    ]);
+    return bytesOf(download);
+  };
+  const csv = (await save('The holes as CSV')).toString('utf8').trimEnd().split('\r\n');
+  expect(csv).toHaveLength(holes + 1);
+  const dxf = (await save('The holes as DXF points')).toString('utf8');
+  expect(dxf.match(/\r\nPOINT\r\n/g)).toHaveLength(holes);
+  const png = await save('This page as PNG, 300 pixels an inch');
+  expect(png.readUInt32BE(16)).toBe(Math.round((210 / 25.4) * 300));
+});
+
+test('a drawing made elsewhere becomes the map, and the one before stays a version', async ({
+  page,
+  seeded,
+}) => {
+  await openSheets(page, seeded);
+  await take(page, 'Bring in');
+  const folder = tmpdir();
+  const broken = join(folder, 'broken.svg');
+  await writeFile(broken, '<svg width="10mm" height="10mm"><text>no lines</text></svg>');
+  await page.getByLabel('Drawing made elsewhere').setInputFiles(broken);
+  await expect(page.getByRole('alert')).toContainText('no line in this drawing');
+  const drawing = join(folder, 'boat.svg');
+  await writeFile(
+    drawing,
+    '<svg xmlns="http://www.w3.org/2000/svg" width="150mm" height="100mm" viewBox="0 0 150 100"><text>x</text><path d="M10 80C40 95 110 95 140 80"/><path d="M70 80V10L110 70Z"/></svg>',
+  );
+  await page.getByLabel('Drawing made elsewhere').setInputFiles(drawing);
+  await expect(page.getByText(/2 lines on 150 × 100 mm.*text was passed over/)).toBeVisible();
+  await expect(page.getByText('It fits on one sheet of')).toBeVisible();
+  await expect(page.getByText('The map was made before')).toBeHidden();
+  await goTo(page, 'Map');
+  await page.getByText('Versions', { exact: true }).click();
+  await expect(page.getByText('Before boat.svg')).toBeVisible();
+});

@@ -1,0 +1,91 @@
+import { Button } from 'antd';
+import { wrap } from 'comlink';
+import { useRef, useState } from 'react';
+import { broughtMap } from '@nobrel/core/file';
+import { counted, formatSize } from '@nobrel/core/units';
+import { messageOf, useKeepMapMutation, useNameVersionMutation } from '../../store/api.js';
+import { useAppDispatch, useUnit, useWork } from '../../store/hooks.js';
+import { mapKept } from '../../store/work-slice.js';
+import type { DrawingWorker } from '../../workers/drawing-worker.js';
+
+/** Larger files are no drawings a hand could trace. */
+const mostBytes = 120e6;
+
+/** Takes a drawing made elsewhere as the map of the work; the map there was stays as a version. */
+export function BringDrawing() {
+  const work = useWork();
+  const unit = useUnit();
+  const dispatch = useAppDispatch();
+  const input = useRef<HTMLInputElement>(null);
+  const [keepMap] = useKeepMapMutation();
+  const [nameVersion] = useNameVersionMutation();
+  const [says, setSays] = useState<string[]>([]);
+  const [fault, setFault] = useState<string | null>(null);
+  const [busy, setBusy] = useState(false);
+
+  const take = async (file: File) => {
+    setFault(null);
+    setSays([]);
+    if (file.size > mostBytes)
+      return setFault('This file is too large for a drawing: simplify it where it was made.');
+    setBusy(true);
+    try {
+      const read = await readInBackground(await file.text());
+      if ('fault' in read) return setFault(`${file.name}: ${read.fault}`);
+      const document = broughtMap(work, read.map, file.name);
+      if (!document)
+        return setFault('The picture does not lie on its surface yet: mend the sizes at Fit first.');
+      // The map there was is not lost: it stays as a version, unless it has a name already.
+      if (work.map?.name === null)
+        await nameVersion({ id: work.id, name: `Before ${file.name}`.slice(0, 80) });
+      const summary = await keepMap({ id: work.id, document }).unwrap();
+      dispatch(mapKept({ id: work.id, map: summary }));
+      const { width, height } = read.map.surface;
+      setSays([
+        `${counted(read.map.lines.length, 'line')} on ${formatSize(width, height, unit)}. The map there was is kept among the versions at Map.`,
+        ...read.says,
+      ]);
+    } catch (error) {
+      setFault(messageOf(error));
+    } finally {
+      setBusy(false);
+    }
+  };
+
+  return (
+    <>
+      Bring in a drawing made elsewhere as the map, from SVG, DXF or a map file:{' '}
+      <input
+        ref={input}
+        type="file"
+        hidden
+        aria-label="Drawing made elsewhere"
+        accept=".svg,.dxf,.json,image/svg+xml,application/json"
+        onChange={(event) => {
+          const [file] = event.target.files ?? [];
+          event.target.value = '';
+          if (file) void take(file);
+        }}
+      />
+      <Button size="small" loading={busy} onClick={() => input.current?.click()}>
+        Choose a file
+      </Button>
+      {fault && (
+        <span className="gap-fault" role="alert">
+          {fault}
+        </span>
+      )}
+      {says.length > 0 && <span role="status"> {says.join(' ')}</span>}
+    </>
+  );
+}
+
+/** Reads in a worker of its own, so that a large file does not hold up the page. */
+async function readInBackground(text: string) {
+  const worker = new Worker(new URL('../../workers/drawing-worker.ts', import.meta.url), { type: 'module' });
+  try {
+    return await wrap<DrawingWorker>(worker).read(text);
+  } finally {
+    worker.terminate();
+  }
+}
