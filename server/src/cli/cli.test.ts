@@ -5,7 +5,9 @@ import { join } from 'node:path';
 import { fileURLToPath } from 'node:url';
 import { expect } from 'chai';
 import { PDFDocument } from 'pdf-lib';
+import sharp from 'sharp';
 import { readMapDocument } from '@nobrel/core/documents';
+import { sheetKinds } from '@nobrel/core/sheets';
 import { encoded } from '../testing/pictures.js';
 
 const bin = fileURLToPath(new URL('../../bin/nobrel.mjs', import.meta.url));
@@ -178,6 +180,139 @@ describe('nobrel sheets', () => {
   });
 });
 
+describe('nobrel sheets, every kind', () => {
+  for (const kind of sheetKinds) {
+    it(`prints: ${kind}`, async () => {
+      const pdf = join(folder, `every-${kind}.pdf`);
+      const more =
+        kind === 'close-ups' ? ['--at', '80,60'] : kind === 'order-slip' ? ['--sketch', '100x80mm'] : [];
+      const args = [
+        'sheets',
+        map,
+        '--kind',
+        kind,
+        '--paper',
+        'a4',
+        '--reference',
+        picture,
+        '--pdf',
+        pdf,
+        ...more,
+      ];
+      const { status, err } = await nobrel(...args);
+      expect({ status, err }).to.deep.equal({ status: 0, err: '' });
+      expect((await PDFDocument.load(await readFile(pdf))).getPageCount()).to.be.greaterThan(0);
+      await rm(pdf);
+    });
+  }
+
+  it('writes SVG and PNG a file a page, holes as CSV and DXF', async () => {
+    const at = (name: string) => join(folder, name);
+    const args = [
+      'sheets',
+      map,
+      '--kind',
+      'pricking',
+      '--paper',
+      'a4',
+      '--svg',
+      at('p.svg'),
+      '--png',
+      at('p.png'),
+    ];
+    const { status } = await nobrel(...args, '--ppi', '72', '--csv', at('p.csv'), '--dxf', at('p.dxf'));
+    expect(status).to.equal(0);
+    expect(await readFile(at('p-A1.svg'), 'utf8')).to.include('width="210mm" height="297mm"');
+    const png = await sharp(at('p-B1.png')).metadata();
+    expect(png.width).to.equal(595);
+    const holes = (await readFile(at('p.csv'), 'utf8')).trimEnd().split('\r\n').length - 1;
+    expect((await readFile(at('p.dxf'), 'utf8')).match(/\r\nPOINT\r\n/g)).to.have.length(holes);
+  });
+
+  it('reads lines from an SVG made elsewhere, and says what it passed over', async () => {
+    const svg = join(folder, 'boat.svg');
+    await writeFile(
+      svg,
+      '<svg width="100mm" height="80mm" viewBox="0 0 100 80"><text>x</text><path d="M10 10L90 70"/></svg>',
+    );
+    const { status, out } = await nobrel(
+      'sheets',
+      svg,
+      '--kind',
+      'outline',
+      '--paper',
+      'a4',
+      '--pdf',
+      join(folder, 'boat.pdf'),
+    );
+    expect(status).to.equal(0);
+    expect(out)
+      .to.match(/text was passed over/)
+      .and.to.match(/1 sheet/);
+  });
+});
+
+describe('nobrel simulate print', () => {
+  it('gives back what lies on the table, single and joined', async () => {
+    const at = (name: string) => join(folder, name);
+    await nobrel(
+      'sheets',
+      map,
+      '--kind',
+      'outline',
+      '--paper',
+      'a4',
+      '--pdf',
+      at('s.pdf'),
+      '--layout',
+      at('s.json'),
+    );
+    const one = await nobrel(
+      'simulate',
+      'print',
+      at('s.pdf'),
+      '--scale',
+      '0.99,1.01',
+      '--drop',
+      '3',
+      '--out',
+      at('t.pdf'),
+    );
+    expect(one).to.include({ status: 0, out: '2 pages printed.\n' });
+    const join_ = await nobrel(
+      'simulate',
+      'print',
+      at('s.pdf'),
+      '--join',
+      at('s.json'),
+      '--ppi',
+      '72',
+      '--out',
+      at('t.png'),
+    );
+    expect(join_).to.include({ status: 0, out: 'Printed and joined.\n' });
+    const { width = 0 } = await sharp(at('t.png')).metadata();
+    // Two sheets of 210 mm, laid so that their overlap of 10 mm is shared.
+    expect((width / 72) * 25.4).to.be.within(350, 380);
+  });
+
+  for (const [name, args, message] of [
+    ['a file that is no PDF', () => ['simulate', 'print', picture, '--out', 'x.pdf'], /is not a PDF/],
+    [
+      'a scale that is none',
+      () => ['simulate', 'print', map, '--scale', '1', '--out', 'x.pdf'],
+      /two numbers/,
+    ],
+    ['an ending that is none', () => ['simulate', 'print', map, '--out', 'x.gif'], /\.pdf or \.png/],
+  ] as [string, () => string[], RegExp][]) {
+    it(`refuses ${name}`, async () => {
+      const { status, err } = await nobrel(...args());
+      expect(status).to.equal(2);
+      expect(err).to.match(message);
+    });
+  }
+});
+
 describe('bad input on the command line', () => {
   const cases: [string, () => string[], RegExp][] = [
     ['nothing', () => [], /Say what to do/],
@@ -229,6 +364,21 @@ describe('bad input on the command line', () => {
       /too small for its margins/,
     ],
     [
+      'no place to write to',
+      () => ['sheets', map, '--kind', 'outline', '--paper', 'a4'],
+      /Say where to write/,
+    ],
+    [
+      'a part beside the surface',
+      () => ['sheets', map, '--kind', 'partial', '--paper', 'a4', '--part', '900,0,10,10', '--pdf', 'x.pdf'],
+      /beside the surface/,
+    ],
+    [
+      'holes that cannot be',
+      () => ['sheets', map, '--kind', 'pricking', '--paper', 'a4', '--hole-least', '9', '--pdf', 'x.pdf'],
+      /--hole-least must not be more/,
+    ],
+    [
       'a scale that is none',
       () => ['sheets', map, '--kind', 'outline', '--paper', 'a4', '--printer-scale', '1', '--pdf', 'x.pdf'],
       /two numbers/,
@@ -247,7 +397,12 @@ describe('bad input on the command line', () => {
   }
 
   it('every command explains itself', async () => {
-    for (const args of [['--help'], ['map', '--help'], ['sheets', '--help']]) {
+    for (const args of [
+      ['--help'],
+      ['map', '--help'],
+      ['sheets', '--help'],
+      ['simulate', 'print', '--help'],
+    ]) {
       const { status, out } = await nobrel(...args);
       expect(status).to.equal(0);
       expect(out).to.match(/^Usage: nobrel/);
