@@ -1,6 +1,3 @@
-import { createCanvas } from '@napi-rs/canvas';
-import { getDocument } from 'pdfjs-dist/legacy/build/pdf.mjs';
-
 /** A page of a PDF as pixels: RGBA, row by row. */
 export type PageImage = {
   width: number;
@@ -17,11 +14,15 @@ export type OpenPdf = {
 };
 
 /**
- * Opens a PDF.
+ * Opens a PDF. What reads and paints it is loaded here: it takes a while, and few runs need it.
  *
  * @throws Error when it is none
  */
 export async function openPdf(bytes: Uint8Array): Promise<OpenPdf> {
+  const [{ createCanvas }, { getDocument }] = await Promise.all([
+    import('@napi-rs/canvas'),
+    import('pdfjs-dist/legacy/build/pdf.mjs'),
+  ]);
   const task = getDocument({ data: Uint8Array.from(bytes), verbosity: 0, isEvalSupported: false });
   const pdf = await task.promise;
   return {
