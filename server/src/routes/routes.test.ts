@@ -1,6 +1,7 @@
 import { join } from 'node:path';
 import { expect } from 'chai';
 import { PDFDocument } from 'pdf-lib';
+import { calibrationSchema } from '@nobrel/core/sheets';
 import { mapDocumentSchema, type MapDocument } from '@nobrel/core/documents';
 import {
   apiErrorSchema,
@@ -239,6 +240,52 @@ describe('maps and sheets', () => {
     expect([width, height].map((points) => (points / 72) * 25.4)).to.satisfy(
       ([w, h]: number[]) => Math.abs(w! - 210) < 1e-6 && Math.abs(h! - 297) < 1e-6,
     );
+  });
+
+  it('give single pages as SVG and PNG, and the holes of a pattern', async () => {
+    const { work } = await server.newWork();
+    await server.send('PUT', `api/works/${work.id}/map`, mapFor(work));
+    const print = async (change: object) => {
+      const decisions = { ...work.decisions.sheets, ...change };
+      return printingSchema.parse(
+        await (await server.send('POST', `api/works/${work.id}/printings`, decisions)).json(),
+      ).id;
+    };
+    const reference = await print({ kind: 'reference', look: 'faint' });
+    const svg = await (await server.call(`api/printings/${reference}/page-1.svg?unit=cm`)).text();
+    expect(svg).to.include('width="210mm"').and.to.include('data:image/jpeg;base64,');
+    const png = await server.call(`api/printings/${reference}/page-1.png?ppi=72`);
+    expect(png.headers.get('content-type')).to.equal('image/png');
+    expect(Buffer.from(await png.arrayBuffer()).readUInt32BE(16)).to.equal(595);
+    expect((await errorOf(await server.call(`api/printings/${reference}/page-99.svg`))).code).to.equal(
+      'no-page',
+    );
+    const pattern = await print({ kind: 'pricking' });
+    const csv = await (await server.call(`api/printings/${pattern}/holes.csv`)).text();
+    const dxf = await (await server.call(`api/printings/${pattern}/holes.dxf`)).text();
+    expect(csv.trimEnd().split('\r\n').length - 1).to.equal(dxf.match(/\r\nPOINT\r\n/g)?.length);
+  });
+
+  it('make good a calibrated printer, and say when its calibration is gone', async () => {
+    const { work } = await server.newWork();
+    await server.send('PUT', `api/works/${work.id}/map`, mapFor(work));
+    const made = { name: 'Boathouse, A4', scaleX: 0.98, scaleY: 1.01, shear: 0.002 };
+    const kept = calibrationSchema.parse(await (await server.send('POST', 'api/calibrations', made)).json());
+    expect(await (await server.call('api/calibrations')).json()).to.deep.equal([kept]);
+    // One of the same name gives way.
+    const anew = calibrationSchema.parse(await (await server.send('POST', 'api/calibrations', made)).json());
+    expect(await (await server.call('api/calibrations')).json()).to.deep.equal([anew]);
+    const decisions = { ...work.decisions.sheets, calibration: anew.id };
+    const path = `api/works/${work.id}/printings`;
+    expect((await server.send('POST', path, decisions)).status).to.equal(201);
+    await server.call(`api/calibrations/${anew.id}`, { method: 'DELETE' });
+    expect((await errorOf(await server.send('POST', path, decisions))).code).to.equal('no-calibration');
+    expect(
+      (await errorOf(await server.send('POST', 'api/calibrations', { ...made, scaleX: 3 }))).field,
+    ).to.equal('scaleX');
+    expect(
+      (await errorOf(await server.send('POST', 'api/calibrations', { ...made, name: ' ' }))).field,
+    ).to.equal('name');
   });
 
   it('say why there is nothing to print', async () => {

@@ -12,6 +12,9 @@ import { openFile } from '../../open-file.js';
 
 const hash = 'a'.repeat(64);
 
+/** What printing knew at first. */
+const firstSheets = { kind: 'mirrored', paper: 'a3', overlapMm: 12, marginMm: 6 };
+
 /** Decisions as the first version kept them. */
 const firstDecisions = (fit: object) => ({
   title: 'Pears',
@@ -37,7 +40,7 @@ const firstDecisions = (fit: object) => ({
     quietMm: 1,
     minutes: null,
   },
-  sheets: defaultSheetDecisions,
+  sheets: firstSheets,
   transfer: defaultTransferDecisions,
   file: { transferredAt: null, tracingKept: '', nextTime: '' },
   setAside: { 'fit-ratio': 'on purpose' },
@@ -73,6 +76,12 @@ describe('a file of the first version', () => {
         '2026-10-17 15:00:00.000 +00:00',
       ]);
     }
+    await run('INSERT INTO printings VALUES (?, ?, 1, ?, 3, ?)', [
+      'p1',
+      'plain',
+      JSON.stringify(firstSheets),
+      '2026-10-17 15:00:00.000 +00:00',
+    ]);
     await sequelize.close();
   });
   after(() => rm(folder, { recursive: true, force: true }));
@@ -92,6 +101,10 @@ describe('a file of the first version', () => {
     });
     expect(work.decisions.corrections).to.deep.equal({ list: [], pins: [] });
     expect(work.decisions.map).to.deep.equal({ ...defaultMapSettings, values: 3 });
+    const sheets = { ...defaultSheetDecisions, ...firstSheets };
+    expect(work.decisions.sheets).to.deep.equal(sheets);
+    expect(work.printings.map(({ decisions }) => decisions)).to.deep.equal([sheets]);
+    expect(await file.calibrations.list()).to.deep.equal([]);
     expect(work.decisions.reference).to.include({ owner: 'the painter', main: null });
     await file.close();
   });
