@@ -8,7 +8,7 @@ export type { SheetSet, Tiled } from './lay-out.js';
 export type { SheetSource, CloseUp } from './source.js';
 export { makeSheets, type Printer } from './make-sheets.js';
 export { checkBarMm } from './foot.js';
-export { crossDistances } from './kinds/papers-beside.js';
+export { crossDistances, measuresCsv } from './kinds/papers-beside.js';
 export { holesCsv } from './kinds/pricking.js';
 export { prick, type Hole, type Pricking } from './kinds/holes.js';
 export { landmarksAround, partOf } from './kinds/partial.js';

@@ -8,6 +8,7 @@ import {
   defaultSheetDecisions,
   holesCsv,
   makeSheets,
+  measuresCsv,
   pageToSvg,
   prick,
   SheetError,
@@ -198,7 +199,7 @@ async function writeAll(
     : undefined;
   const pdf =
     options.pdf !== undefined || options.png !== undefined
-      ? await sheetsPdf(set, title, new Date(), picture)
+      ? await sheetsPdf(set, title, new Date(), picture ? { picture } : {})
       : null;
   if (pdf && options.pdf !== undefined) await writeResult(options.pdf, pdf);
   if (options.svg !== undefined) {
@@ -243,16 +244,6 @@ function pagePath(path: string, set: SheetSet, index: number): string {
   if (set.count === 1) return path;
   const ending = extname(path);
   return `${path.slice(0, path.length - ending.length)}-${(set.labels[index] ?? '').replace(/ /g, '-')}${ending}`;
-}
-
-/** The measures to set out, mm, as CSV. */
-function measuresCsv({ settingOut }: SheetSource): string {
-  const { side, level, measures } = settingOut;
-  const rows = measures.map(
-    ({ name, fromSideMm, fromLevelMm }) =>
-      `"${name.replace(/"/g, '""')}",${fromSideMm.toFixed(3)},${fromLevelMm.toFixed(3)}`,
-  );
-  return [`mark,from_${side}_mm,from_${level}_mm`, ...rows, ''].join('\r\n');
 }
 
 function decisionsFrom(options: SheetsOptions): SheetDecisions {

@@ -1,9 +1,11 @@
 import { Router, type Response } from 'express';
 import { z } from 'zod';
 import { holesToDxf } from '@nobrel/core/documents';
+import { sheetSourceOf } from '@nobrel/core/file';
 import {
   calibrationSchema,
   holesCsv,
+  measuresCsv,
   pageToSvg,
   prick,
   SheetError,
@@ -27,6 +29,12 @@ const pngQuery = z.object({ ppi: z.coerce.number().min(36).max(1200).default(300
 /** A canvas larger than this is refused, pixels. */
 const mostPixels = 250e6;
 
+/** Pages painted before other requests are let in. */
+const pagesAtOnce = 4;
+
+/** Nobody waits for the sheets any more. */
+class GivenUp extends Error {}
+
 /** Printing: sheets are laid out from the newest map, put on record, and fetched in open formats. */
 export function sheetRoutes(
   works: WorkStore,
@@ -34,6 +42,8 @@ export function sheetRoutes(
   calibrations: CalibrationStore,
 ): Router {
   const router = Router();
+  /** How far sheets have come that are being painted, by their printing. */
+  const underWay = new Map<string, { done: number; of: number }>();
 
   const calibrationOf = async ({ calibration }: SheetDecisions) => {
     const found = calibration === null ? null : await calibrations.find(calibration);
@@ -55,6 +65,7 @@ export function sheetRoutes(
     const by = { date: printedAt.slice(0, 10), unit, version };
     const calibration = await calibrationOf(decisions);
     return {
+      source: sheetSourceOf(work, document, by),
       set: refusing(() => sheetsFor(work, document, decisions, calibration, by)),
       picture: pictureFor(work, pictures),
       title: `${work.decisions.title}, map ${version}`,
@@ -88,9 +99,31 @@ export function sheetRoutes(
     response.status(201).json(await works.recordPrinting(id, summary.version, decisions, count));
   });
   router.get('/printings/:id/sheets.pdf', async (request, response) => {
-    const { set, title, name, printedAt, picture } = await printed(request.params.id, request.query);
-    const pdf = await sheetsPdf(set, title, printedAt, picture);
+    const { id } = request.params;
+    const { set, title, name, printedAt, picture } = await printed(id, request.query);
+    const onPage = async (done: number, of: number) => {
+      underWay.set(id, { done, of });
+      // Lets other requests in, and hears whether this one was given up.
+      if (done % pagesAtOnce === 0) await new Promise((resolve) => setImmediate(resolve));
+      if (response.destroyed) throw new GivenUp();
+    };
+    let pdf: Uint8Array;
+    try {
+      pdf = await sheetsPdf(set, title, printedAt, { picture, onPage });
+    } catch (error) {
+      if (error instanceof GivenUp) return;
+      throw error;
+    } finally {
+      underWay.delete(id);
+    }
     response.attachment(`${name}.pdf`).type('application/pdf').send(Buffer.from(pdf));
+  });
+  router.get('/printings/:id/progress', (request, response) => {
+    response.json(underWay.get(request.params.id) ?? null);
+  });
+  router.get('/printings/:id/measures.csv', async (request, response) => {
+    const { source, name } = await printed(request.params.id, request.query);
+    send(response, `${name}.csv`, 'text/csv', measuresCsv(source));
   });
   router.get('/printings/:id/page-:page.svg', async (request, response) => {
     const { set, name, picture } = await printed(request.params.id, request.query);
@@ -123,7 +156,7 @@ export function sheetRoutes(
         'ppi',
       );
     const single = { ...set, count: 1, page: () => page };
-    const pdf = await openPdf(await sheetsPdf(single, title, printedAt, picture));
+    const pdf = await openPdf(await sheetsPdf(single, title, printedAt, { picture }));
     try {
       const image = await pdf.page(0, ppi);
       send(response, `${name} ${set.labels[index]}.png`, 'image/png', Buffer.from(await image.png()));

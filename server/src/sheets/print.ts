@@ -5,6 +5,7 @@ import { mainPictureOf, sheetSourceOf, type PrintedBy, type Work } from '@nobrel
 import {
   makeSheets,
   paintPdf,
+  type PdfOptions,
   type Calibration,
   type PictureSource,
   type SheetDecisions,
@@ -44,7 +45,7 @@ export async function sheetsPdf(
   set: SheetSet,
   title: string,
   date: Date,
-  picture?: PictureSource,
+  more: Pick<PdfOptions, 'picture' | 'onPage'> = {},
 ): Promise<Uint8Array> {
-  return paintPdf(set, { font: await sheetFont(), title, date, ...(picture ? { picture } : {}) });
+  return paintPdf(set, { font: await sheetFont(), title, date, ...more });
 }

@@ -56,7 +56,8 @@ export function prick(map: MapDocument, limits: Limits): Pricking {
   const shared = new SharedHoles(holes);
   runs.forEach((run, index) => {
     const fixed = fixedPlaces(run, crossings[index]);
-    for (const hole of along(run, fixed, limits)) shared.add(hole);
+    const curvature = curvatureOf(run);
+    for (const hole of along(run, curvature, fixed, limits)) shared.add(hole);
   });
   return {
     holes,
@@ -140,7 +141,7 @@ function cornerHere({ points, along, closed }: Run, i: number): boolean {
 }
 
 /** Holes along a run between its fixed places, those included. */
-function* along(run: Run, fixed: readonly Fixed[], limits: Limits): Generator<Hole> {
+function* along(run: Run, curvature: Float64Array, fixed: readonly Fixed[], limits: Limits): Generator<Hole> {
   const total = run.along[run.along.length - 1];
   const hole = (s: number, at: Hole['at']): Hole => {
     const [x, y] = placeAt(run, s % (total + 1e-9));
@@ -149,26 +150,59 @@ function* along(run: Run, fixed: readonly Fixed[], limits: Limits): Generator<Ho
   const stops = run.closed ? [...fixed, { s: fixed[0].s + total, at: fixed[0].at }] : fixed;
   yield hole(stops[0].s, stops[0].at);
   for (let k = 1; k < stops.length; k++) {
-    for (const s of between(run, stops[k - 1].s, stops[k].s, limits)) yield hole(s, 'along');
+    for (const s of between(curvature, total, stops[k - 1].s, stops[k].s, limits)) yield hole(s, 'along');
     if (!run.closed || k < stops.length - 1) yield hole(stops[k].s, stops[k].at);
   }
 }
 
-/** Steps in which the wanted spacing is summed along a run, mm. */
-const sumStepMm = 0.25;
+/** Steps in which curvature is read and the wanted spacing is summed along a run, mm. */
+const stepMm = 0.25;
+
+/** The curvature of a run at even steps along it, 1/mm: the turn over an arm to each side, by its length. */
+function curvatureOf(run: Run): Float64Array {
+  const total = run.along[run.along.length - 1];
+  const steps = Math.max(4, Math.ceil(total / stepMm));
+  const places = new Float64Array(2 * (steps + 1));
+  for (let i = 0, at = 1; i <= steps; i++) {
+    const s = (i / steps) * total;
+    while (at < run.along.length - 1 && run.along[at] < s) at++;
+    const length = run.along[at] - run.along[at - 1];
+    const t = length > 0 ? (s - run.along[at - 1]) / length : 0;
+    for (const axis of [0, 1])
+      places[2 * i + axis] =
+        run.points[2 * at - 2 + axis] + t * (run.points[2 * at + axis] - run.points[2 * at - 2 + axis]);
+  }
+  const reach = Math.max(1, Math.min(Math.round(armMm / stepMm), steps >> 2));
+  const arm = (reach / steps) * total;
+  const out = new Float64Array(steps + 1);
+  for (let i = 0; i <= steps; i++) {
+    const before = run.closed ? (i - reach + steps) % steps : Math.max(0, i - reach);
+    const after = run.closed ? (i + reach) % steps : Math.min(steps, i + reach);
+    const ux = places[2 * i] - places[2 * before];
+    const uy = places[2 * i + 1] - places[2 * before + 1];
+    const vx = places[2 * after] - places[2 * i];
+    const vy = places[2 * after + 1] - places[2 * i + 1];
+    out[i] = Math.abs(Math.atan2(ux * vy - uy * vx, ux * vx + uy * vy)) / arm;
+  }
+  return out;
+}
 
 /** Places between two fixed ones: spread by the spacing wanted at each, never closer than the least. */
-function between(run: Run, from: number, to: number, { leastMm, mostMm, chordMm }: Limits): number[] {
+function between(
+  curvature: Float64Array,
+  total: number,
+  from: number,
+  to: number,
+  { leastMm, mostMm, chordMm }: Limits,
+): number[] {
   const length = to - from;
-  const total = run.along[run.along.length - 1];
-  const steps = Math.max(4, Math.ceil(length / sumStepMm));
+  const steps = Math.max(4, Math.ceil(length / stepMm));
+  const last = curvature.length - 1;
   const sum = new Float64Array(steps + 1);
-  const arm = Math.min(armMm, length / 4);
   for (let i = 1; i <= steps; i++) {
     const s = from + ((i - 0.5) / steps) * length;
-    // Turning over two arms: the curvature is the turn over one.
-    const curvature = turnAt(run, run.closed ? s % total : s, arm) / arm;
-    const spacing = Math.min(mostMm, Math.max(leastMm, Math.sqrt((8 * chordMm) / Math.max(curvature, 1e-9))));
+    const bend = curvature[Math.round(((s > total ? s - total : s) / total) * last)];
+    const spacing = Math.min(mostMm, Math.max(leastMm, Math.sqrt((8 * chordMm) / Math.max(bend, 1e-9))));
     sum[i] = sum[i - 1] + length / steps / spacing;
   }
   const count = Math.min(Math.ceil(sum[steps] - 1e-6), Math.max(1, Math.floor(length / leastMm)));
@@ -182,18 +216,22 @@ function between(run: Run, from: number, to: number, { leastMm, mostMm, chordMm 
   return places;
 }
 
-/** Holes by place, so that lines that meet or cross share one. */
+/** Ends, corners and crossings by place, so that lines that meet or cross share a hole. */
 class SharedHoles {
-  private readonly byCell = new Map<string, number[]>();
+  private readonly byCell = new Map<number, number[]>();
 
   constructor(private readonly holes: Hole[]) {}
 
   add(hole: Hole): void {
+    if (hole.at === 'along') {
+      this.holes.push(hole);
+      return;
+    }
     const column = Math.floor(hole.x / sameMm);
     const row = Math.floor(hole.y / sameMm);
     for (let dx = -1; dx <= 1; dx++) {
       for (let dy = -1; dy <= 1; dy++) {
-        for (const index of this.byCell.get(`${column + dx},${row + dy}`) ?? []) {
+        for (const index of this.byCell.get(cellOf(column + dx, row + dy)) ?? []) {
           const other = this.holes[index];
           if (stepLength(other.x - hole.x, other.y - hole.y) > sameMm) continue;
           for (const line of hole.lines) if (!other.lines.includes(line)) other.lines.push(line);
@@ -201,10 +239,13 @@ class SharedHoles {
         }
       }
     }
-    const cell = `${column},${row}`;
+    const cell = cellOf(column, row);
     this.byCell.set(cell, [...(this.byCell.get(cell) ?? []), this.holes.push(hole) - 1]);
   }
 }
+
+/** A number for a cell; walls of 20 m have under a million of them each way. */
+const cellOf = (column: number, row: number) => column * 2 ** 22 + row;
 
 /** Where runs cross others, as lengths along each. Runs that only meet at their ends do not cross. */
 function findCrossings(runs: readonly Run[]): number[][] {

@@ -65,6 +65,16 @@ export function settingOutPage({ title, map, settingOut, rounding, unit }: Sheet
   };
 }
 
+/** The measures to set out as CSV, mm from the two edges of the datum. */
+export function measuresCsv({ settingOut }: SheetSource): string {
+  const { side, level, measures } = settingOut;
+  const rows = measures.map(
+    ({ name, fromSideMm, fromLevelMm }) =>
+      `"${name.replace(/"/g, '""')}",${fromSideMm.toFixed(3)},${fromLevelMm.toFixed(3)}`,
+  );
+  return [`mark,from_${side}_mm,from_${level}_mm`, ...rows, ''].join('\r\n');
+}
+
 /** @throws SheetError when no sketch was measured */
 export function orderSlipPage({ title, drawing, sketch, unit }: SheetSource) {
   if (!sketch)

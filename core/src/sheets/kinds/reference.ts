@@ -1,4 +1,4 @@
-import { gridOf, innerLines } from '../../fit/index.js';
+import { gridOf, gridTicks, innerLines } from '../../fit/index.js';
 import type { Rect } from '../../geometry/index.js';
 import type { PixelWindow } from '../../raster/index.js';
 import type { ReferenceView } from '../../reference/index.js';
@@ -67,11 +67,27 @@ export function referenceDrawing(
   };
 }
 
-/** The grid at final size, for tracing paper. */
+/** Room below the surface for the list of ticks, mm, and the size of its letters. */
+const tickRoomMm = 26;
+const tickMm = 2.8;
+
+/** The grid at final size, for tracing paper, with the list of ticks to mark along the edges. */
 export function gridDrawing(source: SheetSource): Drawing {
+  const { map, drawing, grid, rounding, unit } = source;
+  const { width, height } = map.surface;
+  const ticks = gridTicks({ drawing, surface: map.surface }, { ...rounding, grid }, unit);
+  const list = new Column(0, height + 2, Math.max(60, width), height + tickRoomMm);
+  for (const { edges, from, readings } of [ticks.level, ticks.side])
+    list.write(`Along the ${edges} edges, from the ${from}: ${readings.join(', ')}.`, tickMm, {
+      ink: 'guide',
+    });
   return {
-    extent: { x: 0, y: 0, ...source.map.surface },
-    items: [...gridItems(source), ...cornerMarks({ x: 0, y: 0, ...source.map.surface })],
+    extent: { x: 0, y: 0, width, height: height + tickRoomMm },
+    items: [
+      ...gridItems(source),
+      ...cornerMarks({ x: 0, y: 0, width, height }),
+      ...list.items.filter((item) => item.kind !== 'picture'),
+    ],
     marks: [],
     mirrored: false,
     called: 'grid for tracing paper',

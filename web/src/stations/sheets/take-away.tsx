@@ -1,9 +1,10 @@
 import { Button, Dropdown } from 'antd';
 import { useNavigate } from 'react-router';
-import type { SheetDecisions } from '@nobrel/core/sheets';
+import { sheetKindWords, type SheetDecisions, type SheetKind } from '@nobrel/core/sheets';
 import { messageOf, usePrintMutation } from '../../store/api.js';
 import { useAppDispatch, useUnit, useWork } from '../../store/hooks.js';
 import { printingRecorded } from '../../store/work-slice.js';
+import { download, usePainting } from './use-painting.js';
 
 type Format = { key: string; label: string; path: (page: number) => string };
 
@@ -11,33 +12,53 @@ const formats: readonly Format[] = [
   { key: 'svg', label: 'This page as SVG', path: (page) => `page-${page}.svg` },
   { key: 'png', label: 'This page as PNG, 300 pixels an inch', path: (page) => `page-${page}.png?ppi=300` },
 ];
-const holeFormats: readonly Format[] = [
-  { key: 'csv', label: 'The holes as CSV', path: () => 'holes.csv' },
-  { key: 'dxf', label: 'The holes as DXF points', path: () => 'holes.dxf' },
-];
+const ofKind: Readonly<Partial<Record<SheetKind, readonly Format[]>>> = {
+  pricking: [
+    { key: 'csv', label: 'The holes as CSV', path: () => 'holes.csv' },
+    { key: 'dxf', label: 'The holes as DXF points', path: () => 'holes.dxf' },
+  ],
+  'setting-out': [{ key: 'measures', label: 'The measures as CSV', path: () => 'measures.csv' }],
+};
+
+/** So few pages are painted before anyone could stop them. */
+const fewPages = 24;
 
 type TakeAwayProps = { disabled: boolean; decisions: SheetDecisions; pageNumber: number };
 
 /** Saves the sheets as PDF or in another format, or prints them from the page. */
 export function TakeAway({ disabled, decisions, pageNumber }: TakeAwayProps) {
-  const { id } = useWork();
+  const work = useWork();
+  const { id } = work;
   const unit = useUnit();
   const dispatch = useAppDispatch();
   const navigate = useNavigate();
   const [print, { isLoading, error }] = usePrintMutation();
-  const save = async (path: string) => {
+  const painting = usePainting();
+  const record = async () => {
     const answer = await print({ id, decisions });
-    if (!answer.data) return;
-    dispatch(printingRecorded({ id, printing: answer.data }));
-    const link = document.createElement('a');
-    link.href = `/api/printings/${answer.data.id}/${path}${path.includes('?') ? '&' : '?'}unit=${unit}`;
-    link.download = '';
-    link.click();
+    if (answer.data) dispatch(printingRecorded({ id, printing: answer.data }));
+    return answer.data ?? null;
   };
-  const offered = decisions.kind === 'pricking' ? [...formats, ...holeFormats] : formats;
+  const save = async (path: string) => {
+    const printing = await record();
+    if (printing)
+      download(`/api/printings/${printing.id}/${path}${path.includes('?') ? '&' : '?'}unit=${unit}`);
+  };
+  const savePdf = async () => {
+    const printing = await record();
+    if (!printing) return;
+    if (printing.pages <= fewPages) download(`/api/printings/${printing.id}/sheets.pdf?unit=${unit}`);
+    else
+      await painting.paint(
+        printing.id,
+        unit,
+        `${work.decisions.title} ${sheetKindWords[decisions.kind]}.pdf`,
+      );
+  };
+  const offered = [...formats, ...(ofKind[decisions.kind] ?? [])];
   return (
     <>
-      <Button type="primary" disabled={disabled} loading={isLoading} onClick={() => void save('sheets.pdf')}>
+      <Button type="primary" disabled={disabled} loading={isLoading} onClick={() => void savePdf()}>
         Save the PDF
       </Button>{' '}
       <Dropdown
@@ -58,9 +79,17 @@ export function TakeAway({ disabled, decisions, pageNumber }: TakeAwayProps) {
       >
         <Button>Other ways</Button>
       </Dropdown>
-      {error && (
+      {painting.pages && (
+        <span className="map-state" role="status">
+          {painting.pages.done} of {painting.pages.of} pages{' '}
+          <Button size="small" onClick={painting.stop}>
+            Stop
+          </Button>
+        </span>
+      )}
+      {(error ?? painting.fault) && (
         <span className="gap-fault" role="alert">
-          {messageOf(error)}
+          {error ? messageOf(error) : painting.fault}
         </span>
       )}
     </>
