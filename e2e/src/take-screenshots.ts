@@ -70,7 +70,16 @@ const shots: readonly Shot[] = [
       await leaf.hover({ position: { x: 104, y: 345 } });
     },
   },
-  { file: 'sheets', work: 'Kettle', station: 'sheets' },
+  {
+    file: 'sheets',
+    work: 'Kettle',
+    station: 'sheets',
+    before: async (page) => {
+      await page.getByLabel('What is printed').click();
+      await page.getByTitle('guide for rubbing the back').last().click();
+    },
+  },
+  { file: 'sheets-calibrate', work: 'Kettle', station: 'sheets?at=calibrate' },
   { file: 'transfer', work: 'Kettle', station: 'transfer' },
   { file: 'file', work: 'The slip', station: 'file' },
   { file: 'map-dim-room', work: 'Dinghy on', station: 'map', room: 'dim' },

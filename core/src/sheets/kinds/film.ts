@@ -45,6 +45,9 @@ export function planFilm(
   };
 }
 
+/** Length of a tick on the frame, mm. */
+const tickMm = 3;
+
 /** Room for the words above the picture, mm. */
 const headMm = 12;
 
@@ -71,20 +74,20 @@ export function filmPage(source: SheetSource, { film }: Pick<SheetDecisions, 'fi
         Math.max(leastDashMm, stroke.dashMm[1] * scale),
       ],
     }));
-    // A cross that measures a round length on the surface tells when the projector stands right.
-    const arm = crossArmMm(frame);
-    const [cx, cy, half] = [width / 2, headMm + height / 2, (arm / 2) * scale];
+    // Ticks a round length from the corner, on the frame itself, tell when the projector stands right.
+    const roundMm = roundLengthMm(frame);
+    const tick = roundMm * scale;
     const ring = [0, headMm, width, headMm, width, headMm + height, 0, headMm + height];
     const guide = { ink: 'guide' } as const;
     items.push(
-      strokeOf([cx - half, cy, cx + half, cy], plan.filmLineMm, guide),
-      strokeOf([cx, cy - half, cx, cy + half], plan.filmLineMm, guide),
+      strokeOf([tick, headMm, tick, headMm + tickMm], plan.filmLineMm, guide),
+      strokeOf([0, headMm + tick, tickMm, headMm + tick], plan.filmLineMm, guide),
       strokeOf(ring, plan.filmLineMm, { closed: true, ...guide }),
       textOf(0, 4, `${title} · film · magnify ${plan.magnification.toFixed(2)} times`, 3, guide),
       textOf(
         0,
         8.5,
-        `The arms of the cross are ${formatLength(arm, unit)} on the surface, both ways.`,
+        `From the corner to the ticks: ${formatLength(roundMm, unit)} on the surface, across and down.`,
         2.6,
         guide,
       ),
@@ -103,7 +106,7 @@ function notesOn(
       id: 'film-size',
       weight: 'plain',
       says: `Magnified ${plan.magnification.toFixed(2)} times; a line of ${formatLength(plan.filmLineMm, unit)} on the film is a band of ${formatLength(plan.surfaceLineMm, unit)} on the surface.`,
-      why: 'Move the projector until the check cross measures what it says, and square it up: upright and level arms must be equally long. Do not look into the lamp; its housing gets hot; mind the cable.',
+      why: 'Move the projector until the ticks on the frame lie as far from the corner as it says, across and down alike; if they differ, it does not stand square. Do not look into the lamp; its housing gets hot; mind the cable.',
       ways: [],
     },
   ];
@@ -120,8 +123,8 @@ function notesOn(
   ];
 }
 
-/** A round length that fits well into the picture. */
-function crossArmMm({ width, height }: { width: number; height: number }): number {
-  const room = Math.min(width, height) / 2;
-  return [1000, 500, 200, 100, 50, 20, 10].find((arm) => arm <= room) ?? 5;
+/** A round length that fits well along both sides of the picture. */
+function roundLengthMm({ width, height }: { width: number; height: number }): number {
+  const room = 0.8 * Math.min(width, height);
+  return [2000, 1000, 500, 200, 100, 50, 20, 10].find((length) => length <= room) ?? 5;
 }

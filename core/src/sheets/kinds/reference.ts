@@ -71,12 +71,15 @@ export function referenceDrawing(
 const tickRoomMm = 26;
 const tickMm = 2.8;
 
+/** The list stays on one sheet of common paper, mm. */
+const widestListMm = 140;
+
 /** The grid at final size, for tracing paper, with the list of ticks to mark along the edges. */
 export function gridDrawing(source: SheetSource): Drawing {
   const { map, drawing, grid, rounding, unit } = source;
   const { width, height } = map.surface;
   const ticks = gridTicks({ drawing, surface: map.surface }, { ...rounding, grid }, unit);
-  const list = new Column(0, height + 2, Math.max(60, width), height + tickRoomMm);
+  const list = new Column(0, height + 2, Math.max(60, Math.min(width, widestListMm)), height + tickRoomMm);
   for (const { edges, from, readings } of [ticks.level, ticks.side])
     list.write(`Along the ${edges} edges, from the ${from}: ${readings.join(', ')}.`, tickMm, {
       ink: 'guide',

@@ -56,7 +56,7 @@ function keyStrip({ surface, values }: MapDocument): DrawingItem[] {
       { kind: 'fill', rings: [square], colour: [grey, grey, grey] },
       strokeOf(square, 0.15, { closed: true }),
       textOf(x, top + side + 3, `${level + 1}`, 3),
-      textOf(x + 4, top + side + 3, `L ${Math.round(lightness)}`, Math.min(2.6, pitch / 6), { ink: 'faint' }),
+      textOf(x + 4, top + side + 3, `L ${Math.round(lightness)}`, Math.min(3, pitch / 6)),
     ];
   });
 }
