@@ -2,10 +2,8 @@ import { paperOf, printerPapers, defaultSheetDecisions, type Paper } from '@nobr
 import { LengthError, parseSize } from '@nobrel/core/units';
 import { badArgument } from './options.js';
 
-export type NamedPaper = Paper;
-
 /** A paper by its name, off a roll, or by its size. */
-export function readPaper(text: string): NamedPaper {
+export function readPaper(text: string): Paper {
   const name = printerPapers.find((paper) => paper === text.trim().toLowerCase() && paper !== 'custom');
   if (name) return paperOf({ ...defaultSheetDecisions, paper: name });
   try {

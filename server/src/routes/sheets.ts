@@ -6,7 +6,6 @@ import {
   calibrationSchema,
   holesCsv,
   measuresCsv,
-  pageToSvg,
   prick,
   SheetError,
   sheetDecisionsSchema,
@@ -17,6 +16,7 @@ import {
 import { lengthUnits } from '@nobrel/core/units';
 import { Fault, parseInput } from '../faults.js';
 import type { PictureStore } from '../reference/picture-store.js';
+import { pageSvg } from '../sheets/page-svg.js';
 import { pictureFor, sheetsFor, sheetsPdf } from '../sheets/print.js';
 import { openPdf } from '../sheets/rasterise.js';
 import type { CalibrationStore } from '../store/calibrations.js';
@@ -128,20 +128,8 @@ export function sheetRoutes(
   router.get('/printings/:id/page-:page.svg', async (request, response) => {
     const { set, name, picture } = await printed(request.params.id, request.query);
     const index = pageIndex(set, request.params);
-    const page = set.page(index);
-    const parts = new Map<unknown, string>();
-    for (const item of page.items) {
-      if (item.kind !== 'picture') continue;
-      const size = { width: Math.hypot(...item.across), height: Math.hypot(...item.down) };
-      const jpeg = await picture(item.window, item.look, size);
-      parts.set(item, `data:image/jpeg;base64,${Buffer.from(jpeg).toString('base64')}`);
-    }
-    send(
-      response,
-      `${name} ${set.labels[index]}.svg`,
-      'image/svg+xml',
-      pageToSvg(page, (item) => parts.get(item) ?? ''),
-    );
+    const svg = await pageSvg(set.page(index), picture);
+    send(response, `${name} ${set.labels[index]}.svg`, 'image/svg+xml', svg);
   });
   router.get('/printings/:id/page-:page.png', async (request, response) => {
     const { ppi } = parseInput(pngQuery, request.query);

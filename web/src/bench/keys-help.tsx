@@ -21,6 +21,7 @@ const keys: readonly (readonly [string, string])[] = [
   ['F', 'which side of the line lies in front'],
   ['J, D, C', 'at Map, shapes in hand: join, divide, cast shadow'],
   ['Enter, Backspace', 'drawing along an edge: end the line, take the last click back'],
+  ['Page Up, Page Down', 'at Sheets: the page before and the next'],
   ['L', 'a loupe that follows the pointer, on and off'],
   ['?', 'show these keys'],
 ];

@@ -1,0 +1,194 @@
+import type { Command} from 'commander';
+import { Option } from 'commander';
+import { referenceViews } from '@nobrel/core/reference';
+import {
+  defaultSheetDecisions,
+  sheetKinds,
+  truePrinter,
+  type Paper,
+  type PrinterBend,
+  type SheetDecisions,
+  type SheetKind,
+} from '@nobrel/core/sheets';
+import { LengthError, parseSize, type SizeMm } from '@nobrel/core/units';
+import { badArgument, numberOption } from './options.js';
+import { readPaper } from './papers.js';
+
+/** The options of `nobrel sheets`, read. */
+export type SheetsOptions = {
+  kind: SheetKind;
+  paper: Paper;
+  overlap: number;
+  margin: number;
+  printerScale?: [number, number];
+  printerSkew?: number;
+  join: SheetDecisions['join'];
+  lies: SheetDecisions['lies'];
+  line: number;
+  look: SheetDecisions['look'];
+  withGrid?: boolean;
+  grid?: { columns: number; rows: number };
+  enlarged: number;
+  at?: { x: number; y: number };
+  back: SheetDecisions['backing']['reach'];
+  band: number;
+  holeLeast: number;
+  holeMost: number;
+  holeChord: number;
+  stage: number;
+  widestLine: number;
+  part?: { x: number; y: number; width: number; height: number };
+  sketch?: SizeMm;
+  reference?: string;
+  ppi: number;
+  pdf?: string;
+  svg?: string;
+  png?: string;
+  csv?: string;
+  dxf?: string;
+  layout?: string;
+};
+
+const number = (flags: string, words: string, least: number, most: number, usual: number) =>
+  numberOption(flags, words, { least, most, usual });
+
+/** Adds the options that say what is printed, on what, and where it is written. */
+export function addSheetsOptions(command: Command): Command {
+  const usual = defaultSheetDecisions;
+  return command
+    .addOption(new Option('--kind <kind>', 'what to print').choices([...sheetKinds]).makeOptionMandatory())
+    .addOption(
+      new Option('--paper <format>', 'a4, a3, letter, a4-roll … or a size such as 297x420mm')
+        .argParser(readPaper)
+        .makeOptionMandatory(),
+    )
+    .addOption(number('--overlap <mm>', 'how far neighbouring sheets overlap', 0, 500, 10))
+    .addOption(number('--margin <mm>', 'rim the printer cannot reach', 0, 200, 5))
+    .addOption(
+      new Option(
+        '--printer-scale <x,y>',
+        'how large your printer makes a length, 1 for true, across and down the page as displayed; 0.99,1.002 is made good',
+      ).argParser(readScale),
+    )
+    .addOption(
+      numberOption('--printer-skew <deg>', 'how far your printer’s uprights lean', { least: -2, most: 2 }),
+    )
+    .addOption(
+      new Option('--join <how>', 'how sheets meet').choices(['overlapped', 'trimmed']).default(usual.join),
+    )
+    .addOption(
+      new Option('--lies <way>', 'which way round the paper lies')
+        .choices(['fewest', 'least-paper', 'upright', 'lying'])
+        .default(usual.lies),
+    )
+    .addOption(number('--line <mm>', 'width of the printed line', 0.05, 3, usual.lineMm))
+    .addOption(new Option('--reference <image>', 'the picture the map was made from, to be printed'))
+    .addOption(
+      new Option('--look <look>', 'how the reference is printed')
+        .choices([...referenceViews])
+        .default(usual.look),
+    )
+    .option('--with-grid', 'the grid lies over the reference')
+    .addOption(new Option('--grid <columns,rows>', 'squares of the grid').argParser(readGrid))
+    .addOption(number('--enlarged <times>', 'how large close-ups are printed', 1, 20, usual.enlarged))
+    .addOption(new Option('--at <x,y>', 'the spot of a close-up, mm on the surface').argParser(readSpot))
+    .addOption(
+      new Option('--back <reach>', 'where the back is rubbed')
+        .choices(['lines', 'shapes', 'all'])
+        .default('lines'),
+    )
+    .addOption(number('--band <mm>', 'width of the rubbed band', 1, 60, usual.backing.bandMm))
+    .addOption(number('--hole-least <mm>', 'holes are no closer', 0.5, 20, usual.pricking.leastMm))
+    .addOption(number('--hole-most <mm>', 'holes are no further apart', 0.5, 60, usual.pricking.mostMm))
+    .addOption(number('--hole-chord <mm>', 'how far dots may leave a curve', 0.02, 5, usual.pricking.chordMm))
+    .addOption(number('--stage <mm>', 'side of the overhead projector’s stage', 50, 400, usual.film.stageMm))
+    .addOption(
+      number('--widest-line <mm>', 'how wide a projected line may be', 0.2, 50, usual.film.mostLineMm),
+    )
+    .addOption(
+      new Option('--part <x,y,width,height>', 'the spoiled part, mm on the surface').argParser(readPart),
+    )
+    .addOption(
+      new Option('--sketch <size>', 'what the sketch measures, for the order slip').argParser(readSketch),
+    )
+    .addOption(number('--ppi <n>', 'pixels an inch of PNG files', 36, 1200, 300))
+    .option('--pdf <file>', 'write the sheets')
+    .option('--svg <file>', 'write them as SVG, a file a page')
+    .option('--png <file>', 'write them as PNG, a file a page')
+    .option('--csv <file>', 'write the holes of a pricking pattern, or the measures')
+    .option('--dxf <file>', 'write the holes of a pricking pattern as points, or the map’s lines')
+    .option('--layout <file>', 'write where each part of the surface went, as JSON');
+}
+
+/** What is printed and how, from the options. */
+export function decisionsFrom(options: SheetsOptions): SheetDecisions {
+  if (options.holeLeast > options.holeMost)
+    throw badArgument('--hole-least must not be more than --hole-most.');
+  return {
+    ...defaultSheetDecisions,
+    kind: options.kind,
+    overlapMm: options.overlap,
+    marginMm: options.margin,
+    join: options.join,
+    lies: options.lies,
+    lineMm: options.line,
+    look: options.look,
+    withGrid: options.withGrid === true,
+    enlarged: options.enlarged,
+    backing: { reach: options.back, bandMm: options.band },
+    pricking: { leastMm: options.holeLeast, mostMm: options.holeMost, chordMm: options.holeChord },
+    film: { stageMm: options.stage, mostLineMm: options.widestLine },
+    part: options.part ?? null,
+  };
+}
+
+/** What the printer does to lengths, from the options. */
+export function bendOf({ printerScale, printerSkew = 0 }: SheetsOptions): PrinterBend {
+  const [scaleX, scaleY] = printerScale ?? [truePrinter.scaleX, truePrinter.scaleY];
+  if (!(scaleX > 0.5 && scaleX < 2 && scaleY > 0.5 && scaleY < 2))
+    throw badArgument('A printer scale must lie between 0.5 and 2; 1 is true size.');
+  return { scaleX, scaleY, shear: Math.tan((printerSkew * Math.PI) / 180) };
+}
+
+/** Reads some numbers with commas between them. */
+function readNumbers(flag: string, text: string, count: number, example: string): number[] {
+  const values = text.split(',').map((part) => (part.trim() === '' ? NaN : Number(part)));
+  if (values.length !== count || values.some((value) => !Number.isFinite(value))) {
+    const word = { 2: 'two', 4: 'four' }[count] ?? String(count);
+    throw badArgument(`${flag} takes ${word} numbers, such as ${example}, not “${text}”.`);
+  }
+  return values;
+}
+
+function readScale(text: string): [number, number] {
+  const [x = 1, y = 1] = readNumbers('--printer-scale', text, 2, '0.99,1.002');
+  return [x, y];
+}
+
+function readGrid(text: string): { columns: number; rows: number } {
+  const [columns = 0, rows = 0] = readNumbers('--grid', text, 2, '6,4');
+  if (![columns, rows].every((n) => Number.isInteger(n) && n >= 1 && n <= 200))
+    throw badArgument('--grid takes whole numbers from 1 to 200.');
+  return { columns, rows };
+}
+
+function readSpot(text: string): { x: number; y: number } {
+  const [x = 0, y = 0] = readNumbers('--at', text, 2, '120,80');
+  return { x, y };
+}
+
+function readPart(text: string): { x: number; y: number; width: number; height: number } {
+  const [x = 0, y = 0, width = 0, height = 0] = readNumbers('--part', text, 4, '40,30,60,50');
+  if (!(width > 0 && height > 0))
+    throw badArgument('--part needs a width and a height of more than nothing.');
+  return { x, y, width, height };
+}
+
+function readSketch(text: string): SizeMm {
+  try {
+    return parseSize(text);
+  } catch (error) {
+    if (error instanceof LengthError) throw badArgument(`--sketch: ${error.message}`);
+    throw error;
+  }
+}
