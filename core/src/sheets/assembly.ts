@@ -35,8 +35,8 @@ export function assemblyItems(
       0,
       16,
       join === 'trimmed'
-        ? 'Trim each sheet on its right and lower side along the dashed line, glue the strip of its neighbour and lay it on.'
-        : 'Put glue or tape on the flap that lies, lay the next sheet over it so that crosses of one number coincide.',
+        ? 'Cut each new sheet along its dashed lines, put glue or tape on the flap that lies, and lay it on: cross meets cross.'
+        : 'Cut the blank rim off each new sheet along its dotted lines; lay it over the flap, cross on cross against the light.',
       3,
     ),
     textOf(

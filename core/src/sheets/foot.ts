@@ -8,6 +8,8 @@ export type FootText = {
   label: string;
   number: number;
   of: number;
+  /** Where the upright bar stands. */
+  barOnLeft: boolean;
 };
 
 /** The check bar is a hundred millimetres, or fifty where the paper is too small. */
@@ -16,7 +18,7 @@ export function checkBarMm(roomMm: number): number {
 }
 
 /**
- * The foot of a page: its label and a bar to lay a ruler on, and another up its right side.
+ * The foot of a page: its label and a bar to lay a ruler on, and another up one side.
  *
  * @param room mm as they come out on paper, from its corner
  */
@@ -24,7 +26,8 @@ export function foot({ widthMm, heightMm }: SizeMm, text: FootText): PageItem[] 
   const barMm = checkBarMm(widthMm);
   const barY = heightMm - 1.2;
   const uprightMm = checkBarMm(heightMm - 14);
-  const barX = widthMm - 1.2;
+  const barX = text.barOnLeft ? 1.2 : widthMm - 1.2;
+  const inwards = text.barOnLeft ? 1 : -1;
   const barTop = heightMm - 14 - uprightMm;
   const items: PageItem[] = [
     strokeOf([0, barY, barMm, barY], 0.25, { ink: 'guide' }),
@@ -36,7 +39,9 @@ export function foot({ widthMm, heightMm }: SizeMm, text: FootText): PageItem[] 
     const widthOfTick = long ? 0.2 : 0.12;
     if (mm <= barMm) items.push(strokeOf([mm, barY - tick, mm, barY], widthOfTick, { ink: 'guide' }));
     if (mm <= uprightMm)
-      items.push(strokeOf([barX - tick, barTop + mm, barX, barTop + mm], widthOfTick, { ink: 'guide' }));
+      items.push(
+        strokeOf([barX + inwards * tick, barTop + mm, barX, barTop + mm], widthOfTick, { ink: 'guide' }),
+      );
   }
   const both = barMm === uprightMm ? `${barMm} mm both ways` : `${barMm} and ${uprightMm} mm`;
   items.push(

@@ -51,12 +51,17 @@ const beyondSeamMm = 12;
 
 /**
  * What is drawn on a sheet where it meets its neighbours: the crosses, a light slanting line through the middle
- * of each seam that goes on only when neither sheet is turned, and where sheets are trimmed the line to cut along.
+ * of each seam that goes on only when neither sheet is turned, and on the sheet that is laid over the other the line
+ * to cut along: through the crosses where sheets are trimmed, else where the drawing begins, as a blank rim would hide
+ * what it covers.
+ *
+ * @param order when each sheet is joined
  */
 export function seamItems(
   tile: Tile,
   seams: readonly Seam[],
   marks: readonly JoinMark[],
+  order: ReadonlyMap<string, number>,
   { join, overlapMm }: Pick<SheetDecisions, 'join' | 'overlapMm'>,
 ): PageItem[] {
   const arm = Math.min(3, overlapMm / 2);
@@ -76,10 +81,15 @@ export function seamItems(
     const reach = overlapMm / 2 + beyondSeamMm;
     const [dx, dy] = seam.upright ? [reach, reach / 2] : [reach / 2, reach];
     items.push(strokeOf([middle.x - dx, middle.y - dy, middle.x + dx, middle.y + dy], 0.1, { ink: 'faint' }));
-    if (join === 'trimmed' && seam.one === tile) {
-      const cut = seam.upright ? [middle.x, y, middle.x, y + height] : [x, middle.y, x + width, middle.y];
-      items.push(strokeOf(cut, 0.12, { ink: 'guide', dashMm: [4, 2] }));
-    }
+    const lying = seam.one === tile ? seam.other : seam.one;
+    if ((order.get(tile.label) ?? 0) < (order.get(lying.label) ?? 0)) continue;
+    // The side this sheet covers the other with.
+    const near = tile === seam.other ? 0 : 1;
+    const share = join === 'trimmed' ? 0.5 : near;
+    const cut = seam.upright
+      ? [x + share * width, y, x + share * width, y + height]
+      : [x, y + share * height, x + width, y + share * height];
+    items.push(strokeOf(cut, 0.12, { ink: 'guide', dashMm: join === 'trimmed' ? [4, 2] : [1, 1] }));
   }
   return items;
 }

@@ -40,7 +40,6 @@ export type Tiled = {
 export type LayOutOptions = TilingOptions &
   Pick<SheetDecisions, 'join'> & {
     title: string;
-    hand: 'right' | 'left';
     unit: LengthUnit;
   };
 
@@ -115,7 +114,8 @@ function pagesOf(drawing: Drawing, tiling: Tiling, content: Content, options: La
   const steps = assemblyOrder(printed, seams, options.hand, drawing.mirrored);
   const tiled: Tiled = { tiling, printed, skipped, marks, steps };
   const several = tiling.tiles.length > 1;
-  const build = { drawing, tiling, content, options, seams, marks, count: printed.length };
+  const order = new Map(steps.map(({ label }, index) => [label, index]));
+  const build = { drawing, tiling, content, options, seams, marks, order, count: printed.length };
   return {
     count: printed.length + (several ? 1 : 0),
     labels: [...printed.map(({ label }) => label), ...(several ? ['assembly'] : [])],
@@ -134,21 +134,23 @@ type Build = {
   options: LayOutOptions;
   seams: Seam[];
   marks: JoinMark[];
+  /** When each sheet is joined, from 0. */
+  order: ReadonlyMap<string, number>;
   count: number;
 };
 
 function tilePage(
-  { drawing, tiling, content, options, seams, marks, count }: Build,
+  { drawing, tiling, content, options, seams, marks, order, count }: Build,
   tile: Tile,
   index: number,
 ) {
   const { window } = tile;
   const own = content.byTile[tile.row * tiling.columns + tile.column];
   const shown = own.flatMap((i) => cutTo(content.items[i], content.bounds[i], window));
-  const orient = [...drawing.marks, ...seamItems(tile, seams, marks, options)].flatMap((item) =>
+  const orient = [...drawing.marks, ...seamItems(tile, seams, marks, order, options)].flatMap((item) =>
     'corner' in item ? [item] : cutTo(item, extentOf(item), window),
   );
-  const place = onRoom(window, drawing.mirrored);
+  const place = onRoom(window, drawing.mirrored, tiling.startMm);
   return onPage(tile.label, tiling, [
     ...[...shown, ...orient].map((item) => moved(item, place)),
     ...foot(tiling.room, {
@@ -157,6 +159,7 @@ function tilePage(
       label: tile.label,
       number: index + 1,
       of: count,
+      barOnLeft: options.hand === 'left',
     }),
   ]);
 }
@@ -167,11 +170,11 @@ function onPage(label: string, { page, toFile }: Tiling, items: PageItem[]): She
 }
 
 /** From the drawing to the room of a page, turned over for the reverse side. */
-export function onRoom(window: Rect, mirrored: boolean): Affine {
+export function onRoom(window: Rect, mirrored: boolean, startMm: number): Affine {
   return {
     a: mirrored ? -1 : 1,
     b: 0,
-    c: mirrored ? window.x + window.width : -window.x,
+    c: startMm + (mirrored ? window.x + window.width : -window.x),
     d: 0,
     e: 1,
     f: -window.y,

@@ -1,7 +1,7 @@
-import type { Rect } from '../geometry/index.js';
 import { z } from 'zod';
 import { onRoom, type SheetSet } from './lay-out.js';
 import type { Affine } from './page.js';
+import type { Tiling } from './tiling.js';
 
 const rect = z.object({ x: z.number(), y: z.number(), width: z.number(), height: z.number() });
 const place = z.object({ x: z.number(), y: z.number() });
@@ -26,26 +26,34 @@ export type SheetLayout = z.infer<typeof sheetLayoutSchema>;
 export function sheetLayout({ tiled, mirrored }: SheetSet): SheetLayout {
   if (!tiled) return { pages: [], skipped: [], marks: [] };
   const { tiling, printed, skipped, marks } = tiled;
-  const { toFile } = tiling;
+  const { toFile, startMm } = tiling;
   return {
     pages: printed.map(({ label, window }, index) => ({
       page: index + 1,
       label,
       window,
-      at: { x: toFile.c, y: toFile.f },
+      at: windowAt(tiling),
     })),
     skipped: skipped.map(({ label, window }) => ({ label, window })),
     marks: printed.flatMap(({ label, window }, index) =>
       marks
         .filter(({ labels }) => labels.includes(label))
-        .map(({ number, x, y }) => ({ number, page: index + 1, ...inFile(x, y, window, mirrored, toFile) })),
+        .map(({ number, x, y }) => ({
+          number,
+          page: index + 1,
+          ...inFile(x, y, onRoom(window, mirrored, startMm), toFile),
+        })),
     ),
   };
 }
 
-/** A place of the drawing, in the file of the page that shows a window of it. */
-function inFile(x: number, y: number, window: Rect, mirrored: boolean, { a, b, c, d, e, f }: Affine) {
-  const room = onRoom(window, mirrored);
+/** Where the top-left corner of every window lies on its page, mm in the file. */
+export function windowAt({ toFile, startMm }: Tiling): { x: number; y: number } {
+  return { x: toFile.a * startMm + toFile.c, y: toFile.f };
+}
+
+/** A place of the drawing, in the file of a page. */
+function inFile(x: number, y: number, room: Affine, { a, b, c, d, e, f }: Affine) {
   const [u, v] = [room.a * x + room.c, room.e * y + room.f];
   return { x: a * u + b * v + c, y: d * u + e * v + f };
 }

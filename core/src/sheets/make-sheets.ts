@@ -32,9 +32,9 @@ export function makeSheets(source: SheetSource, decisions: SheetDecisions, print
   const paper = printer.paper ?? paperOf(decisions);
   // The calibration sheet shows the printer as it is.
   const bend = decisions.kind === 'calibration' ? truePrinter : (printer.bend ?? truePrinter);
-  const tiling = { ...decisions, paper, bend };
+  const tiling = { ...decisions, paper, bend, hand: source.hand };
   const tiled = (drawing: Drawing, notes: SheetSet['notes'] = []): SheetSet => ({
-    ...layOutDrawing(drawing, { ...tiling, title: source.title, hand: source.hand, unit: source.unit }),
+    ...layOutDrawing(drawing, { ...tiling, title: source.title, unit: source.unit }),
     notes,
   });
   const single = (build: (room: SizeMm) => SinglePage[], lies: 'upright' | 'lying' = 'upright'): SheetSet =>

@@ -4,11 +4,19 @@ import { columnLetters } from '../units/index.js';
 import { assemblyOrder } from './assembly-order.js';
 import { truePrinter } from './calibration.js';
 import { joinMarks, seamsOf } from './join-marks.js';
+import { sheetLayout } from './layout-file.js';
 import { mapWith, pagesOf, sheetsOf, wordsIn } from './test-source.js';
 import { footMm, SheetError, sideMm, tileOnto, type Tiling } from './tiling.js';
 
 const a4 = { widthMm: 210, heightMm: 297 };
-const usual = { paper: a4, marginMm: 5, overlapMm: 10, lies: 'fewest', bend: truePrinter } as const;
+const usual = {
+  paper: a4,
+  marginMm: 5,
+  overlapMm: 10,
+  lies: 'fewest',
+  bend: truePrinter,
+  hand: 'right',
+} as const;
 const whole = (tiling: Tiling) => seamsOf(tiling, new Set(tiling.tiles));
 
 describe('tiling', () => {
@@ -141,13 +149,31 @@ describe('joining sheets', () => {
     expect(ends[0]).to.be.closeTo(ends[1], 1e-6);
   });
 
-  it('marks where to cut when sheets are trimmed, on one of the two', () => {
-    const cuts = (join: 'trimmed' | 'overlapped') =>
-      pagesOf(sheetsOf(mapWith(300, 240), { join }))
+  it('marks where the sheet laid over the other is cut: through the crosses, or where its drawing begins', () => {
+    const cuts = (join: 'trimmed' | 'overlapped', hand: 'right' | 'left') => {
+      const set = sheetsOf(mapWith(300, 240), { join }, {}, { hand });
+      const start = set.tiled!.tiling.startMm;
+      return pagesOf(set)
         .slice(0, 2)
-        .map(({ items }) => items.filter((item) => item.kind === 'stroke' && item.dashMm?.[0] === 4).length);
-    expect(cuts('trimmed')).to.deep.equal([1, 0]);
-    expect(cuts('overlapped')).to.deep.equal([0, 0]);
+        .map(({ items }) =>
+          items.flatMap((item) =>
+            item.kind === 'stroke' && item.ink === 'guide' && item.dashMm && item.widthMm < 0.15
+              ? [Math.round(item.points[0] - 5 - start)]
+              : [],
+          ),
+        );
+    };
+    // Windows are 155 mm wide and share 10 mm.
+    expect(cuts('trimmed', 'right')).to.deep.equal([[], [5]]);
+    expect(cuts('overlapped', 'right')).to.deep.equal([[], [0]]);
+    expect(cuts('overlapped', 'left')).to.deep.equal([[155], []]);
+  });
+
+  it('keeps what is no drawing on the side the next sheet covers', () => {
+    const at = (hand: 'right' | 'left') =>
+      sheetLayout(sheetsOf(mapWith(300, 240), {}, {}, { hand })).pages[0].at;
+    expect(at('right')).to.deep.equal({ x: 5, y: 5 });
+    expect(at('left')).to.deep.equal({ x: 5 + sideMm, y: 5 });
   });
 
   it('says on the diagram what is left out, and in what order to join', () => {

@@ -16,6 +16,8 @@ export type TilingOptions = Pick<SheetDecisions, 'marginMm' | 'overlapMm' | 'lie
   paper: Paper;
   /** What the printer does to a length. */
   bend: PrinterBend;
+  /** The hand that joins: what is not drawing lies on the side the next sheet covers. */
+  hand: 'right' | 'left';
 };
 
 /** One sheet of the tiling. */
@@ -36,6 +38,8 @@ export type Tiling = {
   tiles: Tile[];
   /** Room for the drawing, its foot and its side on every page, mm as they come out on paper. */
   room: SizeMm;
+  /** Where windows begin in the room, mm: beside the upright bar, where that stands on the left. */
+  startMm: number;
   /** From true mm, counted from the corner of the room, to mm in the file. */
   toFile: Affine;
   overlapMm: number;
@@ -44,7 +48,7 @@ export type Tiling = {
 /** Strip at the foot of each page for its label and check bar, mm. */
 export const footMm = 12;
 
-/** Strip along the right side of each page for the upright check bar, mm. */
+/** Strip along one side of each page for the upright check bar, mm. */
 export const sideMm = 6;
 
 /** More sheets than this are a mistake in a size. */
@@ -106,7 +110,7 @@ export function tileOnto(page: SizeMm, extent: Rect, options: TilingOptions): Ti
       tiles.push({ label: `${columnLetters(column)}${row + 1}`, column, row, window });
     }
   }
-  const rest = { columns, rows, tiles, overlapMm };
+  const rest = { columns, rows, tiles, overlapMm, startMm: options.hand === 'left' ? sideMm : 0 };
   if (!paper.roll) return { page, room, toFile: filePlace(room, bend, marginMm), ...rest };
   // Off a roll only as much is cut as the drawing needs.
   const cut = { ...room, heightMm: height + footMm };

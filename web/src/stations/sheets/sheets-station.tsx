@@ -3,7 +3,7 @@ import { useEffect, useState } from 'react';
 import { Link } from 'react-router';
 import type { MapDocument } from '@nobrel/core/documents';
 import { isMapCurrent } from '@nobrel/core/file';
-import { partOf, sheetNotes, type SheetDecisions, type SheetSet } from '@nobrel/core/sheets';
+import { partOf, sheetNotes, windowAt, type SheetDecisions, type SheetSet } from '@nobrel/core/sheets';
 import { Notes } from '../../bench/notes.js';
 import { Missing, StationBench } from '../../bench/station.js';
 import { ToolRow, useTool } from '../../bench/tool-row.js';
@@ -216,10 +216,10 @@ function placed(set: SheetSet | null, index: number) {
     };
   }
   const { x, y, width } = tile.window;
-  const { toFile } = set.tiled.tiling;
+  const at = windowAt(set.tiled.tiling);
   return {
     title: `Sheet ${tile.label}`,
-    extent: { x: x - toFile.c, y: y - toFile.f, ...size },
+    extent: { x: x - at.x, y: y - at.y, ...size },
     ...(set.mirrored ? { mirrorAbout: 2 * x + width } : {}),
   };
 }
