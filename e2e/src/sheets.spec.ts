@@ -164,8 +164,28 @@ test('holes go out as CSV and DXF, a page as PNG', async ({ page, seeded }) => {
   expect(csv).toHaveLength(holes + 1);
   const dxf = (await save('The holes as DXF points')).toString('utf8');
   expect(dxf.match(/\r\nPOINT\r\n/g)).toHaveLength(holes);
+  const map = (await save('The map as JSON')).toString('utf8');
+  expect(map).toContain('"format": "nobrel-map"');
   const png = await save('This page as PNG, 300 pixels an inch');
   expect(png.readUInt32BE(16)).toBe(Math.round((210 / 25.4) * 300));
+});
+
+test('paper of one’s own size and a way round of one’s own are kept to', async ({ page, seeded }) => {
+  await openSheets(page, seeded);
+  await page.getByLabel('Paper of the printer').click();
+  await page.getByTitle('paper of your own size').click();
+  await fill(page, 'Width of the paper', '20 mm');
+  await expect(page.getByRole('alert')).toContainText('Type a length from 40');
+  await fill(page, 'Width of the paper', '60 mm');
+  await fill(page, 'Printer margin', '20 mm');
+  await expect(page.getByText('The paper is too small for its margins')).toBeVisible();
+  await fill(page, 'Printer margin', '5 mm');
+  await fill(page, 'Width of the paper', '350 mm');
+  await expect(page.getByText('It fits on one sheet of')).toBeVisible();
+  await page.getByRole('button', { name: 'More' }).click();
+  await page.getByLabel('Which way the paper lies').click();
+  await page.getByTitle('upright', { exact: true }).click();
+  await expect(page.getByText(/It fits on one sheet of 297 × 350 mm|2 sheets, 2 across/)).toBeVisible();
 });
 
 test('a drawing made elsewhere becomes the map, and the one before stays a version', async ({

@@ -2,7 +2,9 @@ import { expect } from 'chai';
 import { defaultMapSettings, MapMaker } from '../map/index.js';
 import { allRound } from '../fit/index.js';
 import { unsquared } from '../reference/index.js';
-import { isMapCurrent, mapOrigin, mapRequestOf } from './map-current.js';
+import { readDrawing } from '../documents/index.js';
+import { broughtFrom, broughtMap, isMapCurrent, mapOrigin, mapRequestOf } from './map-current.js';
+import { sheetSourceOf } from './sheet-source.js';
 import { standingOf } from './progress.js';
 import { mainPictureOf, newDecisions, workDecisionsSchema, type Work } from './work.js';
 
@@ -112,5 +114,56 @@ describe('the picture a work is made from', () => {
     const decisions = newDecisions('Kettle');
     decisions.reference = { ...decisions.reference, main: '3'.repeat(64) };
     expect(mainPictureOf({ decisions, pictures: [picture, other] }).picture).to.equal(picture);
+  });
+});
+
+describe('a drawing made elsewhere as the map of a work', () => {
+  const { map } = readDrawing(
+    '<svg width="150mm" height="100mm" viewBox="0 0 150 100"><path d="M10 10L90 70"/></svg>',
+  );
+  const brought = broughtMap(work(), map, 'boat.svg')!;
+
+  it('stands until a decision before it is changed, and says where it came from', () => {
+    expect(broughtFrom(brought)).to.equal('boat.svg');
+    expect(isMapCurrent(brought, work())).to.equal(true);
+    const decisions = newDecisions('Kettle');
+    const changed = work({ decisions: { ...decisions, map: { ...decisions.map, values: 6 } } });
+    expect(isMapCurrent(brought, changed)).to.equal(false);
+  });
+
+  it('is printed on a surface of its own, without the reference', () => {
+    const source = sheetSourceOf(work(), brought, { date: '2026-11-25', unit: 'mm', version: 2 });
+    expect(source.drawing).to.deep.equal({ x: 0, y: 0, width: 150, height: 100 });
+    expect(source.crop).to.equal(null);
+  });
+});
+
+describe('what sheets are made from', () => {
+  it('is read off the work: close-ups of open pins, measures, steps with their cautions', () => {
+    const decisions = newDecisions('Kettle');
+    const pin = (id: string, settled: boolean) => ({
+      id,
+      at: [0.5, 0.5] as [number, number],
+      text: `pin ${id}`,
+      settled,
+    });
+    const own = work({
+      decisions: { ...decisions, corrections: { list: [], pins: [pin('1', false), pin('2', true)] } },
+    });
+    const request = mapRequestOf(own)!;
+    const map = {
+      ...readDrawing('<svg width="10mm" height="10mm"><path d="M0 0L9 9"/></svg>').map,
+      ...request.placement,
+      settings: { ...request.settings, ...mapOrigin(request) },
+    };
+    const source = sheetSourceOf(own, map, { date: '2026-11-25', unit: 'mm', version: 2 });
+    expect(source.closeUps.map(({ text }) => text)).to.deep.equal(['pin 1']);
+    const { x, y, width, height } = request.placement.frame;
+    expect(source.closeUps[0].x).to.be.closeTo(x + width / 2, width / 2);
+    expect(source.closeUps[0].y).to.be.closeTo(y + height / 2, height / 2);
+    expect(source.crop).to.deep.equal(request.window);
+    expect(source.settingOut.measures.length).to.be.at.least(8);
+    expect(source.steps.join(' ')).to.include('Do not blow the dust away');
+    expect(source.decided.map(([name]) => name)).to.include.members(['Surface', 'Map', 'Carried across by']);
   });
 });

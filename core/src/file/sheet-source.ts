@@ -22,7 +22,7 @@ import {
   type LengthUnit,
   type SizeMm,
 } from '../units/index.js';
-import { mapRequestOf } from './map-current.js';
+import { broughtFrom, mapRequestOf } from './map-current.js';
 import { mainPictureOf, type Work } from './work.js';
 
 /** What cannot be read off the work itself. */
@@ -51,7 +51,9 @@ export function sheetSourceOf(
   const { fit, transfer, corrections, title } = decisions;
   const { picture, preparation } = mainPictureOf(work);
   const request = mapRequestOf(work);
-  const layout = request ? layOut(preparation, fit) : null;
+  // A drawing made elsewhere lies on a surface of its own, and shows nothing of the reference.
+  const brought = broughtFrom(map) !== null;
+  const layout = request && !brought ? layOut(preparation, fit) : null;
   const {
     drawing,
     surface: planned,
@@ -87,7 +89,7 @@ export function sheetSourceOf(
     settingOut: settingOut(marksOf({ drawing, frame }, [], landmarks), planned, fit.datum, fit.measured),
     rounding: fit,
     sketch: fit.sketch,
-    crop: cropOf(map),
+    crop: brought ? null : cropOf(map),
     closeUps,
     decided: [
       ['Surface', `${surface.name}, ${formatSize(map.surface.width, map.surface.height, unit)}`],

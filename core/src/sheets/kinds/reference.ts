@@ -15,7 +15,9 @@ import { cornersOf } from './lines.js';
 /** @throws SheetError when there is no reference to print */
 function cropOf({ crop }: SheetSource): PixelWindow {
   if (!crop)
-    throw new SheetError('There is no reference to print: bring one in first, or name it with --reference.');
+    throw new SheetError(
+      'There is no reference that belongs to this map: make the map from one first, or name it with --reference.',
+    );
   return crop;
 }
 

@@ -57,6 +57,7 @@ export function SheetsSentence({ sheets, change, children }: SentenceProps) {
         options={printerPapers.map((value) => ({ value, label: paperName(value) }))}
         onChange={(paper) => change({ paper })}
       />
+      {sheets.paper === 'custom' && <CustomSize sheets={sheets} change={change} />}
       {tiled && (
         <>
           , neighbours overlapping by{' '}
@@ -80,24 +81,28 @@ export function SheetsSentence({ sheets, change, children }: SentenceProps) {
   );
 }
 
-function More({ sheets, change }: OfKindProps) {
-  const { data: calibrations = [] } = useCalibrationsQuery();
-  const { customMm } = sheets;
+/** The sides of a paper of one's own. */
+function CustomSize({ sheets: { customMm }, change }: OfKindProps) {
+  const side = (name: 'widthMm' | 'heightMm', label: string) => (
+    <LengthGap
+      label={label}
+      valueMm={customMm[name]}
+      check={between(40, 5000)}
+      onChange={(mm) => change({ customMm: { ...customMm, [name]: mm } })}
+    />
+  );
   return (
     <>
-      {sheets.paper === 'custom' && (
-        <MoreRow label="Size of the paper">
-          {(['widthMm', 'heightMm'] as const).map((side) => (
-            <LengthGap
-              key={side}
-              label={side === 'widthMm' ? 'Width of the paper' : 'Height of the paper'}
-              valueMm={customMm[side]}
-              check={between(40, 5000)}
-              onChange={(mm) => change({ customMm: { ...customMm, [side]: mm } })}
-            />
-          ))}
-        </MoreRow>
-      )}
+      {' '}
+      of {side('widthMm', 'Width of the paper')} × {side('heightMm', 'Height of the paper')}
+    </>
+  );
+}
+
+function More({ sheets, change }: OfKindProps) {
+  const { data: calibrations = [] } = useCalibrationsQuery();
+  return (
+    <>
       <MoreRow label="The paper lies">
         <ChoiceGap
           label="Which way the paper lies"

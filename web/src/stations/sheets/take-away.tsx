@@ -12,6 +12,12 @@ const formats: readonly Format[] = [
   { key: 'svg', label: 'This page as SVG', path: (page) => `page-${page}.svg` },
   { key: 'png', label: 'This page as PNG, 300 pixels an inch', path: (page) => `page-${page}.png?ppi=300` },
 ];
+/** The map itself, whatever is printed. */
+const mapFormats = [
+  { key: 'map.json', label: 'The map as JSON' },
+  { key: 'map.svg', label: 'The map as SVG' },
+  { key: 'map.dxf', label: 'The map as DXF R12' },
+] as const;
 const ofKind: Readonly<Partial<Record<SheetKind, readonly Format[]>>> = {
   pricking: [
     { key: 'csv', label: 'The holes as CSV', path: () => 'holes.csv' },
@@ -69,9 +75,12 @@ export function TakeAway({ disabled, decisions, pageNumber }: TakeAwayProps) {
             { key: 'page', label: 'Print from this page' },
             { type: 'divider' },
             ...offered.map(({ key, label }) => ({ key, label })),
+            { type: 'divider' },
+            ...mapFormats,
           ],
           onClick: ({ key }) => {
             if (key === 'page') void navigate(`/works/${id}/print/sheets`);
+            if (mapFormats.some((one) => one.key === key)) download(`/api/works/${id}/${key}`);
             const format = offered.find((one) => one.key === key);
             if (format) void save(format.path(pageNumber));
           },
