@@ -43,7 +43,7 @@ function cropOf(map: MapDocument): SheetSource['crop'] {
 
 /** Everything the sheets of a work are made from. */
 export function sheetSourceOf(
-  work: Pick<Work, 'decisions' | 'pictures'>,
+  work: Pick<Work, 'decisions' | 'pictures' | 'printings'>,
   map: MapDocument,
   { date, unit, version }: PrintedBy,
 ): SheetSource {
@@ -98,8 +98,16 @@ export function sheetSourceOf(
       ['Carried across by', `${methodWords[transfer.method]}, ${transfer.hand} hand`],
       ...(transfer.used ? [['Used', transfer.used] as const] : []),
     ],
-    steps: stepWords(transferSteps(surface, transfer, 1)),
+    steps: stepWords(transferSteps(surface, transfer, sheetsToJoin(work))),
   };
+}
+
+/** How many sheets the drawing is joined from, by the last that were printed to be traced from. */
+export function sheetsToJoin({ printings }: Pick<Work, 'printings'>): number {
+  const last = printings.findLast(({ decisions }) => ['outline', 'mirrored'].includes(decisions.kind));
+  // The assembly diagram is a page, but not a sheet to join.
+  if (!last) return 0;
+  return last.pages > 1 ? last.pages - 1 : 1;
 }
 
 /** The same for a map alone, as the command line has it: on plain paper, with what is usual. */

@@ -1,5 +1,12 @@
 import { NavLink } from 'react-router';
-import { mainPictureOf, stationNames, stations, type Station, type Work } from '@nobrel/core/file';
+import {
+  mainPictureOf,
+  sheetsToJoin,
+  stationNames,
+  stations,
+  type Station,
+  type Work,
+} from '@nobrel/core/file';
 import { findFitFault, surfaceOf } from '@nobrel/core/fit';
 import { paperName } from '@nobrel/core/sheets';
 import { transferSteps } from '@nobrel/core/transfer';
@@ -29,11 +36,7 @@ export function Strip() {
 
 /** Steps of the transfer as they stand for a work. */
 export function stepsOf(work: Work) {
-  // What is traced from, and not a label or a card.
-  const sheets = work.printings.findLast(({ decisions }) => ['outline', 'mirrored'].includes(decisions.kind));
-  // The assembly diagram is a page, but not a sheet to join.
-  const count = sheets ? (sheets.pages > 1 ? sheets.pages - 1 : 1) : 0;
-  return transferSteps(surfaceOf(work.decisions.fit), work.decisions.transfer, count);
+  return transferSteps(surfaceOf(work.decisions.fit), work.decisions.transfer, sheetsToJoin(work));
 }
 
 function factOf(station: Station, work: Work, unit: LengthUnit): string {

@@ -175,7 +175,7 @@ export function cardPage(source: SheetSource) {
     const size = [5, 4.4, 3.8, bodyMm, 3, 2.6, 2.2].find((mm) => fits(steps, mm, list)) ?? 2.2;
     steps.forEach((step, i) => {
       const before = list.y;
-      if (!list.write(`${i + 1}.  ${step}`, size, { indentMm: 5 })) return;
+      if (!list.write(`${i + 1}.  ${step}`, size, { indentMm: boxShare * size })) return;
       const y = before + size * 0.55;
       list.items.push(
         strokeOf([0, y, size * 0.8, y, size * 0.8, y + size * 0.8, 0, y + size * 0.8], 0.15, {
@@ -187,9 +187,12 @@ export function cardPage(source: SheetSource) {
   };
 }
 
+/** Room for the box that is ticked before a step, against the size of its letters. */
+const boxShare = 1.4;
+
 function fits(steps: readonly string[], sizeMm: number, list: Column): boolean {
   const trial = new Column(list.x, list.y, list.widthMm, list.bottom);
-  return steps.every((step, i) => trial.write(`${i + 1}.  ${step}`, sizeMm, { indentMm: 5 }));
+  return steps.every((step, i) => trial.write(`${i + 1}.  ${step}`, sizeMm, { indentMm: boxShare * sizeMm }));
 }
 
 /** How far the crosses of the calibration sheet lie from the sides of its room, mm. */

@@ -23,10 +23,10 @@ export function useSheets(map: MapDocument, decisions: SheetDecisions): LaidShee
   const calibration = calibrations?.find(({ id }) => id === decisions.calibration) ?? null;
   const gone = calibrations !== undefined && decisions.calibration !== null && calibration === null;
   const version = work.map?.version ?? null;
-  const { decisions: all, pictures } = work;
+  const { decisions: all, pictures, printings } = work;
   const source = useMemo(
-    () => sheetSourceOf({ decisions: all, pictures }, map, { date, unit, version }),
-    [all, pictures, map, date, unit, version],
+    () => sheetSourceOf({ decisions: all, pictures, printings }, map, { date, unit, version }),
+    [all, pictures, printings, map, date, unit, version],
   );
   return useMemo(() => {
     if (gone)
