@@ -7,7 +7,7 @@ import { migrations } from './migrations/index.js';
 
 /** Settings that SQLite keeps per connection, given to each as it opens: Sequelize opens one a transaction. */
 const connectionSettings =
-  'PRAGMA journal_mode = WAL; PRAGMA synchronous = FULL; PRAGMA foreign_keys = ON; PRAGMA busy_timeout = 5000;';
+  'PRAGMA journal_mode = WAL; PRAGMA synchronous = FULL; PRAGMA foreign_keys = ON; PRAGMA busy_timeout = 30000;';
 
 class DurableDatabase extends sqlite3.Database {
   constructor(filename: string, mode: number, opened: (error: Error | null) => void) {
