@@ -1,4 +1,4 @@
-import type { Command} from 'commander';
+import type { Command } from 'commander';
 import { Option } from 'commander';
 import { referenceViews } from '@nobrel/core/reference';
 import {
