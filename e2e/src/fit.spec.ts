@@ -36,6 +36,8 @@ test('every way out is shown with its numbers, and taken with a click', async ({
   await expect(
     ways.getByText(/760 × 560 mm.*Nothing of the picture is lost|from 560 × 760 mm/),
   ).toBeVisible();
+  // Once it is saved nothing moves under the pointer any more.
+  await saved(page);
   await ways
     .getByRole('listitem')
     .filter({ hasText: 'Leave a border' })
