@@ -1,6 +1,11 @@
 /** A rectangle in millimetres, from its top-left corner; x to the right, y down. */
 export type Rect = { x: number; y: number; width: number; height: number };
 
+/** The four corners of a rectangle as a ring, clockwise from the top left: x0, y0 … */
+export function ringOfRect({ x, y, width, height }: Rect): number[] {
+  return [x, y, x + width, y, x + width, y + height, x, y + height];
+}
+
 /** The part two rectangles share, or null when they do not overlap by a positive area. */
 export function intersection(a: Rect, b: Rect): Rect | null {
   const x = Math.max(a.x, b.x);

@@ -13,15 +13,14 @@ export type PrinterBend = { scaleX: number; scaleY: number; shear: number };
 export const truePrinter: PrinterBend = { scaleX: 1, scaleY: 1, shear: 0 };
 
 /** What a ruler says of the calibration sheet, mm. */
-export const calibrationMeasuresSchema = z.object({
+export type CalibrationMeasures = {
   /** Between the crosses along the top and along the left side. */
-  acrossMm: z.number(),
-  downMm: z.number(),
+  acrossMm: number;
+  downMm: number;
   /** From top left to bottom right, and from top right to bottom left; null when they were not measured. */
-  fallingMm: z.number().nullable(),
-  risingMm: z.number().nullable(),
-});
-export type CalibrationMeasures = z.infer<typeof calibrationMeasuresSchema>;
+  fallingMm: number | null;
+  risingMm: number | null;
+};
 
 /** A printer's calibration on one paper, kept by name. */
 export const calibrationSchema = z.object({

@@ -3,7 +3,7 @@ import type { DrawingItem } from './drawing.js';
 import type { PageItem } from './page.js';
 
 /** The smallest rectangle around points. */
-export function boundsOf(points: ArrayLike<number>): Rect {
+function boundsOf(points: ArrayLike<number>): Rect {
   let left = Infinity;
   let right = -Infinity;
   let top = Infinity;

@@ -4,7 +4,7 @@ import { textOf, type PageItem, type PageText } from './page.js';
 const letterShare = 0.5;
 
 /** Breaks words into lines that fit a width. */
-export function wrapped(text: string, sizeMm: number, widthMm: number): string[] {
+function wrapped(text: string, sizeMm: number, widthMm: number): string[] {
   const most = Math.max(8, Math.floor(widthMm / (letterShare * sizeMm)));
   const lines: string[] = [];
   let line = '';

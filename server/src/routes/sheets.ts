@@ -65,7 +65,8 @@ export function sheetRoutes(
     const by = { date: printedAt.slice(0, 10), unit, version };
     const calibration = await calibrationOf(decisions);
     return {
-      source: sheetSourceOf(work, document, by),
+      work,
+      by,
       set: refusing(() => sheetsFor(work, document, decisions, calibration, by)),
       picture: pictureFor(work, pictures),
       title: `${work.decisions.title}, map ${version}`,
@@ -122,8 +123,8 @@ export function sheetRoutes(
     response.json(underWay.get(request.params.id) ?? null);
   });
   router.get('/printings/:id/measures.csv', async (request, response) => {
-    const { source, name } = await printed(request.params.id, request.query);
-    send(response, `${name}.csv`, 'text/csv', measuresCsv(source));
+    const { work, document, by, name } = await printed(request.params.id, request.query);
+    send(response, `${name}.csv`, 'text/csv', measuresCsv(sheetSourceOf(work, document, by)));
   });
   router.get('/printings/:id/page-:page.svg', async (request, response) => {
     const { set, name, picture } = await printed(request.params.id, request.query);

@@ -11,7 +11,7 @@ import {
   type PDFEmbeddedPage,
   type PDFPage,
 } from 'pdf-lib';
-import type { SheetLayout } from '@nobrel/core/sheets';
+import { pointsPerMm, type SheetLayout } from '@nobrel/core/sheets';
 
 /** What a printer does wrong. Lengths in mm on its page as displayed. */
 export type PrinterFaults = {
@@ -38,7 +38,7 @@ export const noFaults: PrinterFaults = {
 };
 
 type Place = { x: number; y: number };
-const points = (mm: number) => (mm * 72) / 25.4;
+const points = (mm: number) => mm * pointsPerMm;
 
 /** Where a place of the file comes to lie on the paper, mm from its top-left corner. */
 export function onPaper(
@@ -94,7 +94,7 @@ export async function joined(
     const page = pages[i];
     const at = places.get(sheet.page);
     if (!page || !at) return [];
-    const [width, height] = [(page.width * 25.4) / 72, (page.height * 25.4) / 72];
+    const [width, height] = [page.width / pointsPerMm, page.height / pointsPerMm];
     return [
       [0, 0],
       [width, 0],

@@ -1,4 +1,5 @@
 import { isTraced } from '../../documents/index.js';
+import { ringOfRect } from '../../geometry/index.js';
 import { groundShapes, ringPoints } from '../../map/index.js';
 import type { Note } from '../../notes/index.js';
 import type { SheetDecisions } from '../decisions.js';
@@ -29,7 +30,7 @@ export function backingDrawing(
   const whole: PageFill = {
     kind: 'fill',
     colour: inkColours.rub,
-    rings: [ringOf(map.frame)],
+    rings: [ringOfRect(map.frame)],
   };
   const items: DrawingItem[] = reach === 'all' ? [whole] : [...fills, ...bands];
   const frameMm2 = map.frame.width * map.frame.height;
@@ -68,10 +69,6 @@ export function backingDrawing(
 }
 
 const squareCm = (mm2: number) => `${(mm2 / 100).toFixed(mm2 < 10_000 ? 1 : 0)} cm²`;
-
-function ringOf({ x, y, width, height }: SheetSource['map']['frame']): number[] {
-  return [x, y, x + width, y, x + width, y + height, x, y + height];
-}
 
 /** The shapes of the things: all but the ground they stand before. */
 function thingFills({ map }: SheetSource): PageFill[] {

@@ -1,5 +1,5 @@
 import { isTraced, type MapDocument } from '../../documents/index.js';
-import { intersection, stepLength, type Rect } from '../../geometry/index.js';
+import { intersection, ringOfRect, stepLength, type Rect } from '../../geometry/index.js';
 import { formatLength } from '../../units/index.js';
 import type { SheetDecisions } from '../decisions.js';
 import { cutTo, extentOf } from '../cut.js';
@@ -120,20 +120,7 @@ export function partialDrawing(
   const landmarks = landmarksAround(map, region);
   const items: DrawingItem[] = [
     ...insideOf(tracedStrokes(map, lineMm), region),
-    strokeOf(
-      [
-        region.x,
-        region.y,
-        region.x + region.width,
-        region.y,
-        region.x + region.width,
-        region.y + region.height,
-        region.x,
-        region.y + region.height,
-      ],
-      0.15,
-      { closed: true, ink: 'guide', dashMm: [3, 2] },
-    ),
+    strokeOf(ringOfRect(region), 0.15, { closed: true, ink: 'guide', dashMm: [3, 2] }),
   ];
   const faint = tracedStrokes(map, 0.2).map((stroke) => ({ ...stroke, ink: 'faint' as const }));
   landmarks.forEach(({ x, y }, i) => {

@@ -22,10 +22,7 @@ function cropOf({ crop }: SheetSource): PixelWindow {
 }
 
 /** The lines of the work's grid over what is drawn, with letters along the top and numbers down the side. */
-export function gridItems(
-  { grid, drawing }: Pick<SheetSource, 'grid' | 'drawing'>,
-  toward: 1 | -1 = -1,
-): DrawingItem[] {
+function gridItems({ grid, drawing }: Pick<SheetSource, 'grid' | 'drawing'>): DrawingItem[] {
   const lines = gridOf(drawing, grid);
   const { xs, ys } = lines;
   const [left, right] = [xs[0], xs[xs.length - 1]];
@@ -39,7 +36,7 @@ export function gridItems(
       strokeOf([...segment], 0.6 * grid.lineMm, { ink: 'guide', dashMm: [2, 1] }),
     ),
     ...xs.slice(1).map((x, i) =>
-      textOf((x + xs[i]) / 2, toward < 0 ? top + size + 0.5 : top - 1, columnLetters(i), size, {
+      textOf((x + xs[i]) / 2, top + size + 0.5, columnLetters(i), size, {
         anchor: 'middle',
         ink: 'guide',
       }),

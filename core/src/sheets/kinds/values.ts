@@ -8,7 +8,7 @@ import { cornersOf, flat, guideStrokes, tracedStrokes } from './lines.js';
 
 /** Side of a square of the key, mm, and the room it takes below the surface. */
 const keyMm = 9;
-export const keyRoomMm = 20;
+const keyRoomMm = 20;
 
 /** The values as flat greys, or by number only, with a key strip of what each is. */
 export function valuesDrawing(map: MapDocument, lineMm: number, by: 'greys' | 'numbers'): Drawing {
@@ -34,7 +34,7 @@ export function valuesDrawing(map: MapDocument, lineMm: number, by: 'greys' | 'n
 }
 
 /** Every shape filled with the grey of its value. */
-export function greyFills(map: MapDocument): PageFill[] {
+function greyFills(map: MapDocument): PageFill[] {
   const lines = new Map(map.lines.map((line) => [line.id, line]));
   const lightness = new Map(map.values.map((value) => [value.level, value.lightness]));
   return map.shapes.map((shape) => {

@@ -1,9 +1,16 @@
 import { Alert, Button } from 'antd';
-import { useEffect, useState } from 'react';
+import { useEffect, useMemo, useState } from 'react';
 import { Link } from 'react-router';
 import type { MapDocument } from '@nobrel/core/documents';
 import { isMapCurrent } from '@nobrel/core/file';
-import { partOf, sheetNotes, windowAt, type SheetDecisions, type SheetSet } from '@nobrel/core/sheets';
+import {
+  partOf,
+  sheetNotes,
+  windowAt,
+  type SheetDecisions,
+  type SheetPage,
+  type SheetSet,
+} from '@nobrel/core/sheets';
 import { Notes } from '../../bench/notes.js';
 import { Missing, StationBench } from '../../bench/station.js';
 import { ToolRow, useTool } from '../../bench/tool-row.js';
@@ -64,7 +71,8 @@ function Sheets({ map }: { map: MapDocument }) {
   };
   const { set, fault, calibration } = useSheets(map, sheets);
   const [chosen, choose] = usePage(set);
-  const page = set?.page(chosen);
+  const page = useMemo(() => set?.page(chosen), [set, chosen]);
+  const lies = placed(set, page, chosen);
   const under = useMapOrReference(
     <>
       <SurfaceSheet {...map.surface} />
@@ -120,9 +128,9 @@ function Sheets({ map }: { map: MapDocument }) {
               : {}),
           }}
           right={{
-            ...placed(set, chosen),
+            ...lies,
             tools: set && <Pages count={set.count} chosen={chosen} choose={choose} />,
-            content: page && <PageDrawing page={page} at={placed(set, chosen).extent} />,
+            content: page && <PageDrawing page={page} at={lies.extent} />,
           }}
         />
       </div>
@@ -200,8 +208,7 @@ function TilesOnMap({ set, chosen }: { set: SheetSet | null; chosen: number }) {
  * Where a page lies on its leaf: with its window on the part of the surface it shows, so that the same spot
  * can be pointed at on both leaves. What stands alone lies nowhere.
  */
-function placed(set: SheetSet | null, index: number) {
-  const page = set?.page(index);
+function placed(set: SheetSet | null, page: SheetPage | undefined, index: number) {
   if (!set || !page)
     return { title: 'Sheet', extent: { x: 0, y: 0, width: 210, height: 297 }, apart: true, inMm: true };
   const size = { width: page.widthMm, height: page.heightMm };
