@@ -18,6 +18,7 @@ import {
   type SheetDecisions,
   type SheetSet,
 } from '@nobrel/core/sheets';
+import { lineOf, mapWith } from '@nobrel/core/testing';
 import { timed } from './timed.js';
 
 const require = createRequire(import.meta.url);
@@ -40,32 +41,9 @@ function winding(width: number, height: number, metres: number): MapDocument {
       x = Math.min(width, Math.max(0, x + stepMm * Math.cos(angle)));
       y = Math.min(height, Math.max(0, y + stepMm * Math.sin(angle)));
     }
-    return {
-      id: `a${i}`,
-      kind: 'boundary' as const,
-      edge: 'hard' as const,
-      contrast: 40,
-      softness: 0.3,
-      weight: 0.5,
-      closed: false,
-      points,
-      left: null,
-      right: null,
-    };
+    return lineOf(points, { id: `a${i}`, weight: 0.5 });
   });
-  const surface = { width, height };
-  const frame = { x: 0, y: 0, ...surface };
-  return {
-    format: 'nobrel-map',
-    version: 1,
-    units: 'mm',
-    surface,
-    frame,
-    values: [],
-    shapes: [],
-    lines,
-    settings: {},
-  };
+  return mapWith(width, height, lines);
 }
 
 function sheets(map: MapDocument, change: Partial<SheetDecisions> = {}): SheetSet {

@@ -1,38 +1,20 @@
 import { expect } from 'chai';
-import type { MapDocument, MapLine } from '../documents/index.js';
+import type { MapLine } from '../documents/index.js';
+import { lineOf, mapWith } from '../testing/index.js';
 import { mapNotes } from './notes.js';
 import { defaultMapSettings } from './settings.js';
 
-const line = (id: string, change: Partial<MapLine> = {}): MapLine => ({
-  id,
-  kind: 'boundary',
-  edge: 'hard',
-  contrast: 40,
-  softness: 0.3,
-  weight: 0.5,
-  closed: false,
-  points: [
-    [0, 0],
-    [400, 0],
-  ],
-  left: null,
-  right: null,
-  ...change,
-});
+const line = (id: string, change: Partial<MapLine> = {}): MapLine =>
+  lineOf(
+    [
+      [0, 0],
+      [400, 0],
+    ],
+    { id, weight: 0.5, ...change },
+  );
 
-const map = (lines: MapLine[]): MapDocument => ({
-  format: 'nobrel-map',
-  version: 1,
-  units: 'mm',
-  surface: { width: 400, height: 300 },
-  frame: { x: 0, y: 0, width: 400, height: 300 },
-  values: [],
-  shapes: [],
-  lines,
-  settings: {},
-});
 const notes = (lines: MapLine[], minutes: number | null = null) =>
-  mapNotes(map(lines), { ...defaultMapSettings, minutes });
+  mapNotes(mapWith(400, 300, lines), { ...defaultMapSettings, minutes });
 
 describe('notes at Map', () => {
   it('say that there is nothing to draw, and how to get something', () => {

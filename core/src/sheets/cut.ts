@@ -1,6 +1,19 @@
-import { clipPolyline, clipRing, intersection, type Rect } from '../geometry/index.js';
+import { clipPolyline, clipRing, intersection, ringOfRect, type Rect } from '../geometry/index.js';
 import type { DrawingItem } from './drawing.js';
-import type { PageItem } from './page.js';
+import type { PageItem, PageStroke, PageText } from './page.js';
+import { textWidthMm } from './words.js';
+
+/** A line up to this wide is cut by its middle, as a pencil follows it; a wider one is an area with two edges. */
+const widestLineMm = 1;
+
+const reachOf = ({ widthMm }: PageStroke) => (widthMm > widestLineMm ? widthMm / 2 : 0);
+
+const grown = ({ x, y, width, height }: Rect, by: number): Rect => ({
+  x: x - by,
+  y: y - by,
+  width: width + 2 * by,
+  height: height + 2 * by,
+});
 
 /** The smallest rectangle around points. */
 function boundsOf(points: ArrayLike<number>): Rect {
@@ -17,17 +30,18 @@ function boundsOf(points: ArrayLike<number>): Rect {
   return { x: left, y: top, width: right - left, height: bottom - top };
 }
 
-/** The rectangle an item of a drawing takes up, without the width of its line. */
+/** The rectangle an item of a drawing takes up: a line by its middle, a wide one with its width. */
 export function extentOf(item: DrawingItem): Rect {
   switch (item.kind) {
     case 'stroke':
+      return grown(boundsOf(item.points), reachOf(item));
     case 'dots':
       return boundsOf(item.points);
     case 'fill':
       // Holes lie within the outer ring.
       return item.rings.length > 0 ? boundsOf(item.rings[0]) : { x: 0, y: 0, width: 0, height: 0 };
     case 'text':
-      return { x: item.x, y: item.y, width: 0, height: 0 };
+      return textBounds(item);
     case 'picture':
       return item.at;
   }
@@ -39,17 +53,24 @@ const contains = (rect: Rect, inner: Rect) =>
   inner.x + inner.width <= rect.x + rect.width &&
   inner.y + inner.height <= rect.y + rect.height;
 
+/** Letters stand on their baseline and hang a little below it. */
+function textBounds({ x, y, text, sizeMm, anchor }: PageText): Rect {
+  const width = textWidthMm(text, sizeMm);
+  const before = { start: 0, middle: 0.5, end: 1 }[anchor] * width;
+  return { x: x - before, y: y - 0.75 * sizeMm, width, height: sizeMm };
+}
+
 /** The parts of an item inside a window, cut exactly at its border. */
 export function cutTo(item: DrawingItem, bounds: Rect, window: Rect): PageItem[] {
   if (item.kind === 'picture') return cutPicture(item, window);
   if (contains(window, bounds)) return [item];
   switch (item.kind) {
     case 'text':
-      return [];
+      return intersection(window, bounds) ? [within(window, [item])] : [];
     case 'stroke': {
-      const { points, closed } = item;
-      const run = closed ? [...Array.from(points), points[0], points[1]] : points;
-      return clipPolyline(window, run).map((part) => ({ ...item, closed: false, points: part }));
+      const reach = reachOf(item);
+      const parts = cutLine(item, grown(window, reach));
+      return reach > 0 && parts.length > 0 ? [within(window, parts)] : parts;
     }
     case 'fill': {
       const rings = item.rings.map((ring) => clipRing(window, ring)).filter((ring) => ring.length > 4);
@@ -64,6 +85,30 @@ export function cutTo(item: DrawingItem, bounds: Rect, window: Rect): PageItem[]
       return inside.length > 0 ? [{ ...item, points: inside }] : [];
     }
   }
+}
+
+/** The parts of a line whose middle lies inside a window. */
+export function cutLine(line: PageStroke, window: Rect): PageStroke[] {
+  const { points, closed } = line;
+  const run = closed ? [...Array.from(points), points[0], points[1]] : points;
+  return clipPolyline(window, run).map((part) => ({ ...line, closed: false, points: part }));
+}
+
+const within = (window: Rect, items: PageItem[]): PageItem => ({
+  kind: 'within',
+  ring: ringOfRect(window),
+  items,
+});
+
+/** The parts of a drawing inside a window; neighbours that only show within it together. */
+export function cutAllTo(items: readonly { item: DrawingItem; bounds: Rect }[], window: Rect): PageItem[] {
+  const cut: PageItem[] = [];
+  for (const part of items.flatMap(({ item, bounds }) => cutTo(item, bounds, window))) {
+    const last = cut.at(-1);
+    if (part.kind === 'within' && last?.kind === 'within') last.items.push(...part.items);
+    else cut.push(part);
+  }
+  return cut;
 }
 
 function cutPicture(item: Extract<DrawingItem, { kind: 'picture' }>, window: Rect): PageItem[] {

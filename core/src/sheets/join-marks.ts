@@ -1,10 +1,10 @@
 import { intersection } from '../geometry/index.js';
-import { strokeOf, textOf, type PageItem } from './page.js';
+import { strokeOf, textOf, type PageStroke, type PageText } from './page.js';
 import type { SheetDecisions } from './decisions.js';
 import type { Tile, Tiling } from './tiling.js';
 
 /** A numbered cross that two neighbouring sheets share: laid right, the two crosses coincide. */
-export type JoinMark = { number: number; x: number; y: number; labels: string[] };
+export type JoinMark = { number: number; x: number; y: number; labels: string[]; upright: boolean };
 
 /** Where two neighbours overlap, mm on the drawing. */
 export type Seam = {
@@ -42,6 +42,7 @@ export function joinMarks(seams: readonly Seam[]): JoinMark[] {
       x: shared.x + shared.width * (upright ? 0.5 : share),
       y: shared.y + shared.height * (upright ? share : 0.5),
       labels: [one.label, other.label],
+      upright,
     })),
   );
 }
@@ -63,15 +64,21 @@ export function seamItems(
   marks: readonly JoinMark[],
   order: ReadonlyMap<string, number>,
   { join, overlapMm }: Pick<SheetDecisions, 'join' | 'overlapMm'>,
-): PageItem[] {
+): (PageStroke | PageText)[] {
   const arm = Math.min(3, overlapMm / 2);
-  const items: PageItem[] = [];
+  const items: (PageStroke | PageText)[] = [];
   for (const mark of marks) {
     if (!mark.labels.includes(tile.label)) continue;
+    // The number stands on the side away from the sheet's edge, where even a narrow overlap leaves room.
+    const first = mark.labels[0] === tile.label;
+    const at = mark.upright
+      ? { x: mark.x + (first ? -0.6 : 0.6), y: mark.y - 0.6 }
+      : { x: mark.x + 0.6, y: mark.y + (first ? -0.6 : 2.4) };
+    const anchor = mark.upright && first ? 'end' : 'start';
     items.push(
       strokeOf([mark.x - arm, mark.y, mark.x + arm, mark.y], 0.15, { ink: 'guide' }),
       strokeOf([mark.x, mark.y - arm, mark.x, mark.y + arm], 0.15, { ink: 'guide' }),
-      textOf(mark.x + 0.6, mark.y - 0.6, String(mark.number), 2.2, { ink: 'guide' }),
+      textOf(at.x, at.y, String(mark.number), 2.2, { ink: 'guide', anchor }),
     );
   }
   for (const seam of seams) {

@@ -3,7 +3,7 @@ import type { Note } from '../notes/index.js';
 import type { LengthUnit, SizeMm } from '../units/index.js';
 import { assemblyItems } from './assembly.js';
 import { assemblyOrder, type AssemblyStep } from './assembly-order.js';
-import { cutTo, extentOf } from './cut.js';
+import { cutAllTo, cutTo, extentOf } from './cut.js';
 import type { SheetDecisions } from './decisions.js';
 import type { Drawing, DrawingItem } from './drawing.js';
 import { foot } from './foot.js';
@@ -146,13 +146,14 @@ function tilePage(
 ) {
   const { window } = tile;
   const own = content.byTile[tile.row * tiling.columns + tile.column];
-  const shown = own.flatMap((i) => cutTo(content.items[i], content.bounds[i], window));
-  const orient = [...drawing.marks, ...seamItems(tile, seams, marks, order, options)].flatMap((item) =>
-    'corner' in item ? [item] : cutTo(item, extentOf(item), window),
-  );
+  const shown = own.map((i) => ({ item: content.items[i], bounds: content.bounds[i] }));
+  const orient = [...drawing.marks, ...seamItems(tile, seams, marks, order, options)].map((item) => ({
+    item,
+    bounds: extentOf(item),
+  }));
   const place = onRoom(window, drawing.mirrored, tiling.startMm);
   return onPage(tile.label, tiling, [
-    ...[...shown, ...orient].map((item) => moved(item, place)),
+    ...cutAllTo([...shown, ...orient], window).map((item) => moved(item, place)),
     ...foot(tiling.room, {
       title: options.title,
       called: drawing.called,

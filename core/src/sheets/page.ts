@@ -41,7 +41,13 @@ export type PagePicture = {
   look: ReferenceView;
 };
 
-export type PageItem = PageStroke | PageText | PageFill | PageDots | PagePicture;
+/** What would reach out of its part of the page, shown only inside a ring. */
+export type PageWithin = { kind: 'within'; ring: ArrayLike<number>; items: PageItem[] };
+
+/** What is drawn rather than a picture. */
+export type VectorItem = PageStroke | PageText | PageFill | PageDots;
+
+export type PageItem = VectorItem | PagePicture | PageWithin;
 
 /** sRGB, 0–255. */
 export type Rgb = readonly [number, number, number];
@@ -82,11 +88,17 @@ export function textOf(
   return { kind: 'text', x, y, text, sizeMm, anchor: 'start', ink: 'graphite', ...rest };
 }
 
+const mirroredAnchor = { start: 'end', middle: 'middle', end: 'start' } as const;
+
 /** How points are brought from one place to another: x′ = a·x + b·y + c, y′ = d·x + e·y + f. */
 export type Affine = { a: number; b: number; c: number; d: number; e: number; f: number };
 
-/** An item brought to its place. Widths and sizes of letters stay. */
-export function moved(item: PageItem, { a, b, c, d, e, f }: Affine): PageItem {
+/**
+ * An item brought to its place. Widths and sizes of letters stay; letters are read from left to right on the reverse too,
+ * where a line of text ends at what it began at.
+ */
+export function moved(item: PageItem, to: Affine): PageItem {
+  const { a, b, c, d, e, f } = to;
   const run = (points: ArrayLike<number>): Float64Array => {
     const out = new Float64Array(points.length);
     for (let i = 0; i < points.length; i += 2) {
@@ -103,12 +115,14 @@ export function moved(item: PageItem, { a, b, c, d, e, f }: Affine): PageItem {
       return { ...item, rings: item.rings.map(run) };
     case 'text': {
       const [x, y] = run([item.x, item.y]);
-      return { ...item, x, y };
+      return { ...item, x, y, anchor: a < 0 ? mirroredAnchor[item.anchor] : item.anchor };
     }
     case 'picture': {
       const side = ([x, y]: readonly [number, number]) => [a * x + b * y, d * x + e * y] as const;
       const [x, y] = run(item.corner);
       return { ...item, corner: [x, y], across: side(item.across), down: side(item.down) };
     }
+    case 'within':
+      return { ...item, ring: run(item.ring), items: item.items.map((own) => moved(own, to)) };
   }
 }

@@ -7,9 +7,11 @@ import {
   inkColours,
   type PageDots,
   type PageFill,
+  type PageItem,
   type PagePicture,
   type PageStroke,
   type PageText,
+  type PageWithin,
   type Rgb,
   type SheetPage,
 } from './page.js';
@@ -83,14 +85,19 @@ class PageWriter {
   ) {}
 
   async write(): Promise<string> {
-    for (const item of this.page.items) {
+    await this.items(this.page.items);
+    return this.out.join('\n');
+  }
+
+  private async items(items: readonly PageItem[]): Promise<void> {
+    for (const item of items) {
       if (item.kind === 'stroke') this.stroke(item);
       else if (item.kind === 'text') this.text(item);
       else if (item.kind === 'fill') this.fill(item);
       else if (item.kind === 'dots') this.dots(item);
-      else await this.picture(item);
+      else if (item.kind === 'picture') await this.picture(item);
+      else await this.within(item);
     }
-    return this.out.join('\n');
   }
 
   private x(mm: number): string {
@@ -130,6 +137,16 @@ class PageWriter {
   private fill(item: PageFill): void {
     this.paint(item.colour);
     this.out.push(`${item.rings.map((ring) => `${this.run(ring)} h`).join(' ')} f*`);
+  }
+
+  private async within({ ring, items }: PageWithin): Promise<void> {
+    const { stroking, filling } = this;
+    this.out.push(`q ${this.run(ring)} h W n`);
+    await this.items(items);
+    this.out.push('Q');
+    // The pen is the one from before again.
+    this.stroking = stroking;
+    this.filling = filling;
   }
 
   /** A dot is the round end of a line that goes nowhere; some viewers want it to go a hair. */

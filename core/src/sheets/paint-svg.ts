@@ -1,5 +1,12 @@
 import { shortNumber } from '../documents/index.js';
-import { inkColours, type PageItem, type PagePicture, type Rgb, type SheetPage } from './page.js';
+import {
+  inkColours,
+  type PageItem,
+  type PagePicture,
+  type PageWithin,
+  type Rgb,
+  type SheetPage,
+} from './page.js';
 
 /** Path data of runs of points, in mm. */
 export function runsData(runs: readonly ArrayLike<number>[], closed: boolean): string {
@@ -35,16 +42,31 @@ export function pictureMatrix({ corner, across, down }: PagePicture): string {
  */
 export function pageToSvg(page: SheetPage, href?: (picture: PagePicture) => string): string {
   const { widthMm, heightMm } = page;
+  let rings = 0;
+  const painted = (item: PageItem): string =>
+    item.kind === 'within' ? withinToSvg(item, `within-${++rings}`, painted) : itemToSvg(item, href);
   return [
     '<?xml version="1.0" encoding="UTF-8"?>',
     `<svg xmlns="http://www.w3.org/2000/svg" width="${shortNumber(widthMm)}mm" height="${shortNumber(heightMm)}mm" viewBox="0 0 ${shortNumber(widthMm)} ${shortNumber(heightMm)}" fill="none" stroke-linecap="round" stroke-linejoin="round" font-family="sans-serif">`,
-    ...page.items.map((item) => itemToSvg(item, href)),
+    ...page.items.map(painted),
     '</svg>',
     '',
   ].join('\n');
 }
 
-function itemToSvg(item: PageItem, href: ((picture: PagePicture) => string) | undefined): string {
+function withinToSvg({ ring, items }: PageWithin, id: string, painted: (item: PageItem) => string): string {
+  return [
+    `  <clipPath id="${id}"><path d="${runsData([ring], true)}"/></clipPath>`,
+    `  <g clip-path="url(#${id})">`,
+    ...items.map(painted),
+    '  </g>',
+  ].join('\n');
+}
+
+function itemToSvg(
+  item: Exclude<PageItem, PageWithin>,
+  href: ((picture: PagePicture) => string) | undefined,
+): string {
   switch (item.kind) {
     case 'stroke':
       return `  <path d="${runsData([item.points], item.closed)}" stroke="${cssColour(inkColours[item.ink])}" stroke-width="${shortNumber(item.widthMm)}"${item.dashMm ? ` stroke-dasharray="${item.dashMm.join(' ')}"` : ''}/>`;

@@ -1,10 +1,10 @@
 import { expect } from 'chai';
 import { polylineLength } from '../geometry/index.js';
 import { defaultMapSettings, effortOf, MapMaker } from '../map/index.js';
-import { knownScene, photograph } from '../testing/index.js';
+import { knownScene, photograph, lineOf, mapWith } from '../testing/index.js';
 import { sheetLayout } from './layout-file.js';
 import type { PageStroke } from './page.js';
-import { lineOf, mapWith, pagesOf, sheetsOf, strokesIn, wordsIn } from './test-source.js';
+import { pagesOf, sheetsOf, strokesIn, wordsIn } from './test-source.js';
 import { SheetError } from './tiling.js';
 
 const run = (width: number, height: number, points: [number, number][]) =>

@@ -1,4 +1,4 @@
-import type { MapDocument, MapLine } from '../documents/index.js';
+import type { MapDocument } from '../documents/index.js';
 import { defaultFitDecisions } from '../fit/index.js';
 import { defaultSheetDecisions, type SheetDecisions } from './decisions.js';
 import { makeSheets, type Printer } from './make-sheets.js';
@@ -6,47 +6,7 @@ import type { PageItem, PageStroke, SheetPage } from './page.js';
 import type { SheetSet } from './lay-out.js';
 import type { SheetSource } from './source.js';
 
-/** Helpers of this room's tests: maps of a few lines, and the sheets made of them. */
-
-export function lineOf(points: [number, number][], rest: Partial<MapLine> = {}): MapLine {
-  return {
-    id: 'a1',
-    kind: 'boundary',
-    edge: 'hard',
-    contrast: 50,
-    softness: 0.3,
-    weight: 1,
-    closed: false,
-    points,
-    left: null,
-    right: null,
-    ...rest,
-  };
-}
-
-/** A map of given lines; of one diagonal when none are given. */
-export function mapWith(
-  width: number,
-  height: number,
-  lines: MapLine[] = [
-    lineOf([
-      [0, 0],
-      [width, height],
-    ]),
-  ],
-): MapDocument {
-  return {
-    format: 'nobrel-map',
-    version: 1,
-    units: 'mm',
-    surface: { width, height },
-    frame: { x: 0, y: 0, width, height },
-    values: [],
-    shapes: [],
-    lines,
-    settings: {},
-  };
-}
+/** Helpers of this room's tests: the sheets made of a map. */
 
 export function sourceOf(map: MapDocument, rest: Partial<SheetSource> = {}): SheetSource {
   return {

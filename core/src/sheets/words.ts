@@ -1,7 +1,12 @@
-import { textOf, type PageItem, type PageText } from './page.js';
+import { textOf, type PageText, type VectorItem } from './page.js';
 
 /** A letter of the shipped sans is about so wide, as a share of its height; a little more than the mean. */
 const letterShare = 0.5;
+
+/** About the width a line of text takes, mm. */
+export function textWidthMm(text: string, sizeMm: number): number {
+  return letterShare * sizeMm * text.length;
+}
 
 /** Breaks words into lines that fit a width. */
 function wrapped(text: string, sizeMm: number, widthMm: number): string[] {
@@ -19,7 +24,7 @@ function wrapped(text: string, sizeMm: number, widthMm: number): string[] {
 
 /** Lines of a page, one under the other, with the place the next would take. */
 export class Column {
-  readonly items: PageItem[] = [];
+  readonly items: VectorItem[] = [];
   y: number;
 
   /**

@@ -3,3 +3,4 @@ export * from './accuracy-scenes.js';
 export * from './map-accuracy.js';
 export * from './seeded.js';
 export * from './photographed-sheet.js';
+export * from './line-map.js';

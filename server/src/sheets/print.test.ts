@@ -1,45 +1,25 @@
 import { inflateSync } from 'node:zlib';
 import { expect } from 'chai';
 import { PDFArray, PDFDocument, PDFRawStream, PDFRef, type PDFPage } from 'pdf-lib';
-import type { MapDocument } from '@nobrel/core/documents';
 import { plainSheetSource } from '@nobrel/core/file';
 import { defaultSheetDecisions, makeSheets, sheetLayout, type SheetKind } from '@nobrel/core/sheets';
+import { lineOf, mapWith } from '@nobrel/core/testing';
 import { sheetsPdf } from './print.js';
 
 /** A cross of two lines at known millimetres. */
-const cross: MapDocument = {
-  format: 'nobrel-map',
-  version: 1,
-  units: 'mm',
-  surface: { width: 300, height: 240 },
-  frame: { x: 0, y: 0, width: 300, height: 240 },
-  values: [],
-  shapes: [],
-  lines: (
+const cross = mapWith(300, 240, [
+  lineOf([
+    [30, 100],
+    [130, 100],
+  ]),
+  lineOf(
     [
-      [
-        [30, 100],
-        [130, 100],
-      ],
-      [
-        [80, 50],
-        [80, 150],
-      ],
-    ] as [number, number][][]
-  ).map((points, i) => ({
-    id: `a${i}`,
-    kind: 'boundary',
-    edge: 'hard',
-    contrast: 40,
-    softness: 0.2,
-    weight: 1,
-    closed: false,
-    points,
-    left: null,
-    right: null,
-  })),
-  settings: {},
-};
+      [80, 50],
+      [80, 150],
+    ],
+    { id: 'a2' },
+  ),
+]);
 
 /** The drawing operators of a page, as text. */
 function contentOf(page: PDFPage): string {

@@ -11,6 +11,7 @@ import {
   type SheetDecisions,
   type SheetSet,
 } from '@nobrel/core/sheets';
+import { lineOf, mapWith } from '@nobrel/core/testing';
 import { crossAt, drawnExtent } from '../testing/measured.js';
 import { sheetsPdf } from './print.js';
 import { openPdf } from './rasterise.js';
@@ -29,44 +30,23 @@ function lattice(width: number, height: number, stepMm: number): { x: number; y:
 
 /** A map of thin crosses at known places. */
 function crosses(width: number, height: number, places: readonly { x: number; y: number }[]): MapDocument {
-  const lines = places.flatMap(({ x, y }, i) =>
-    (
+  const arms = places.flatMap(({ x, y }, i) => [
+    lineOf(
       [
-        [
-          [x - 3, y],
-          [x + 3, y],
-        ],
-        [
-          [x, y - 3],
-          [x, y + 3],
-        ],
-      ] as [number, number][][]
-    ).map((points, k) => ({
-      id: `a${i}.${k}`,
-      kind: 'boundary' as const,
-      edge: 'hard' as const,
-      contrast: 50,
-      softness: 0.2,
-      weight: 1,
-      closed: false,
-      points,
-      left: null,
-      right: null,
-    })),
-  );
-  const surface = { width, height };
-  const frame = { x: 0, y: 0, ...surface };
-  return {
-    format: 'nobrel-map',
-    version: 1,
-    units: 'mm',
-    surface,
-    frame,
-    values: [],
-    shapes: [],
-    lines,
-    settings: {},
-  };
+        [x - 3, y],
+        [x + 3, y],
+      ],
+      { id: `a${i}.0` },
+    ),
+    lineOf(
+      [
+        [x, y - 3],
+        [x, y + 3],
+      ],
+      { id: `a${i}.1` },
+    ),
+  ]);
+  return mapWith(width, height, arms);
 }
 
 function sheets(map: MapDocument, change: Partial<SheetDecisions> = {}, bend?: PrinterBend): SheetSet {

@@ -2,9 +2,9 @@ import { isTraced, type MapDocument } from '../../documents/index.js';
 import { intersection, ringOfRect, stepLength, type Rect } from '../../geometry/index.js';
 import { formatLength } from '../../units/index.js';
 import type { SheetDecisions } from '../decisions.js';
-import { cutTo, extentOf } from '../cut.js';
+import { cutLine } from '../cut.js';
 import { cornerMarks, type Drawing, type DrawingItem } from '../drawing.js';
-import { strokeOf, textOf } from '../page.js';
+import { strokeOf, textOf, type PageStroke } from '../page.js';
 import type { SheetSource } from '../source.js';
 import { SheetError } from '../tiling.js';
 import { requireLines, tracedStrokes } from './lines.js';
@@ -152,10 +152,8 @@ export function partialDrawing(
   };
 }
 
-function insideOf(strokes: DrawingItem[], region: Rect): DrawingItem[] {
-  return strokes.flatMap((stroke) =>
-    cutTo(stroke, extentOf(stroke), region).filter((item) => item.kind === 'stroke'),
-  );
+function insideOf(strokes: readonly PageStroke[], region: Rect): PageStroke[] {
+  return strokes.flatMap((stroke) => cutLine(stroke, region));
 }
 
 /** The part with its landmarks and room for their words; the surface's edge where it is near. */

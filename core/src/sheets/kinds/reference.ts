@@ -85,11 +85,7 @@ export function gridDrawing(source: SheetSource): Drawing {
     });
   return {
     extent: { x: 0, y: 0, width, height: height + tickRoomMm },
-    items: [
-      ...gridItems(source),
-      ...cornerMarks({ x: 0, y: 0, width, height }),
-      ...list.items.filter((item) => item.kind !== 'picture'),
-    ],
+    items: [...gridItems(source), ...cornerMarks({ x: 0, y: 0, width, height }), ...list.items],
     marks: [],
     mirrored: false,
     called: 'grid for tracing paper',

@@ -7,6 +7,7 @@ import {
   runsData,
   type PageItem,
   type PagePicture,
+  type PageWithin,
   type SheetPage,
 } from '@nobrel/core/sheets';
 import { ReferencePicture } from '../../leaves/reference-picture.js';
@@ -64,6 +65,8 @@ function Item({ item }: { item: PageItem }) {
       );
     case 'picture':
       return <PlacedPicture item={item} />;
+    case 'within':
+      return <Within item={item} />;
     case 'stroke':
       return (
         <path
@@ -77,6 +80,23 @@ function Item({ item }: { item: PageItem }) {
         />
       );
   }
+}
+
+/** Items that only show inside their ring. */
+function Within({ item: { ring, items } }: { item: PageWithin }) {
+  const clipId = useId();
+  return (
+    <>
+      <clipPath id={clipId}>
+        <path d={runsData([ring], true)} />
+      </clipPath>
+      <g clipPath={`url(#${clipId})`}>
+        {items.map((item, index) => (
+          <Item key={index} item={item} />
+        ))}
+      </g>
+    </>
+  );
 }
 
 /** Part of the reference, cut to the unit square that is then laid in its place. */
