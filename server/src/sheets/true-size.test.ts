@@ -125,6 +125,68 @@ describe('printed pages, measured as pictures', () => {
   }
 });
 
+describe('the printable area', () => {
+  // Lines along every edge and along the seam, so that whatever is wider than they are would reach out.
+  const along = (x0: number, y0: number, x1: number, y1: number, id: string) =>
+    lineOf(
+      [
+        [x0, y0],
+        [x1, y1],
+      ],
+      { id },
+    );
+  const map = mapWith(300, 270, [
+    along(0, 1, 300, 1, 'top'),
+    along(1, 0, 1, 270, 'left'),
+    along(0, 269, 300, 269, 'bottom'),
+    along(299, 0, 299, 270, 'right'),
+    along(0, 20, 300, 250, 'across'),
+    // Windows end at 155 mm: these lie just beyond and just before.
+    along(157, 10, 157, 100, 'beyond'),
+    along(153, 150, 153, 260, 'before'),
+  ]);
+  const marginMm = 5;
+
+  for (const kind of ['outline', 'mirrored', 'backing', 'pricking', 'grid', 'partial'] as const) {
+    it(`is not left by anything on a sheet of kind ${kind}`, async () => {
+      const set = sheets(map, {
+        kind,
+        marginMm,
+        backing: { reach: 'lines', bandMm: 20 },
+        part: { x: 100, y: 60, width: 120, height: 120 },
+      });
+      for (let index = 0; index < set.count; index++) {
+        const page = set.page(index);
+        const extent = drawnExtent(await pictureOf(await pdfOf({ count: 1, page: () => page })), ppi);
+        // Half the width of a thin line may reach over the margin, not more.
+        expect(Math.min(extent.left, extent.top), page.label).to.be.at.least(marginMm - 0.3);
+        expect(extent.right, page.label).to.be.at.most(page.widthMm - marginMm + 0.3);
+        expect(extent.bottom, page.label).to.be.at.most(page.heightMm - marginMm + 0.3);
+      }
+    });
+  }
+
+  it('takes in all of a rubbed band that lies on it, also of lines beyond its edge', async () => {
+    const set = sheets(map, { kind: 'backing', backing: { reach: 'lines', bandMm: 8 }, overlapMm: 10 });
+    const { pages } = sheetLayout(set);
+    // On the reverse the first window is still the left part of the surface: 153 to 155 mm is under the band at 157.
+    const first = pages.findIndex(({ window }) => window.x === 0);
+    const { at, window } = pages[first] ?? {
+      at: { x: 0, y: 0 },
+      window: { width: 0, x: 0, y: 0, height: 0 },
+    };
+    const image = await pictureOf(await pdfOf(set), first);
+    const lightness = (x: number, y: number) => {
+      const px = ppi / 25.4;
+      const column = Math.round((at.x + window.x + window.width - x) * px);
+      const row = Math.round((at.y + y - window.y) * px);
+      return image.data[4 * (row * image.width + column)] ?? 0;
+    };
+    expect(lightness(154.5, 50)).to.be.lessThan(225);
+    expect(lightness(151, 50)).to.be.greaterThan(250);
+  });
+});
+
 const faults: PrinterFaults = {
   ...noFaults,
   scaleX: 0.988,
