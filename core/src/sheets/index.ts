@@ -4,7 +4,7 @@ export * from './page.js';
 export * from './calibration.js';
 export { SheetError, footMm, sideMm, type Tile, type Tiling } from './tiling.js';
 export { joinMarks, seamsOf, type JoinMark } from './join-marks.js';
-export type { SheetSet, Tiled } from './lay-out.js';
+export type { SheetLaying, SheetSet, Tiled } from './lay-out.js';
 export type { SheetSource, CloseUp } from './source.js';
 export { makeSheets, type Printer } from './make-sheets.js';
 export { checkBarMm } from './foot.js';

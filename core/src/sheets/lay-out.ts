@@ -11,11 +11,9 @@ import { joinMarks, seamItems, seamsOf, type JoinMark, type Seam } from './join-
 import { moved, type Affine, type PageItem, type SheetPage } from './page.js';
 import { SheetError, tileOnto, waysRound, type Tile, type Tiling, type TilingOptions } from './tiling.js';
 
-/** A set of sheets. Pages are built when they are asked for, so that a wall of them takes no room. */
-export type SheetSet = {
+/** How sheets are laid out, without what stands on them. */
+export type SheetLaying = {
   count: number;
-  /** The page of an index from 0. */
-  page: (index: number) => SheetPage;
   /** What each page is called, in order. */
   labels: readonly string[];
   /** Seen from the reverse side. */
@@ -23,6 +21,12 @@ export type SheetSet = {
   /** How a drawing was cut into pages; null for pages that stand alone. */
   tiled: Tiled | null;
   notes: Note<Partial<SheetDecisions>>[];
+};
+
+/** A set of sheets. Pages are built when they are asked for, so that a wall of them takes no room. */
+export type SheetSet = SheetLaying & {
+  /** The page of an index from 0. */
+  page: (index: number) => SheetPage;
 };
 
 export type Tiled = {

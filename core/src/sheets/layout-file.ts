@@ -1,5 +1,5 @@
 import { z } from 'zod';
-import { onRoom, type SheetSet } from './lay-out.js';
+import { onRoom, type SheetLaying } from './lay-out.js';
 import type { Affine } from './page.js';
 import type { Tiling } from './tiling.js';
 
@@ -23,7 +23,7 @@ export const sheetLayoutSchema = z.object({
 export type SheetLayout = z.infer<typeof sheetLayoutSchema>;
 
 /** The layout of a set of sheets; page numbers count from 1 as in the PDF. Pages that stand alone show no window. */
-export function sheetLayout({ tiled, mirrored }: SheetSet): SheetLayout {
+export function sheetLayout({ tiled, mirrored }: SheetLaying): SheetLayout {
   if (!tiled) return { pages: [], skipped: [], marks: [] };
   const { tiling, printed, skipped, marks } = tiled;
   const { toFile, startMm } = tiling;

@@ -3,9 +3,9 @@ import { Button } from 'antd';
 import type { MapDocument } from '@nobrel/core/documents';
 import { LeafScale } from '../leaves/leaf-scale.js';
 import { PageDrawing } from '../stations/sheets/page-drawing.js';
-import { useSheets } from '../stations/sheets/use-sheets.js';
 import { useKeptMapQuery } from '../store/api.js';
 import { useWork } from '../store/hooks.js';
+import { useSheetPages, useSheets } from '../workers/use-sheets.js';
 
 /** CSS counts 96 pixels an inch. */
 const cssPxPerMm = 96 / 25.4;
@@ -23,41 +23,37 @@ export function SheetsPrint() {
 
 function Pages({ map }: { map: MapDocument }) {
   const work = useWork();
-  const { set, fault } = useSheets(map, work.decisions.sheets);
-  const first = set?.page(0);
-  const shown = Math.min(set?.count ?? 0, mostPages);
+  const { laid, fault } = useSheets(map, work.decisions.sheets);
+  const shown = useSheetPages(laid, 0, mostPages);
+  const first = shown?.pages[0];
   return (
     <article className="print-sheets">
       {first && <style>{`@page { size: ${first.widthMm}mm ${first.heightMm}mm; margin: 0; }`}</style>}
       <div className="print-bar">
-        <Button type="primary" disabled={!set} onClick={() => window.print()}>
+        <Button type="primary" disabled={!shown} onClick={() => window.print()}>
           Print these pages
         </Button>{' '}
         <Link to={`/works/${work.id}/sheets`}>Back to the work</Link>
         <span>Print at 100 %, without margins of the browser’s own; then lay a ruler on the check bars.</span>
-        {set && set.count > mostPages && (
+        {laid && laid.count > mostPages && (
           <span role="alert">Only the first {mostPages} pages are here: save the PDF for all of them.</span>
         )}
       </div>
       {fault && <p role="alert">{fault}</p>}
-      {set &&
-        Array.from({ length: shown }, (_, index) => {
-          const page = set.page(index);
-          return (
-            <svg
-              key={index}
-              className="print-sheet"
-              viewBox={`0 0 ${page.widthMm} ${page.heightMm}`}
-              style={{ width: `${page.widthMm}mm`, height: `${page.heightMm}mm` }}
-              role="img"
-              aria-label={`Page ${index + 1}: ${page.label}`}
-            >
-              <LeafScale value={cssPxPerMm}>
-                <PageDrawing page={page} at={{ x: 0, y: 0 }} />
-              </LeafScale>
-            </svg>
-          );
-        })}
+      {shown?.pages.map((page, index) => (
+        <svg
+          key={index}
+          className="print-sheet"
+          viewBox={`0 0 ${page.widthMm} ${page.heightMm}`}
+          style={{ width: `${page.widthMm}mm`, height: `${page.heightMm}mm` }}
+          role="img"
+          aria-label={`Page ${index + 1}: ${page.label}`}
+        >
+          <LeafScale value={cssPxPerMm}>
+            <PageDrawing page={page} at={{ x: 0, y: 0 }} />
+          </LeafScale>
+        </svg>
+      ))}
     </article>
   );
 }

@@ -6,7 +6,7 @@ import {
   worstOffMm,
   type Calibration,
   type SheetDecisions,
-  type SheetSet,
+  type SheetPage,
 } from '@nobrel/core/sheets';
 import { formatLength, LengthError, parseLength, type LengthUnit, type SizeMm } from '@nobrel/core/units';
 import {
@@ -28,21 +28,21 @@ type Typed = Record<(typeof fields)[number]['key'], string>;
 const nothing: Typed = { ab: '', ad: '', ac: '', bd: '' };
 
 /** The distances drawn on the calibration sheet now shown: between its crosses, whatever the paper. */
-export function drawnOn(set: SheetSet, { marginMm }: SheetDecisions): SizeMm {
-  const { widthMm, heightMm } = set.page(0);
+function drawnOn({ widthMm, heightMm }: SheetPage, { marginMm }: SheetDecisions): SizeMm {
   return crossDistances({ widthMm: widthMm - 2 * marginMm, heightMm: heightMm - 2 * marginMm });
 }
 
 type CalibrateProps = {
-  set: SheetSet;
+  /** The calibration sheet. */
+  page: SheetPage;
   sheets: SheetDecisions;
   change: (fields: Partial<SheetDecisions>) => void;
 };
 
 /** What the ruler says of the calibration sheet, as a sentence; and the calibrations that are kept. */
-export function CalibrateSentence({ set, sheets, change }: CalibrateProps) {
+export function CalibrateSentence({ page, sheets, change }: CalibrateProps) {
   const unit = useUnit();
-  const drawn = drawnOn(set, sheets);
+  const drawn = drawnOn(page, sheets);
   const [typed, setTyped] = useState<Typed>(nothing);
   const [name, setName] = useState('');
   const [fault, setFault] = useState<string | null>(null);
@@ -126,11 +126,11 @@ function readBend(typed: Typed, drawn: SizeMm, unit: LengthUnit) {
 }
 
 /** The calibrations kept, with how far each printer was out. */
-export function CalibrationList({ set, sheets, change }: CalibrateProps) {
+export function CalibrationList({ page, sheets, change }: CalibrateProps) {
   const unit = useUnit();
   const { data: calibrations = [] } = useCalibrationsQuery();
   const [forget] = useForgetCalibrationMutation();
-  const drawn = drawnOn(set, sheets);
+  const drawn = drawnOn(page, sheets);
   if (calibrations.length === 0) return null;
   const take = (own: Calibration) => change({ calibration: own.id === sheets.calibration ? null : own.id });
   return (

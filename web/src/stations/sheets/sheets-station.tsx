@@ -8,8 +8,8 @@ import {
   sheetNotes,
   windowAt,
   type SheetDecisions,
+  type SheetLaying,
   type SheetPage,
-  type SheetSet,
 } from '@nobrel/core/sheets';
 import { Notes } from '../../bench/notes.js';
 import { Missing, StationBench } from '../../bench/station.js';
@@ -20,13 +20,13 @@ import { SurfaceSheet } from '../../leaves/surface-sheet.js';
 import { useMapOrReference } from '../../leaves/use-map-or-reference.js';
 import { messageOf, useKeptMapQuery } from '../../store/api.js';
 import { useDecide, useUnit, useWork } from '../../store/hooks.js';
+import { useSheetPages, useSheets } from '../../workers/use-sheets.js';
 import { BringDrawing } from './bring-drawing.js';
 import { CalibrateSentence, CalibrationList } from './calibrate-tool.js';
 import { PageDrawing } from './page-drawing.js';
 import { PartHandles } from './part-handles.js';
 import { SheetsSentence } from './sheets-sentence.js';
 import { TakeAway } from './take-away.js';
-import { useSheets } from './use-sheets.js';
 
 const tools = ['look', 'calibrate', 'bring'] as const;
 const toolLabels = [
@@ -63,16 +63,21 @@ function Sheets({ map }: { map: MapDocument }) {
   const [tool, take] = useTool(tools);
   const decided = work.decisions.sheets;
   // While a printer is calibrated its sheet is shown; what is printed for the work stays decided.
-  const sheets: SheetDecisions = tool === 'calibrate' ? { ...decided, kind: 'calibration' } : decided;
+  const sheets = useMemo<SheetDecisions>(
+    () => (tool === 'calibrate' ? { ...decided, kind: 'calibration' } : decided),
+    [tool, decided],
+  );
   const change = (fields: Partial<SheetDecisions>) => decide({ room: 'sheets', change: fields });
   const changeFromSentence = (fields: Partial<SheetDecisions>) => {
     if (fields.kind !== undefined) take('look');
     change(fields);
   };
-  const { set, fault, calibration } = useSheets(map, sheets);
-  const [chosen, choose] = usePage(set);
-  const page = useMemo(() => set?.page(chosen), [set, chosen]);
-  const lies = placed(set, page, chosen);
+  const { laid, fault, calibration, laying } = useSheets(map, sheets);
+  const [chosen, choose] = usePage(laid?.count ?? 0);
+  const shown = useSheetPages(laid, chosen, 1);
+  const page = shown?.pages[0];
+  const lies = placed(shown?.laid, page, shown?.first ?? 0);
+  const measured = page?.label === 'calibration' ? page : null;
   const under = useMapOrReference(
     <>
       <SurfaceSheet {...map.surface} />
@@ -83,19 +88,23 @@ function Sheets({ map }: { map: MapDocument }) {
     <StationBench
       sentence={
         <SheetsSentence sheets={sheets} change={changeFromSentence}>
-          <TakeAway disabled={set === null} decisions={sheets} pageNumber={chosen + 1} />
+          <TakeAway disabled={laid === null} decisions={sheets} pageNumber={chosen + 1} />
         </SheetsSentence>
       }
-      notes={<Notes notes={set ? sheetNotes(set, unit) : []} onWay={change} />}
+      notes={<Notes notes={laid ? sheetNotes(laid, unit) : []} onWay={change} />}
     >
       <div className="sheets-body">
         <ToolRow label="Tools" tools={toolLabels} tool={tool} onTool={take}>
-          {tool === 'calibrate' && set && <CalibrateSentence set={set} sheets={sheets} change={change} />}
+          {tool === 'calibrate' && measured && (
+            <CalibrateSentence page={measured} sheets={sheets} change={change} />
+          )}
           {tool === 'bring' && <BringDrawing />}
           {tool === 'look' &&
             (calibration ? `Made good for ${calibration.name}.` : 'Printed as the printer is.')}
         </ToolRow>
-        {tool === 'calibrate' && set && <CalibrationList set={set} sheets={sheets} change={change} />}
+        {tool === 'calibrate' && measured && (
+          <CalibrationList page={measured} sheets={sheets} change={change} />
+        )}
         {!isMapCurrent(map, work) && (
           <Alert
             type="warning"
@@ -112,7 +121,7 @@ function Sheets({ map }: { map: MapDocument }) {
             content: (
               <>
                 {under.content}
-                <TilesOnMap set={set} chosen={chosen} />
+                <TilesOnMap laid={shown?.laid} chosen={shown?.first ?? 0} />
               </>
             ),
             ...(sheets.kind === 'partial' && !fault
@@ -129,7 +138,16 @@ function Sheets({ map }: { map: MapDocument }) {
           }}
           right={{
             ...lies,
-            tools: set && <Pages count={set.count} chosen={chosen} choose={choose} />,
+            tools: laid && (
+              <>
+                {laying && (
+                  <span className="laying" role="status">
+                    Laying them out …
+                  </span>
+                )}
+                <Pages count={laid.count} chosen={chosen} choose={choose} />
+              </>
+            ),
             content: page && <PageDrawing page={page} at={lies.extent} />,
           }}
         />
@@ -139,9 +157,8 @@ function Sheets({ map }: { map: MapDocument }) {
 }
 
 /** The page looked at; Page Up and Page Down turn it. */
-function usePage(set: SheetSet | null): [number, (index: number) => void] {
+function usePage(count: number): [number, (index: number) => void] {
   const [wanted, setWanted] = useState(0);
-  const count = set?.count ?? 0;
   const chosen = Math.max(0, Math.min(wanted, count - 1));
   useEffect(() => {
     const onKey = (event: KeyboardEvent) => {
@@ -179,8 +196,8 @@ function Pages({
 }
 
 /** Where the sheets lie on the map. */
-function TilesOnMap({ set, chosen }: { set: SheetSet | null; chosen: number }) {
-  const tiled = set?.tiled;
+function TilesOnMap({ laid, chosen }: { laid: SheetLaying | undefined; chosen: number }) {
+  const tiled = laid?.tiled;
   if (!tiled) return null;
   const shown = tiled.printed[chosen];
   return (
@@ -208,12 +225,12 @@ function TilesOnMap({ set, chosen }: { set: SheetSet | null; chosen: number }) {
  * Where a page lies on its leaf: with its window on the part of the surface it shows, so that the same spot
  * can be pointed at on both leaves. What stands alone lies nowhere.
  */
-function placed(set: SheetSet | null, page: SheetPage | undefined, index: number) {
-  if (!set || !page)
+function placed(laid: SheetLaying | undefined, page: SheetPage | undefined, index: number) {
+  if (!laid || !page)
     return { title: 'Sheet', extent: { x: 0, y: 0, width: 210, height: 297 }, apart: true, inMm: true };
   const size = { width: page.widthMm, height: page.heightMm };
-  const tile = set.tiled?.printed[index];
-  if (!set.tiled || !tile) {
+  const tile = laid.tiled?.printed[index];
+  if (!laid.tiled || !tile) {
     const title = page.label === 'assembly' ? 'How they go together' : page.label;
     return {
       title: title.charAt(0).toUpperCase() + title.slice(1),
@@ -223,10 +240,10 @@ function placed(set: SheetSet | null, page: SheetPage | undefined, index: number
     };
   }
   const { x, y, width } = tile.window;
-  const at = windowAt(set.tiled.tiling);
+  const at = windowAt(laid.tiled.tiling);
   return {
     title: `Sheet ${tile.label}`,
     extent: { x: x - at.x, y: y - at.y, ...size },
-    ...(set.mirrored ? { mirrorAbout: 2 * x + width } : {}),
+    ...(laid.mirrored ? { mirrorAbout: 2 * x + width } : {}),
   };
 }
