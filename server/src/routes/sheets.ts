@@ -67,7 +67,8 @@ export function sheetRoutes(
     return {
       work,
       by,
-      set: refusing(() => sheetsFor(work, document, decisions, calibration, by)),
+      /** Lays the sheets out: lists of holes and measures need none. */
+      layOut: () => refusing(() => sheetsFor(work, document, decisions, calibration, by)),
       picture: pictureFor(work, pictures),
       title: `${work.decisions.title}, map ${version}`,
       name: `${work.decisions.title} ${sheetKindWords[decisions.kind]}`,
@@ -101,7 +102,8 @@ export function sheetRoutes(
   });
   router.get('/printings/:id/sheets.pdf', async (request, response) => {
     const { id } = request.params;
-    const { set, title, name, printedAt, picture } = await printed(id, request.query);
+    const { layOut, title, name, printedAt, picture } = await printed(id, request.query);
+    const set = layOut();
     const onPage = async (done: number, of: number) => {
       underWay.set(id, { done, of });
       // Lets other requests in, and hears whether this one was given up.
@@ -127,14 +129,16 @@ export function sheetRoutes(
     send(response, `${name}.csv`, 'text/csv', measuresCsv(sheetSourceOf(work, document, by)));
   });
   router.get('/printings/:id/page-:page.svg', async (request, response) => {
-    const { set, name, picture } = await printed(request.params.id, request.query);
+    const { layOut, name, picture } = await printed(request.params.id, request.query);
+    const set = layOut();
     const index = pageIndex(set, request.params);
     const svg = await pageSvg(set.page(index), picture);
     send(response, `${name} ${set.labels[index]}.svg`, 'image/svg+xml', svg);
   });
   router.get('/printings/:id/page-:page.png', async (request, response) => {
     const { ppi } = parseInput(pngQuery, request.query);
-    const { set, title, name, printedAt, picture } = await printed(request.params.id, request.query);
+    const { layOut, title, name, printedAt, picture } = await printed(request.params.id, request.query);
+    const set = layOut();
     const index = pageIndex(set, request.params);
     const page = set.page(index);
     if ((page.widthMm / 25.4) * (page.heightMm / 25.4) * ppi * ppi > mostPixels)

@@ -39,7 +39,9 @@ export function flat(points: readonly (readonly [number, number])[]): Float64Arr
 
 /** Marks at the corners of the surface and of the frame. */
 export function cornersOf(map: MapDocument): DrawingItem[] {
-  return [...cornerMarks({ x: 0, y: 0, ...map.surface }), ...cornerMarks(map.frame)];
+  const { surface, frame } = map;
+  const filled = frame.width === surface.width && frame.height === surface.height;
+  return [...cornerMarks({ x: 0, y: 0, ...surface }), ...(filled ? [] : cornerMarks(frame))];
 }
 
 /** @throws SheetError when a map has no line to trace */

@@ -2,9 +2,10 @@ import type { Note } from '../../notes/index.js';
 import { aboutMinutes, counted, formatLength } from '../../units/index.js';
 import type { SheetDecisions } from '../decisions.js';
 import type { Drawing, DrawingItem } from '../drawing.js';
+import type { PageDots } from '../page.js';
 import type { SheetSource } from '../source.js';
-import { prick, type Pricking } from './holes.js';
-import { cornersOf, requireLines, tracedStrokes } from './lines.js';
+import { prick, type Hole, type Pricking } from './holes.js';
+import { cornersOf, flat, requireLines, tracedStrokes } from './lines.js';
 
 /** A pricked hole is shown as a dot of this size; the line beside it as a hair. */
 const dotMm = 0.5;
@@ -21,8 +22,6 @@ export function prickingDrawing(
   const { map } = source;
   requireLines(map);
   const pattern = prick(map, pricking);
-  const points = new Float64Array(2 * pattern.holes.length);
-  pattern.holes.forEach(({ x, y }, i) => points.set([x, y], 2 * i));
   const hairs: DrawingItem[] = tracedStrokes(map, hairMm).map((stroke) => ({
     ...stroke,
     ink: 'faint',
@@ -32,13 +31,29 @@ export function prickingDrawing(
     pattern,
     drawing: {
       extent: { x: 0, y: 0, ...map.surface },
-      items: [...hairs, { kind: 'dots', points, diameterMm: dotMm, ink: 'graphite' }, ...cornersOf(map)],
+      items: [...hairs, ...dotsOf(pattern.holes), ...cornersOf(map)],
       marks: [],
       mirrored: false,
       called: 'pricking pattern',
     },
     notes: notesOn(pattern, pricking, source),
   };
+}
+
+/** Dots by the line they were first pricked for, so that those cut to a sheet's window together lie near each other. */
+function dotsOf(holes: readonly Hole[]): PageDots[] {
+  const byLine = new Map<string | undefined, (readonly [number, number])[]>();
+  for (const { x, y, lines } of holes) {
+    const own = byLine.get(lines[0]);
+    if (own) own.push([x, y]);
+    else byLine.set(lines[0], [[x, y]]);
+  }
+  return [...byLine.values()].map((run) => ({
+    kind: 'dots',
+    points: flat(run),
+    diameterMm: dotMm,
+    ink: 'graphite',
+  }));
 }
 
 function notesOn(
