@@ -38,6 +38,11 @@ export function distanceToSegment(
   return stepLength(x - ax - t * dx, y - ay - t * dy);
 }
 
+/** How far one direction is turned from another, rad: 0 when they are the same, π when they are opposite. */
+export function turnBetween(ux: number, uy: number, vx: number, vy: number): number {
+  return Math.abs(Math.atan2(ux * vy - uy * vx, ux * vx + uy * vy));
+}
+
 /** The same points in the opposite order, as a new array. */
 export function reversedPoints(points: ArrayLike<number>): Polyline {
   const n = points.length;

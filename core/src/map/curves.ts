@@ -1,4 +1,4 @@
-import { crossing, fitLine, stepLength } from '../geometry/index.js';
+import { crossing, fitLine, stepLength, turnBetween } from '../geometry/index.js';
 import { chordParameters, fitCubic, flatten, improved, worstFault, type Pair } from './cubic.js';
 
 /** A turn sharper than this within a short stretch is a corner, not a curve. */
@@ -61,7 +61,7 @@ function findCorners(points: Float64Array, closed: boolean, arm: number): Corner
     const ay = ring[2 * c + 1] - ring[2 * (c - reach) + 1];
     const bx = ring[2 * (c + reach)] - ring[2 * c];
     const by = ring[2 * (c + reach) + 1] - ring[2 * c + 1];
-    turn[i] = Math.abs(Math.atan2(ax * by - ay * bx, ax * bx + ay * by));
+    turn[i] = turnBetween(ax, ay, bx, by);
   }
   const corners: Corner[] = [];
   for (let i = 0; i < n; i++) {

@@ -1,5 +1,5 @@
 import { isTraced, type MapDocument } from '../../documents/index.js';
-import { stepLength } from '../../geometry/index.js';
+import { stepLength, turnBetween } from '../../geometry/index.js';
 import type { SheetDecisions } from '../decisions.js';
 import { findCrossings } from './crossings.js';
 import { findMerging } from './merging.js';
@@ -95,7 +95,7 @@ function cornerHere({ points, along, closed }: Run, i: number): boolean {
   const before = i === 0 ? (closed ? n - 2 : 0) : i - 1;
   const [ux, uy] = [points[2 * i] - points[2 * before], points[2 * i + 1] - points[2 * before + 1]];
   const [vx, vy] = [points[2 * i + 2] - points[2 * i], points[2 * i + 3] - points[2 * i + 1]];
-  return Math.abs(Math.atan2(ux * vy - uy * vx, ux * vx + uy * vy)) > cornerRad;
+  return turnBetween(ux, uy, vx, vy) > cornerRad;
 }
 
 /** Holes along a run between its fixed places, those included. */

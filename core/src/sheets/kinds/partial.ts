@@ -1,5 +1,5 @@
 import { isTraced, type MapDocument } from '../../documents/index.js';
-import { intersection, ringOfRect, stepLength, type Rect } from '../../geometry/index.js';
+import { intersection, ringOfRect, stepLength, turnBetween, type Rect } from '../../geometry/index.js';
 import { formatLength } from '../../units/index.js';
 import type { SheetDecisions } from '../decisions.js';
 import { cutLine } from '../cut.js';
@@ -91,11 +91,7 @@ function isCorner(points: readonly (readonly [number, number])[], i: number, clo
   const [ax, ay] = points[(i - 1 + n) % n];
   const [x, y] = points[i];
   const [bx, by] = points[(i + 1) % n];
-  return (
-    Math.abs(
-      Math.atan2((x - ax) * (by - y) - (y - ay) * (bx - x), (x - ax) * (bx - x) + (y - ay) * (by - y)),
-    ) > cornerRad
-  );
+  return turnBetween(x - ax, y - ay, bx - x, by - y) > cornerRad;
 }
 
 const isInside = ({ x, y, width, height }: Rect, px: number, py: number) =>

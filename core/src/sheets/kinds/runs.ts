@@ -1,5 +1,5 @@
 import type { MapLine } from '../../documents/index.js';
-import { stepLength } from '../../geometry/index.js';
+import { stepLength, turnBetween } from '../../geometry/index.js';
 import { flat } from './lines.js';
 
 /** A run of points with the length from its start to each. */
@@ -42,8 +42,7 @@ export function turnAt(run: Run, s: number, arm: number): number {
   const [ax, ay] = at(s - arm);
   const [x, y] = at(s);
   const [bx, by] = at(s + arm);
-  const [ux, uy, vx, vy] = [x - ax, y - ay, bx - x, by - y];
-  return Math.abs(Math.atan2(ux * vy - uy * vx, ux * vx + uy * vy));
+  return turnBetween(x - ax, y - ay, bx - x, by - y);
 }
 
 /** Steps in which curvature is read and the wanted spacing is summed along a run, mm. */
@@ -73,7 +72,7 @@ export function curvatureOf(run: Run): Float64Array {
     const uy = places[2 * i + 1] - places[2 * before + 1];
     const vx = places[2 * after] - places[2 * i];
     const vy = places[2 * after + 1] - places[2 * i + 1];
-    out[i] = Math.abs(Math.atan2(ux * vy - uy * vx, ux * vx + uy * vy)) / arm;
+    out[i] = turnBetween(ux, uy, vx, vy) / arm;
   }
   return out;
 }
