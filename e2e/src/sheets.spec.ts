@@ -59,6 +59,12 @@ test('every kind can be chosen and is seen as it prints', async ({ page, seeded 
 test('choices are kept with the work, page by page, and undone', async ({ page, seeded }) => {
   await openSheets(page, seeded);
   await choose(page, 'backing');
+  // The list just chosen from stays closed when pages are turned.
+  await page.keyboard.press('PageDown');
+  await expect(page.getByText('2 of 3')).toBeVisible();
+  await expect(page.getByRole('listbox')).toHaveCount(0);
+  await page.keyboard.press('PageUp');
+  await expect(page.getByText('1 of 3')).toBeVisible();
   const rubbed = page.getByText(/cm² to rub, \d+ % less/);
   const usual = (await rubbed.textContent()) ?? '';
   await fill(page, 'Band behind a line', '12 mm');

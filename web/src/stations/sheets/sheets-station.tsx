@@ -163,15 +163,20 @@ function usePage(count: number): [number, (index: number) => void] {
   useEffect(() => {
     const onKey = (event: KeyboardEvent) => {
       const turn = { PageDown: 1, PageUp: -1 }[event.key];
-      if (turn === undefined || event.defaultPrevented) return;
+      if (turn === undefined || isOpenList(event.target)) return;
       event.preventDefault();
+      // A list that was last chosen from would open on any key.
+      event.stopPropagation();
       setWanted(Math.max(0, Math.min(chosen + turn, count - 1)));
     };
-    window.addEventListener('keydown', onKey);
-    return () => window.removeEventListener('keydown', onKey);
+    window.addEventListener('keydown', onKey, { capture: true });
+    return () => window.removeEventListener('keydown', onKey, { capture: true });
   }, [chosen, count]);
   return [chosen, setWanted];
 }
+
+const isOpenList = (target: EventTarget | null) =>
+  target instanceof Element && target.getAttribute('aria-expanded') === 'true';
 
 function Pages({
   count,
