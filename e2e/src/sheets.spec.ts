@@ -1,35 +1,6 @@
-import { readFile, writeFile } from 'node:fs/promises';
-import { tmpdir } from 'node:os';
-import { join } from 'node:path';
-import type { Download, Page } from '@playwright/test';
 import { PDFDocument } from 'pdf-lib';
-import { sheetKindWords, type SheetKind } from '@nobrel/core/sheets';
-import type { Running } from '@nobrel/server';
-import { expect, goTo, saved, take, test } from './bench.js';
-
-async function openSheets(page: Page, seeded: Running): Promise<void> {
-  await page.goto(seeded.address);
-  await page.getByRole('link', { name: /Kettle, lantern and pears/ }).click();
-  await goTo(page, 'Sheets');
-  await expect(page.getByText('1 of 3')).toBeVisible();
-}
-
-async function choose(page: Page, kind: SheetKind): Promise<void> {
-  await page.getByLabel('What is printed').click();
-  await page.getByTitle(sheetKindWords[kind], { exact: true }).last().click();
-}
-
-/** The page on the right leaf. */
-const shown = (page: Page) => page.locator('.printed-page').locator('..');
-
-async function bytesOf(download: Download): Promise<Buffer> {
-  return readFile(await download.path());
-}
-
-async function fill(page: Page, label: string, text: string): Promise<void> {
-  await page.getByLabel(label, { exact: true }).fill(text);
-  await page.getByLabel(label, { exact: true }).press('Enter');
-}
+import { expect, saved, take, test } from './bench.js';
+import { bytesOf, choose, fill, openSheets, shown } from './sheets-bench.js';
 
 test('every kind can be chosen and is seen as it prints', async ({ page, seeded }) => {
   await openSheets(page, seeded);
@@ -151,31 +122,15 @@ test('a printer is calibrated with a ruler, and its sheets are then made good', 
   await saved(page);
   await page.reload();
   await expect(page.getByText('Made good for The boathouse printer.')).toBeVisible();
-});
-
-test('holes go out as CSV and DXF, a page as PNG', async ({ page, seeded }) => {
-  await openSheets(page, seeded);
-  await choose(page, 'pricking');
-  await expect(page.getByText(/\d+ holes, about/)).toBeVisible();
-  const holes = Number(
-    /(\d+) holes/.exec((await page.getByText(/\d+ holes, about/).textContent()) ?? '')?.[1],
-  );
-  const save = async (label: string) => {
-    await page.getByRole('button', { name: 'Other ways' }).click();
-    const [download] = await Promise.all([
-      page.waitForEvent('download'),
-      page.getByRole('menuitem', { name: label }).click(),
-    ]);
-    return bytesOf(download);
-  };
-  const csv = (await save('The holes as CSV')).toString('utf8').trimEnd().split('\r\n');
-  expect(csv).toHaveLength(holes + 1);
-  const dxf = (await save('The holes as DXF points')).toString('utf8');
-  expect(dxf.match(/\r\nPOINT\r\n/g)).toHaveLength(holes);
-  const map = (await save('The map as JSON')).toString('utf8');
-  expect(map).toContain('"format": "nobrel-map"');
-  const png = await save('This page as PNG, 300 pixels an inch');
-  expect(png.readUInt32BE(16)).toBe(Math.round((210 / 25.4) * 300));
+  await take(page, 'Calibrate');
+  await list.getByRole('button', { name: 'Forget', exact: true }).click();
+  await page.getByRole('button', { name: 'Keep it' }).click();
+  await expect(list).toContainText('The boathouse printer');
+  await list.getByRole('button', { name: 'Forget', exact: true }).click();
+  await page.getByRole('button', { name: 'Forget it' }).click();
+  await expect(list).toBeHidden();
+  await take(page, 'Look');
+  await expect(page.getByText('Printed as the printer is.')).toBeVisible();
 });
 
 test('paper of one’s own size and a way round of one’s own are kept to', async ({ page, seeded }) => {
@@ -194,29 +149,4 @@ test('paper of one’s own size and a way round of one’s own are kept to', asy
   await page.getByLabel('Which way the paper lies').click();
   await page.getByTitle('upright', { exact: true }).click();
   await expect(page.getByText(/It fits on one sheet of 297 × 350 mm|2 sheets, 2 across/)).toBeVisible();
-});
-
-test('a drawing made elsewhere becomes the map, and the one before stays a version', async ({
-  page,
-  seeded,
-}) => {
-  await openSheets(page, seeded);
-  await take(page, 'Bring in');
-  const folder = tmpdir();
-  const broken = join(folder, 'broken.svg');
-  await writeFile(broken, '<svg width="10mm" height="10mm"><text>no lines</text></svg>');
-  await page.getByLabel('Drawing made elsewhere').setInputFiles(broken);
-  await expect(page.getByRole('alert')).toContainText('no line in this drawing');
-  const drawing = join(folder, 'boat.svg');
-  await writeFile(
-    drawing,
-    '<svg xmlns="http://www.w3.org/2000/svg" width="150mm" height="100mm" viewBox="0 0 150 100"><text>x</text><path d="M10 80C40 95 110 95 140 80"/><path d="M70 80V10L110 70Z"/></svg>',
-  );
-  await page.getByLabel('Drawing made elsewhere').setInputFiles(drawing);
-  await expect(page.getByText(/2 lines on 150 × 100 mm.*text was passed over/)).toBeVisible();
-  await expect(page.getByText('It fits on one sheet of')).toBeVisible();
-  await expect(page.getByText('The map was made before')).toBeHidden();
-  await goTo(page, 'Map');
-  await page.getByText('Versions', { exact: true }).click();
-  await expect(page.getByText('Before boat.svg')).toBeVisible();
 });

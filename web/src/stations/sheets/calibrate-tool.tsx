@@ -1,4 +1,4 @@
-import { Button, Input } from 'antd';
+import { Button, Input, Popconfirm } from 'antd';
 import { useState } from 'react';
 import {
   bendFrom,
@@ -144,16 +144,20 @@ export function CalibrationList({ page, sheets, change }: CalibrateProps) {
             <Button size="small" onClick={() => take(own)}>
               {own.id === sheets.calibration ? 'Print as it is' : 'Make it good'}
             </Button>
-            <Button
-              size="small"
-              type="link"
-              onClick={() => {
+            <Popconfirm
+              title={`Forget ${own.name}?`}
+              description="Its sheet would have to be printed and measured again."
+              okText="Forget it"
+              cancelText="Keep it"
+              onConfirm={() => {
                 if (own.id === sheets.calibration) change({ calibration: null });
                 void forget(own.id);
               }}
             >
-              Forget
-            </Button>
+              <Button size="small" type="link">
+                Forget
+              </Button>
+            </Popconfirm>
           </li>
         ))}
       </ul>

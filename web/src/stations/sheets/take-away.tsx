@@ -8,10 +8,14 @@ import { download, usePainting } from './use-painting.js';
 
 type Format = { key: string; label: string; path: (page: number) => string };
 
-const formats: readonly Format[] = [
-  { key: 'svg', label: 'This page as SVG', path: (page) => `page-${page}.svg` },
-  { key: 'png', label: 'This page as PNG, 300 pixels an inch', path: (page) => `page-${page}.png?ppi=300` },
-];
+const svg: Format = { key: 'svg', label: 'This page as SVG', path: (page) => `page-${page}.svg` };
+/** For a screen, for an office printer, for a copy shop, for a film. */
+const pngs: readonly Format[] = [150, 300, 600, 1200].map((ppi) => ({
+  key: `png-${ppi}`,
+  label: `${ppi} pixels an inch`,
+  path: (page) => `page-${page}.png?ppi=${ppi}`,
+}));
+const itemOf = ({ key, label }: Format) => ({ key, label });
 /** The map itself, whatever is printed. */
 const mapFormats = [
   { key: 'map.json', label: 'The map as JSON' },
@@ -61,7 +65,7 @@ export function TakeAway({ disabled, decisions, pageNumber }: TakeAwayProps) {
         `${work.decisions.title} ${sheetKindWords[decisions.kind]}.pdf`,
       );
   };
-  const offered = [...formats, ...(ofKind[decisions.kind] ?? [])];
+  const own = ofKind[decisions.kind] ?? [];
   return (
     <>
       <Button type="primary" disabled={disabled} loading={isLoading} onClick={() => void savePdf()}>
@@ -74,14 +78,16 @@ export function TakeAway({ disabled, decisions, pageNumber }: TakeAwayProps) {
           items: [
             { key: 'page', label: 'Print from this page' },
             { type: 'divider' },
-            ...offered.map(({ key, label }) => ({ key, label })),
+            itemOf(svg),
+            { type: 'group', label: 'This page as PNG', children: pngs.map(itemOf) },
+            ...own.map(itemOf),
             { type: 'divider' },
             ...mapFormats,
           ],
           onClick: ({ key }) => {
             if (key === 'page') void navigate(`/works/${id}/print/sheets`);
             if (mapFormats.some((one) => one.key === key)) download(`/api/works/${id}/${key}`);
-            const format = offered.find((one) => one.key === key);
+            const format = [svg, ...pngs, ...own].find((one) => one.key === key);
             if (format) void save(format.path(pageNumber));
           },
         }}
