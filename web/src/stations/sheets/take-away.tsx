@@ -68,32 +68,34 @@ export function TakeAway({ disabled, decisions, pageNumber }: TakeAwayProps) {
   const own = ofKind[decisions.kind] ?? [];
   return (
     <>
-      <Button type="primary" disabled={disabled} loading={isLoading} onClick={() => void savePdf()}>
-        Save the PDF
-      </Button>{' '}
-      <Dropdown
-        trigger={['click']}
-        disabled={disabled}
-        menu={{
-          items: [
-            { key: 'page', label: 'Print from this page' },
-            { type: 'divider' },
-            itemOf(svg),
-            { type: 'group', label: 'This page as PNG', children: pngs.map(itemOf) },
-            ...own.map(itemOf),
-            { type: 'divider' },
-            ...mapFormats,
-          ],
-          onClick: ({ key }) => {
-            if (key === 'page') void navigate(`/works/${id}/print/sheets`);
-            if (mapFormats.some((one) => one.key === key)) download(`/api/works/${id}/${key}`);
-            const format = [svg, ...pngs, ...own].find((one) => one.key === key);
-            if (format) void save(format.path(pageNumber));
-          },
-        }}
-      >
-        <Button>Other ways</Button>
-      </Dropdown>
+      <span className="kept-together">
+        <Button type="primary" disabled={disabled} loading={isLoading} onClick={() => void savePdf()}>
+          Save the PDF
+        </Button>{' '}
+        <Dropdown
+          trigger={['click']}
+          disabled={disabled}
+          menu={{
+            items: [
+              { key: 'page', label: 'Print from this page' },
+              { type: 'divider' },
+              itemOf(svg),
+              { type: 'group', label: 'This page as PNG', children: pngs.map(itemOf) },
+              ...own.map(itemOf),
+              { type: 'divider' },
+              ...mapFormats,
+            ],
+            onClick: ({ key }) => {
+              if (key === 'page') void navigate(`/works/${id}/print/sheets`);
+              if (mapFormats.some((one) => one.key === key)) download(`/api/works/${id}/${key}`);
+              const format = [svg, ...pngs, ...own].find((one) => one.key === key);
+              if (format) void save(format.path(pageNumber));
+            },
+          }}
+        >
+          <Button>Other ways</Button>
+        </Dropdown>
+      </span>
       {painting.pages && (
         <span className="map-state" role="status">
           {painting.pages.done} of {painting.pages.of} pages{' '}
