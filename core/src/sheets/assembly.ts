@@ -1,12 +1,11 @@
-import { formatLength } from '../units/index.js';
+import { formatLength, type SizeMm } from '../units/index.js';
 import type { Drawing } from './drawing.js';
 import type { LayOutOptions, Tiled } from './lay-out.js';
 import { strokeOf, textOf, type PageItem } from './page.js';
+import { Column } from './words.js';
 
 /** Steps of a line that are drawn on the diagram: a tenth of a millimetre is enough at its size. */
 const coarseMm = 0.1;
-
-const headMm = 30;
 
 /** The page that shows how the sheets lie together: small, numbered in the order they are joined. */
 export function assemblyItems(
@@ -16,44 +15,15 @@ export function assemblyItems(
 ): PageItem[] {
   const { room } = tiling;
   const { extent, mirrored } = drawing;
-  const scale = Math.min((room.widthMm - 4) / extent.width, (room.heightMm - headMm - 4) / extent.height);
+  const head = headOf(room, drawing, { tiling, skipped }, { join, hand, unit });
+  const top = head.y + 4;
+  const scale = Math.min((room.widthMm - 4) / extent.width, (room.heightMm - top - 4) / extent.height);
   const left = (room.widthMm - extent.width * scale) / 2;
   const place = (x: number, y: number): [number, number] => [
     left + (mirrored ? extent.x + extent.width - x : x - extent.x) * scale,
-    headMm + (y - extent.y) * scale,
+    top + (y - extent.y) * scale,
   ];
-  const from = hand === 'right' ? 'left' : 'right';
-  const items: PageItem[] = [
-    textOf(0, 5, 'How the sheets go together', 5),
-    textOf(
-      0,
-      11,
-      `${tiling.columns} across, ${tiling.rows} down, overlapping ${formatLength(tiling.overlapMm, unit)}. Seen from the ${mirrored ? 'reverse side' : 'front'}.`,
-      3,
-    ),
-    textOf(
-      0,
-      16,
-      join === 'trimmed'
-        ? 'Cut each new sheet along its dashed lines, put glue or tape on the flap that lies, and lay it on: cross meets cross.'
-        : 'Cut the blank rim off each new sheet along its dotted lines; lay it over the flap, cross on cross against the light.',
-      3,
-    ),
-    textOf(
-      0,
-      21,
-      `Join in the order of the small numbers, from the ${from}: your hand stays clear of the glue. The slanting lines must run on.`,
-      3,
-    ),
-    textOf(
-      0,
-      26,
-      skipped.length > 0
-        ? `Not printed, as nothing is drawn there: ${listed(skipped.map(({ label }) => label))}.`
-        : 'Measure the check bars on a sheet before joining: they must be exactly as long as they say.',
-      3,
-    ),
-  ];
+  const items: PageItem[] = [...head.items];
   for (const item of drawing.items) {
     if (item.kind !== 'stroke') continue;
     items.push(strokeOf(thinned(item.points, place), 0.12, { closed: item.closed, ink: 'faint' }));
@@ -82,6 +52,30 @@ export function assemblyItems(
       );
   }
   return items;
+}
+
+/** What is to be done, above the diagram. */
+function headOf(
+  room: SizeMm,
+  { mirrored }: Drawing,
+  { tiling, skipped }: Pick<Tiled, 'tiling' | 'skipped'>,
+  { join, hand, unit }: Pick<LayOutOptions, 'join' | 'hand' | 'unit'>,
+): Column {
+  // On the smallest papers the diagram gives way to the words.
+  const head = new Column(0, 0, room.widthMm, 0.7 * room.heightMm);
+  head.write('How the sheets go together', 5);
+  for (const words of [
+    `${tiling.columns} across, ${tiling.rows} down, overlapping ${formatLength(tiling.overlapMm, unit)}. Seen from the ${mirrored ? 'reverse side' : 'front'}.`,
+    join === 'trimmed'
+      ? 'Cut each new sheet along its dashed lines, put glue or tape on the flap that lies, and lay it on: cross meets cross.'
+      : 'Cut the blank rim off each new sheet along its dotted lines; lay it over the flap, cross on cross against the light.',
+    `Join in the order of the small numbers, from the ${hand === 'right' ? 'left' : 'right'}: your hand stays clear of the glue. The slanting lines must run on.`,
+    skipped.length > 0
+      ? `Not printed, as nothing is drawn there: ${listed(skipped.map(({ label }) => label))}.`
+      : 'Measure the check bars on a sheet before joining: they must be exactly as long as they say.',
+  ])
+    head.write(words, 3);
+  return head;
 }
 
 /** A long list is cut short: the diagram shows them dashed. */

@@ -1,5 +1,6 @@
 import type { SizeMm } from '../units/index.js';
 import { strokeOf, textOf, type PageItem } from './page.js';
+import { fittingWords, shortenedTo, textWidthMm } from './words.js';
 
 export type FootText = {
   title: string;
@@ -12,10 +13,13 @@ export type FootText = {
   barOnLeft: boolean;
 };
 
-/** The check bar is a hundred millimetres, or fifty where the paper is too small. */
+/** The check bar is a hundred millimetres, or less where the paper is too small. */
 export function checkBarMm(roomMm: number): number {
-  return roomMm >= 105 ? 100 : 50;
+  return [100, 50].find((mm) => roomMm >= mm + barWordsMm) ?? 20;
 }
+
+/** Beside a bar stands at least how long it is, mm. */
+const barWordsMm = 12;
 
 /**
  * The foot of a page: its label and a bar to lay a ruler on, and another up one side.
@@ -44,17 +48,30 @@ export function foot({ widthMm, heightMm }: SizeMm, text: FootText): PageItem[] 
       );
   }
   const both = barMm === uprightMm ? `${barMm} mm both ways` : `${barMm} and ${uprightMm} mm`;
+  const says = fittingWords([`${both}: check with a ruler`, both, `${barMm} mm`], 2.4, widthMm - barMm - 2);
+  const { label, number, of } = text;
+  const which = fittingWords(
+    [`${label} · ${number} of ${of} · print at 100 %`, `${label} · ${number} of ${of}`, label],
+    labelMm,
+    0.5 * widthMm,
+  );
+  const left = widthMm - textWidthMm(which, labelMm) - 3;
   items.push(
-    textOf(barMm + 2, barY, `${both}: check with a ruler`, 2.4, { ink: 'guide' }),
-    textOf(0, heightMm - 5.6, `${shortened(text.title)} · ${text.called}`, 2.8, { ink: 'guide' }),
-    textOf(widthMm, heightMm - 5.6, `${text.label} · ${text.number} of ${text.of} · print at 100 %`, 2.8, {
-      anchor: 'end',
-      ink: 'guide',
-    }),
+    textOf(barMm + 2, barY, says, 2.4, { ink: 'guide' }),
+    textOf(0, heightMm - 5.6, whatIsPrinted(text, left), labelMm, { ink: 'guide' }),
+    textOf(widthMm, heightMm - 5.6, which, labelMm, { anchor: 'end', ink: 'guide' }),
   );
   return items;
 }
 
-function shortened(title: string): string {
-  return title.length > 44 ? `${title.slice(0, 43)}…` : title;
+/** Height of the letters of a sheet's label, mm. */
+const labelMm = 2.8;
+
+/** The title and what is printed; where there is little room the title is cut, and given up last of all. */
+function whatIsPrinted({ title, called }: FootText, roomMm: number): string {
+  const rest = roomMm - textWidthMm(` · ${called}`, labelMm);
+  const leastMm = textWidthMm('Title', labelMm);
+  return rest >= leastMm
+    ? `${shortenedTo(title, labelMm, rest)} · ${called}`
+    : shortenedTo(called, labelMm, roomMm);
 }

@@ -2,8 +2,9 @@ import type { Note } from '../../notes/index.js';
 import { formatLength, type SizeMm } from '../../units/index.js';
 import type { SheetDecisions } from '../decisions.js';
 import type { SinglePage } from '../lay-out.js';
-import { strokeOf, textOf, type PageItem } from '../page.js';
+import { strokeOf, type PageItem } from '../page.js';
 import type { SheetSource } from '../source.js';
+import { Column, noteIfCut } from '../words.js';
 import { guideStrokes, requireLines, tracedStrokes } from './lines.js';
 
 /** The finest line office printers hold on film, mm. */
@@ -49,7 +50,7 @@ export function planFilm(
 const tickMm = 3;
 
 /** Room for the words above the picture, mm. */
-const headMm = 12;
+const headMm = 17;
 
 /** The map reduced to the stage of an overhead projector, on one page. */
 export function filmPage(source: SheetSource, { film }: Pick<SheetDecisions, 'film'>) {
@@ -83,16 +84,21 @@ export function filmPage(source: SheetSource, { film }: Pick<SheetDecisions, 'fi
       strokeOf([tick, headMm, tick, headMm + tickMm], plan.filmLineMm, guide),
       strokeOf([0, headMm + tick, tickMm, headMm + tick], plan.filmLineMm, guide),
       strokeOf(ring, plan.filmLineMm, { closed: true, ...guide }),
-      textOf(0, 4, `${title} · film · magnify ${plan.magnification.toFixed(2)} times`, 3, guide),
-      textOf(
-        0,
-        8.5,
-        `From the corner to the ticks: ${formatLength(roundMm, unit)} on the surface, across and down.`,
-        2.6,
-        guide,
-      ),
     );
-    return [{ label: 'film', items, notes: notesOn(plan, film, unit) }];
+    const words = new Column(0, 0, room.widthMm, headMm - 1);
+    words.writeShortened(title, 3, 1);
+    words.write(
+      `Film: magnify ${plan.magnification.toFixed(2)} times. From the corner to the ticks: ${formatLength(roundMm, unit)} on the surface, across and down.`,
+      2.6,
+      guide,
+    );
+    return [
+      {
+        label: 'film',
+        items: [...items, ...words.items],
+        notes: [...notesOn(plan, film, unit), ...noteIfCut(words)],
+      },
+    ];
   };
 }
 

@@ -1,10 +1,10 @@
 import { copyOrder, readOffRule } from '../../fit/index.js';
 import { formatLength, formatSize, type SizeMm } from '../../units/index.js';
 import type { SinglePage } from '../lay-out.js';
-import { strokeOf, textOf, type PageItem } from '../page.js';
+import { strokeOf, textOf, type PageItem, type VectorItem } from '../page.js';
 import type { SheetSource } from '../source.js';
 import { SheetError } from '../tiling.js';
-import { Column } from '../words.js';
+import { Column, noteIfCut } from '../words.js';
 import { tracedStrokes } from './lines.js';
 
 /** Height of letters that are read at arm's length, mm. */
@@ -103,7 +103,7 @@ export function orderSlipPage({ title, drawing, sketch, unit }: SheetSource) {
       'Please copy at exactly this percentage, without “fit to page”, on plain white paper. Measure the copy before it leaves the shop.',
       4,
     );
-    return [{ label: 'order slip', items: column.items }];
+    return [{ label: 'order slip', items: column.items, notes: noteIfCut(column) }];
   };
 }
 
@@ -111,11 +111,13 @@ export function orderSlipPage({ title, drawing, sketch, unit }: SheetSource) {
 export function labelPage({ title, map, version, date, unit }: SheetSource) {
   return (room: SizeMm): SinglePage[] => {
     const width = Math.min(100, room.widthMm - 2);
-    const items: PageItem[] = [];
-    const one = (top: number, side: string, why: string) => {
-      const height = 44;
-      const column = new Column(4, top + 2, width - 8, top + height);
-      column.write(title, 5);
+    const head = new Column(0, 0, room.widthMm, room.heightMm);
+    head.write('Cut out along the dashed lines and stick one on each side of the tracing.', 3, {
+      ink: 'guide',
+    });
+    const one = (top: number, side: string, why: string): Column => {
+      const column = new Column(4, top + 2, width - 8, room.heightMm - 2);
+      column.writeShortened(title, 5, 2);
       column.write(
         `${formatSize(map.surface.width, map.surface.height, unit)} · ${version === null ? 'map without a version' : `map ${version}`} · ${date}`,
         3.4,
@@ -123,23 +125,30 @@ export function labelPage({ title, map, version, date, unit }: SheetSource) {
       column.space(2);
       column.write(side, 6);
       column.write(why, 3);
-      items.push(
-        strokeOf([0, top, width, top, width, top + height, 0, top + height], 0.2, {
-          closed: true,
-          ink: 'guide',
-          dashMm: [3, 2],
-        }),
-        ...column.items,
-      );
+      column.space(4);
+      return column;
     };
-    items.push(
-      textOf(0, 4, 'Cut out along the dashed lines and stick one on each side of the tracing.', 3, {
-        ink: 'guide',
-      }),
+    const front = one(
+      head.y + 4,
+      'FRONT ↑',
+      'The picture as it will be seen. The arrow points to the top edge.',
     );
-    one(8, 'FRONT ↑', 'The picture as it will be seen. The arrow points to the top edge.');
-    one(58, 'REVERSE ↑', 'Mirrored. This side is rubbed, or traced when the front lies on the surface.');
-    return [{ label: 'label', items }];
+    const back = one(
+      front.y + 6,
+      'REVERSE ↑',
+      'Mirrored. This side is rubbed, or traced when the front lies on the surface.',
+    );
+    const around = (top: number, { y, items }: Column): VectorItem[] => [
+      strokeOf([0, top, width, top, width, y, 0, y], 0.2, { closed: true, ink: 'guide', dashMm: [3, 2] }),
+      ...items,
+    ];
+    return [
+      {
+        label: 'label',
+        items: [...head.items, ...around(head.y + 4, front), ...around(front.y + 6, back)],
+        notes: noteIfCut(front, back),
+      },
+    ];
   };
 }
 
@@ -183,7 +192,13 @@ export function cardPage(source: SheetSource) {
         }),
       );
     });
-    return [{ label: 'transfer card', items: [...column.items, ...small, ...facts.items, ...list.items] }];
+    return [
+      {
+        label: 'transfer card',
+        items: [...column.items, ...small, ...facts.items, ...list.items],
+        notes: noteIfCut(column, facts, list),
+      },
+    ];
   };
 }
 
@@ -247,6 +262,6 @@ export function calibrationPage({ unit, date }: SheetSource) {
       'Type the four lengths at Sheets under Calibrate. Sheets printed after that come out true.',
       3.2,
     );
-    return [{ label: 'calibration', items: [...items, ...column.items] }];
+    return [{ label: 'calibration', items: [...items, ...column.items], notes: noteIfCut(column) }];
   };
 }

@@ -4,12 +4,12 @@ import type { PixelWindow } from '../../raster/index.js';
 import type { ReferenceView } from '../../reference/index.js';
 import { columnLetters, formatLength, formatSize, type SizeMm } from '../../units/index.js';
 import type { SheetDecisions } from '../decisions.js';
-import { cornerMarks, type Drawing, type DrawingItem } from '../drawing.js';
+import { cornerMarks, type Drawing } from '../drawing.js';
 import type { SinglePage } from '../lay-out.js';
-import { strokeOf, textOf, type PageItem, type PagePicture } from '../page.js';
+import { strokeOf, textOf, type PageItem, type PagePicture, type VectorItem } from '../page.js';
 import type { SheetSource } from '../source.js';
 import { SheetError } from '../tiling.js';
-import { Column } from '../words.js';
+import { Column, noteIfCut } from '../words.js';
 import { cornersOf } from './lines.js';
 
 /** @throws SheetError when there is no reference to print */
@@ -22,7 +22,7 @@ function cropOf({ crop }: SheetSource): PixelWindow {
 }
 
 /** The lines of the work's grid over what is drawn, with letters along the top and numbers down the side. */
-function gridItems({ grid, drawing }: Pick<SheetSource, 'grid' | 'drawing'>): DrawingItem[] {
+function gridItems({ grid, drawing }: Pick<SheetSource, 'grid' | 'drawing'>): VectorItem[] {
   const lines = gridOf(drawing, grid);
   const { xs, ys } = lines;
   const [left, right] = [xs[0], xs[xs.length - 1]];
@@ -97,13 +97,22 @@ function pictureOn(at: Rect, window: PixelWindow, look: ReferenceView): PagePict
   return { kind: 'picture', corner: [at.x, at.y], across: [at.width, 0], down: [0, at.height], window, look };
 }
 
+/** Room for the words below a picture, mm. */
+const wordsMm = 14;
+
 /** The reference as large as one page takes, with the same grid over it. */
 export function gridReferencePage(source: SheetSource, { look }: Pick<SheetDecisions, 'look'>) {
   const window = cropOf(source);
   return (room: SizeMm): SinglePage[] => {
-    const head = 14;
+    const { grid, unit } = source;
     const { frame } = source.map;
-    const scale = Math.min((room.widthMm - 2) / frame.width, (room.heightMm - head - 2) / frame.height);
+    const title = new Column(0, 0, room.widthMm, room.heightMm);
+    title.writeShortened(`${source.title}: the grid over the reference`, 4, 2);
+    const head = title.y + 3;
+    const scale = Math.min(
+      (room.widthMm - 2) / frame.width,
+      (room.heightMm - head - wordsMm - 2) / frame.height,
+    );
     const at: Rect = { x: 1, y: head, width: frame.width * scale, height: frame.height * scale };
     const onPage = (rect: Rect): Rect => ({
       x: at.x + (rect.x - frame.x) * scale,
@@ -111,29 +120,25 @@ export function gridReferencePage(source: SheetSource, { look }: Pick<SheetDecis
       width: rect.width * scale,
       height: rect.height * scale,
     });
-    const { grid } = source;
     const scaled = { ...grid, spacingMm: grid.spacingMm * scale };
     const square = gridOf(source.drawing, grid);
+    const words = new Column(0, at.y + at.height + 1, room.widthMm, room.heightMm);
+    words.write(
+      `Printed at ${(100 * scale).toFixed(1)} % of its size on the surface, ${formatSize(at.width, at.height, unit)}. Squares of ${formatLength(square.squareX * scale, unit)} here are ${formatLength(square.squareX, unit)} there.`,
+      2.8,
+    );
     const items: PageItem[] = [
-      textOf(0, 5, `${source.title}: the grid over the reference`, 4),
-      textOf(
-        0,
-        10,
-        `Printed at ${(100 * scale).toFixed(1)} % of its size on the surface, ${formatSize(at.width, at.height, source.unit)}. Squares of ${formatLength(square.squareX * scale, source.unit)} here are ${formatLength(square.squareX, source.unit)} there.`,
-        2.8,
-      ),
+      ...title.items,
       pictureOn(at, window, look),
+      ...gridItems({ grid: scaled, drawing: onPage(source.drawing) }),
+      ...words.items,
     ];
-    for (const item of gridItems({ grid: scaled, drawing: onPage(source.drawing) })) {
-      if (item.kind !== 'picture') items.push(item);
-    }
-    return [{ label: 'grid over the reference', items }];
+    return [{ label: 'grid over the reference', items, notes: noteIfCut(words) }];
   };
 }
 
-/** Room a close-up takes on its page with its words, mm. */
+/** Between two close-ups on a page, mm. */
 const gapMm = 6;
-const wordsMm = 12;
 
 /** Close-ups of pinned details, two on a page, each square, at a stated enlargement. */
 export function closeUpPages(
@@ -161,7 +166,7 @@ export function closeUpPages(
       const column = new Column(x, y + side, side, y + side + wordsMm);
       const middle = (centre: number, from: number) => (centre - from) * enlarged;
       const [cx, cy] = [x + middle(pin.x, shown.x), y + middle(pin.y, shown.y)];
-      column.write(`${index + 1}  ${pin.text}`, 3.2);
+      column.writeShortened(`${index + 1}  ${pin.text}`, 3.2, 2);
       column.write(
         `${enlarged} times its size on the surface, ${formatLength(pin.x, unit)} from the left, ${formatLength(pin.y, unit)} from the top.`,
         2.6,
