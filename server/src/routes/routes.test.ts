@@ -1,20 +1,10 @@
 import { join } from 'node:path';
 import { expect } from 'chai';
-import { PDFDocument } from 'pdf-lib';
-import { calibrationSchema } from '@nobrel/core/sheets';
 import { mapDocumentSchema, type MapDocument } from '@nobrel/core/documents';
-import {
-  apiErrorSchema,
-  mapRequestOf,
-  mapSummarySchema,
-  pictureSchema,
-  printingSchema,
-  workSchema,
-  type Work,
-} from '@nobrel/core/file';
-import { MapMaker } from '@nobrel/core/map';
+import { mapSummarySchema, pictureSchema, workSchema, type Work } from '@nobrel/core/file';
 import { savedSizeSchema } from '@nobrel/core/fit';
-import { encoded, testPicture } from '../testing/pictures.js';
+import { errorOf, mapFor } from '../testing/answers.js';
+import { encoded } from '../testing/pictures.js';
 import { startServer, type TestServer } from '../testing/server.js';
 
 let server: TestServer;
@@ -22,21 +12,6 @@ before(async () => {
   server = await startServer();
 });
 after(() => server.stop());
-
-async function errorOf(response: Response) {
-  return { status: response.status, ...apiErrorSchema.parse(await response.json()).error };
-}
-
-function mapFor(work: Work): MapDocument {
-  const request = mapRequestOf(work);
-  if (!request) throw new Error('The work cannot be laid out.');
-  const { data, width, height } = testPicture();
-  return new MapMaker().make({
-    ...request,
-    pictureKey: 'disc',
-    picture: { width, height, channels: 3, data },
-  });
-}
 
 describe('works', () => {
   it('begin from a picture, with a title from its name', async () => {
@@ -221,85 +196,6 @@ describe('maps and sheets', () => {
     expect(await keep(map)).to.equal(2);
     const kept = (await (await server.call(`api/works/${work.id}/map`)).json()) as { document: unknown };
     expect(mapDocumentSchema.parse(kept.document)).to.deep.equal(map);
-  });
-
-  it('print to a PDF of true pages, and put it on record once', async () => {
-    const { work } = await server.newWork();
-    await server.send('PUT', `api/works/${work.id}/map`, mapFor(work));
-    const print = async () =>
-      printingSchema.parse(
-        await (await server.send('POST', `api/works/${work.id}/printings`, work.decisions.sheets)).json(),
-      );
-    const printing = await print();
-    expect((await print()).id).to.equal(printing.id);
-    const response = await server.call(`api/printings/${printing.id}/sheets.pdf`);
-    expect(response.headers.get('content-disposition')).to.include('Disc outline.pdf');
-    const pdf = await PDFDocument.load(await response.arrayBuffer());
-    expect(pdf.getPageCount()).to.equal(printing.pages).and.equal(3);
-    const { width, height } = pdf.getPage(0).getSize();
-    expect([width, height].map((points) => (points / 72) * 25.4)).to.satisfy(
-      ([w, h]: number[]) => Math.abs(w! - 210) < 1e-6 && Math.abs(h! - 297) < 1e-6,
-    );
-  });
-
-  it('give single pages as SVG and PNG, and the holes of a pattern', async () => {
-    const { work } = await server.newWork();
-    await server.send('PUT', `api/works/${work.id}/map`, mapFor(work));
-    const print = async (change: object) => {
-      const decisions = { ...work.decisions.sheets, ...change };
-      return printingSchema.parse(
-        await (await server.send('POST', `api/works/${work.id}/printings`, decisions)).json(),
-      ).id;
-    };
-    const reference = await print({ kind: 'reference', look: 'faint' });
-    const svg = await (await server.call(`api/printings/${reference}/page-1.svg?unit=cm`)).text();
-    expect(svg).to.include('width="210mm"').and.to.include('data:image/jpeg;base64,');
-    const png = await server.call(`api/printings/${reference}/page-1.png?ppi=72`);
-    expect(png.headers.get('content-type')).to.equal('image/png');
-    expect(Buffer.from(await png.arrayBuffer()).readUInt32BE(16)).to.equal(595);
-    expect((await errorOf(await server.call(`api/printings/${reference}/page-99.svg`))).code).to.equal(
-      'no-page',
-    );
-    const pattern = await print({ kind: 'pricking' });
-    const csv = await (await server.call(`api/printings/${pattern}/holes.csv`)).text();
-    const dxf = await (await server.call(`api/printings/${pattern}/holes.dxf`)).text();
-    expect(csv.trimEnd().split('\r\n').length - 1).to.equal(dxf.match(/\r\nPOINT\r\n/g)?.length);
-  });
-
-  it('make good a calibrated printer, and say when its calibration is gone', async () => {
-    const { work } = await server.newWork();
-    await server.send('PUT', `api/works/${work.id}/map`, mapFor(work));
-    const made = { name: 'Boathouse, A4', scaleX: 0.98, scaleY: 1.01, shear: 0.002 };
-    const kept = calibrationSchema.parse(await (await server.send('POST', 'api/calibrations', made)).json());
-    expect(await (await server.call('api/calibrations')).json()).to.deep.equal([kept]);
-    // One of the same name gives way.
-    const anew = calibrationSchema.parse(await (await server.send('POST', 'api/calibrations', made)).json());
-    expect(await (await server.call('api/calibrations')).json()).to.deep.equal([anew]);
-    const decisions = { ...work.decisions.sheets, calibration: anew.id };
-    const path = `api/works/${work.id}/printings`;
-    expect((await server.send('POST', path, decisions)).status).to.equal(201);
-    await server.call(`api/calibrations/${anew.id}`, { method: 'DELETE' });
-    expect((await errorOf(await server.send('POST', path, decisions))).code).to.equal('no-calibration');
-    expect(
-      (await errorOf(await server.send('POST', 'api/calibrations', { ...made, scaleX: 3 }))).field,
-    ).to.equal('scaleX');
-    expect(
-      (await errorOf(await server.send('POST', 'api/calibrations', { ...made, name: ' ' }))).field,
-    ).to.equal('name');
-  });
-
-  it('say why there is nothing to print', async () => {
-    const { work } = await server.newWork();
-    const path = `api/works/${work.id}/printings`;
-    expect((await errorOf(await server.send('POST', path, work.decisions.sheets))).code).to.equal('no-map');
-    const map = mapFor(work);
-    await server.send('PUT', `api/works/${work.id}/map`, {
-      ...map,
-      lines: map.lines.map((line) => ({ ...line, kept: false })),
-    });
-    expect((await errorOf(await server.send('POST', path, work.decisions.sheets))).message).to.match(
-      /no lines to print/,
-    );
   });
 
   it('go out as JSON, SVG and DXF', async () => {
