@@ -45,4 +45,25 @@ describe('notes at Map', () => {
     expect(long?.ways.map((way) => way.change)).to.deep.include({ values: 3 });
     expect(notes(many.slice(0, 5)).some((note) => note.id === 'map-long')).to.equal(false);
   });
+
+  it('say when the big shapes alone take more than the time set, with ways that end it', () => {
+    const big = Array.from({ length: 20 }, (_, i) => line(`a${i}`));
+    const note = mapNotes(mapWith(400, 300, big), { ...defaultMapSettings, minutes: 5 }).find(
+      ({ id }) => id === 'map-over-time',
+    );
+    expect(note?.says).to.match(/^Silhouette and big masses alone take \d+ min, more than the 5 min set\.$/);
+    const minutes = note?.ways[0]?.change.minutes ?? 0;
+    expect(minutes).to.be.greaterThan(5);
+    expect(notes(big, minutes).map(({ id }) => id)).not.to.include('map-over-time');
+  });
+
+  it('count lines that matter too little, and corrections that no longer fit', () => {
+    const map = {
+      ...mapWith(400, 300, [line('a'), line('b', { kept: false, leftOut: 'little' })]),
+      unplaced: [{ id: '7', says: 'Its line is gone.' }],
+    };
+    const says = mapNotes(map, defaultMapSettings).map((note) => note.says);
+    expect(says).to.include('1 of 2 lines matter too little and are left out.');
+    expect(says).to.include('1 of your corrections no longer fit this map.');
+  });
 });

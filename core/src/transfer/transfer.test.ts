@@ -7,6 +7,7 @@ import {
   startSitting,
   transferMethods,
 } from './decisions.js';
+import { transferNotes } from './notes.js';
 import { phases, transferSteps } from './steps.js';
 
 const steps = (
@@ -101,5 +102,22 @@ describe('sittings', () => {
     const started = startSitting(defaultTransferDecisions, at('15:00'));
     expect(endSitting(started, '2026-10-20T15:00:00.000Z').sittings[0].minutes).to.equal(600);
     expect(endSitting(started, at('14:00')).sittings[0].minutes).to.equal(0);
+  });
+});
+
+describe('notes on a transfer', () => {
+  it('tell the time at the table beside what the map was reckoned at', () => {
+    const begun = startSitting(defaultTransferDecisions, '2026-05-04T09:00:00.000Z');
+    const ended = endSitting(begun, '2026-05-04T09:50:00.000Z');
+    const [time] = transferNotes(ended, 72, 2);
+    expect(time?.says).to.equal('50 min at the table so far; the map was reckoned at 1 h 12 min of tracing.');
+  });
+
+  it('watch a transfer whose sheets were never printed, and no other', () => {
+    const ids = (printings: number) =>
+      transferNotes(defaultTransferDecisions, 30, printings).map(({ id, weight }) => `${weight} ${id}`);
+    expect(ids(0)).to.include('watch transfer-unprinted');
+    expect(ids(1)).not.to.include('watch transfer-unprinted');
+    expect(ids(1)).to.include('plain transfer-hand');
   });
 });
