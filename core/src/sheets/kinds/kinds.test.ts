@@ -4,9 +4,8 @@ import type { MapDocument } from '../../documents/index.js';
 import { stepLength } from '../../geometry/index.js';
 import { defaultSheetDecisions } from '../decisions.js';
 import { lineOf, mapWith } from '../../testing/index.js';
-import { pagesOf, sheetsOf, strokesIn, wordsIn } from '../test-source.js';
+import { pagesOf, sheetsOf, wordsIn } from '../test-source.js';
 import { SheetError } from '../tiling.js';
-import { Coverage } from './coverage.js';
 import { planFilm } from './film.js';
 import { prick } from './holes.js';
 import { landmarksAround } from './partial.js';
@@ -19,68 +18,6 @@ function circle(x: number, y: number, radius: number, id = 'c'): MapDocument['li
     return [x + radius * Math.cos(angle), y + radius * Math.sin(angle)];
   });
   return lineOf(points, { id, closed: true });
-}
-
-/** Two shapes parted by an upright line, each as wide as half the surface. */
-function halves(): MapDocument {
-  const map = mapWith(120, 80, [
-    lineOf(
-      [
-        [60, 0],
-        [60, 80],
-      ],
-      { id: 'm', left: 's2', right: 's1' },
-    ),
-    lineOf(
-      [
-        [60, 80],
-        [0, 80],
-        [0, 0],
-        [60, 0],
-      ],
-      { id: 'f1', kind: 'frame', right: 's1' },
-    ),
-    lineOf(
-      [
-        [60, 0],
-        [120, 0],
-        [120, 80],
-        [60, 80],
-      ],
-      { id: 'f2', kind: 'frame', right: 's2' },
-    ),
-  ]);
-  return {
-    ...map,
-    values: [
-      { level: 0, lightness: 20 },
-      { level: 1, lightness: 80 },
-    ],
-    shapes: [
-      {
-        id: 's1',
-        level: 0,
-        area: 4800,
-        rings: [
-          [
-            { line: 'm', reversed: false },
-            { line: 'f1', reversed: false },
-          ],
-        ],
-      },
-      {
-        id: 's2',
-        level: 1,
-        area: 4800,
-        rings: [
-          [
-            { line: 'f2', reversed: false },
-            { line: 'm', reversed: true },
-          ],
-        ],
-      },
-    ],
-  };
 }
 
 describe('pricking', () => {
@@ -180,40 +117,6 @@ describe('pricking', () => {
   });
 });
 
-describe('the guide for rubbing', () => {
-  it('measures a band along a line to one part in a hundred, overlaps once', () => {
-    const extent = { x: 0, y: 0, width: 200, height: 100 };
-    const coverage = new Coverage(extent, 8);
-    coverage.addBand([20, 50, 180, 50], false, 8);
-    coverage.addBand([40, 50, 160, 50], false, 8);
-    expect(coverage.areaMm2()).to.be.closeTo(160 * 8 + Math.PI * 16, 14);
-    const filled = new Coverage(extent, 8);
-    filled.addRings([
-      [10, 10, 110, 10, 110, 60, 10, 60],
-      [30, 20, 50, 20, 50, 40, 30, 40],
-    ]);
-    expect(filled.areaMm2()).to.be.closeTo(100 * 50 - 20 * 20, 50);
-  });
-
-  it('is mirrored, says its area, and what is saved', () => {
-    const set = sheetsOf(
-      mapWith(180, 100, [
-        lineOf([
-          [20, 50],
-          [160, 50],
-        ]),
-      ]),
-      { kind: 'backing' },
-    );
-    expect(set.mirrored).to.equal(true);
-    const [note] = set.notes;
-    expect(note.says).to.match(/^11\.[678] cm² to rub, 9[34] % less than all over\.$/);
-    expect(strokesIn(set.page(0).items, 'rub')[0].widthMm).to.equal(8);
-    const all = sheetsOf(mapWith(180, 100), { kind: 'backing', backing: { reach: 'all', bandMm: 8 } });
-    expect(all.notes[0].says).to.equal('Rubbed all over: 180 cm².');
-  });
-});
-
 describe('film', () => {
   it('states the magnification and keeps lines under a width where a printer can', () => {
     const film = { stageMm: 250, mostLineMm: 2 };
@@ -281,100 +184,5 @@ describe('a part alone', () => {
       SheetError,
       /beside the surface/,
     );
-  });
-});
-
-describe('values', () => {
-  it('fill every shape with the grey of its value, with a key below', () => {
-    const { items } = sheetsOf(halves(), { kind: 'values' }).page(0);
-    const fills = items.filter((item) => item.kind === 'fill');
-    expect(fills).to.have.length(4);
-    const greys = fills.map((item) => (item.kind === 'fill' ? item.colour[0] : 0));
-    expect(greys[0]).to.equal(greys[2]).and.to.be.lessThan(greys[1]);
-    expect(wordsIn(items)).to.include.members(['L 20', 'L 80']);
-  });
-
-  it('are numbered instead, one number a shape', () => {
-    const { items } = sheetsOf(halves(), { kind: 'numbers' }).page(0);
-    const numbers = items.flatMap((item) =>
-      item.kind === 'text' && item.ink === 'guide' && item.anchor === 'middle' ? [item.text] : [],
-    );
-    expect(numbers).to.deep.equal(['1', '2']);
-    expect(() => sheetsOf(mapWith(50, 50), { kind: 'values' })).to.throw(SheetError, /no value shapes/);
-  });
-});
-
-describe('the reference', () => {
-  const crop = { x: 100, y: 50, width: 3000, height: 2400 };
-
-  it('is cut so that every sheet shows its own part', () => {
-    const set = sheetsOf(mapWith(300, 240), { kind: 'reference', look: 'grey' }, {}, { crop });
-    const shown = set.tiled!.printed.map((tile, i) => {
-      const item = set.page(i).items.find(({ kind }) => kind === 'picture');
-      if (item?.kind !== 'picture') throw new Error('no picture');
-      expect(item.window.x).to.be.closeTo(100 + tile.window.x * 10, 1e-6);
-      expect(item.across[0]).to.be.closeTo(tile.window.width, 1e-6);
-      return item.window.width;
-    });
-    expect(shown[0] + shown[1]).to.be.closeTo(3000 + 100, 1e-6);
-  });
-
-  it('has close-ups at a stated enlargement', () => {
-    const set = sheetsOf(
-      mapWith(300, 240),
-      { kind: 'close-ups', enlarged: 3 },
-      {},
-      { crop, closeUps: [{ x: 150, y: 120, text: 'handle unclear' }] },
-    );
-    const item = set.page(0).items.find(({ kind }) => kind === 'picture');
-    if (item?.kind !== 'picture') throw new Error('no picture');
-    expect(item.across[0] / (item.window.width / 10)).to.be.closeTo(3, 1e-9);
-    expect(wordsIn(set.page(0).items).join(' '))
-      .to.include('handle unclear')
-      .and.to.include('3 times its size');
-  });
-
-  it('cannot be printed when there is none', () => {
-    for (const kind of ['reference', 'grid-reference', 'close-ups'] as const)
-      expect(() => sheetsOf(mapWith(100, 100), { kind })).to.throw(SheetError, /no reference/);
-  });
-});
-
-describe('papers beside the drawing', () => {
-  it('say what they are for, each on one page', () => {
-    const rest = {
-      sketch: { widthMm: 100, heightMm: 80 },
-      decided: [['Surface', 'cold-pressed paper']] as const,
-      steps: Array.from(
-        { length: 30 },
-        (_, i) => `Step ${i + 1}: lift the sheet and look whether every line has come through.`,
-      ),
-    };
-    const words = (kind: 'card' | 'label' | 'order-slip' | 'setting-out' | 'calibration') => {
-      const set = sheetsOf(mapWith(300, 240), { kind }, {}, rest);
-      expect(set.count, kind).to.equal(1);
-      return wordsIn(set.page(0).items).join(' ');
-    };
-    expect(words('card')).to.include('cold-pressed paper').and.to.include('30. Step 30');
-    expect(words('label')).to.include('REVERSE').and.to.include('map 3');
-    expect(words('order-slip')).to.include('300.0 %');
-    expect(words('setting-out')).to.include('from the edge itself');
-    expect(words('calibration')).to.include('A to C');
-  });
-
-  it('keep within the paper', () => {
-    for (const kind of ['card', 'label', 'setting-out', 'calibration', 'film'] as const) {
-      for (const { widthMm, heightMm, items } of pagesOf(
-        sheetsOf(mapWith(300, 240), { kind, paper: 'a3' }),
-      )) {
-        for (const item of items) {
-          if (item.kind !== 'stroke') continue;
-          for (let i = 0; i < item.points.length; i += 2) {
-            expect(item.points[i]).to.be.within(4.9, widthMm - 4.9);
-            expect(item.points[i + 1]).to.be.within(4.9, heightMm - 4.9);
-          }
-        }
-      }
-    }
   });
 });
