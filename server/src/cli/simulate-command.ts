@@ -4,7 +4,13 @@ import { Command, Option } from 'commander';
 import { sheetLayoutSchema, type SheetLayout } from '@nobrel/core/sheets';
 import { counted } from '@nobrel/core/units';
 import { openPdf } from '../sheets/rasterise.js';
-import { joined, noFaults, printed, type PrinterFaults } from '../sheets/simulated-printer.js';
+import {
+  joined,
+  noFaults,
+  NothingPrinted,
+  printed,
+  type PrinterFaults,
+} from '../sheets/simulated-printer.js';
 import { badArgument, numberOption } from './options.js';
 import { checkTarget, writeResult } from './outputs.js';
 
@@ -91,12 +97,12 @@ async function simulatePrint(path: string, options: PrintOptions): Promise<void>
   let pdf: Uint8Array;
   try {
     pdf = layout ? (await joined(file, layout, faults)).pdf : await printed(file, faults);
-  } catch {
+  } catch (error) {
+    if (error instanceof NothingPrinted) throw badArgument('Nothing came out: every page was dropped.');
     throw badArgument(`${path} is not a PDF that can be printed, or the layout is not its own.`);
   }
   const open = await openPdf(pdf);
   try {
-    if (open.pages === 0) throw badArgument('Nothing came out: every page was dropped.');
     await writeResult(options.out, kind === '.pdf' ? pdf : await (await open.page(0, options.ppi)).png());
     console.log(layout ? 'Printed and joined.' : `${counted(open.pages, 'page')} printed.`);
   } finally {

@@ -40,6 +40,11 @@ export const noFaults: PrinterFaults = {
 type Place = { x: number; y: number };
 const points = (mm: number) => mm * pointsPerMm;
 
+/** Every page was dropped. */
+export class NothingPrinted extends Error {
+  override name = 'NothingPrinted';
+}
+
 /** Where a place of the file comes to lie on the paper, mm from its top-left corner. */
 export function onPaper(
   { scaleX, scaleY, skewDeg, offsetX, offsetY }: PrinterFaults,
@@ -57,11 +62,16 @@ const lay = ({ cos, sin, x, y }: Laid, at: Place): Place => ({
   y: sin * at.x + cos * at.y + y,
 });
 
-/** The pages of a PDF as a faulty printer puts them on paper, each a page of its own. */
+/**
+ * The pages of a PDF as a faulty printer puts them on paper, each a page of its own.
+ *
+ * @throws NothingPrinted when none comes out
+ */
 export async function printed(file: Uint8Array, faults: PrinterFaults): Promise<Uint8Array> {
   const source = await PDFDocument.load(file);
   const out = await PDFDocument.create();
   const kept = source.getPageIndices().filter((index) => !faults.dropped.includes(index + 1));
+  if (kept.length === 0) throw new NothingPrinted();
   for (const page of await embedded(out, source, kept)) {
     const target = out.addPage([page.width, page.height]);
     place(target, page, faults, { cos: 1, sin: 0, x: 0, y: 0 }, page.height);
@@ -75,6 +85,7 @@ export async function printed(file: Uint8Array, faults: PrinterFaults): Promise<
  *
  * @returns a PDF of one page, the joined drawing from the top-left corner of its first sheet, and where each
  *   sheet's paper came to lie
+ * @throws NothingPrinted when none comes out
  */
 export async function joined(
   file: Uint8Array,
@@ -84,6 +95,7 @@ export async function joined(
   const source = await PDFDocument.load(file);
   const out = await PDFDocument.create();
   const sheets = layout.pages.filter(({ page }) => !faults.dropped.includes(page));
+  if (sheets.length === 0) throw new NothingPrinted();
   const places = laidOut(sheets, layout.marks, faults);
   const pages = await embedded(
     out,

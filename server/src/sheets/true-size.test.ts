@@ -259,6 +259,21 @@ describe('a printer that lies', () => {
   });
 });
 
+describe('a printer that cannot reach the rim of its paper', () => {
+  const drawn = async (unprintableMm: number) => {
+    const set = sheets(crosses(170, 230, [{ x: 20, y: 20 }]));
+    const rimmed = { ...noFaults, unprintableMm };
+    return drawnExtent(await pictureOf(await printed(await pdfOf(set), rimmed)), ppi);
+  };
+
+  it('prints all of a sheet whose margins are as wide as the rim, and cuts off what lies further out', async () => {
+    const [whole, within, cut] = [await drawn(0), await drawn(4.5), await drawn(12)];
+    expect(within).to.deep.equal(whole);
+    expect(cut.left).to.be.closeTo(12, 0.1);
+    expect(cut.bottom).to.be.closeTo(297 - 12, 0.1);
+  });
+});
+
 describe('sheets joined on the table', () => {
   const places = lattice(300, 240, 60);
   const map = crosses(300, 240, places);
