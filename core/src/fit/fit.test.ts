@@ -119,6 +119,33 @@ describe('notes at Fit', () => {
     expect(note(900).says).to.include('300 × 240 mm; 3.0 of its pixels');
   });
 
+  it('say what has to be cut, and whether the paper at hand gives it', () => {
+    const cut = (change: Parameters<typeof fit>[0]) =>
+      fitNotes(picture, fit(change), 0.5, 'mm').find(({ id }) => id === 'fit-cut');
+    const stretched = { kind: 'stretched-canvas' as const, barDepthMm: 18, wrapMm: 30 };
+    expect(cut(stretched)?.says).to.equal('Canvas to cut: 396 × 336 mm.');
+    expect(cut(stretched)?.why).to.include('18 mm round the bars and 30 mm behind them');
+    const at = (widthMm: number, heightMm: number) =>
+      cut({ ...stretched, paperAtHand: { widthMm, heightMm } });
+    expect(at(800, 700)).to.include({
+      weight: 'plain',
+      says: 'Canvas to cut: 396 × 336 mm. The paper at hand gives 4 pieces.',
+    });
+    expect(at(390, 330)?.weight).to.equal('mend');
+  });
+
+  it('watch a picture that is placed by its weight before it was weighed', () => {
+    const ids = (change: Parameters<typeof fit>[0]) =>
+      fitNotes(picture, fit({ placement: 'weighted', ...change }), 0.5, 'mm').map(({ id }) => id);
+    expect(ids({ weightCentre: null })).to.include('fit-weight');
+  });
+
+  it('ask for light lines on a dark ground, and for none on a light one', () => {
+    const dark = (groundColour: string) =>
+      fitNotes(picture, fit({ groundColour }), 0.5, 'mm').some(({ id }) => id === 'fit-dark');
+    expect([dark('#1c1a18'), dark('#f4efe4')]).to.deep.equal([true, false]);
+  });
+
   it('say ratios in small whole numbers where they come close', () => {
     expect(ratioWords(4 / 3)).to.equal('4\u00a0:\u00a03');
     expect(ratioWords(2 / 3)).to.equal('2\u00a0:\u00a03');
