@@ -154,6 +154,41 @@ describe('corrections by hand', () => {
     for (const [, y] of hidden.points) expect(y).to.be.closeTo(50, 0.8);
   });
 
+  it('carry a hidden contour on from a whole round one, along its own direction', () => {
+    // The lone disc's contour is closed: it goes on from its rightmost spot straight down, as the disc does there.
+    const map = makeMap([
+      {
+        id: '1',
+        does: 'hidden',
+        from: { at: at(42, 25), angleRad: Math.PI / 2 },
+        to: { at: at(45, 50), angleRad: 0 },
+      },
+    ]);
+    const hidden = map.lines.find(({ kind }) => kind === 'hidden')!;
+    const { points } = hidden;
+    const ends = [points[0], points[points.length - 1]];
+    expect(Math.min(...ends.map(([x, y]) => Math.hypot(x - 42, y - 25)))).to.be.at.most(0.3);
+    const fromDisc = Math.hypot(ends[0][0] - 42, ends[0][1] - 25) < 1 ? points : [...points].reverse();
+    const [a, b] = fromDisc;
+    // Within ten degrees of plumb where it leaves.
+    expect(Math.abs(Math.atan2(b[0] - a[0], b[1] - a[1]))).to.be.at.most(0.18);
+  });
+
+  it('that cannot be placed any more are told with the reason, and change nothing', () => {
+    const lost: Correction[] = [
+      { id: '1', does: 'drop', line: { at: at(140, 110), angleRad: 0 } },
+      { id: '2', does: 'join', one: at(75, 60), other: at(500, 500) },
+      { id: '3', does: 'split', path: [at(75, 60), at(76, 60)] },
+      { id: '4', does: 'guide', at: at(400, 300), angleDeg: 0 },
+      { id: '5', does: 'shadow', shape: at(600, 600) },
+    ];
+    const map = makeMap(lost);
+    expect(map.unplaced?.map(({ id }) => id)).to.deep.equal(lost.map(({ id }) => id));
+    for (const { says } of map.unplaced ?? []) expect(says).to.match(/^[A-Z].*\.$/);
+    expect(map.lines).to.deep.equal(plain.lines);
+    expect(map.shapes).to.deep.equal(plain.shapes);
+  });
+
   it('draw lines that matter whatever the time, and centre lines with their width', () => {
     const map = makeMap(
       [{ id: '1', does: 'draw', path: [at(10, 100), at(60, 105), at(120, 100)], edge: 'hard', widthMm: 1.5 }],
