@@ -10,6 +10,7 @@ const stations = ['Reference', 'Fit', 'Map', 'Sheets', 'Transfer', 'File'];
 const stationTools = {
   Reference: ['Square it', 'Level it', 'Crop it', 'Details'],
   Fit: ['Ways out', 'Surface', 'Grid', 'Set out', 'Enlarge'],
+  Sheets: ['Calibrate', 'Bring in'],
 };
 
 const report = z.array(
@@ -18,6 +19,8 @@ const report = z.array(
 
 /** Serious and critical faults that axe finds on the page as it stands. */
 async function faults(page: Page): Promise<string[]> {
+  // Colours on their way to others would be measured halfway.
+  await page.evaluate(() => Promise.allSettled(document.getAnimations().map(({ finished }) => finished)));
   const violations = report.parse(await page.evaluate('axe.run().then((result) => result.violations)'));
   return violations
     .filter(({ impact }) => impact === 'serious' || impact === 'critical')

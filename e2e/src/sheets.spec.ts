@@ -1,4 +1,5 @@
 import { PDFDocument } from 'pdf-lib';
+import { sheetKindWords } from '@nobrel/core/sheets';
 import { expect, saved, take, test } from './bench.js';
 import { bytesOf, choose, fill, openSheets, shown } from './sheets-bench.js';
 
@@ -149,4 +150,68 @@ test('paper of one’s own size and a way round of one’s own are kept to', asy
   await page.getByLabel('Which way the paper lies').click();
   await page.getByTitle('upright', { exact: true }).click();
   await expect(page.getByText(/It fits on one sheet of 297 × 350 mm|2 sheets, 2 across/)).toBeVisible();
+});
+
+test('what is seen on the leaf is what is saved, line by line', async ({ page, seeded }) => {
+  await openSheets(page, seeded);
+  for (const kind of ['mirrored', 'backing', 'pricking'] as const) {
+    await choose(page, kind);
+    await expect(page.getByLabel('What is printed').locator('..')).toContainText(sheetKindWords[kind]);
+    await expect(page.locator('[data-page="A1"]')).toBeVisible();
+    await page.getByRole('button', { name: 'Other ways' }).click();
+    const [download] = await Promise.all([
+      page.waitForEvent('download'),
+      page.getByRole('menuitem', { name: 'This page as SVG' }).click(),
+    ]);
+    const svg = (await bytesOf(download)).toString('utf8');
+    const saved = [...svg.matchAll(/<path d="([^"]*)" stroke=/g)].map((found) => found[1]);
+    expect(saved.length, kind).toBeGreaterThan(20);
+    await expect
+      .poll(() =>
+        page
+          .locator('[data-page="A1"] path[stroke]')
+          .evaluateAll((paths) => paths.map((path) => path.getAttribute('d'))),
+      )
+      .toEqual(saved);
+  }
+});
+
+test('sheets are chosen, turned and saved from the keyboard alone', async ({ page, seeded }) => {
+  await openSheets(page, seeded);
+  const kind = page.getByLabel('What is printed');
+  await kind.focus();
+  await page.keyboard.press('ArrowDown');
+  await page.keyboard.press('ArrowDown');
+  await page.keyboard.press('Enter');
+  await expect(shown(page).getByText(/REVERSE SIDE, mirrored/)).toBeVisible();
+  await page.keyboard.press('PageDown');
+  await expect(page.getByText('2 of 3')).toBeVisible();
+  await page.getByLabel('Overlap').focus();
+  await page.keyboard.press('ControlOrMeta+a');
+  await page.keyboard.type('25 mm');
+  await page.keyboard.press('Enter');
+  await expect(page.getByText(/overlapping by 25 mm/)).toBeVisible();
+  await page.getByRole('button', { name: 'Save the PDF' }).focus();
+  const [download] = await Promise.all([page.waitForEvent('download'), page.keyboard.press('Enter')]);
+  expect(download.suggestedFilename()).toMatch(/outline, mirrored\.pdf$/);
+  const pdf = await PDFDocument.load(await bytesOf(download));
+  expect(pdf.getPageCount()).toBe(3);
+});
+
+test('tiled sheets print from the page, each on paper of its size', async ({ page, seeded }) => {
+  await openSheets(page, seeded);
+  await page.getByRole('button', { name: 'Other ways' }).click();
+  await page.getByText('Print from this page').click();
+  const sheets = page.getByRole('img', { name: /^Page \d+: / });
+  await expect(sheets).toHaveCount(3);
+  await expect(sheets.last()).toHaveAccessibleName('Page 3: assembly');
+  await page.emulateMedia({ media: 'print' });
+  await expect(page.getByRole('button', { name: 'Print these pages' })).toBeHidden();
+  // The browser itself makes a PDF of what would be printed.
+  const pdf = await PDFDocument.load(await page.pdf({ preferCSSPageSize: true }));
+  expect(pdf.getPageCount()).toBe(3);
+  for (const { width, height } of pdf.getPages().map((one) => one.getSize())) {
+    expect((width / 72) * 25.4).toBeCloseTo(210, 0);
+    expect((height / 72) * 25.4).toBeCloseTo(297, 0);
+  }
 });

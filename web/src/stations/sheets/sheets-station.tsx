@@ -88,7 +88,7 @@ function Sheets({ map }: { map: MapDocument }) {
     <StationBench
       sentence={
         <SheetsSentence sheets={sheets} change={changeFromSentence}>
-          <TakeAway disabled={laid === null} decisions={sheets} pageNumber={chosen + 1} />
+          <TakeAway disabled={fault !== null} decisions={sheets} pageNumber={chosen + 1} />
         </SheetsSentence>
       }
       notes={<Notes notes={laid ? sheetNotes(laid, unit) : []} onWay={change} />}
