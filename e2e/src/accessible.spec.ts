@@ -10,6 +10,7 @@ const stations = ['Reference', 'Fit', 'Map', 'Sheets', 'Transfer', 'File'];
 const stationTools = {
   Reference: ['Square it', 'Level it', 'Crop it', 'Details'],
   Fit: ['Ways out', 'Surface', 'Grid', 'Set out', 'Enlarge'],
+  Map: ['Lines', 'Shapes', 'Draw along', 'Areas', 'Values', 'Pins', 'Versions'],
   Sheets: ['Calibrate', 'Bring in'],
 };
 

@@ -57,9 +57,10 @@ export async function saved(page: Page): Promise<void> {
   await expect(page.getByRole('status').filter({ hasText: /^Saved$/ })).toBeVisible();
 }
 
-/** Takes a tool of the station in hand. */
+/** Takes a tool of the station in hand, and waits until it is: clicks and keys go to the tool in hand only. */
 export async function take(page: Page, tool: string): Promise<void> {
-  await page.getByLabel('Tools').getByText(tool, { exact: true }).click();
+  await page.locator('.tool-row').getByText(tool, { exact: true }).click();
+  await expect(page.getByRole('radio', { name: tool, exact: true })).toBeChecked();
 }
 
 /** A leaf, or the panel in its place, by what stands over it. */

@@ -1,12 +1,11 @@
 import type { Page } from '@playwright/test';
 import { workSchema } from '@nobrel/core/file';
-import { beginWork, expect, finishedMap, goTo, kettle, test } from './bench.js';
+import { beginWork, expect, finishedMap, goTo, kettle, take as takeInHand, test } from './bench.js';
 
 const leafOf = (page: Page) => page.getByRole('application', { name: /^Map\./ });
-/** Takes a tool in hand and waits until it is: clicks and keys go to the tool in hand only. */
+/** Takes a tool in hand and waits for what is decided with it. */
 async function take(page: Page, tool: string): Promise<void> {
-  await page.getByText(tool, { exact: true }).click();
-  await expect(page.getByRole('radio', { name: tool, exact: true })).toBeChecked();
+  await takeInHand(page, tool);
   await expect(page.getByRole('group', { name: 'Decisions of the tool' })).toBeVisible();
 }
 const state = (page: Page) => page.locator('.map-state');
