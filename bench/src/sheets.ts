@@ -11,7 +11,7 @@ import type { MapDocument } from '@nobrel/core/documents';
 import { plainSheetSource } from '@nobrel/core/file';
 import {
   defaultSheetDecisions,
-  inkColours,
+  colourOf,
   makeSheets,
   paintPdf,
   pointsPerMm,
@@ -47,7 +47,7 @@ function winding(width: number, height: number, metres: number): MapDocument {
 }
 
 function sheets(map: MapDocument, change: Partial<SheetDecisions> = {}): SheetSet {
-  const by = { date: '2026-11-25', unit: 'mm' as const, sketch: null, grid: null, closeUps: [] };
+  const by = { date: '2026-11-25', unit: 'mm' as const, sketch: null, grid: null, closeUps: [], sticks: [] };
   return makeSheets(plainSheetSource(map, 'Winding', by), { ...defaultSheetDecisions, ...change });
 }
 
@@ -73,7 +73,7 @@ async function throughPdfKit(set: SheetSet): Promise<number> {
       for (let k = 2; k < item.points.length; k += 2)
         document.lineTo((item.points[k] ?? 0) * pointsPerMm, (item.points[k + 1] ?? 0) * pointsPerMm);
       if (item.closed) document.closePath();
-      const [red, green, blue] = inkColours[item.ink];
+      const [red, green, blue] = colourOf(item.ink);
       document
         .lineWidth(item.widthMm * pointsPerMm)
         .strokeColor([red, green, blue])

@@ -18,3 +18,9 @@ export const linearOfByte: Float32Array = Float32Array.from({ length: 256 }, (_,
 export const luminanceRed = 0.2126;
 export const luminanceGreen = 0.7152;
 export const luminanceBlue = 0.0722;
+
+/** Red, green and blue, 0–255, of a colour written as `#rrggbb`. */
+export function bytesOfColour(colour: string): [number, number, number] {
+  const value = Number.parseInt(colour.slice(1), 16);
+  return [value >> 16, (value >> 8) & 255, value & 255];
+}

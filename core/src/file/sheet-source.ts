@@ -9,10 +9,10 @@ import {
   spotOnSurface,
   surfaceOf,
 } from '../fit/index.js';
-import type { Point } from '../geometry/index.js';
+import type { Point, Rect } from '../geometry/index.js';
 import { effortOf, onSurfaceAt } from '../map/index.js';
 import { preparedSpot } from '../reference/index.js';
-import type { CloseUp, SheetSource } from '../sheets/index.js';
+import type { CloseUp, SheetSource, Stick } from '../sheets/index.js';
 import { defaultTransferDecisions, methodWords, transferSteps } from '../transfer/index.js';
 import {
   aboutMinutes,
@@ -41,6 +41,13 @@ function cropOf(map: MapDocument): SheetSource['crop'] {
   return crop.success ? crop.data : null;
 }
 
+/** Where the whole prepared picture lies on a map's surface, mm: what places of the picture are shares of. */
+export function pictureOnMap(work: Pick<Work, 'decisions' | 'pictures'>, map: MapDocument): Rect {
+  // A drawing made elsewhere lies on a surface of its own.
+  const request = broughtFrom(map) === null ? mapRequestOf(work) : null;
+  return request?.wholeAt ?? map.frame;
+}
+
 /** Everything the sheets of a work are made from. */
 export function sheetSourceOf(
   work: Pick<Work, 'decisions' | 'pictures' | 'printings'>,
@@ -67,10 +74,11 @@ export function sheetSourceOf(
     const spot = spotOf(stored);
     return spot ? [{ name, ...spot }] : [];
   });
+  const pictureAt = pictureOnMap(work, map);
   const closeUps: CloseUp[] = [
     ...corrections.pins
       .filter(({ settled }) => !settled)
-      .map(({ at, text }) => ({ ...onSurfaceAt(at, request?.wholeAt ?? map.frame), text })),
+      .map(({ at, text }) => ({ ...onSurfaceAt(at, pictureAt), text })),
     ...decisions.reference.details.flatMap(({ on, at, words }) => {
       const spot = on === picture.hash ? spotOf(at) : null;
       return spot ? [{ ...spot, text: words || 'Pinned detail' }] : [];
@@ -91,6 +99,12 @@ export function sheetSourceOf(
     sketch: fit.sketch,
     crop: brought ? null : cropOf(map),
     closeUps,
+    groundColour: fit.groundColour,
+    sticks: decisions.sheets.backing.sticks.map(({ name, colour, at }) => ({
+      name,
+      colour,
+      spots: at.map((place) => onSurfaceAt(place, pictureAt)),
+    })),
     decided: [
       ['Surface', `${surface.name}, ${formatSize(map.surface.width, map.surface.height, unit)}`],
       ['Margins', sidesWords(fit.marginsMm, unit)],
@@ -118,6 +132,7 @@ export function plainSheetSource(
     sketch: SizeMm | null;
     grid: { columns: number; rows: number } | null;
     closeUps: readonly CloseUp[];
+    sticks: readonly Stick[];
   },
 ): SheetSource {
   const fit = defaultFitDecisions;
@@ -137,6 +152,8 @@ export function plainSheetSource(
     sketch: by.sketch,
     crop: cropOf(map),
     closeUps: by.closeUps,
+    groundColour: fit.groundColour,
+    sticks: by.sticks,
     decided: [
       ['Surface', formatSize(map.surface.width, map.surface.height, by.unit)],
       ...mapWords(map, by.unit),

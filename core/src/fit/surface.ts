@@ -1,4 +1,4 @@
-import { labOfSrgb } from '../colour/index.js';
+import { bytesOfColour, labOfSrgb } from '../colour/index.js';
 import { formatLength, type LengthUnit, type SizeMm } from '../units/index.js';
 import type { FitDecisions, Sides } from './decisions.js';
 import { lightThrough, surfaceKind, type SurfaceKind, type SurfaceTraits } from './surface-kinds.js';
@@ -27,8 +27,7 @@ export function surfaceOf(
 
 /** CIE L\* of a colour written as `#rrggbb`. */
 export function lightnessOfColour(colour: string): number {
-  const channel = (at: number) => parseInt(colour.slice(at, at + 2), 16);
-  return labOfSrgb(channel(1), channel(3), channel(5)).lightness;
+  return labOfSrgb(...bytesOfColour(colour)).lightness;
 }
 
 /** What has to be cut for a surface, and how much is added on each side. */

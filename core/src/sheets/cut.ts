@@ -1,6 +1,6 @@
 import { clipPolyline, clipRing, intersection, ringOfRect, type Rect } from '../geometry/index.js';
 import type { DrawingItem } from './drawing.js';
-import type { PageItem, PageStroke, PageText } from './page.js';
+import type { PageItem, PageStroke, PageText, PageWithin } from './page.js';
 import { textWidthMm } from './words.js';
 
 /** A line up to this wide is cut by its middle, as a pencil follows it; a wider one is an area with two edges. */
@@ -44,6 +44,8 @@ export function extentOf(item: DrawingItem): Rect {
       return textBounds(item);
     case 'picture':
       return item.at;
+    case 'within':
+      return boundsOf(item.rings.flatMap((ring) => Array.from(ring)));
   }
 }
 
@@ -65,6 +67,15 @@ export function cutTo(item: DrawingItem, bounds: Rect, window: Rect): PageItem[]
   if (item.kind === 'picture') return cutPicture(item, window);
   if (contains(window, bounds)) return [item];
   switch (item.kind) {
+    case 'within': {
+      const rings = item.rings.map((ring) => clipRing(window, ring)).filter((ring) => ring.length > 4);
+      if (rings.length === 0) return [];
+      // The rings lie within the window, so that what they hold need not be kept in it once more.
+      const items = item.items
+        .flatMap((own) => cutTo(own, extentOf(own), window))
+        .flatMap((part) => (part.kind === 'within' ? part.items : [part]));
+      return items.length > 0 ? [{ kind: 'within', rings, items }] : [];
+    }
     case 'text':
       return intersection(window, bounds) ? [within(window, [item])] : [];
     case 'stroke': {
@@ -96,17 +107,25 @@ export function cutLine(line: PageStroke, window: Rect): PageStroke[] {
 
 const within = (window: Rect, items: PageItem[]): PageItem => ({
   kind: 'within',
-  ring: ringOfRect(window),
+  rings: [ringOfRect(window)],
   items,
 });
 
-/** The parts of a drawing inside a window; neighbours that only show within it together. */
+const sameRings = (one: PageWithin, other: PageWithin) =>
+  one.rings.length === other.rings.length &&
+  one.rings.every((ring, i) => {
+    const second = other.rings[i];
+    return ring.length === second.length && Array.from(ring).every((value, k) => value === second[k]);
+  });
+
+/** The parts of a drawing inside a window; neighbours that only show within the same rings together. */
 export function cutAllTo(items: readonly { item: DrawingItem; bounds: Rect }[], window: Rect): PageItem[] {
   const cut: PageItem[] = [];
   for (const part of items.flatMap(({ item, bounds }) => cutTo(item, bounds, window))) {
     const last = cut.at(-1);
-    if (part.kind === 'within' && last?.kind === 'within') last.items.push(...part.items);
-    else cut.push(part);
+    if (part.kind === 'within' && last?.kind === 'within' && sameRings(part, last))
+      last.items.push(...part.items);
+    else cut.push(part.kind === 'within' ? { ...part, items: [...part.items] } : part);
   }
   return cut;
 }

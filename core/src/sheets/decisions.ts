@@ -76,6 +76,18 @@ const rectSchema = z.object({
   height: z.number().positive().max(20_000),
 });
 
+/** The most sticks a drawing is rubbed with, and places each is given to. */
+const mostSticks = 12;
+const mostPlaces = 400;
+
+/** A stick the back is rubbed with, by region: behind the shapes at some places of the prepared picture, as its shares. */
+const stickSchema = z.object({
+  name: z.string().trim().min(1).max(40),
+  colour: z.string().regex(/^#[0-9a-f]{6}$/),
+  at: z.array(z.tuple([z.number().min(-10).max(10), z.number().min(-10).max(10)])).max(mostPlaces),
+});
+export type StickDecision = z.infer<typeof stickSchema>;
+
 /** How the map is printed. */
 export const sheetDecisionsSchema = z.object({
   kind: z.enum(sheetKinds),
@@ -103,6 +115,8 @@ export const sheetDecisionsSchema = z.object({
     reach: z.enum(['lines', 'shapes', 'all']),
     /** Width of the band behind a line, mm. */
     bandMm: z.number().min(1).max(60),
+    /** Where no stick is given, the usual one is rubbed. */
+    sticks: z.array(stickSchema).max(mostSticks),
   }),
   pricking: z.object({
     /** The paper tears between holes closer than this, mm. */
@@ -136,7 +150,7 @@ export const defaultSheetDecisions: SheetDecisions = {
   look: 'colour',
   withGrid: false,
   enlarged: 2,
-  backing: { reach: 'lines', bandMm: 8 },
+  backing: { reach: 'lines', bandMm: 8, sticks: [] },
   pricking: { leastMm: 1.5, mostMm: 5, chordMm: 0.15 },
   film: { stageMm: 250, mostLineMm: 2 },
   part: null,

@@ -7,7 +7,10 @@ import { strokeOf } from './page.js';
 /** The reference, or part of it, laid on a rectangle of the drawing. */
 export type DrawnPicture = { kind: 'picture'; at: Rect; window: PixelWindow; look: ReferenceView };
 
-export type DrawingItem = VectorItem | DrawnPicture;
+/** What shows only inside rings of the drawing. */
+export type DrawnWithin = { kind: 'within'; rings: ArrayLike<number>[]; items: VectorItem[] };
+
+export type DrawingItem = VectorItem | DrawnPicture | DrawnWithin;
 
 /** What is to be printed at true size, before it is cut into pages; mm on the surface. */
 export type Drawing = {

@@ -8,7 +8,7 @@ export type PageStroke = {
   points: ArrayLike<number>;
   closed: boolean;
   widthMm: number;
-  ink: Ink;
+  ink: Ink | Rgb;
   /** Lengths of dash and gap, mm, or null for a whole line. */
   dashMm: readonly [number, number] | null;
 };
@@ -41,8 +41,8 @@ export type PagePicture = {
   look: ReferenceView;
 };
 
-/** What would reach out of its part of the page, shown only inside a ring. */
-export type PageWithin = { kind: 'within'; ring: ArrayLike<number>; items: PageItem[] };
+/** What would reach out of its part of the page, shown only inside rings; rings within rings are holes. */
+export type PageWithin = { kind: 'within'; rings: ArrayLike<number>[]; items: PageItem[] };
 
 /** What is drawn rather than a picture. */
 export type VectorItem = PageStroke | PageText | PageFill | PageDots;
@@ -64,6 +64,8 @@ export const inkColours: Readonly<Record<Ink, Rgb>> = {
   faint: [150, 150, 150],
   rub: [214, 206, 194],
 };
+
+export const colourOf = (ink: Ink | Rgb): Rgb => (typeof ink === 'string' ? inkColours[ink] : ink);
 
 /** A printed page, independent of what paints it. */
 export type SheetPage = { label: string; widthMm: number; heightMm: number; items: PageItem[] };
@@ -123,6 +125,6 @@ export function moved(item: PageItem, to: Affine): PageItem {
       return { ...item, corner: [x, y], across: side(item.across), down: side(item.down) };
     }
     case 'within':
-      return { ...item, ring: run(item.ring), items: item.items.map((own) => moved(own, to)) };
+      return { ...item, rings: item.rings.map(run), items: item.items.map((own) => moved(own, to)) };
   }
 }

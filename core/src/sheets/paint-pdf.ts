@@ -4,6 +4,7 @@ import type { PixelWindow } from '../raster/index.js';
 import type { ReferenceView } from '../reference/index.js';
 import type { SheetSet } from './lay-out.js';
 import {
+  colourOf,
   inkColours,
   type PageDots,
   type PageFill,
@@ -130,7 +131,7 @@ class PageWriter {
   }
 
   private stroke(item: PageStroke): void {
-    this.pen(item.widthMm, inkColours[item.ink], item.dashMm);
+    this.pen(item.widthMm, colourOf(item.ink), item.dashMm);
     this.out.push(`${this.run(item.points)} ${item.closed ? 's' : 'S'}`);
   }
 
@@ -139,9 +140,9 @@ class PageWriter {
     this.out.push(`${item.rings.map((ring) => `${this.run(ring)} h`).join(' ')} f*`);
   }
 
-  private async within({ ring, items }: PageWithin): Promise<void> {
+  private async within({ rings, items }: PageWithin): Promise<void> {
     const { stroking, filling } = this;
-    this.out.push(`q ${this.run(ring)} h W n`);
+    this.out.push(`q ${rings.map((ring) => `${this.run(ring)} h`).join(' ')} W* n`);
     await this.items(items);
     this.out.push('Q');
     // The pen is the one from before again.

@@ -1,5 +1,6 @@
 import { shortNumber } from '../documents/index.js';
 import {
+  colourOf,
   inkColours,
   type PageItem,
   type PagePicture,
@@ -54,9 +55,9 @@ export function pageToSvg(page: SheetPage, href?: (picture: PagePicture) => stri
   ].join('\n');
 }
 
-function withinToSvg({ ring, items }: PageWithin, id: string, painted: (item: PageItem) => string): string {
+function withinToSvg({ rings, items }: PageWithin, id: string, painted: (item: PageItem) => string): string {
   return [
-    `  <clipPath id="${id}"><path d="${runsData([ring], true)}"/></clipPath>`,
+    `  <clipPath id="${id}"><path d="${runsData(rings, true)}" clip-rule="evenodd"/></clipPath>`,
     `  <g clip-path="url(#${id})">`,
     ...items.map(painted),
     '  </g>',
@@ -69,7 +70,7 @@ function itemToSvg(
 ): string {
   switch (item.kind) {
     case 'stroke':
-      return `  <path d="${runsData([item.points], item.closed)}" stroke="${cssColour(inkColours[item.ink])}" stroke-width="${shortNumber(item.widthMm)}"${item.dashMm ? ` stroke-dasharray="${item.dashMm.join(' ')}"` : ''}/>`;
+      return `  <path d="${runsData([item.points], item.closed)}" stroke="${cssColour(colourOf(item.ink))}" stroke-width="${shortNumber(item.widthMm)}"${item.dashMm ? ` stroke-dasharray="${item.dashMm.join(' ')}"` : ''}/>`;
     case 'fill':
       return `  <path d="${runsData(item.rings, true)}" fill="${cssColour(item.colour)}" fill-rule="evenodd"/>`;
     case 'dots':

@@ -23,6 +23,8 @@ export function sourceOf(map: MapDocument, rest: Partial<SheetSource> = {}): She
     sketch: null,
     crop: null,
     closeUps: [],
+    groundColour: '#ffffff',
+    sticks: [],
     decided: [],
     steps: [],
     ...rest,

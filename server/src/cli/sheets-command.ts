@@ -73,6 +73,7 @@ async function sourceFor(map: MapDocument, title: string, options: SheetsOptions
     sketch: options.sketch ?? null,
     grid: options.grid ?? null,
     closeUps: options.at ? [{ ...options.at, text: 'Close-up' }] : [],
+    sticks: options.stick,
   });
   if (options.reference === undefined) return { ...source, crop: null };
   if (!existsSync(options.reference)) throw badArgument(`There is no file ${options.reference}.`);

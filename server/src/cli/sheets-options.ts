@@ -9,6 +9,7 @@ import {
   type PrinterBend,
   type SheetDecisions,
   type SheetKind,
+  type Stick,
 } from '@nobrel/core/sheets';
 import { LengthError, parseSize, type SizeMm } from '@nobrel/core/units';
 import { badArgument, numberOption } from './options.js';
@@ -32,6 +33,7 @@ export type SheetsOptions = {
   at?: { x: number; y: number };
   back: SheetDecisions['backing']['reach'];
   band: number;
+  stick: Stick[];
   holeLeast: number;
   holeMost: number;
   holeChord: number;
@@ -98,6 +100,14 @@ export function addSheetsOptions(command: Command): Command {
         .default('lines'),
     )
     .addOption(number('--band <mm>', 'width of the rubbed band', 1, 60, usual.backing.bandMm))
+    .addOption(
+      new Option(
+        '--stick <name,colour,x,y>',
+        'rub another stick behind the shape at a spot, mm on the surface; once for every shape',
+      )
+        .argParser(addStick)
+        .default([], 'one stick'),
+    )
     .addOption(number('--hole-least <mm>', 'holes are no closer', 0.5, 20, usual.pricking.leastMm))
     .addOption(number('--hole-most <mm>', 'holes are no further apart', 0.5, 60, usual.pricking.mostMm))
     .addOption(number('--hole-chord <mm>', 'how far dots may leave a curve', 0.02, 5, usual.pricking.chordMm))
@@ -135,7 +145,7 @@ export function decisionsFrom(options: SheetsOptions): SheetDecisions {
     look: options.look,
     withGrid: options.withGrid === true,
     enlarged: options.enlarged,
-    backing: { reach: options.back, bandMm: options.band },
+    backing: { ...defaultSheetDecisions.backing, reach: options.back, bandMm: options.band },
     pricking: { leastMm: options.holeLeast, mostMm: options.holeMost, chordMm: options.holeChord },
     film: { stageMm: options.stage, mostLineMm: options.widestLine },
     part: options.part ?? null,
@@ -170,6 +180,22 @@ function readGrid(text: string): { columns: number; rows: number } {
   if (![columns, rows].every((n) => Number.isInteger(n) && n >= 1 && n <= 200))
     throw badArgument('--grid takes whole numbers from 1 to 200.');
   return { columns, rows };
+}
+
+/** A stick of one name may be given to several shapes. */
+function addStick(text: string, sticks: readonly Stick[]): Stick[] {
+  const [name = '', colour = '', ...spot] = text.split(',').map((part) => part.trim());
+  if (name === '' || !/^#[0-9a-f]{6}$/i.test(colour))
+    throw badArgument(
+      `--stick takes a name, a colour and a spot, such as sanguine,#a4553c,120,80, not “${text}”.`,
+    );
+  const [x = 0, y = 0] = readNumbers('--stick', spot.join(','), 2, 'sanguine,#a4553c,120,80');
+  const own = sticks.find((stick) => stick.name === name) ?? {
+    name,
+    colour: colour.toLowerCase(),
+    spots: [],
+  };
+  return [...sticks.filter((stick) => stick.name !== name), { ...own, spots: [...own.spots, { x, y }] }];
 }
 
 function readSpot(text: string): { x: number; y: number } {

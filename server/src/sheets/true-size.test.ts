@@ -1,76 +1,8 @@
 import { expect } from 'chai';
-import type { MapDocument } from '@nobrel/core/documents';
-import { plainSheetSource } from '@nobrel/core/file';
-import {
-  bendFrom,
-  crossDistances,
-  defaultSheetDecisions,
-  makeSheets,
-  sheetLayout,
-  type PrinterBend,
-  type SheetDecisions,
-  type SheetSet,
-} from '@nobrel/core/sheets';
-import { lineOf, mapWith } from '@nobrel/core/testing';
+import { bendFrom, crossDistances, sheetLayout, type PrinterBend, type SheetSet } from '@nobrel/core/sheets';
 import { crossAt, drawnExtent } from '../testing/measured.js';
-import { sheetsPdf } from './print.js';
-import { openPdf } from './rasterise.js';
+import { crosses, lattice, pdfOf, pictureOf, ppi, sheets } from '../testing/true-pages.js';
 import { joined, noFaults, onPaper, printed, type PrinterFaults } from './simulated-printer.js';
-
-const ppi = 300;
-
-/** Places of the crosses: every so many mm, from so far within the edges. */
-function lattice(width: number, height: number, stepMm: number): { x: number; y: number }[] {
-  const at = (side: number) => {
-    const count = Math.max(1, Math.floor((side - 20) / stepMm));
-    return Array.from({ length: count + 1 }, (_, i) => 10 + (i * (side - 20)) / count);
-  };
-  return at(height).flatMap((y) => at(width).map((x) => ({ x, y })));
-}
-
-/** A map of thin crosses at known places. */
-function crosses(width: number, height: number, places: readonly { x: number; y: number }[]): MapDocument {
-  const arms = places.flatMap(({ x, y }, i) => [
-    lineOf(
-      [
-        [x - 3, y],
-        [x + 3, y],
-      ],
-      { id: `a${i}.0` },
-    ),
-    lineOf(
-      [
-        [x, y - 3],
-        [x, y + 3],
-      ],
-      { id: `a${i}.1` },
-    ),
-  ]);
-  return mapWith(width, height, arms);
-}
-
-function sheets(map: MapDocument, change: Partial<SheetDecisions> = {}, bend?: PrinterBend): SheetSet {
-  const source = plainSheetSource(map, 'Crosses', {
-    date: '2026-11-25',
-    unit: 'mm',
-    sketch: null,
-    grid: null,
-    closeUps: [],
-  });
-  const decisions = { ...defaultSheetDecisions, lineMm: 0.3, ...change };
-  return makeSheets(source, decisions, bend ? { bend } : {});
-}
-
-const pdfOf = (set: Pick<SheetSet, 'count' | 'page'>) =>
-  sheetsPdf({ ...set, labels: [], mirrored: false, tiled: null, notes: [] }, 'Crosses', new Date(0));
-
-/** A picture of one page of a PDF. */
-async function pictureOf(pdf: Uint8Array, index = 0) {
-  const open = await openPdf(pdf);
-  const image = await open.page(index, ppi);
-  await open.close();
-  return image;
-}
 
 const inside =
   ({ x, y, width, height }: { x: number; y: number; width: number; height: number }, rim: number) =>
@@ -123,68 +55,6 @@ describe('printed pages, measured as pictures', () => {
       }
     });
   }
-});
-
-describe('the printable area', () => {
-  // Lines along every edge and along the seam, so that whatever is wider than they are would reach out.
-  const along = (x0: number, y0: number, x1: number, y1: number, id: string) =>
-    lineOf(
-      [
-        [x0, y0],
-        [x1, y1],
-      ],
-      { id },
-    );
-  const map = mapWith(300, 270, [
-    along(0, 1, 300, 1, 'top'),
-    along(1, 0, 1, 270, 'left'),
-    along(0, 269, 300, 269, 'bottom'),
-    along(299, 0, 299, 270, 'right'),
-    along(0, 20, 300, 250, 'across'),
-    // Windows end at 155 mm: these lie just beyond and just before.
-    along(157, 10, 157, 100, 'beyond'),
-    along(153, 150, 153, 260, 'before'),
-  ]);
-  const marginMm = 5;
-
-  for (const kind of ['outline', 'mirrored', 'backing', 'pricking', 'grid', 'partial'] as const) {
-    it(`is not left by anything on a sheet of kind ${kind}`, async () => {
-      const set = sheets(map, {
-        kind,
-        marginMm,
-        backing: { reach: 'lines', bandMm: 20 },
-        part: { x: 100, y: 60, width: 120, height: 120 },
-      });
-      for (let index = 0; index < set.count; index++) {
-        const page = set.page(index);
-        const extent = drawnExtent(await pictureOf(await pdfOf({ count: 1, page: () => page })), ppi);
-        // Half the width of a thin line may reach over the margin, not more.
-        expect(Math.min(extent.left, extent.top), page.label).to.be.at.least(marginMm - 0.3);
-        expect(extent.right, page.label).to.be.at.most(page.widthMm - marginMm + 0.3);
-        expect(extent.bottom, page.label).to.be.at.most(page.heightMm - marginMm + 0.3);
-      }
-    });
-  }
-
-  it('takes in all of a rubbed band that lies on it, also of lines beyond its edge', async () => {
-    const set = sheets(map, { kind: 'backing', backing: { reach: 'lines', bandMm: 8 }, overlapMm: 10 });
-    const { pages } = sheetLayout(set);
-    // On the reverse the first window is still the left part of the surface: 153 to 155 mm is under the band at 157.
-    const first = pages.findIndex(({ window }) => window.x === 0);
-    const { at, window } = pages[first] ?? {
-      at: { x: 0, y: 0 },
-      window: { width: 0, x: 0, y: 0, height: 0 },
-    };
-    const image = await pictureOf(await pdfOf(set), first);
-    const lightness = (x: number, y: number) => {
-      const px = ppi / 25.4;
-      const column = Math.round((at.x + window.x + window.width - x) * px);
-      const row = Math.round((at.y + y - window.y) * px);
-      return image.data[4 * (row * image.width + column)] ?? 0;
-    };
-    expect(lightness(154.5, 50)).to.be.lessThan(225);
-    expect(lightness(151, 50)).to.be.greaterThan(250);
-  });
 });
 
 const faults: PrinterFaults = {

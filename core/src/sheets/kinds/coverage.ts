@@ -70,6 +70,15 @@ export class Coverage {
     return (cells / whole / this.covered.length) * this.extent.width * this.extent.height;
   }
 
+  /** The part of the covered area that lies inside rings, mm²; rings within rings are holes. */
+  areaWithinMm2(rings: readonly ArrayLike<number>[]): number {
+    const inside = new Coverage(this.extent, this.cellMm * cellsAcross);
+    inside.addRings(rings);
+    let cells = 0;
+    for (let i = 0; i < this.covered.length; i++) cells += (this.covered[i] * inside.covered[i]) / whole;
+    return (cells / whole / this.covered.length) * this.extent.width * this.extent.height;
+  }
+
   private cover(cell: number, share: number): void {
     const value = whole * Math.min(1, share);
     if (value > this.covered[cell]) this.covered[cell] = value;

@@ -2,6 +2,8 @@ import { expect } from 'chai';
 import type { MapDocument } from '../../documents/index.js';
 import { disc, lineOf, mapWith, photograph } from '../../testing/index.js';
 import { defaultMapSettings, MapMaker } from '../../map/index.js';
+import type { SheetSet } from '../lay-out.js';
+import type { SheetSource } from '../source.js';
 import { sheetsOf, strokesIn, wordsIn } from '../test-source.js';
 import { SheetError } from '../tiling.js';
 import { Coverage } from './coverage.js';
@@ -97,7 +99,10 @@ describe('the guide for rubbing', () => {
     const [note] = set.notes;
     expect(note.says).to.match(/^11\.[678] cm² to rub, 9[34] % less than all over\.$/);
     expect(strokesIn(set.page(0).items, 'rub')[0].widthMm).to.equal(8);
-    const all = sheetsOf(mapWith(180, 100), { kind: 'backing', backing: { reach: 'all', bandMm: 8 } });
+    const all = sheetsOf(mapWith(180, 100), {
+      kind: 'backing',
+      backing: { reach: 'all', bandMm: 8, sticks: [] },
+    });
     expect(all.notes[0].says).to.equal('Rubbed all over: 180 cm².');
   });
 
@@ -123,7 +128,7 @@ describe('the guide for rubbing', () => {
     });
     const bandMm = 6;
     const rubbed = (reach: 'shapes' | 'lines') => {
-      const set = sheetsOf(map, { kind: 'backing', backing: { reach, bandMm } });
+      const set = sheetsOf(map, { kind: 'backing', backing: { reach, bandMm, sticks: [] } });
       return { set, cm2: Number(/([\d.]+) cm²/.exec(set.notes[0].says)?.[1]) };
     };
     const ring = (outer: number, inner: number) => (Math.PI * (outer ** 2 - inner ** 2)) / 100;
@@ -134,9 +139,108 @@ describe('the guide for rubbing', () => {
   });
 
   it('all over offers to rub only behind the lines', () => {
-    const [note] = sheetsOf(halves(), { kind: 'backing', backing: { reach: 'all', bandMm: 8 } }).notes;
+    const [note] = sheetsOf(halves(), {
+      kind: 'backing',
+      backing: { reach: 'all', bandMm: 8, sticks: [] },
+    }).notes;
     const again = sheetsOf(halves(), { kind: 'backing', ...note.ways[0]?.change });
     expect(again.notes[0].says).to.equal('6.4 cm² to rub, 93 % less than all over.');
+  });
+});
+
+describe('sticks by region', () => {
+  const stick = (name: string, colour: string, ...spots: [number, number][]) => ({
+    name,
+    colour,
+    spots: spots.map(([x, y]) => ({ x, y })),
+  });
+  const sanguine = stick('Sanguine', '#a4553c', [30, 40]);
+  const backing = { reach: 'lines', bandMm: 8, sticks: [] } as const;
+  const rub = (
+    sticks: readonly ReturnType<typeof stick>[],
+    rest: Partial<SheetSource> = {},
+    reach: 'lines' | 'all' = 'lines',
+  ) =>
+    sheetsOf(
+      halves(),
+      { kind: 'backing', backing: { ...backing, sticks: [], reach } },
+      {},
+      { sticks, ...rest },
+    );
+  const says = (set: SheetSet) => set.notes.map((note) => note.says);
+  /** What is shown of a page in the colour of a stick. */
+  const coloured = (set: SheetSet, page = 0) =>
+    set
+      .page(page)
+      .items.flatMap((item) => (item.kind === 'within' ? [item] : []))
+      .filter(({ items }) => items.some((item) => item.kind === 'stroke' && typeof item.ink !== 'string'));
+
+  it('colour the part of a band that lies behind their shapes, and no more', () => {
+    const set = rub([sanguine]);
+    const [region] = coloured(set);
+    const [band] = region.items;
+    expect(band).to.include({ kind: 'stroke', widthMm: 8 }).and.to.have.deep.property('ink', [164, 85, 60]);
+    // The shape is the left half; seen from the back it is on the right.
+    const xs = Array.from(region.rings[0]).filter((_, i) => i % 2 === 0);
+    expect(Math.max(...xs) - Math.min(...xs)).to.be.closeTo(60, 1e-6);
+    expect(wordsIn(set.page(0).items)).to.include('Sanguine');
+    expect(says(set)).to.include('Sanguine 3.2 cm², the usual stick 3.2 cm².');
+    expect(says(rub([sanguine], {}, 'all'))).to.include('Sanguine 48.0 cm², the usual stick 48.0 cm².');
+  });
+
+  it('of a shape given to two are the last one’s', () => {
+    const set = rub([sanguine, stick('Umber', '#6b5a45', [20, 20], [90, 40])]);
+    expect(says(set)).to.include('Sanguine 0.0 cm², Umber 6.4 cm², the usual stick 0.0 cm².');
+    expect(coloured(set)).to.have.length(1);
+  });
+
+  it('given to a place where no shape lies any more are told of', () => {
+    const lost = rub([stick('Umber', '#6b5a45', [30, 40], [400, 40])]).notes.find(
+      ({ id }) => id === 'backing-lost',
+    );
+    expect(lost?.says).to.equal('1 place that a stick was given to lies in no shape of this map.');
+  });
+
+  it('are watched where they do not show on the ground, or would show through', () => {
+    const pale = stick('Pale yellow', '#f6f0b8', [30, 40]);
+    const black = stick('Black', '#101010', [90, 40]);
+    expect(says(rub([pale]))).to.include('Pale yellow is hard to see on this ground.');
+    expect(says(rub([pale], { groundColour: '#2a2624' }))).not.to.include(
+      'Pale yellow is hard to see on this ground.',
+    );
+    // The right half is light, the left half dark.
+    expect(says(rub([black]))).to.include('Black is dark behind 1 light shape.');
+    expect(says(rub([{ ...black, spots: [{ x: 30, y: 40 }] }])).join()).not.to.include('is dark behind');
+  });
+
+  it('keep to their shapes on every sheet a shape is cut into', () => {
+    const set = sheetsOf(
+      halves(),
+      {
+        kind: 'backing',
+        backing: { ...backing, sticks: [] },
+        paper: 'custom',
+        customMm: { widthMm: 80, heightMm: 80 },
+      },
+      {},
+      { sticks: [sanguine] },
+    );
+    const sheets = set.tiled?.printed ?? [];
+    expect(sheets.length).to.be.greaterThan(2);
+    const { a, c, b } = set.tiled!.tiling.toFile;
+    expect(b).to.equal(0);
+    sheets.forEach(({ window }, i) => {
+      const regions = coloured(set, i);
+      // The shape ends at 60 mm; a band begins 4 mm before that.
+      const meets = window.x < 60 && window.x + window.width > 56 && window.y < 80;
+      expect(regions.length > 0, `${window.x}, ${window.y}`).to.equal(meets);
+      for (const { rings } of regions)
+        for (const ring of rings)
+          for (let k = 0; k < ring.length; k += 2) {
+            const x = window.x + window.width - (ring[k] - c) / a;
+            expect(x).to.be.within(window.x - 1e-6, 60 + 1e-6);
+          }
+    });
   });
 });
 

@@ -2,13 +2,10 @@ import { greyByteOfLightness } from '../../colour/index.js';
 import type { MapDocument } from '../../documents/index.js';
 import { ringPoints, shapeNumbers } from '../../map/index.js';
 import type { Drawing, DrawingItem } from '../drawing.js';
-import { strokeOf, textOf, type PageFill } from '../page.js';
+import { textOf, type PageFill } from '../page.js';
 import { SheetError } from '../tiling.js';
+import { keyMm, keyRoomMm, keySquare } from './key.js';
 import { cornersOf, flat, guideStrokes, tracedStrokes } from './lines.js';
-
-/** Side of a square of the key, mm, and the room it takes below the surface. */
-const keyMm = 9;
-const keyRoomMm = 20;
 
 /** The values as flat greys, or by number only, with a key strip of what each is. */
 export function valuesDrawing(map: MapDocument, lineMm: number, by: 'greys' | 'numbers'): Drawing {
@@ -51,10 +48,8 @@ function keyStrip({ surface, values }: MapDocument): DrawingItem[] {
   return values.flatMap(({ level, lightness }, i): DrawingItem[] => {
     const x = i * pitch;
     const grey = greyByteOfLightness(lightness);
-    const square = [x, top, x + side, top, x + side, top + side, x, top + side];
     return [
-      { kind: 'fill', rings: [square], colour: [grey, grey, grey] },
-      strokeOf(square, 0.15, { closed: true }),
+      ...keySquare(x, top, side, [grey, grey, grey]),
       textOf(x, top + side + 3, `${level + 1}`, 3),
       textOf(x + 4, top + side + 3, `L ${Math.round(lightness)}`, Math.min(3, pitch / 6)),
     ];

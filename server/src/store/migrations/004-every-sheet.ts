@@ -1,6 +1,7 @@
-import { DataTypes, QueryTypes } from 'sequelize';
+import { DataTypes } from 'sequelize';
 import { z } from 'zod';
 import type { Migration } from './index.js';
+import { rewriteDecisions } from './rewrite-decisions.js';
 
 /** What printing learned in this step, as it was when it was written: it leaves sheets as they were. */
 const learned = {
@@ -20,7 +21,6 @@ const learned = {
 
 const sheets = z.looseObject({});
 const decisions = z.looseObject({ sheets });
-const row = z.object({ id: z.string(), decisions: z.string() });
 
 const ofPrinting = (text: string) => JSON.stringify({ ...learned, ...sheets.parse(JSON.parse(text)) });
 
@@ -48,21 +48,7 @@ export const everySheet: Migration = {
         },
         { transaction },
       );
-      for (const [table, taught] of [
-        ['works', ofWork],
-        ['printings', ofPrinting],
-      ] as const) {
-        const rows = await sequelize.query(`SELECT id, decisions FROM ${table}`, {
-          type: QueryTypes.SELECT,
-          transaction,
-        });
-        for (const { id, decisions: text } of z.array(row).parse(rows)) {
-          await sequelize.query(`UPDATE ${table} SET decisions = ? WHERE id = ?`, {
-            replacements: [taught(text), id],
-            transaction,
-          });
-        }
-      }
+      await rewriteDecisions(sequelize, transaction, { works: ofWork, printings: ofPrinting });
     });
   },
 };

@@ -3,6 +3,7 @@ import { firstTables } from './001-first-tables.js';
 import { squaredAndSetOut } from './002-squared-and-set-out.js';
 import { correctedAndNamed } from './003-corrected-and-named.js';
 import { everySheet } from './004-every-sheet.js';
+import { backingSticks } from './005-backing-sticks.js';
 
 export type Migration = { name: string; up: (step: { context: QueryInterface }) => Promise<void> };
 
@@ -12,4 +13,5 @@ export const migrations: readonly Migration[] = [
   squaredAndSetOut,
   correctedAndNamed,
   everySheet,
+  backingSticks,
 ];

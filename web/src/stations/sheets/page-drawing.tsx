@@ -1,5 +1,6 @@
 import { memo, useId } from 'react';
 import {
+  colourOf,
   cssColour,
   dotsData,
   inkColours,
@@ -72,7 +73,7 @@ function Item({ item }: { item: PageItem }) {
         <path
           d={runsData([item.points], item.closed)}
           fill="none"
-          stroke={cssColour(inkColours[item.ink])}
+          stroke={cssColour(colourOf(item.ink))}
           strokeWidth={item.widthMm}
           strokeLinecap="round"
           strokeLinejoin="round"
@@ -82,13 +83,13 @@ function Item({ item }: { item: PageItem }) {
   }
 }
 
-/** Items that only show inside their ring. */
-function Within({ item: { ring, items } }: { item: PageWithin }) {
+/** Items that only show inside their rings. */
+function Within({ item: { rings, items } }: { item: PageWithin }) {
   const clipId = useId();
   return (
     <>
       <clipPath id={clipId}>
-        <path d={runsData([ring], true)} />
+        <path d={runsData(rings, true)} clipRule="evenodd" />
       </clipPath>
       <g clipPath={`url(#${clipId})`}>
         {items.map((item, index) => (
