@@ -215,3 +215,37 @@ test('tiled sheets print from the page, each on paper of its size', async ({ pag
     expect((height / 72) * 25.4).toBeCloseTo(297, 0);
   }
 });
+
+test('sticks are given to shapes by click and by key, seen on the guide, kept and undone', async ({
+  page,
+  seeded,
+}) => {
+  await openSheets(page, seeded);
+  await expect(page.locator('.tool-row').getByText('Sticks')).toBeHidden();
+  await choose(page, 'backing');
+  await take(page, 'Sticks');
+  // The body of the kettle, on the first sheet.
+  await page.getByRole('application', { name: /^Map/ }).click({ position: { x: 150, y: 250 } });
+  const body = page.locator('.rub-shape[aria-pressed="true"]');
+  await expect(body).toHaveAccessibleName(/^Shape of value \d, [\d.]+ cm²: sanguine$/);
+  const given = await body.getAttribute('d');
+  const kettle = page.locator(`.rub-shape[d="${given ?? ''}"]`);
+  await expect(page.getByText(/^Sanguine [\d.]+ cm², the usual stick \d/)).toBeVisible();
+  await expect(shown(page).getByText('sanguine')).toBeVisible();
+  await expect(page.locator('[data-page] path[stroke="rgb(164,85,60)"]').first()).toBeAttached();
+  // Another of one’s own takes the shape from it.
+  await page.getByLabel('Name of a stick of your own').fill('pale green');
+  await page.getByRole('button', { name: 'Take it' }).click();
+  await kettle.press(' ');
+  await expect(page.getByText(/^Pale green [\d.]+ cm², the usual stick/)).toBeVisible();
+  await saved(page);
+  await page.reload();
+  await expect(kettle).toHaveAccessibleName(/: pale green$/);
+  await kettle.press('Enter');
+  await expect(page.getByText(/the usual stick/)).toHaveCount(0);
+  await page.getByRole('button', { name: /^Undo/ }).click();
+  await expect(page.getByText(/^Pale green [\d.]+ cm², the usual stick/)).toBeVisible();
+  // Other sheets know no sticks.
+  await choose(page, 'outline');
+  await expect(page.locator('.tool-row').getByText('Sticks')).toBeHidden();
+});

@@ -12,7 +12,7 @@ import {
 import type { Point, Rect } from '../geometry/index.js';
 import { effortOf, onSurfaceAt } from '../map/index.js';
 import { preparedSpot } from '../reference/index.js';
-import type { CloseUp, SheetSource, Stick } from '../sheets/index.js';
+import type { CloseUp, SheetDecisions, SheetSource, Stick } from '../sheets/index.js';
 import { defaultTransferDecisions, methodWords, transferSteps } from '../transfer/index.js';
 import {
   aboutMinutes,
@@ -46,6 +46,15 @@ export function pictureOnMap(work: Pick<Work, 'decisions' | 'pictures'>, map: Ma
   // A drawing made elsewhere lies on a surface of its own.
   const request = broughtFrom(map) === null ? mapRequestOf(work) : null;
   return request?.wholeAt ?? map.frame;
+}
+
+/** The sticks of a work, with the spots of the surface they are given to. */
+export function sticksOnMap({ backing }: Pick<SheetDecisions, 'backing'>, pictureAt: Rect): Stick[] {
+  return backing.sticks.map(({ name, colour, at }) => ({
+    name,
+    colour,
+    spots: at.map((place) => onSurfaceAt(place, pictureAt)),
+  }));
 }
 
 /** Everything the sheets of a work are made from. */
@@ -100,11 +109,7 @@ export function sheetSourceOf(
     crop: brought ? null : cropOf(map),
     closeUps,
     groundColour: fit.groundColour,
-    sticks: decisions.sheets.backing.sticks.map(({ name, colour, at }) => ({
-      name,
-      colour,
-      spots: at.map((place) => onSurfaceAt(place, pictureAt)),
-    })),
+    sticks: sticksOnMap(decisions.sheets, pictureAt),
     decided: [
       ['Surface', `${surface.name}, ${formatSize(map.surface.width, map.surface.height, unit)}`],
       ['Margins', sidesWords(fit.marginsMm, unit)],

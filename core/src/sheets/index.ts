@@ -13,6 +13,7 @@ export { holesCsv } from './kinds/pricking.js';
 export { prick, type Hole, type Pricking } from './kinds/holes.js';
 export { landmarksAround, partOf } from './kinds/partial.js';
 export { planFilm } from './kinds/film.js';
+export { stickGiven, stickRegions, usualSticks, type StickRegion } from './kinds/sticks.js';
 export * from './layout-file.js';
 export * from './notes.js';
 export * from './paint-pdf.js';

@@ -67,7 +67,7 @@ function stickNotes(regions: readonly StickRegion[], coverage: Coverage): Backin
     {
       id: 'backing-sticks',
       weight: 'plain',
-      says: `${each.join(', ')}, the usual stick ${squareCm(rest)}.`,
+      says: `${capital(each.join(', '))}, the usual stick ${squareCm(rest)}.`,
       why: 'A line in a colour near that of the paint to come disappears under it. Rub one colour after the other, and keep them apart where they meet.',
       ways: [],
     },
@@ -94,7 +94,7 @@ function judged({ name, colour, shapes }: StickRegion, { map, groundColour }: Sh
     notes.push({
       id: `backing-faint-${name}`,
       weight: 'watch',
-      says: `${name} is hard to see on this ground.`,
+      says: `${capital(name)} is hard to see on this ground.`,
       why: `Its lightness is ${Math.round(lightness)}, the ground’s ${Math.round(ground)}. A stick of middle lightness shows on a light ground, white chalk on a dark one.`,
       ways: [],
     });
@@ -104,11 +104,12 @@ function judged({ name, colour, shapes }: StickRegion, { map, groundColour }: Sh
     notes.push({
       id: `backing-heavy-${name}`,
       weight: 'watch',
-      says: `${name} is dark behind ${counted(pale, 'light shape')}.`,
+      says: `${capital(name)} is dark behind ${counted(pale, 'light shape')}.`,
       why: 'A dark line shows through pale washes and thin paint. Take a stick of middle lightness near the colour to come.',
       ways: [],
     });
   return notes;
 }
 
+const capital = (words: string) => words.charAt(0).toUpperCase() + words.slice(1);
 const squareCm = (mm2: number) => `${(mm2 / 100).toFixed(mm2 < 10_000 ? 1 : 0)} cm²`;

@@ -2,6 +2,7 @@ import { bytesOfColour } from '../../colour/index.js';
 import type { MapShape } from '../../documents/index.js';
 import { isWithin, ringPoints } from '../../map/index.js';
 import { textOf, type Rgb, type VectorItem } from '../page.js';
+import type { StickDecision } from '../decisions.js';
 import type { SheetSource } from '../source.js';
 import { shortenedTo } from '../words.js';
 import { keyMm, keySquare } from './key.js';
@@ -49,4 +50,37 @@ export function stickKey(
     ...keySquare(i * pitch, top, side, colour),
     textOf(i * pitch, top + side + 3.5, shortenedTo(name, 3, pitch - 2), 3),
   ]);
+}
+
+/** What is commonly rubbed on a back, to begin from: white for dark grounds, the others of middle lightness. */
+export const usualSticks: readonly Pick<StickDecision, 'name' | 'colour'>[] = [
+  { name: 'sanguine', colour: '#a4553c' },
+  { name: 'ochre', colour: '#b08a4a' },
+  { name: 'grey', colour: '#8b857c' },
+  { name: 'grey blue', colour: '#6d7f92' },
+  { name: 'umber', colour: '#6f5b48' },
+  { name: 'white chalk', colour: '#f7f6f2' },
+];
+
+/**
+ * Gives a stick to a shape, from whichever had it; or takes it away again where it is the shape's own. Sticks that
+ * are given to no shape any more are put down.
+ *
+ * @param at a place in the shape
+ * @param lies whether another place lies in the same shape
+ */
+export function stickGiven(
+  sticks: readonly StickDecision[],
+  stick: Pick<StickDecision, 'name' | 'colour'>,
+  at: StickDecision['at'][number],
+  lies: (at: StickDecision['at'][number]) => boolean,
+): StickDecision[] {
+  // Of several sticks for a shape the last counts.
+  const had = sticks.findLast((own) => own.at.some(lies))?.name === stick.name;
+  const elsewhere = sticks.map((own) => ({ ...own, at: own.at.filter((place) => !lies(place)) }));
+  const known = elsewhere.some(({ name }) => name === stick.name);
+  const given = known ? elsewhere : [...elsewhere, { ...stick, at: [] }];
+  return given
+    .map((own) => (own.name === stick.name && !had ? { ...own, at: [...own.at, at] } : own))
+    .filter((own) => own.at.length > 0);
 }

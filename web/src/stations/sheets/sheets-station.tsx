@@ -26,11 +26,13 @@ import { CalibrateSentence, CalibrationList } from './calibrate-tool.js';
 import { PageDrawing } from './page-drawing.js';
 import { PartHandles } from './part-handles.js';
 import { SheetsSentence } from './sheets-sentence.js';
+import { ShapesToRub, SticksSentence, useSticks } from './sticks-tool.js';
 import { TakeAway } from './take-away.js';
 
-const tools = ['look', 'calibrate', 'bring'] as const;
+const tools = ['look', 'sticks', 'calibrate', 'bring'] as const;
 const toolLabels = [
   { value: 'look', label: 'Look' },
+  { value: 'sticks', label: 'Sticks' },
   { value: 'calibrate', label: 'Calibrate' },
   { value: 'bring', label: 'Bring in' },
 ] as const;
@@ -60,8 +62,10 @@ function Sheets({ map }: { map: MapDocument }) {
   const work = useWork();
   const unit = useUnit();
   const decide = useDecide();
-  const [tool, take] = useTool(tools);
+  const [taken, take] = useTool(tools);
   const decided = work.decisions.sheets;
+  // Sticks are for the guide of where to rub.
+  const tool = taken === 'sticks' && decided.kind !== 'backing' ? 'look' : taken;
   // While a printer is calibrated its sheet is shown; what is printed for the work stays decided.
   const sheets = useMemo<SheetDecisions>(
     () => (tool === 'calibrate' ? { ...decided, kind: 'calibration' } : decided),
@@ -72,6 +76,7 @@ function Sheets({ map }: { map: MapDocument }) {
     if (fields.kind !== undefined) take('look');
     change(fields);
   };
+  const sticks = useSticks(decided, change);
   const { laid, fault, calibration, laying } = useSheets(map, sheets);
   const [chosen, choose] = usePage(laid?.count ?? 0);
   const shown = useSheetPages(laid, chosen, 1);
@@ -94,7 +99,13 @@ function Sheets({ map }: { map: MapDocument }) {
       notes={<Notes notes={laid ? sheetNotes(laid, unit) : []} onWay={change} />}
     >
       <div className="sheets-body">
-        <ToolRow label="Tools" tools={toolLabels} tool={tool} onTool={take}>
+        <ToolRow
+          label="Tools"
+          tools={toolLabels.filter(({ value }) => value !== 'sticks' || decided.kind === 'backing')}
+          tool={tool}
+          onTool={take}
+        >
+          {tool === 'sticks' && <SticksSentence sticks={sticks} shapes={map.shapes.length} />}
           {tool === 'calibrate' && measured && (
             <CalibrateSentence page={measured} sheets={sheets} change={change} />
           )}
@@ -133,6 +144,11 @@ function Sheets({ map }: { map: MapDocument }) {
                       onChange={(part) => change({ part })}
                     />
                   ),
+                }
+              : {}),
+            ...(tool === 'sticks' && sticks.stick
+              ? {
+                  handles: <ShapesToRub map={map} sheets={decided} change={change} stick={sticks.stick} />,
                 }
               : {}),
           }}

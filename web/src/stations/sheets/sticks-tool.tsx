@@ -1,0 +1,153 @@
+import { Input, Select } from 'antd';
+import { useMemo, useState, type KeyboardEvent } from 'react';
+import { pathData, type MapDocument, type MapShape } from '@nobrel/core/documents';
+import { pictureOnMap, sticksOnMap } from '@nobrel/core/file';
+import { isWithin, onPictureAt, onSurfaceAt, ringPoints, shapeNumbers } from '@nobrel/core/map';
+import {
+  stickGiven,
+  stickRegions,
+  usualSticks,
+  type SheetDecisions,
+  type StickDecision,
+} from '@nobrel/core/sheets';
+import { ColourGap } from '../../bench/gaps.js';
+import { useWork } from '../../store/hooks.js';
+
+/** A stick, wherever it is rubbed. */
+type StickInHand = Pick<StickDecision, 'name' | 'colour'>;
+
+type Change = (fields: Partial<SheetDecisions>) => void;
+
+/** The stick in hand, and those there are to take: the work's own, then the usual ones. */
+export function useSticks(sheets: SheetDecisions, change: Change) {
+  const { backing } = sheets;
+  const [held, hold] = useState<StickInHand | null>(null);
+  const names = new Set(backing.sticks.map(({ name }) => name));
+  const own: StickInHand[] = backing.sticks.map(({ name, colour }) => ({ name, colour }));
+  const all = [...own, ...usualSticks.filter(({ name }) => !names.has(name))];
+  if (held && !all.some(({ name }) => name === held.name)) all.push(held);
+  const stick = all.find(({ name }) => name === held?.name) ?? all[0] ?? usualSticks[0];
+  const recolour = (colour: string) => {
+    if (!stick) return;
+    hold({ ...stick, colour });
+    const sticks = backing.sticks.map((one) => (one.name === stick.name ? { ...one, colour } : one));
+    if (names.has(stick.name)) change({ backing: { ...backing, sticks } });
+  };
+  // A usual stick in another colour than usual is held as it was made.
+  const inHand = stick && held?.name === stick.name && !names.has(stick.name) ? held : stick;
+  return { all, stick: inHand, hold, recolour };
+}
+
+type Sticks = ReturnType<typeof useSticks>;
+
+/** Which stick is in hand, as a sentence; and one of one's own. */
+export function SticksSentence({
+  sticks: { all, stick, hold, recolour },
+  shapes,
+}: {
+  sticks: Sticks;
+  shapes: number;
+}) {
+  const [name, setName] = useState('');
+  if (shapes === 0)
+    return (
+      <>This map has no shapes a stick could be given to: at Map, ask for values and not for lines only.</>
+    );
+  if (!stick) return null;
+  const take = () => {
+    const wanted = name.trim();
+    if (wanted === '') return;
+    hold(all.find((one) => one.name === wanted) ?? { name: wanted, colour: stick.colour });
+    setName('');
+  };
+  return (
+    <>
+      Rub{' '}
+      <Select
+        className="gap"
+        aria-label="Stick in hand"
+        variant="underlined"
+        popupMatchSelectWidth={false}
+        value={stick.name}
+        options={all.map((one) => ({ value: one.name, label: one.name }))}
+        onChange={(wanted: string) => hold(all.find((one) => one.name === wanted) ?? null)}
+      />{' '}
+      <ColourGap label="Colour of the stick" value={stick.colour} onChange={recolour} /> behind the shapes you
+      choose, or one of your own:{' '}
+      <Input.Search
+        size="small"
+        className="version-name"
+        aria-label="Name of a stick of your own"
+        placeholder="such as pale green"
+        enterButton="Take it"
+        maxLength={40}
+        value={name}
+        onChange={(event) => setName(event.target.value)}
+        onSearch={take}
+      />
+    </>
+  );
+}
+
+type ShapesToRubProps = { map: MapDocument; sheets: SheetDecisions; change: Change; stick: StickInHand };
+
+/** The shapes of the map, each in the colour of its stick; a click or Enter gives it the one in hand, or takes it. */
+export function ShapesToRub({ map, sheets, change, stick }: ShapesToRubProps) {
+  const work = useWork();
+  const { backing } = sheets;
+  const pictureAt = pictureOnMap(work, map);
+  const regions = stickRegions({ map, sticks: sticksOnMap(sheets, pictureAt) });
+  const outlines = useMemo(() => outlinesOf(map), [map]);
+  const give = (shape: Outline) => {
+    const lies = (at: StickDecision['at'][number]) => {
+      const { x, y } = onSurfaceAt(at, pictureAt);
+      return isWithin(shape.rings, x, y);
+    };
+    const sticks = stickGiven(backing.sticks, stick, onPictureAt(shape.middle, pictureAt), lies);
+    change({ backing: { ...backing, sticks } });
+  };
+  return outlines.map((outline) => {
+    const region = regions.find(({ shapes }) => shapes.includes(outline.shape));
+    return (
+      <path
+        key={outline.shape.id}
+        className="rub-shape"
+        d={outline.data}
+        fillRule="evenodd"
+        vectorEffect="non-scaling-stroke"
+        style={{ fill: region ? `rgb(${region.colour.join(',')})` : 'transparent' }}
+        role="button"
+        tabIndex={0}
+        aria-pressed={region?.name === stick.name}
+        aria-label={`Shape of value ${outline.shape.level + 1}, ${(outline.shape.area / 100).toFixed(1)} cm²: ${region?.name ?? 'the usual stick'}`}
+        onClick={() => give(outline)}
+        onKeyDown={(event: KeyboardEvent) => {
+          if (event.key !== 'Enter' && event.key !== ' ') return;
+          event.preventDefault();
+          give(outline);
+        }}
+      />
+    );
+  });
+}
+
+type Outline = {
+  shape: MapShape;
+  rings: ReturnType<typeof ringPoints>;
+  data: string;
+  middle: { x: number; y: number };
+};
+
+/** The outline of every shape, and a spot within it. */
+function outlinesOf(map: MapDocument): Outline[] {
+  const lines = new Map(map.lines.map((line) => [line.id, line]));
+  const middles = new Map(shapeNumbers(map).map(({ id, x, y }) => [id, { x, y }]));
+  return map.shapes.flatMap((shape) => {
+    const middle = middles.get(shape.id);
+    if (!middle) return [];
+    const rings = ringPoints(shape, lines);
+    return [
+      { shape, rings, middle, data: rings.map((ring) => pathData({ points: ring, closed: true })).join('') },
+    ];
+  });
+}
