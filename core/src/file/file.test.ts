@@ -4,7 +4,7 @@ import { allRound } from '../fit/index.js';
 import { unsquared } from '../reference/index.js';
 import { readDrawing } from '../documents/index.js';
 import { broughtFrom, broughtMap, isMapCurrent, mapOrigin, mapRequestOf } from './map-current.js';
-import { sheetSourceOf } from './sheet-source.js';
+import { pictureOnMap, sheetSourceOf } from './sheet-source.js';
 import { standingOf } from './progress.js';
 import { mainPictureOf, newDecisions, workDecisionsSchema, type Work } from './work.js';
 
@@ -131,6 +131,10 @@ describe('a drawing made elsewhere as the map of a work', () => {
     expect(isMapCurrent(brought, changed)).to.equal(false);
   });
 
+  it('counts places of the picture on its own surface', () => {
+    expect(pictureOnMap(work(), brought)).to.deep.equal({ x: 0, y: 0, width: 150, height: 100 });
+  });
+
   it('is printed on a surface of its own, without the reference', () => {
     const source = sheetSourceOf(work(), brought, { date: '2026-11-25', unit: 'mm', version: 2 });
     expect(source.drawing).to.deep.equal({ x: 0, y: 0, width: 150, height: 100 });
@@ -148,7 +152,17 @@ describe('what sheets are made from', () => {
       settled,
     });
     const own = work({
-      decisions: { ...decisions, corrections: { list: [], pins: [pin('1', false), pin('2', true)] } },
+      decisions: {
+        ...decisions,
+        corrections: { list: [], pins: [pin('1', false), pin('2', true)] },
+        sheets: {
+          ...decisions.sheets,
+          backing: {
+            ...decisions.sheets.backing,
+            sticks: [{ name: 'ochre', colour: '#b08a4a', at: [[0.25, 0.5]] }],
+          },
+        },
+      },
     });
     const request = mapRequestOf(own)!;
     const map = {
@@ -158,6 +172,12 @@ describe('what sheets are made from', () => {
     };
     const source = sheetSourceOf(own, map, { date: '2026-11-25', unit: 'mm', version: 2 });
     expect(source.closeUps.map(({ text }) => text)).to.deep.equal(['pin 1']);
+    // Sticks lie on the surface where their places lie on the picture, and stand on the card.
+    const [stick] = source.sticks;
+    expect(stick?.name).to.equal('ochre');
+    expect(pictureOnMap(own, map)).to.deep.equal(request.wholeAt);
+    expect(stick?.spots[0]?.x).to.be.closeTo(request.wholeAt.x + 0.25 * request.wholeAt.width, 1e-9);
+    expect(source.decided.find(([name]) => name === 'Rubbed with')?.[1]).to.equal('ochre, by region');
     const { x, y, width, height } = request.placement.frame;
     expect(source.closeUps[0].x).to.be.closeTo(x + width / 2, width / 2);
     expect(source.closeUps[0].y).to.be.closeTo(y + height / 2, height / 2);

@@ -84,6 +84,7 @@ export function sheetSourceOf(
     return spot ? [{ name, ...spot }] : [];
   });
   const pictureAt = pictureOnMap(work, map);
+  const sticks = sticksOnMap(decisions.sheets, pictureAt);
   const closeUps: CloseUp[] = [
     ...corrections.pins
       .filter(({ settled }) => !settled)
@@ -109,12 +110,15 @@ export function sheetSourceOf(
     crop: brought ? null : cropOf(map),
     closeUps,
     groundColour: fit.groundColour,
-    sticks: sticksOnMap(decisions.sheets, pictureAt),
+    sticks,
     decided: [
       ['Surface', `${surface.name}, ${formatSize(map.surface.width, map.surface.height, unit)}`],
       ['Margins', sidesWords(fit.marginsMm, unit)],
       ...mapWords(map, unit),
       ['Carried across by', `${methodWords[transfer.method]}, ${transfer.hand} hand`],
+      ...(sticks.length > 0
+        ? [['Rubbed with', `${sticks.map(({ name }) => name).join(', ')}, by region`] as const]
+        : []),
       ...(transfer.used ? [['Used', transfer.used] as const] : []),
     ],
     steps: stepWords(transferSteps(surface, transfer, sheetsToJoin(work))),

@@ -185,6 +185,22 @@ describe('bad input on the command line', () => {
       /overlap of 200 mm is too much/,
     ],
     [
+      'a stick without a colour',
+      () => [
+        'sheets',
+        cli.map,
+        '--kind',
+        'backing',
+        '--paper',
+        'a4',
+        '--stick',
+        'umber,10,10',
+        '--pdf',
+        'x.pdf',
+      ],
+      /--stick takes a name, a colour and a spot/,
+    ],
+    [
       'a drawing with a script instead of lines',
       () => ['sheets', 'script.svg', '--kind', 'outline', '--paper', 'a4', '--pdf', 'x.pdf'],
       /no line in this drawing/,

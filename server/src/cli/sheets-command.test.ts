@@ -73,6 +73,26 @@ describe('nobrel sheets, every kind', () => {
     });
   }
 
+  it('rubs sticks behind the shapes at some spots', async () => {
+    // The disc in the middle of the picture, and its ground.
+    const { status, out, err } = await cli.nobrel(
+      ...['sheets', cli.map, '--kind', 'backing', '--paper', 'a3', '--svg', cli.at('b.svg')],
+      ...['--stick', 'Sanguine,#A4553C,150,120', '--stick', 'Umber,#6f5b48,10,10'],
+    );
+    expect({ status, err }).to.deep.equal({ status: 0, err: '' });
+    const [all, sanguine, umber, rest] = [
+      /^([\d.]+) cm² to rub/m,
+      /^Sanguine ([\d.]+) cm²/m,
+      /Umber ([\d.]+) cm²/,
+      /the usual stick ([\d.]+) cm²\.$/m,
+    ].map((figure) => Number(figure.exec(out)?.[1]));
+    expect(sanguine).to.be.greaterThan(0);
+    expect(umber).to.be.greaterThan(0);
+    expect(sanguine! + umber! + rest!).to.be.closeTo(all!, 0.2);
+    const svg = await readFile(cli.at('b.svg'), 'utf8');
+    expect(svg).to.include('stroke="rgb(164,85,60)"').and.to.include('clip-rule="evenodd"');
+  });
+
   it('writes SVG and PNG a file a page, holes as CSV and DXF', async () => {
     const args = [
       'sheets',
