@@ -2,6 +2,7 @@ import { createRequire } from 'node:module';
 import type { Page } from '@playwright/test';
 import { z } from 'zod';
 import { expect, finishedMap, goTo, take, test } from './bench.js';
+import { choose } from './sheets-bench.js';
 
 const axePath = createRequire(import.meta.url).resolve('axe-core/axe.min.js');
 const stations = ['Reference', 'Fit', 'Map', 'Sheets', 'Transfer', 'File'];
@@ -53,6 +54,11 @@ for (const room of ['studio', 'dim'] as const) {
         found[`${station}, ${tool}`] = await faults(page);
       }
     }
+    await goTo(page, 'Sheets');
+    await choose(page, 'backing');
+    await take(page, 'Sticks');
+    await expect(page.locator('.rub-shape').first()).toBeVisible();
+    found['Sheets, Sticks'] = await faults(page);
     expect(Object.entries(found).filter(([, list]) => list.length > 0)).toEqual([]);
   });
 }

@@ -77,6 +77,13 @@ const shots: readonly Shot[] = [
     before: async (page) => {
       await page.getByLabel('What is printed').click();
       await page.getByTitle('guide for rubbing the back').last().click();
+      await page.getByText('Sticks', { exact: true }).click();
+      const leaf = page.getByRole('application', { name: /^Map/ });
+      await leaf.click({ position: { x: 150, y: 250 } });
+      await page.getByLabel('Stick in hand').click();
+      await page.getByTitle('grey blue').last().click();
+      await leaf.click({ position: { x: 330, y: 330 } });
+      await page.getByRole('heading', { name: 'In the margin' }).click();
     },
   },
   { file: 'sheets-calibrate', work: 'Kettle', station: 'sheets?at=calibrate' },
