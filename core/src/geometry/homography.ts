@@ -4,6 +4,11 @@ export type Point = { x: number; y: number };
 /** Corners of a four-sided figure in order round it: top-left, top-right, bottom-right, bottom-left. */
 export type Quad = readonly [Point, Point, Point, Point];
 
+/** Four corners in order, each made from its number. */
+export function quadBy(corner: (k: 0 | 1 | 2 | 3) => Point): Quad {
+  return [corner(0), corner(1), corner(2), corner(3)];
+}
+
 /**
  * A projective map of the plane as the rows of a 3 × 3 matrix: (x, y) goes to (u / w, v / w) where
  * (u, v, w) = matrix · (x, y, 1).

@@ -3,6 +3,7 @@ import {
   crossing,
   distance,
   isConvexQuad,
+  quadBy,
   signedArea,
   type Line,
   type Point,
@@ -56,7 +57,8 @@ export function findSheet(picture: Picture): FoundSheet | null {
   if (!best.quad) return null;
   const factorX = picture.width / width;
   const factorY = picture.height / height;
-  const rough = best.quad.map(({ x, y }) => ({ x: x * factorX, y: y * factorY })) as unknown as Quad;
+  const { quad } = best;
+  const rough = quadBy((k) => ({ x: quad[k].x * factorX, y: quad[k].y * factorY }));
   const corners = refined(picture, rough, best.polarity, Math.max(factorX, factorY));
   return corners && { corners: fromTopLeft(corners), seen: best.seen };
 }
@@ -134,7 +136,7 @@ function closed(
       if (x < -0.04 * width || y < -0.04 * height || x > 1.04 * width || y > 1.04 * height) return null;
       corners.push({ x, y });
     }
-    const quad = corners as unknown as Quad;
+    const quad = quadBy((k) => corners[k]);
     if (isConvexQuad(quad)) return { corners: quad, sides };
   }
   return null;
@@ -157,7 +159,7 @@ function refined(picture: Picture, rough: Quad, polarity: number, coarsePxSize: 
         return null;
       next.push({ x: corner[0], y: corner[1] });
     }
-    corners = next as unknown as Quad;
+    corners = quadBy((k) => next[k]);
   }
   return isConvexQuad(corners) ? corners : null;
 }

@@ -1,6 +1,6 @@
 import { expect } from 'chai';
 import fc from 'fast-check';
-import { composed, inverted, ontoQuad, transformed, type Quad } from '../geometry/index.js';
+import { composed, inverted, ontoQuad, quadBy, transformed, type Quad } from '../geometry/index.js';
 import { photographSheet } from '../testing/index.js';
 import { findSheet } from './find-sheet.js';
 import {
@@ -21,11 +21,8 @@ const corners: Squaring['corners'] = [
   { x: 3000, y: 2500 },
   { x: 1000, y: 2300 },
 ];
-const put = (k: number, x: number, y: number): Quad => {
-  const moved = [...corners];
-  moved[k] = { x, y };
-  return moved as unknown as Quad;
-};
+const put = (moved: number, x: number, y: number): Quad =>
+  quadBy((k) => (k === moved ? { x, y } : corners[k]));
 
 describe('corners', () => {
   it('are said to be wrong where no sheet lies between them', () => {
