@@ -233,6 +233,17 @@ test('sticks are given to shapes by click and by key, seen on the guide, kept an
   await expect(page.getByText(/^Sanguine [\d.]+ cm², the usual stick \d/)).toBeVisible();
   await expect(shown(page).getByText('sanguine')).toBeVisible();
   await expect(page.locator('[data-page] path[stroke="rgb(164,85,60)"]').first()).toBeAttached();
+  // Among the shapes arrow keys go from one to the next; Tab goes past them.
+  const focused = page.locator('.rub-shape:focus');
+  await page.locator('.rub-shape').first().focus();
+  await page.keyboard.press('ArrowRight');
+  const second = await focused.getAttribute('d');
+  expect(second).toBe(await page.locator('.rub-shape').nth(1).getAttribute('d'));
+  await page.keyboard.press('ArrowLeft');
+  await page.keyboard.press('ArrowLeft');
+  expect(await focused.getAttribute('d')).toBe(await page.locator('.rub-shape').last().getAttribute('d'));
+  await page.keyboard.press('Tab');
+  await expect(focused).toHaveCount(0);
   // Another of one’s own takes the shape from it.
   await page.getByLabel('Name of a stick of your own').fill('pale green');
   await page.getByRole('button', { name: 'Take it' }).click();

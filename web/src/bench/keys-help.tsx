@@ -22,6 +22,10 @@ const keys: readonly (readonly [string, string])[] = [
   ['J, D, C', 'at Map, shapes in hand: join, divide, cast shadow'],
   ['Enter, Backspace', 'drawing along an edge: end the line, take the last click back'],
   ['Page Up, Page Down', 'at Sheets: the page before and the next'],
+  [
+    'Arrows, Enter',
+    'at Sheets, sticks in hand, on a shape: the shape before and the next, give it the stick or take it',
+  ],
   ['L', 'a loupe that follows the pointer, on and off'],
   ['?', 'show these keys'],
 ];

@@ -1,5 +1,5 @@
 import { Input, Select } from 'antd';
-import { useMemo, useState, type KeyboardEvent } from 'react';
+import { useMemo, useRef, useState, type KeyboardEvent } from 'react';
 import { pathData, type MapDocument, type MapShape } from '@nobrel/core/documents';
 import { pictureOnMap, sticksOnMap } from '@nobrel/core/file';
 import { isWithin, onPictureAt, onSurfaceAt, ringPoints, shapeNumbers } from '@nobrel/core/map';
@@ -95,9 +95,15 @@ type ShapesToRubProps = { map: MapDocument; sheets: SheetDecisions; change: Chan
 export function ShapesToRub({ map, sheets, change, stick }: ShapesToRubProps) {
   const work = useWork();
   const { backing } = sheets;
-  const pictureAt = pictureOnMap(work, map);
-  const regions = stickRegions({ map, sticks: sticksOnMap(sheets, pictureAt) });
+  const pictureAt = useMemo(() => pictureOnMap(work, map), [work, map]);
+  const regions = useMemo(
+    () => stickRegions({ map, sticks: sticksOnMap({ backing }, pictureAt) }),
+    [map, backing, pictureAt],
+  );
   const outlines = useMemo(() => outlinesOf(map), [map]);
+  // One shape at a time is reached by Tab, so that there is a way past them.
+  const [reached, reach] = useState(0);
+  const shapes = useRef<(SVGPathElement | null)[]>([]);
   const give = (shape: Outline) => {
     const lies = (at: StickDecision['at'][number]) => {
       const { x, y } = onSurfaceAt(at, pictureAt);
@@ -106,29 +112,49 @@ export function ShapesToRub({ map, sheets, change, stick }: ShapesToRubProps) {
     const sticks = stickGiven(backing.sticks, stick, onPictureAt(shape.middle, pictureAt), lies);
     change({ backing: { ...backing, sticks } });
   };
-  return outlines.map((outline) => {
-    const region = regions.find(({ shapes }) => shapes.includes(outline.shape));
-    return (
-      <path
-        key={outline.shape.id}
-        className="rub-shape"
-        d={outline.data}
-        fillRule="evenodd"
-        vectorEffect="non-scaling-stroke"
-        style={{ fill: region ? `rgb(${region.colour.join(',')})` : 'transparent' }}
-        role="button"
-        tabIndex={0}
-        aria-pressed={region?.name === stick.name}
-        aria-label={`Shape of value ${outline.shape.level + 1}, ${(outline.shape.area / 100).toFixed(1)} cm²: ${region?.name ?? 'the usual stick'}`}
-        onClick={() => give(outline)}
-        onKeyDown={(event: KeyboardEvent) => {
-          if (event.key !== 'Enter' && event.key !== ' ') return;
-          event.preventDefault();
-          give(outline);
-        }}
-      />
-    );
-  });
+  const onKey = (event: KeyboardEvent, index: number) => {
+    const outline = outlines[index];
+    const step = stepOf(event.key);
+    if (step !== 0) shapes.current[(index + step + outlines.length) % outlines.length]?.focus();
+    else if (outline && (event.key === 'Enter' || event.key === ' ')) give(outline);
+    else return;
+    event.preventDefault();
+    // The leaf would move under it.
+    event.stopPropagation();
+  };
+  return (
+    <g role="group" aria-label="Shapes, the largest first: arrow keys go from one to the next">
+      {outlines.map((outline, index) => {
+        const region = regions.find((one) => one.shapes.includes(outline.shape));
+        return (
+          <path
+            key={outline.shape.id}
+            ref={(path) => {
+              shapes.current[index] = path;
+            }}
+            className="rub-shape"
+            d={outline.data}
+            fillRule="evenodd"
+            vectorEffect="non-scaling-stroke"
+            style={{ fill: region ? `rgb(${region.colour.join(',')})` : 'transparent' }}
+            role="button"
+            tabIndex={index === reached ? 0 : -1}
+            aria-pressed={region?.name === stick.name}
+            aria-label={`Shape of value ${outline.shape.level + 1}, ${(outline.shape.area / 100).toFixed(1)} cm²: ${region?.name ?? 'the usual stick'}`}
+            onFocus={() => reach(index)}
+            onClick={() => give(outline)}
+            onKeyDown={(event) => onKey(event, index)}
+          />
+        );
+      })}
+    </g>
+  );
+}
+
+/** Which way an arrow key goes along the shapes. */
+function stepOf(key: string): 1 | -1 | 0 {
+  if (key === 'ArrowRight' || key === 'ArrowDown') return 1;
+  return key === 'ArrowLeft' || key === 'ArrowUp' ? -1 : 0;
 }
 
 type Outline = {
@@ -138,11 +164,12 @@ type Outline = {
   middle: { x: number; y: number };
 };
 
-/** The outline of every shape, and a spot within it. */
+/** The outline of every shape, the largest first, and a spot within it. */
 function outlinesOf(map: MapDocument): Outline[] {
   const lines = new Map(map.lines.map((line) => [line.id, line]));
   const middles = new Map(shapeNumbers(map).map(({ id, x, y }) => [id, { x, y }]));
-  return map.shapes.flatMap((shape) => {
+  const largestFirst = [...map.shapes].sort((a, b) => b.area - a.area);
+  return largestFirst.flatMap((shape) => {
     const middle = middles.get(shape.id);
     if (!middle) return [];
     const rings = ringPoints(shape, lines);
