@@ -260,3 +260,24 @@ test('sticks are given to shapes by click and by key, seen on the guide, kept an
   await choose(page, 'outline');
   await expect(page.locator('.tool-row').getByText('Sticks')).toBeHidden();
 });
+
+test('no more sticks are offered than a guide can take', async ({ page, seeded }) => {
+  await openSheets(page, seeded);
+  await choose(page, 'backing');
+  await take(page, 'Sticks');
+  const shapes = page.locator('.rub-shape');
+  for (let i = 1; i <= 12; i++) {
+    await page.getByLabel('Name of a stick of your own').fill(`stick ${i}`);
+    await page.getByRole('button', { name: 'Take it' }).click();
+    await shapes.nth(i).press('Enter');
+    await expect(shapes.nth(i)).toHaveAccessibleName(new RegExp(`: stick ${i}$`));
+  }
+  await expect(page.getByText('12 sticks are in use')).toBeVisible();
+  await expect(page.getByLabel('Name of a stick of your own')).toBeHidden();
+  await saved(page);
+  // One taken back makes room again.
+  await page.getByLabel('Stick in hand').click();
+  await page.getByTitle('stick 12', { exact: true }).last().click();
+  await shapes.nth(12).press('Enter');
+  await expect(page.getByLabel('Name of a stick of your own')).toBeVisible();
+});

@@ -77,8 +77,8 @@ const rectSchema = z.object({
 });
 
 /** The most sticks a drawing is rubbed with, and places each is given to. */
-const mostSticks = 12;
-const mostPlaces = 400;
+export const mostSticks = 12;
+const mostPlaces = 5000;
 
 /** A stick the back is rubbed with, by region: behind the shapes at some places of the prepared picture, as its shares. */
 const stickSchema = z.object({

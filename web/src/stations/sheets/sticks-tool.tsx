@@ -4,6 +4,7 @@ import { pathData, type MapDocument, type MapShape } from '@nobrel/core/document
 import { pictureOnMap, sticksOnMap } from '@nobrel/core/file';
 import { isWithin, onPictureAt, onSurfaceAt, ringPoints, shapeNumbers } from '@nobrel/core/map';
 import {
+  mostSticks,
   stickGiven,
   stickRegions,
   usualSticks,
@@ -24,8 +25,9 @@ export function useSticks(sheets: SheetDecisions, change: Change) {
   const [held, hold] = useState<StickInHand | null>(null);
   const names = new Set(backing.sticks.map(({ name }) => name));
   const own: StickInHand[] = backing.sticks.map(({ name, colour }) => ({ name, colour }));
-  const all = [...own, ...usualSticks.filter(({ name }) => !names.has(name))];
-  if (held && !all.some(({ name }) => name === held.name)) all.push(held);
+  const room = own.length < mostSticks;
+  const all = room ? [...own, ...usualSticks.filter(({ name }) => !names.has(name))] : own;
+  if (room && held && !all.some(({ name }) => name === held.name)) all.push(held);
   const stick = all.find(({ name }) => name === held?.name) ?? all[0] ?? usualSticks[0];
   const recolour = (colour: string) => {
     if (!stick) return;
@@ -35,14 +37,14 @@ export function useSticks(sheets: SheetDecisions, change: Change) {
   };
   // A usual stick in another colour than usual is held as it was made.
   const inHand = stick && held?.name === stick.name && !names.has(stick.name) ? held : stick;
-  return { all, stick: inHand, hold, recolour };
+  return { all, stick: inHand, hold, recolour, room };
 }
 
 type Sticks = ReturnType<typeof useSticks>;
 
 /** Which stick is in hand, as a sentence; and one of one's own. */
 export function SticksSentence({
-  sticks: { all, stick, hold, recolour },
+  sticks: { all, stick, hold, recolour, room },
   shapes,
 }: {
   sticks: Sticks;
@@ -73,18 +75,23 @@ export function SticksSentence({
         onChange={(wanted: string) => hold(all.find((one) => one.name === wanted) ?? null)}
       />{' '}
       <ColourGap label="Colour of the stick" value={stick.colour} onChange={recolour} /> behind the shapes you
-      choose, or one of your own:{' '}
-      <Input.Search
-        size="small"
-        className="version-name"
-        aria-label="Name of a stick of your own"
-        placeholder="such as pale green"
-        enterButton="Take it"
-        maxLength={40}
-        value={name}
-        onChange={(event) => setName(event.target.value)}
-        onSearch={take}
-      />
+      choose
+      {room
+        ? ', or one of your own: '
+        : `. ${mostSticks} sticks are in use: take one back before you take another.`}
+      {room && (
+        <Input.Search
+          size="small"
+          className="version-name"
+          aria-label="Name of a stick of your own"
+          placeholder="such as pale green"
+          enterButton="Take it"
+          maxLength={40}
+          value={name}
+          onChange={(event) => setName(event.target.value)}
+          onSearch={take}
+        />
+      )}
     </>
   );
 }
