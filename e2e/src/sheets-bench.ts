@@ -12,10 +12,16 @@ export async function openSheets(page: Page, seeded: Running): Promise<void> {
   await expect(page.getByText('1 of 3')).toBeVisible();
 }
 
-/** Chooses what is printed. */
+/** Chooses what is printed. A long list scrolls to what is looked for, and a click on the move may miss it. */
 export async function choose(page: Page, kind: SheetKind): Promise<void> {
-  await page.getByLabel('What is printed').click();
-  await page.getByTitle(sheetKindWords[kind], { exact: true }).last().click();
+  const list = page.getByLabel('What is printed');
+  const words = sheetKindWords[kind];
+  await expect(async () => {
+    if ((await list.getAttribute('aria-expanded')) !== 'true') await list.click();
+    await page.getByTitle(words, { exact: true }).last().click({ timeout: 2000 });
+    await expect(list).toHaveAttribute('aria-expanded', 'false', { timeout: 1000 });
+    await expect(list.locator('..')).toHaveText(words, { timeout: 1000 });
+  }).toPass();
 }
 
 /** The page on the right leaf. */

@@ -108,6 +108,21 @@ describe('sheets', () => {
     );
   });
 
+  it('show the sticks they were printed with, whatever the work is rubbed with by now', async () => {
+    const work = await mappedWork();
+    const backing = (name: string, colour: string) => ({
+      ...work.decisions.sheets.backing,
+      sticks: [{ name, colour, at: [[0.5, 0.5] as [number, number]] }],
+    });
+    const { id } = await print(work, { kind: 'backing', backing: backing('Sanguine', '#a4553c') });
+    const sheets = { ...work.decisions.sheets, backing: backing('Umber', '#6f5b48') };
+    const decisions = { ...work.decisions, sheets };
+    await server.send('PUT', `api/works/${work.id}`, { revision: work.revision, decisions });
+    const svg = await (await server.call(`api/printings/${id}/page-1.svg`)).text();
+    expect(svg).to.include('stroke="rgb(164,85,60)"').and.to.include('Sanguine');
+    expect(svg).not.to.include('Umber');
+  });
+
   it('list the measures to set out as CSV, names with quotes and commas included', async () => {
     const work = await mappedWork();
     const fit = {

@@ -21,7 +21,7 @@ export function sheetFont(): Promise<Uint8Array> {
   return readFile(require.resolve('@fontsource/source-sans-3/files/source-sans-3-latin-400-normal.woff'));
 }
 
-/** The sheets a work's decisions ask for. */
+/** The sheets some decisions ask for, which need not be those the work has by now. */
 export function sheetsFor(
   work: Work,
   map: MapDocument,
@@ -29,7 +29,9 @@ export function sheetsFor(
   calibration: Calibration | null,
   by: PrintedBy,
 ): SheetSet {
-  return makeSheets(sheetSourceOf(work, map, by), decisions, calibration ? { bend: calibration } : {});
+  const asDecided = { ...work, decisions: { ...work.decisions, sheets: decisions } };
+  const source = sheetSourceOf(asDecided, map, by);
+  return makeSheets(source, decisions, calibration ? { bend: calibration } : {});
 }
 
 /** Parts of a work's reference, for printing. */
