@@ -47,7 +47,7 @@ function winding(width: number, height: number, metres: number): MapDocument {
 }
 
 function sheets(map: MapDocument, change: Partial<SheetDecisions> = {}): SheetSet {
-  const by = { date: '2026-11-25', unit: 'mm' as const, sketch: null, grid: null, closeUps: [], sticks: [] };
+  const by = { date: '2026-11-25', unit: 'mm' as const, sketch: null, grid: null, closeUps: [] };
   return makeSheets(plainSheetSource(map, 'Winding', by), { ...defaultSheetDecisions, ...change });
 }
 

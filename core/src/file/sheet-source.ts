@@ -12,7 +12,7 @@ import {
 import type { Point, Rect } from '../geometry/index.js';
 import { effortOf, onSurfaceAt } from '../map/index.js';
 import { preparedSpot } from '../reference/index.js';
-import type { CloseUp, SheetDecisions, SheetSource, Stick } from '../sheets/index.js';
+import type { CloseUp, SheetSource } from '../sheets/index.js';
 import { defaultTransferDecisions, methodWords, transferSteps } from '../transfer/index.js';
 import {
   aboutMinutes,
@@ -48,15 +48,6 @@ export function pictureOnMap(work: Pick<Work, 'decisions' | 'pictures'>, map: Ma
   return request?.wholeAt ?? map.frame;
 }
 
-/** The sticks of a work, with the spots of the surface they are given to. */
-export function sticksOnMap({ backing }: Pick<SheetDecisions, 'backing'>, pictureAt: Rect): Stick[] {
-  return backing.sticks.map(({ name, colour, at }) => ({
-    name,
-    colour,
-    spots: at.map((place) => onSurfaceAt(place, pictureAt)),
-  }));
-}
-
 /** Everything the sheets of a work are made from. */
 export function sheetSourceOf(
   work: Pick<Work, 'decisions' | 'pictures' | 'printings'>,
@@ -84,7 +75,7 @@ export function sheetSourceOf(
     return spot ? [{ name, ...spot }] : [];
   });
   const pictureAt = pictureOnMap(work, map);
-  const sticks = sticksOnMap(decisions.sheets, pictureAt);
+  const { sticks } = decisions.sheets.backing;
   const closeUps: CloseUp[] = [
     ...corrections.pins
       .filter(({ settled }) => !settled)
@@ -110,7 +101,7 @@ export function sheetSourceOf(
     crop: brought ? null : cropOf(map),
     closeUps,
     groundColour: fit.groundColour,
-    sticks,
+    pictureAt,
     decided: [
       ['Surface', `${surface.name}, ${formatSize(map.surface.width, map.surface.height, unit)}`],
       ['Margins', sidesWords(fit.marginsMm, unit)],
@@ -141,7 +132,6 @@ export function plainSheetSource(
     sketch: SizeMm | null;
     grid: { columns: number; rows: number } | null;
     closeUps: readonly CloseUp[];
-    sticks: readonly Stick[];
   },
 ): SheetSource {
   const fit = defaultFitDecisions;
@@ -162,7 +152,7 @@ export function plainSheetSource(
     crop: cropOf(map),
     closeUps: by.closeUps,
     groundColour: fit.groundColour,
-    sticks: by.sticks,
+    pictureAt: map.frame,
     decided: [
       ['Surface', formatSize(map.surface.width, map.surface.height, by.unit)],
       ...mapWords(map, by.unit),

@@ -1,4 +1,5 @@
 import { z } from 'zod';
+import { placeSchema } from '../map/index.js';
 import { referenceViews } from '../reference/index.js';
 
 /** Everything that can be printed, in the order it is offered. */
@@ -80,13 +81,13 @@ const rectSchema = z.object({
 export const mostSticks = 12;
 const mostPlaces = 5000;
 
-/** A stick the back is rubbed with, by region: behind the shapes at some places of the prepared picture, as its shares. */
+/** A stick the back is rubbed with, by region: behind the shapes at some places of the picture. */
 const stickSchema = z.object({
   name: z.string().trim().min(1).max(40),
   colour: z.string().regex(/^#[0-9a-f]{6}$/),
-  at: z.array(z.tuple([z.number().min(-10).max(10), z.number().min(-10).max(10)])).max(mostPlaces),
+  at: z.array(placeSchema).max(mostPlaces),
 });
-export type StickDecision = z.infer<typeof stickSchema>;
+export type Stick = z.infer<typeof stickSchema>;
 
 /** How the map is printed. */
 export const sheetDecisionsSchema = z.object({

@@ -5,7 +5,7 @@ export * from './calibration.js';
 export { SheetError, footMm, sideMm, type Tile, type Tiling } from './tiling.js';
 export { joinMarks, seamsOf, type JoinMark } from './join-marks.js';
 export type { SheetLaying, SheetSet, Tiled } from './lay-out.js';
-export type { SheetSource, CloseUp, Stick } from './source.js';
+export type { SheetSource, CloseUp } from './source.js';
 export { makeSheets, type Printer } from './make-sheets.js';
 export { checkBarMm } from './foot.js';
 export { crossDistances, measuresCsv } from './kinds/papers-beside.js';

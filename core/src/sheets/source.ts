@@ -7,9 +7,6 @@ import type { LengthUnit, SizeMm } from '../units/index.js';
 /** A place on the surface that a close-up is printed of, mm. */
 export type CloseUp = { x: number; y: number; text: string };
 
-/** A stick of colour, and the spots of the surface whose shapes it is rubbed behind, mm. */
-export type Stick = { name: string; colour: string; spots: readonly { x: number; y: number }[] };
-
 /** Everything sheets are made from, beside how they are to be printed. */
 export type SheetSource = {
   map: MapDocument;
@@ -33,8 +30,8 @@ export type SheetSource = {
   closeUps: readonly CloseUp[];
   /** Colour of the surface, such as #f4efe4. */
   groundColour: string;
-  /** What the back is rubbed with by region. */
-  sticks: readonly Stick[];
+  /** Where the whole prepared picture lies on the surface, mm: what places of the picture are shares of. */
+  pictureAt: Rect;
   /** What was decided, as names and words, and the steps to take, for the transfer card. */
   decided: readonly (readonly [string, string])[];
   steps: readonly string[];

@@ -24,7 +24,7 @@ export function sourceOf(map: MapDocument, rest: Partial<SheetSource> = {}): She
     crop: null,
     closeUps: [],
     groundColour: '#ffffff',
-    sticks: [],
+    pictureAt: map.frame,
     decided: [],
     steps: [],
     ...rest,

@@ -46,7 +46,7 @@ async function printSheets(path: string, options: SheetsOptions): Promise<void> 
   const { map, says } = await readMapFile(path);
   const title = basename(path).replace(/(\.map)?\.(json|svg|dxf)$/i, '');
   const source = await sourceFor(map, title, options);
-  const decisions = decisionsFrom(options);
+  const decisions = decisionsFrom(options, map.frame);
   try {
     const set = makeSheets(source, decisions, { paper: options.paper, bend: bendOf(options) });
     await writeAll(set, source, decisions, options, title);
@@ -73,7 +73,6 @@ async function sourceFor(map: MapDocument, title: string, options: SheetsOptions
     sketch: options.sketch ?? null,
     grid: options.grid ?? null,
     closeUps: options.at ? [{ ...options.at, text: 'Close-up' }] : [],
-    sticks: options.stick,
   });
   if (options.reference === undefined) return { ...source, crop: null };
   if (!existsSync(options.reference)) throw badArgument(`There is no file ${options.reference}.`);

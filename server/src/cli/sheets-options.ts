@@ -1,5 +1,7 @@
 import type { Command } from 'commander';
 import { Option } from 'commander';
+import type { Rect } from '@nobrel/core/geometry';
+import { onPictureAt } from '@nobrel/core/map';
 import { referenceViews } from '@nobrel/core/reference';
 import {
   defaultSheetDecisions,
@@ -9,11 +11,13 @@ import {
   type PrinterBend,
   type SheetDecisions,
   type SheetKind,
-  type Stick,
 } from '@nobrel/core/sheets';
 import { LengthError, parseSize, type SizeMm } from '@nobrel/core/units';
 import { badArgument, numberOption } from './options.js';
 import { readPaper } from './papers.js';
+
+/** A stick, and the spots whose shapes it is rubbed behind, mm on the surface. */
+type StickOption = { name: string; colour: string; spots: { x: number; y: number }[] };
 
 /** The options of `nobrel sheets`, read. */
 export type SheetsOptions = {
@@ -33,7 +37,7 @@ export type SheetsOptions = {
   at?: { x: number; y: number };
   back: SheetDecisions['backing']['reach'];
   band: number;
-  stick: Stick[];
+  stick: StickOption[];
   holeLeast: number;
   holeMost: number;
   holeChord: number;
@@ -130,8 +134,12 @@ export function addSheetsOptions(command: Command): Command {
     .option('--layout <file>', 'write where each part of the surface went, as JSON');
 }
 
-/** What is printed and how, from the options. */
-export function decisionsFrom(options: SheetsOptions): SheetDecisions {
+/**
+ * What is printed and how, from the options.
+ *
+ * @param pictureAt where the whole picture lies on the surface, mm
+ */
+export function decisionsFrom(options: SheetsOptions, pictureAt: Rect): SheetDecisions {
   if (options.holeLeast > options.holeMost)
     throw badArgument('--hole-least must not be more than --hole-most.');
   return {
@@ -145,7 +153,15 @@ export function decisionsFrom(options: SheetsOptions): SheetDecisions {
     look: options.look,
     withGrid: options.withGrid === true,
     enlarged: options.enlarged,
-    backing: { ...defaultSheetDecisions.backing, reach: options.back, bandMm: options.band },
+    backing: {
+      reach: options.back,
+      bandMm: options.band,
+      sticks: options.stick.map(({ name, colour, spots }) => ({
+        name,
+        colour,
+        at: spots.map((spot) => onPictureAt(spot, pictureAt)),
+      })),
+    },
     pricking: { leastMm: options.holeLeast, mostMm: options.holeMost, chordMm: options.holeChord },
     film: { stageMm: options.stage, mostLineMm: options.widestLine },
     part: options.part ?? null,
@@ -183,7 +199,7 @@ function readGrid(text: string): { columns: number; rows: number } {
 }
 
 /** A stick of one name may be given to several shapes. */
-function addStick(text: string, sticks: readonly Stick[]): Stick[] {
+function addStick(text: string, sticks: readonly StickOption[]): StickOption[] {
   const [name = '', colour = '', ...spot] = text.split(',').map((part) => part.trim());
   if (name === '' || !/^#[0-9a-f]{6}$/i.test(colour))
     throw badArgument(

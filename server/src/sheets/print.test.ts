@@ -52,7 +52,6 @@ async function printed(kind: SheetKind, printerScale = { x: 1, y: 1 }) {
     sketch: null,
     grid: null,
     closeUps: [],
-    sticks: [],
   });
   const bend = { scaleX: printerScale.x, scaleY: printerScale.y, shear: 0 };
   const set = makeSheets(source, { ...defaultSheetDecisions, kind }, { bend });

@@ -29,9 +29,7 @@ export function sheetsFor(
   calibration: Calibration | null,
   by: PrintedBy,
 ): SheetSet {
-  const asDecided = { ...work, decisions: { ...work.decisions, sheets: decisions } };
-  const source = sheetSourceOf(asDecided, map, by);
-  return makeSheets(source, decisions, calibration ? { bend: calibration } : {});
+  return makeSheets(sheetSourceOf(work, map, by), decisions, calibration ? { bend: calibration } : {});
 }
 
 /** Parts of a work's reference, for printing. */

@@ -84,12 +84,15 @@ describe('the printable area', () => {
       sketch: null,
       grid: null,
       closeUps: [],
-      sticks: [{ name: 'Sanguine', colour: '#a4553c', spots: [{ x: 45, y: 45 }] }],
     });
     const set = makeSheets(source, {
       ...defaultSheetDecisions,
       kind: 'backing',
-      backing: { reach: 'lines', bandMm: 10, sticks: [] },
+      backing: {
+        reach: 'lines',
+        bandMm: 10,
+        sticks: [{ name: 'Sanguine', colour: '#a4553c', at: [[45 / 160, 45 / 160]] }],
+      },
     });
     const [sheet] = sheetLayout(set).pages;
     if (!sheet) throw new Error('no page');

@@ -56,7 +56,6 @@ export function sheets(map: MapDocument, change: Partial<SheetDecisions> = {}, b
     sketch: null,
     grid: null,
     closeUps: [],
-    sticks: [],
   });
   const decisions = { ...defaultSheetDecisions, lineMm: 0.3, ...change };
   return makeSheets(source, decisions, bend ? { bend } : {});

@@ -5,14 +5,14 @@ import { edgeQualities } from '../../documents/index.js';
  * A place on the prepared picture, as shares of its width and height. Corrections hang on the picture, so that
  * another surface, crop or placing carries them along.
  */
-const place = z.tuple([z.number().min(-10).max(10), z.number().min(-10).max(10)]);
-export type Place = z.infer<typeof place>;
+export const placeSchema = z.tuple([z.number().min(-10).max(10), z.number().min(-10).max(10)]);
+export type Place = z.infer<typeof placeSchema>;
 
 /** A spot on a line and the line's direction there, by which the line is found again in a new map. */
-const anchor = z.object({ at: place, angleRad: z.number() });
+const anchor = z.object({ at: placeSchema, angleRad: z.number() });
 export type LineAnchor = z.infer<typeof anchor>;
 
-const path = z.array(place).min(2).max(5000);
+const path = z.array(placeSchema).min(2).max(5000);
 const id = z.string().min(1).max(40);
 
 /** Kinds of areas that are marked with a brush. */
@@ -26,11 +26,17 @@ export const correctionSchema = z.discriminatedUnion('does', [
   z.object({ id, does: z.literal('keep'), line: anchor }),
   z.object({ id, does: z.literal('edge'), line: anchor, edge: z.enum(edgeQualities) }),
   /** Make two shapes that touch one. */
-  z.object({ id, does: z.literal('join'), one: place, other: place }),
+  z.object({ id, does: z.literal('join'), one: placeSchema, other: placeSchema }),
   /** Divide a shape along a stroke. */
   z.object({ id, does: z.literal('split'), path }),
   /** Pull a spot of a boundary to another place; what lies within reach along it follows. */
-  z.object({ id, does: z.literal('move'), line: anchor, to: place, reachMm: z.number().min(0.5).max(500) }),
+  z.object({
+    id,
+    does: z.literal('move'),
+    line: anchor,
+    to: placeSchema,
+    reachMm: z.number().min(0.5).max(500),
+  }),
   /** A line drawn by hand: along an edge, or down the middle of something thin. */
   z.object({
     id,
@@ -42,25 +48,25 @@ export const correctionSchema = z.discriminatedUnion('does', [
   }),
   /** Carry a contour on behind what overlaps it, from the end of one line to the end of another. */
   z.object({ id, does: z.literal('hidden'), from: anchor, to: anchor }),
-  z.object({ id, does: z.literal('guide'), at: place, angleDeg: z.number().min(-360).max(360) }),
+  z.object({ id, does: z.literal('guide'), at: placeSchema, angleDeg: z.number().min(-360).max(360) }),
   z.object({
     id,
     does: z.literal('brush'),
     kind: z.enum(brushKinds),
-    path: z.array(place).min(1).max(5000),
+    path: z.array(placeSchema).min(1).max(5000),
     radiusMm: z.number().min(0.5).max(500),
   }),
   /** Mark a shape as a cast shadow. */
-  z.object({ id, does: z.literal('shadow'), shape: place }),
+  z.object({ id, does: z.literal('shadow'), shape: placeSchema }),
   /** Say which of the two shapes beside a line lies in front. */
-  z.object({ id, does: z.literal('front'), line: anchor, shape: place }),
+  z.object({ id, does: z.literal('front'), line: anchor, shape: placeSchema }),
 ]);
 export type Correction = z.infer<typeof correctionSchema>;
 
 /** A note tied to a place of the picture. */
 export const pinSchema = z.object({
   id,
-  at: place,
+  at: placeSchema,
   text: z.string().trim().min(1).max(500),
   settled: z.boolean(),
 });

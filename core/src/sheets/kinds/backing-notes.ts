@@ -1,6 +1,5 @@
 import { labOfSrgb } from '../../colour/index.js';
 import { lightnessOfColour } from '../../fit/index.js';
-import { ringOfRect } from '../../geometry/index.js';
 import type { Note } from '../../notes/index.js';
 import { counted } from '../../units/index.js';
 import type { SheetDecisions } from '../decisions.js';
@@ -27,12 +26,10 @@ export function backingNotes(
 ): BackingNote[] {
   const { frame } = source.map;
   const coverage = new Coverage(frame, backing.bandMm);
-  if (backing.reach === 'all') coverage.addRings([ringOfRect(frame)]);
-  else
-    for (const item of rubbed) {
-      if (item.kind === 'fill') coverage.addRings(item.rings);
-      else coverage.addBand(item.points, item.closed, item.widthMm);
-    }
+  for (const item of rubbed) {
+    if (item.kind === 'fill') coverage.addRings(item.rings);
+    else coverage.addBand(item.points, item.closed, item.widthMm);
+  }
   return [
     areaNote(backing, coverage.areaMm2(), frame.width * frame.height),
     ...stickNotes(regions, coverage),

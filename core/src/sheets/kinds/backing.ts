@@ -27,7 +27,7 @@ export function backingDrawing(
   requireLines(map);
   const { width, height } = map.surface;
   const rubbed = rubbedItems(source, backing);
-  const regions = stickRegions(source);
+  const regions = stickRegions(source, backing.sticks);
   const coloured = regions
     .filter(({ rings }) => rings.length > 0)
     .map(({ rings, colour }): DrawingItem => ({

@@ -1,7 +1,7 @@
 import { expect } from 'chai';
 import type { MapDocument } from '../../documents/index.js';
 import { disc, lineOf, mapWith, photograph } from '../../testing/index.js';
-import { defaultMapSettings, MapMaker } from '../../map/index.js';
+import { defaultMapSettings, MapMaker, type Place } from '../../map/index.js';
 import type { SheetSet } from '../lay-out.js';
 import type { SheetSource } from '../source.js';
 import { sheetsOf, strokesIn, wordsIn } from '../test-source.js';
@@ -152,21 +152,14 @@ describe('sticks by region', () => {
   const stick = (name: string, colour: string, ...spots: [number, number][]) => ({
     name,
     colour,
-    spots: spots.map(([x, y]) => ({ x, y })),
+    at: spots.map(([x, y]): Place => [x / 120, y / 80]),
   });
   const sanguine = stick('Sanguine', '#a4553c', [30, 40]);
-  const backing = { reach: 'lines', bandMm: 8, sticks: [] } as const;
   const rub = (
     sticks: readonly ReturnType<typeof stick>[],
     rest: Partial<SheetSource> = {},
     reach: 'lines' | 'all' = 'lines',
-  ) =>
-    sheetsOf(
-      halves(),
-      { kind: 'backing', backing: { ...backing, sticks: [], reach } },
-      {},
-      { sticks, ...rest },
-    );
+  ) => sheetsOf(halves(), { kind: 'backing', backing: { bandMm: 8, sticks: [...sticks], reach } }, {}, rest);
   const says = (set: SheetSet) => set.notes.map((note) => note.says);
   /** What is shown of a page in the colour of a stick. */
   const coloured = (set: SheetSet, page = 0) =>
@@ -210,21 +203,16 @@ describe('sticks by region', () => {
     );
     // The right half is light, the left half dark.
     expect(says(rub([black]))).to.include('Black is dark behind 1 light shape.');
-    expect(says(rub([{ ...black, spots: [{ x: 30, y: 40 }] }])).join()).not.to.include('is dark behind');
+    expect(says(rub([stick('Black', '#101010', [30, 40])])).join()).not.to.include('is dark behind');
   });
 
   it('keep to their shapes on every sheet a shape is cut into', () => {
-    const set = sheetsOf(
-      halves(),
-      {
-        kind: 'backing',
-        backing: { ...backing, sticks: [] },
-        paper: 'custom',
-        customMm: { widthMm: 80, heightMm: 80 },
-      },
-      {},
-      { sticks: [sanguine] },
-    );
+    const set = sheetsOf(halves(), {
+      kind: 'backing',
+      backing: { reach: 'lines', bandMm: 8, sticks: [sanguine] },
+      paper: 'custom',
+      customMm: { widthMm: 80, heightMm: 80 },
+    });
     const sheets = set.tiled?.printed ?? [];
     expect(sheets.length).to.be.greaterThan(2);
     const { a, c, b } = set.tiled!.tiling.toFile;

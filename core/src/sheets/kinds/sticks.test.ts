@@ -1,17 +1,16 @@
 import { expect } from 'chai';
 import fc from 'fast-check';
-import { sheetDecisionsSchema, defaultSheetDecisions, type StickDecision } from '../decisions.js';
+import type { Place } from '../../map/index.js';
+import { sheetDecisionsSchema, defaultSheetDecisions, type Stick } from '../decisions.js';
 import { stickGiven, usualSticks } from './sticks.js';
-
-type Place = StickDecision['at'][number];
 
 /** Three shapes side by side, told apart by where a place lies across the picture. */
 const shapeOf = ([u]: Place) => Math.floor(3 * u);
 const inSame = (at: Place) => (other: Place) => shapeOf(at) === shapeOf(other);
-const give = (sticks: readonly StickDecision[], name: string, at: Place, colour = '#a4553c') =>
+const give = (sticks: readonly Stick[], name: string, at: Place, colour = '#a4553c') =>
   stickGiven(sticks, { name, colour }, at, inSame(at));
 /** Which stick each of the shapes has. */
-const owners = (sticks: readonly StickDecision[]) =>
+const owners = (sticks: readonly Stick[]) =>
   [0, 1, 2].map((shape) => sticks.findLast(({ at }) => at.some((place) => shapeOf(place) === shape))?.name);
 
 describe('giving sticks to shapes', () => {
@@ -38,7 +37,7 @@ describe('giving sticks to shapes', () => {
     });
     fc.assert(
       fc.property(fc.array(step, { maxLength: 30 }), (steps) => {
-        let sticks: StickDecision[] = [];
+        let sticks: Stick[] = [];
         for (const { name, at } of steps) {
           const before = owners(sticks);
           sticks = give(sticks, name, at);
@@ -55,7 +54,7 @@ describe('giving sticks to shapes', () => {
   });
 
   it('gives only what can be kept', () => {
-    const sticks = usualSticks.reduce<StickDecision[]>(
+    const sticks = usualSticks.reduce<Stick[]>(
       (given, { name, colour }, i) => give(given, name, [(i % 3) / 3, 0.5], colour),
       [],
     );

@@ -1,8 +1,8 @@
 import { bytesOfColour } from '../../colour/index.js';
 import type { MapShape } from '../../documents/index.js';
-import { isWithin, ringPoints } from '../../map/index.js';
+import { isWithin, onSurfaceAt, ringPoints, type Place } from '../../map/index.js';
 import { textOf, type Rgb, type VectorItem } from '../page.js';
-import type { StickDecision } from '../decisions.js';
+import type { Stick } from '../decisions.js';
 import type { SheetSource } from '../source.js';
 import { shortenedTo } from '../words.js';
 import { keyMm, keySquare } from './key.js';
@@ -14,17 +14,22 @@ export type StickRegion = {
   colour: Rgb;
   shapes: MapShape[];
   rings: Float64Array[];
-  /** Spots in no shape of the map. */
+  /** Places in no shape of the map. */
   lost: number;
 };
 
 /** The shapes each stick is given to; of several sticks for a shape the last. */
-export function stickRegions({ map, sticks }: Pick<SheetSource, 'map' | 'sticks'>): StickRegion[] {
+export function stickRegions(
+  { map, pictureAt }: Pick<SheetSource, 'map' | 'pictureAt'>,
+  sticks: readonly Stick[],
+): StickRegion[] {
   const lines = new Map(map.lines.map((line) => [line.id, line]));
   const rings = new Map(map.shapes.map((shape) => [shape, ringPoints(shape, lines)]));
-  const found = sticks.map(({ spots }) =>
-    spots.map(({ x, y }) => map.shapes.find((shape) => isWithin(rings.get(shape) ?? [], x, y)) ?? null),
-  );
+  const shapeOn = (place: Place) => {
+    const { x, y } = onSurfaceAt(place, pictureAt);
+    return map.shapes.find((shape) => isWithin(rings.get(shape) ?? [], x, y)) ?? null;
+  };
+  const found = sticks.map(({ at }) => at.map(shapeOn));
   const owner = new Map(found.flatMap((shapes, i) => shapes.map((shape) => [shape, i] as const)));
   return sticks.map(({ name, colour }, i) => {
     const own = map.shapes.filter((shape) => owner.get(shape) === i);
@@ -53,7 +58,7 @@ export function stickKey(
 }
 
 /** What is commonly rubbed on a back, to begin from: white for dark grounds, the others of middle lightness. */
-export const usualSticks: readonly Pick<StickDecision, 'name' | 'colour'>[] = [
+export const usualSticks: readonly Pick<Stick, 'name' | 'colour'>[] = [
   { name: 'sanguine', colour: '#a4553c' },
   { name: 'ochre', colour: '#b08a4a' },
   { name: 'grey', colour: '#8b857c' },
@@ -70,11 +75,11 @@ export const usualSticks: readonly Pick<StickDecision, 'name' | 'colour'>[] = [
  * @param lies whether another place lies in the same shape
  */
 export function stickGiven(
-  sticks: readonly StickDecision[],
-  stick: Pick<StickDecision, 'name' | 'colour'>,
-  at: StickDecision['at'][number],
-  lies: (at: StickDecision['at'][number]) => boolean,
-): StickDecision[] {
+  sticks: readonly Stick[],
+  stick: Pick<Stick, 'name' | 'colour'>,
+  at: Place,
+  lies: (at: Place) => boolean,
+): Stick[] {
   // Of several sticks for a shape the last counts.
   const had = sticks.findLast((own) => own.at.some(lies))?.name === stick.name;
   const elsewhere = sticks.map((own) => ({ ...own, at: own.at.filter((place) => !lies(place)) }));

@@ -1,21 +1,21 @@
 import { Input, Select } from 'antd';
 import { useMemo, useRef, useState, type KeyboardEvent } from 'react';
 import { pathData, type MapDocument, type MapShape } from '@nobrel/core/documents';
-import { pictureOnMap, sticksOnMap } from '@nobrel/core/file';
-import { isWithin, onPictureAt, onSurfaceAt, ringPoints, shapeNumbers } from '@nobrel/core/map';
+import { pictureOnMap } from '@nobrel/core/file';
+import { isWithin, onPictureAt, onSurfaceAt, ringPoints, shapeNumbers, type Place } from '@nobrel/core/map';
 import {
   mostSticks,
   stickGiven,
   stickRegions,
   usualSticks,
   type SheetDecisions,
-  type StickDecision,
+  type Stick,
 } from '@nobrel/core/sheets';
 import { ColourGap } from '../../bench/gaps.js';
 import { useWork } from '../../store/hooks.js';
 
 /** A stick, wherever it is rubbed. */
-type StickInHand = Pick<StickDecision, 'name' | 'colour'>;
+type StickInHand = Pick<Stick, 'name' | 'colour'>;
 
 type Change = (fields: Partial<SheetDecisions>) => void;
 
@@ -104,15 +104,15 @@ export function ShapesToRub({ map, sheets, change, stick }: ShapesToRubProps) {
   const { backing } = sheets;
   const pictureAt = useMemo(() => pictureOnMap(work, map), [work, map]);
   const regions = useMemo(
-    () => stickRegions({ map, sticks: sticksOnMap({ backing }, pictureAt) }),
-    [map, backing, pictureAt],
+    () => stickRegions({ map, pictureAt }, backing.sticks),
+    [map, pictureAt, backing.sticks],
   );
   const outlines = useMemo(() => outlinesOf(map), [map]);
   // One shape at a time is reached by Tab, so that there is a way past them.
   const [reached, reach] = useState(0);
   const shapes = useRef<(SVGPathElement | null)[]>([]);
   const give = (shape: Outline) => {
-    const lies = (at: StickDecision['at'][number]) => {
+    const lies = (at: Place) => {
       const { x, y } = onSurfaceAt(at, pictureAt);
       return isWithin(shape.rings, x, y);
     };
