@@ -1,6 +1,6 @@
 import { clipPolyline, clipRing, intersection, ringOfRect, type Rect } from '../geometry/index.js';
 import type { DrawingItem } from './drawing.js';
-import type { PageItem, PageStroke, PageText, PageWithin } from './page.js';
+import type { PageItem, PageStroke, PageText, VectorItem } from './page.js';
 import { textWidthMm } from './words.js';
 
 /** A line up to this wide is cut by its middle, as a pencil follows it; a wider one is an area with two edges. */
@@ -62,29 +62,48 @@ function textBounds({ x, y, text, sizeMm, anchor }: PageText): Rect {
   return { x: x - before, y: y - 0.75 * sizeMm, width, height: sizeMm };
 }
 
-/** The parts of an item inside a window, cut exactly at its border. */
+/**
+ * The parts of an item inside a window. Lines, fills and dots are cut exactly at its border; of a wide line the part
+ * that lies on the window in any of its width is kept, and words whole.
+ */
 export function cutTo(item: DrawingItem, bounds: Rect, window: Rect): PageItem[] {
   if (item.kind === 'picture') return cutPicture(item, window);
+  if (item.kind !== 'within') return cutVector(item, bounds, window);
+  const rings = cutRings(item.rings, window);
+  const items = item.items.flatMap((own) => cutVector(own, extentOf(own), window));
+  return rings.length > 0 && items.length > 0 ? [{ kind: 'within', rings, items }] : [];
+}
+
+/** The parts of a drawing inside a window; what would reach out of it is shown within it only. */
+export function cutAllTo(items: readonly { item: DrawingItem; bounds: Rect }[], window: Rect): PageItem[] {
+  const cut: PageItem[] = [];
+  let clipped: VectorItem[] | null = null;
+  for (const part of items.flatMap(({ item, bounds }) => cutTo(item, bounds, window))) {
+    if (part.kind === 'picture' || part.kind === 'within' || !reachesOut(part, window)) {
+      cut.push(part);
+      clipped = null;
+    } else if (clipped) clipped.push(part);
+    else {
+      clipped = [part];
+      cut.push({ kind: 'within', rings: [ringOfRect(window)], items: clipped });
+    }
+  }
+  return cut;
+}
+
+const reachesOut = (part: VectorItem, window: Rect) =>
+  (part.kind === 'text' || (part.kind === 'stroke' && reachOf(part) > 0)) &&
+  !contains(window, extentOf(part));
+
+function cutVector(item: VectorItem, bounds: Rect, window: Rect): VectorItem[] {
   if (contains(window, bounds)) return [item];
   switch (item.kind) {
-    case 'within': {
-      const rings = item.rings.map((ring) => clipRing(window, ring)).filter((ring) => ring.length > 4);
-      if (rings.length === 0) return [];
-      // The rings lie within the window, so that what they hold need not be kept in it once more.
-      const items = item.items
-        .flatMap((own) => cutTo(own, extentOf(own), window))
-        .flatMap((part) => (part.kind === 'within' ? part.items : [part]));
-      return items.length > 0 ? [{ kind: 'within', rings, items }] : [];
-    }
     case 'text':
-      return intersection(window, bounds) ? [within(window, [item])] : [];
-    case 'stroke': {
-      const reach = reachOf(item);
-      const parts = cutLine(item, grown(window, reach));
-      return reach > 0 && parts.length > 0 ? [within(window, parts)] : parts;
-    }
+      return intersection(window, bounds) ? [item] : [];
+    case 'stroke':
+      return cutLine(item, grown(window, reachOf(item)));
     case 'fill': {
-      const rings = item.rings.map((ring) => clipRing(window, ring)).filter((ring) => ring.length > 4);
+      const rings = cutRings(item.rings, window);
       return rings.length > 0 ? [{ ...item, rings }] : [];
     }
     case 'dots': {
@@ -105,30 +124,8 @@ export function cutLine(line: PageStroke, window: Rect): PageStroke[] {
   return clipPolyline(window, run).map((part) => ({ ...line, closed: false, points: part }));
 }
 
-const within = (window: Rect, items: PageItem[]): PageItem => ({
-  kind: 'within',
-  rings: [ringOfRect(window)],
-  items,
-});
-
-const sameRings = (one: PageWithin, other: PageWithin) =>
-  one.rings.length === other.rings.length &&
-  one.rings.every((ring, i) => {
-    const second = other.rings[i];
-    return ring.length === second.length && Array.from(ring).every((value, k) => value === second[k]);
-  });
-
-/** The parts of a drawing inside a window; neighbours that only show within the same rings together. */
-export function cutAllTo(items: readonly { item: DrawingItem; bounds: Rect }[], window: Rect): PageItem[] {
-  const cut: PageItem[] = [];
-  for (const part of items.flatMap(({ item, bounds }) => cutTo(item, bounds, window))) {
-    const last = cut.at(-1);
-    if (part.kind === 'within' && last?.kind === 'within' && sameRings(part, last))
-      last.items.push(...part.items);
-    else cut.push(part.kind === 'within' ? { ...part, items: [...part.items] } : part);
-  }
-  return cut;
-}
+const cutRings = (rings: readonly ArrayLike<number>[], window: Rect) =>
+  rings.map((ring) => clipRing(window, ring)).filter((ring) => ring.length > 4);
 
 function cutPicture(item: Extract<DrawingItem, { kind: 'picture' }>, window: Rect): PageItem[] {
   const shown = intersection(item.at, window);

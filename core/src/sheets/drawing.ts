@@ -1,16 +1,13 @@
 import type { Rect } from '../geometry/index.js';
 import type { PixelWindow } from '../raster/index.js';
 import type { ReferenceView } from '../reference/index.js';
-import type { Ink, PageStroke, VectorItem } from './page.js';
+import type { Ink, PageStroke, PageWithin, VectorItem } from './page.js';
 import { strokeOf } from './page.js';
 
 /** The reference, or part of it, laid on a rectangle of the drawing. */
 export type DrawnPicture = { kind: 'picture'; at: Rect; window: PixelWindow; look: ReferenceView };
 
-/** What shows only inside rings of the drawing. */
-export type DrawnWithin = { kind: 'within'; rings: ArrayLike<number>[]; items: VectorItem[] };
-
-export type DrawingItem = VectorItem | DrawnPicture | DrawnWithin;
+export type DrawingItem = VectorItem | DrawnPicture | PageWithin;
 
 /** What is to be printed at true size, before it is cut into pages; mm on the surface. */
 export type Drawing = {

@@ -41,11 +41,11 @@ export type PagePicture = {
   look: ReferenceView;
 };
 
-/** What would reach out of its part of the page, shown only inside rings; rings within rings are holes. */
-export type PageWithin = { kind: 'within'; rings: ArrayLike<number>[]; items: PageItem[] };
-
 /** What is drawn rather than a picture. */
 export type VectorItem = PageStroke | PageText | PageFill | PageDots;
+
+/** What would reach out of its part of the page, shown only inside rings; rings within rings are holes. */
+export type PageWithin = { kind: 'within'; rings: ArrayLike<number>[]; items: VectorItem[] };
 
 export type PageItem = VectorItem | PagePicture | PageWithin;
 
@@ -95,36 +95,44 @@ const mirroredAnchor = { start: 'end', middle: 'middle', end: 'start' } as const
 /** How points are brought from one place to another: x′ = a·x + b·y + c, y′ = d·x + e·y + f. */
 export type Affine = { a: number; b: number; c: number; d: number; e: number; f: number };
 
-/**
- * An item brought to its place. Widths and sizes of letters stay; letters are read from left to right on the reverse too,
- * where a line of text ends at what it began at.
- */
-export function moved(item: PageItem, to: Affine): PageItem {
-  const { a, b, c, d, e, f } = to;
-  const run = (points: ArrayLike<number>): Float64Array => {
-    const out = new Float64Array(points.length);
-    for (let i = 0; i < points.length; i += 2) {
-      out[i] = a * points[i] + b * points[i + 1] + c;
-      out[i + 1] = d * points[i] + e * points[i + 1] + f;
-    }
-    return out;
-  };
+/** Points brought to their place: x0, y0, x1, y1 … */
+function movedPoints(points: ArrayLike<number>, { a, b, c, d, e, f }: Affine): Float64Array {
+  const out = new Float64Array(points.length);
+  for (let i = 0; i < points.length; i += 2) {
+    out[i] = a * points[i] + b * points[i + 1] + c;
+    out[i + 1] = d * points[i] + e * points[i + 1] + f;
+  }
+  return out;
+}
+
+function movedVector(item: VectorItem, to: Affine): VectorItem {
   switch (item.kind) {
     case 'stroke':
     case 'dots':
-      return { ...item, points: run(item.points) };
+      return { ...item, points: movedPoints(item.points, to) };
     case 'fill':
-      return { ...item, rings: item.rings.map(run) };
+      return { ...item, rings: item.rings.map((ring) => movedPoints(ring, to)) };
     case 'text': {
-      const [x, y] = run([item.x, item.y]);
-      return { ...item, x, y, anchor: a < 0 ? mirroredAnchor[item.anchor] : item.anchor };
+      const [x, y] = movedPoints([item.x, item.y], to);
+      return { ...item, x, y, anchor: to.a < 0 ? mirroredAnchor[item.anchor] : item.anchor };
     }
-    case 'picture': {
-      const side = ([x, y]: readonly [number, number]) => [a * x + b * y, d * x + e * y] as const;
-      const [x, y] = run(item.corner);
-      return { ...item, corner: [x, y], across: side(item.across), down: side(item.down) };
-    }
-    case 'within':
-      return { ...item, rings: item.rings.map(run), items: item.items.map((own) => moved(own, to)) };
   }
+}
+
+/**
+ * An item brought to its place. Widths and sizes of letters stay. On the reverse side words still read from left to
+ * right, and take up the place they would have there.
+ */
+export function moved(item: PageItem, to: Affine): PageItem {
+  if (item.kind === 'within')
+    return {
+      ...item,
+      rings: item.rings.map((ring) => movedPoints(ring, to)),
+      items: item.items.map((own) => movedVector(own, to)),
+    };
+  if (item.kind !== 'picture') return movedVector(item, to);
+  const { a, b, d, e } = to;
+  const side = ([x, y]: readonly [number, number]) => [a * x + b * y, d * x + e * y] as const;
+  const [x, y] = movedPoints(item.corner, to);
+  return { ...item, corner: [x, y], across: side(item.across), down: side(item.down) };
 }

@@ -8,13 +8,13 @@ import {
   inkColours,
   type PageDots,
   type PageFill,
-  type PageItem,
   type PagePicture,
   type PageStroke,
   type PageText,
   type PageWithin,
   type Rgb,
   type SheetPage,
+  type VectorItem,
 } from './page.js';
 
 /** The font's name inside each page; a fixed one, so that equal input gives equal bytes. */
@@ -86,19 +86,19 @@ class PageWriter {
   ) {}
 
   async write(): Promise<string> {
-    await this.items(this.page.items);
+    for (const item of this.page.items) {
+      if (item.kind === 'picture') await this.picture(item);
+      else if (item.kind === 'within') this.within(item);
+      else this.vector(item);
+    }
     return this.out.join('\n');
   }
 
-  private async items(items: readonly PageItem[]): Promise<void> {
-    for (const item of items) {
-      if (item.kind === 'stroke') this.stroke(item);
-      else if (item.kind === 'text') this.text(item);
-      else if (item.kind === 'fill') this.fill(item);
-      else if (item.kind === 'dots') this.dots(item);
-      else if (item.kind === 'picture') await this.picture(item);
-      else await this.within(item);
-    }
+  private vector(item: VectorItem): void {
+    if (item.kind === 'stroke') this.stroke(item);
+    else if (item.kind === 'text') this.text(item);
+    else if (item.kind === 'fill') this.fill(item);
+    else this.dots(item);
   }
 
   private x(mm: number): string {
@@ -140,10 +140,10 @@ class PageWriter {
     this.out.push(`${item.rings.map((ring) => `${this.run(ring)} h`).join(' ')} f*`);
   }
 
-  private async within({ rings, items }: PageWithin): Promise<void> {
+  private within({ rings, items }: PageWithin): void {
     const { stroking, filling } = this;
     this.out.push(`q ${rings.map((ring) => `${this.run(ring)} h`).join(' ')} W* n`);
-    await this.items(items);
+    items.forEach((item) => this.vector(item));
     this.out.push('Q');
     // The pen is the one from before again.
     this.stroking = stroking;

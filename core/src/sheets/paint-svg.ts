@@ -7,6 +7,7 @@ import {
   type PageWithin,
   type Rgb,
   type SheetPage,
+  type VectorItem,
 } from './page.js';
 
 /** Path data of runs of points, in mm. */
@@ -43,9 +44,10 @@ export function pictureMatrix({ corner, across, down }: PagePicture): string {
  */
 export function pageToSvg(page: SheetPage, href?: (picture: PagePicture) => string): string {
   const { widthMm, heightMm } = page;
-  let rings = 0;
-  const painted = (item: PageItem): string =>
-    item.kind === 'within' ? withinToSvg(item, `within-${++rings}`, painted) : itemToSvg(item, href);
+  const painted = (item: PageItem, index: number): string => {
+    if (item.kind === 'within') return withinToSvg(item, `within-${index}`);
+    return item.kind === 'picture' ? pictureToSvg(item, href) : vectorToSvg(item);
+  };
   return [
     '<?xml version="1.0" encoding="UTF-8"?>',
     `<svg xmlns="http://www.w3.org/2000/svg" width="${shortNumber(widthMm)}mm" height="${shortNumber(heightMm)}mm" viewBox="0 0 ${shortNumber(widthMm)} ${shortNumber(heightMm)}" fill="none" stroke-linecap="round" stroke-linejoin="round" font-family="sans-serif">`,
@@ -55,19 +57,22 @@ export function pageToSvg(page: SheetPage, href?: (picture: PagePicture) => stri
   ].join('\n');
 }
 
-function withinToSvg({ rings, items }: PageWithin, id: string, painted: (item: PageItem) => string): string {
+function withinToSvg({ rings, items }: PageWithin, id: string): string {
   return [
     `  <clipPath id="${id}"><path d="${runsData(rings, true)}" clip-rule="evenodd"/></clipPath>`,
     `  <g clip-path="url(#${id})">`,
-    ...items.map(painted),
+    ...items.map(vectorToSvg),
     '  </g>',
   ].join('\n');
 }
 
-function itemToSvg(
-  item: Exclude<PageItem, PageWithin>,
-  href: ((picture: PagePicture) => string) | undefined,
-): string {
+function pictureToSvg(picture: PagePicture, href: ((picture: PagePicture) => string) | undefined): string {
+  return href
+    ? `  <image href="${escaped(href(picture))}" width="1" height="1" preserveAspectRatio="none" transform="${pictureMatrix(picture)}"/>`
+    : '';
+}
+
+function vectorToSvg(item: VectorItem): string {
   switch (item.kind) {
     case 'stroke':
       return `  <path d="${runsData([item.points], item.closed)}" stroke="${cssColour(colourOf(item.ink))}" stroke-width="${shortNumber(item.widthMm)}"${item.dashMm ? ` stroke-dasharray="${item.dashMm.join(' ')}"` : ''}/>`;
@@ -77,10 +82,6 @@ function itemToSvg(
       return `  <path d="${dotsData(item.points)}" stroke="${cssColour(inkColours[item.ink])}" stroke-width="${shortNumber(item.diameterMm)}"/>`;
     case 'text':
       return `  <text x="${shortNumber(item.x)}" y="${shortNumber(item.y)}" font-size="${shortNumber(item.sizeMm)}" text-anchor="${item.anchor}" fill="${cssColour(inkColours[item.ink])}">${escaped(item.text)}</text>`;
-    case 'picture':
-      return href
-        ? `  <image href="${escaped(href(item))}" width="1" height="1" preserveAspectRatio="none" transform="${pictureMatrix(item)}"/>`
-        : '';
   }
 }
 

@@ -85,6 +85,7 @@ export type ShownPages = { laid: HeldSheets; first: number; pages: SheetPage[] }
  * Some pages of the sheets laid out, one after the other; until they are built, the ones before.
  *
  * @param first index of the first page
+ * @param count how many at most
  */
 export function useSheetPages(laid: HeldSheets | null, first: number, count: number): ShownPages | null {
   const [shown, setShown] = useState<ShownPages | null>(null);
