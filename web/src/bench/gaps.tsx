@@ -146,6 +146,35 @@ export function TextGap({ label, value, placeholder, onChange, most = 200 }: Tex
   );
 }
 
+type NameGapProps = {
+  label: string;
+  placeholder: string;
+  /** What its button says. */
+  enter: string;
+  value: string;
+  onChange: (name: string) => void;
+  onEnter: () => void;
+  /** Letters at most. */
+  most?: number;
+};
+
+/** A gap for a name that is given with Enter or its own button. */
+export function NameGap({ label, placeholder, enter, value, onChange, onEnter, most = 80 }: NameGapProps) {
+  return (
+    <Input.Search
+      size="small"
+      className="name-gap"
+      aria-label={label}
+      placeholder={placeholder}
+      enterButton={enter}
+      maxLength={most}
+      value={value}
+      onChange={(event) => onChange(event.target.value)}
+      onSearch={onEnter}
+    />
+  );
+}
+
 type ColourGapProps = { label: string; value: string; onChange: (colour: string) => void };
 
 /** A gap for a colour, written as `#rrggbb`. */

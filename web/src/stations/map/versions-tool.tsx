@@ -1,9 +1,10 @@
-import { Button, Input, Select } from 'antd';
+import { Button, Select } from 'antd';
 import { useState } from 'react';
 import type { MapDocument } from '@nobrel/core/documents';
 import { broughtFrom, type MapSummary } from '@nobrel/core/file';
 import { correctionSchema, mapSettingsSchema } from '@nobrel/core/map';
 import { aboutMinutes, counted } from '@nobrel/core/units';
+import { NameGap } from '../../bench/gaps.js';
 import {
   messageOf,
   useForgetVersionMutation,
@@ -59,16 +60,13 @@ export function useVersionsTool(active: boolean): ToolInHand & { comparing: Comp
     comparing: kept ? { map: kept.document, name: nameOf(kept.summary), how } : null,
     sentence: (
       <>
-        <Input.Search
-          size="small"
-          className="version-name"
-          aria-label="Name for this version"
+        <NameGap
+          label="Name for this version"
           placeholder="Keep this map as…"
-          enterButton="Keep"
+          enter="Keep"
           value={name}
-          maxLength={80}
-          onChange={(event) => setName(event.target.value)}
-          onSearch={keep}
+          onChange={setName}
+          onEnter={keep}
         />{' '}
         <span role="status">
           {naming.error

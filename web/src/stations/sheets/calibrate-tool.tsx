@@ -9,6 +9,7 @@ import {
   type SheetPage,
 } from '@nobrel/core/sheets';
 import { formatLength, LengthError, parseLength, type LengthUnit, type SizeMm } from '@nobrel/core/units';
+import { NameGap } from '../../bench/gaps.js';
 import {
   messageOf,
   useCalibrationsQuery,
@@ -79,16 +80,13 @@ export function CalibrateSentence({ page, sheets, change }: CalibrateProps) {
         </label>
       ))}{' '}
       and keep it as{' '}
-      <Input.Search
-        size="small"
-        className="version-name"
-        aria-label="Name for this calibration"
+      <NameGap
+        label="Name for this calibration"
         placeholder="printer and paper"
-        enterButton="Keep"
-        maxLength={80}
+        enter="Keep"
         value={name}
-        onChange={(event) => setName(event.target.value)}
-        onSearch={onKeep}
+        onChange={setName}
+        onEnter={onKeep}
       />
       {(fault ?? (keeping.error && messageOf(keeping.error))) && (
         <span className="gap-fault" role="alert">

@@ -1,4 +1,4 @@
-import { Input, Select } from 'antd';
+import { Select } from 'antd';
 import { useMemo, useRef, useState, type KeyboardEvent } from 'react';
 import { pathData, type MapDocument, type MapShape } from '@nobrel/core/documents';
 import { pictureOnMap } from '@nobrel/core/file';
@@ -11,7 +11,7 @@ import {
   type SheetDecisions,
   type Stick,
 } from '@nobrel/core/sheets';
-import { ColourGap } from '../../bench/gaps.js';
+import { ColourGap, NameGap } from '../../bench/gaps.js';
 import { useWork } from '../../store/hooks.js';
 
 /** A stick, wherever it is rubbed. */
@@ -80,16 +80,14 @@ export function SticksSentence({
         ? ', or one of your own: '
         : `. ${mostSticks} sticks are in use: take one back before you take another.`}
       {room && (
-        <Input.Search
-          size="small"
-          className="version-name"
-          aria-label="Name of a stick of your own"
+        <NameGap
+          label="Name of a stick of your own"
           placeholder="such as pale green"
-          enterButton="Take it"
-          maxLength={40}
+          enter="Take it"
+          most={40}
           value={name}
-          onChange={(event) => setName(event.target.value)}
-          onSearch={take}
+          onChange={setName}
+          onEnter={take}
         />
       )}
     </>
