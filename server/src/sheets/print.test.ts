@@ -2,7 +2,14 @@ import { inflateSync } from 'node:zlib';
 import { expect } from 'chai';
 import { PDFArray, PDFDocument, PDFRawStream, PDFRef, type PDFPage } from 'pdf-lib';
 import { plainSheetSource } from '@nobrel/core/file';
-import { defaultSheetDecisions, makeSheets, sheetLayout, type SheetKind } from '@nobrel/core/sheets';
+import {
+  defaultSheetDecisions,
+  makeSheets,
+  sheetLayout,
+  strokeOf,
+  type SheetKind,
+  type SheetPage,
+} from '@nobrel/core/sheets';
 import { lineOf, mapWith } from '@nobrel/core/testing';
 import { sheetsPdf } from './print.js';
 
@@ -103,5 +110,30 @@ describe('the printed PDF', () => {
   it('is the same for the same input', async () => {
     const once = async () => Buffer.from((await printed('outline')).bytes).toString('base64');
     expect(await once()).to.equal(await once());
+  });
+});
+
+describe('what shows only within rings', () => {
+  it('is clipped for itself, and the pen before and after is the same', async () => {
+    const line = (y: number, widthMm: number) => strokeOf([10, y, 90, y], widthMm);
+    const ring = [20, 20, 60, 20, 60, 60, 20, 60];
+    const page: SheetPage = {
+      label: 'A1',
+      widthMm: 100,
+      heightMm: 100,
+      items: [line(10, 0.5), { kind: 'within', rings: [ring], items: [line(40, 8)] }, line(90, 0.5)],
+    };
+    const set = { count: 1, page: () => page, labels: ['A1'], mirrored: false, tiled: null, notes: [] };
+    const pdf = await PDFDocument.load(await sheetsPdf(set, 'Within', new Date(0)));
+    const content = contentOf(pdf.getPage(0));
+    const pen = (widthMm: number) => `${Math.round(((widthMm * 72) / 25.4) * 100) / 100} w `;
+    const at = (words: string) => content.indexOf(words);
+    expect(at('q ')).to.be.greaterThan(at(pen(0.5)));
+    expect(at('W* n')).to.be.greaterThan(at('q '));
+    expect(at(pen(8))).to.be.greaterThan(at('W* n'));
+    expect(at('\nQ')).to.be.greaterThan(at(pen(8)));
+    // The saved state brings the thin pen back, so that it is not asked for again.
+    expect(content.split(pen(0.5))).to.have.length(2);
+    expect(content.split(' S').length - 1).to.equal(3);
   });
 });
