@@ -1,5 +1,5 @@
 declare module 'imagetracerjs' {
-  type Layer = { segments: unknown[] }[];
+  type Layer = { segments: { x1: number; y1: number }[] }[];
   const tracer: {
     imagedataToTracedata(
       image: { width: number; height: number; data: Uint8ClampedArray },

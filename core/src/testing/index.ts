@@ -4,3 +4,4 @@ export * from './map-accuracy.js';
 export * from './seeded.js';
 export * from './photographed-sheet.js';
 export * from './line-map.js';
+export * from './judgement/index.js';

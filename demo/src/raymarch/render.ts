@@ -37,20 +37,70 @@ export type Scene = {
 const farAway = 60;
 const closeEnough = 0.0012;
 
-/** Renders rows [fromRow, toRow) of a scene to 8-bit sRGB, three bytes a pixel. */
-export function renderRows(scene: Scene, fromRow: number, toRow: number): Uint8Array {
-  const { widthPx, heightPx, camera } = scene;
+/** The direction in which the camera sees a place of the picture, in pixels. */
+function cameraRays({ widthPx, heightPx, camera }: Scene): (column: number, row: number) => Vector {
   const forward = normalise(subtract(camera.to, camera.from));
   const right = normalise(cross(forward, [0, 1, 0]));
   const up = cross(right, forward);
   const reach = Math.tan(camera.fieldOfViewRad / 2);
-  const out = new Uint8Array(widthPx * (toRow - fromRow) * 3);
-  let at = 0;
-  const sample = (column: number, row: number): Vector => {
+  return (column, row) => {
     const x = ((2 * column) / widthPx - 1) * reach;
     const y = ((heightPx - 2 * row) / widthPx) * reach;
-    return shade(scene, camera.from, normalise(add(forward, add(scale(right, x), scale(up, y)))), true);
+    return normalise(add(forward, add(scale(right, x), scale(up, y))));
   };
+}
+
+/** What a place of the picture shows, beside its colour. */
+export type Seen = {
+  /** Index of the thing, −1 for the sky. */
+  thing: number;
+  normal: Vector;
+  /** Share of the light that falls on it, 0 where it faces away or lies in shadow. */
+  lit: number;
+  /** Light of the highlight on it, before exposure. */
+  highlight: number;
+};
+
+/** Looks at the middle of every pixel of a row of a scene, for the truth of what is to be seen there. */
+export function lookAlongRow(scene: Scene, row: number): Seen[] {
+  const ray = cameraRays(scene);
+  const sun = scene.light.towards;
+  return Array.from({ length: scene.widthPx }, (_, column) => {
+    const direction = ray(column + 0.5, row + 0.5);
+    const hit = march(scene, scene.camera.from, direction);
+    if (!hit) return { thing: -1, normal: [0, 0, 0] as const, lit: 1, highlight: 0 };
+    const normal = normalAt(hit.thing.distance, hit.point);
+    const facing = Math.max(0, dot(normal, sun));
+    const lit = facing > 0 ? shadow(scene, add(hit.point, scale(normal, 0.006)), sun) : 0;
+    return {
+      thing: scene.things.indexOf(hit.thing),
+      normal,
+      lit: facing * lit,
+      highlight: highlightOn(scene, hit.thing, normal, direction, lit),
+    };
+  });
+}
+
+function highlightOn(
+  { light }: Scene,
+  { material: { gloss, sharpness } }: Thing,
+  normal: Vector,
+  direction: Vector,
+  lit: number,
+): number {
+  if (gloss === 0) return 0;
+  const half = normalise(subtract(light.towards, direction));
+  return gloss * lit * Math.max(0, dot(normal, half)) ** sharpness;
+}
+
+/** Renders rows [fromRow, toRow) of a scene to 8-bit sRGB, three bytes a pixel. */
+export function renderRows(scene: Scene, fromRow: number, toRow: number): Uint8Array {
+  const { widthPx, camera } = scene;
+  const ray = cameraRays(scene);
+  const out = new Uint8Array(widthPx * (toRow - fromRow) * 3);
+  let at = 0;
+  const sample = (column: number, row: number): Vector =>
+    shade(scene, camera.from, ray(column, row), true);
   let above: Vector[] = [];
   for (let row = fromRow; row < toRow; row++) {
     const current: Vector[] = [];
@@ -100,11 +150,8 @@ function shade(scene: Scene, from: Vector, direction: Vector, mirror: boolean): 
   const bounce = scale(scene.ambient, 0.25 * (1 - skyward));
   const ambient = scale(add(scale(scene.ambient, skyward), bounce), open);
   let light = multiply(colour, add(scale(scene.light.colour, facing * lit), ambient));
-  const { gloss, sharpness, reflect } = thing.material;
-  if (gloss > 0) {
-    const half = normalise(subtract(sun, direction));
-    light = add(light, scale(scene.light.colour, gloss * lit * Math.max(0, dot(normal, half)) ** sharpness));
-  }
+  const { reflect } = thing.material;
+  light = add(light, scale(scene.light.colour, highlightOn(scene, thing, normal, direction, lit)));
   if (reflect > 0 && mirror) {
     const glance = (1 - Math.max(0, -dot(normal, direction))) ** 5;
     const mirrored = subtract(direction, scale(normal, 2 * dot(direction, normal)));
@@ -118,20 +165,39 @@ function shade(scene: Scene, from: Vector, direction: Vector, mirror: boolean): 
 }
 
 function march(scene: Scene, from: Vector, direction: Vector): { point: Vector; thing: Thing } | null {
+  const met = thingsNear(scene, from, direction, 0);
   let travelled = 0;
   for (let step = 0; step < 160 && travelled < farAway; step++) {
     const point = add(from, scale(direction, travelled));
-    const { distance, thing } = nearest(scene, point);
-    if (distance < closeEnough * (1 + travelled * 0.1)) return { point, thing };
+    const { distance, thing } = nearest(met, point);
+    if (thing && distance < closeEnough * (1 + travelled * 0.1)) return { point, thing };
     travelled += distance * 0.9;
   }
   return null;
 }
 
-function nearest(scene: Scene, point: Vector): { distance: number; thing: Thing } {
-  let best = Infinity;
-  let thing = scene.things[0]!;
-  for (const candidate of scene.things) {
+/** A ball is met by a ray that passes it this close. */
+const ballMargin = 0.06;
+
+/**
+ * The things a ray can come near; all others need not be looked at along it.
+ *
+ * @param spread how much wider than the ray itself its cone grows by the unit of length
+ */
+function thingsNear(scene: Scene, from: Vector, direction: Vector, spread: number): Thing[] {
+  return scene.things.filter(({ bound }) => {
+    if (!bound || 'ceiling' in bound) return true;
+    const to = subtract(bound.centre, from);
+    const along = Math.max(0, dot(to, direction));
+    const off = subtract(to, scale(direction, along));
+    return dot(off, off) < (bound.radius + ballMargin + spread * along) ** 2;
+  });
+}
+
+function nearest(things: readonly Thing[], point: Vector): { distance: number; thing: Thing | null } {
+  let best = farAway;
+  let thing: Thing | null = null;
+  for (const candidate of things) {
     const ball = candidate.bound;
     if (ball) {
       const away = distanceToBound(ball, point);
@@ -174,10 +240,11 @@ function normalAt(distance: Distance, p: Vector): Vector {
 
 /** Share of a broad light that reaches a point: the nearest miss along the way sets the penumbra. */
 function shadow(scene: Scene, from: Vector, towards: Vector): number {
+  const met = thingsNear(scene, from, towards, scene.light.softness);
   let reaches = 1;
   let travelled = 0.01;
   for (let step = 0; step < 48 && travelled < 10; step++) {
-    const { distance } = nearest(scene, add(from, scale(towards, travelled)));
+    const { distance } = nearest(met, add(from, scale(towards, travelled)));
     if (distance < 0.0008) return 0;
     reaches = Math.min(reaches, distance / (scene.light.softness * travelled));
     travelled += clamp(distance * 0.85, 0.012 + 0.008 * travelled, 0.8);
@@ -187,11 +254,12 @@ function shadow(scene: Scene, from: Vector, towards: Vector): number {
 
 /** Share of the sky a point sees, from a few steps along its normal. */
 function openness(scene: Scene, from: Vector, normal: Vector): number {
+  const met = thingsNear(scene, from, normal, 1);
   let closed = 0;
   let weight = 1;
   for (let i = 1; i <= 4; i++) {
     const reach = 0.05 + 0.17 * i;
-    closed += weight * Math.max(0, reach - nearest(scene, add(from, scale(normal, reach))).distance);
+    closed += weight * Math.max(0, reach - nearest(met, add(from, scale(normal, reach))).distance);
     weight *= 0.62;
   }
   return clamp(1 - 1.3 * closed, 0.12, 1);

@@ -1,0 +1,273 @@
+import { normalise, type Scene, type Vector } from '@nobrel/demo/raymarch';
+import { seeded } from '@nobrel/core/testing';
+import { grained, mottled, plain, stone, striped, wood, woven, type Surface } from './materials.js';
+import { block, book, bottle, bowl, cloth, frame, fruit, jar, leaf, mug, orb, pot, spire, stool, type Built } from './things.js';
+
+/** A scene to be judged by: what is rendered, and what each of its things is. */
+export type JudgedScene = {
+  name: string;
+  scene: Scene;
+  /** For each thing of the scene: the object it is a part of (0 and 1 are ground and wall). */
+  objectOf: number[];
+  textured: boolean[];
+  faceted: boolean[];
+  /** A scene whose ground is fine stripes, weave or grain. */
+  busy: boolean;
+  finish: { blurPx: number; noise: number; jpegQuality: number };
+};
+
+export const widthPx = 1200;
+export const heightPx = 900;
+
+/** Draws from one seed. */
+class Dice {
+  private readonly random: () => number;
+  constructor(seed: number) {
+    this.random = seeded(seed);
+  }
+  between(low: number, high: number): number {
+    return low + (high - low) * this.random();
+  }
+  sign(): 1 | -1 {
+    return this.random() < 0.5 ? 1 : -1;
+  }
+  of<T>(items: readonly T[]): T {
+    return items[Math.min(items.length - 1, Math.floor(this.random() * items.length))]!;
+  }
+  /** A saturated colour of about the given lightness of paint, linear light. */
+  colour(low = 0.12, high = 0.5, saturation = 0.75): Vector {
+    const hue = 6 * this.random();
+    const base = this.between(low, high);
+    const channel = (offset: number) => {
+      const t = (hue + offset) % 6;
+      const on = Math.max(0, Math.min(1, 2 - Math.abs(t - 2)));
+      return base * (1 - saturation + saturation * 2 * on);
+    };
+    return [channel(0), channel(4), channel(2)];
+  }
+  grey(low: number, high: number): Vector {
+    const base = this.between(low, high);
+    return [base * this.between(0.96, 1.04), base, base * this.between(0.94, 1.03)];
+  }
+}
+
+/** A colour as light as another but of another hue: what a camera that sees no colour cannot tell apart. */
+function sameValue([r, g, b]: Vector, dice: Dice): Vector {
+  const wanted = 0.2126 * r + 0.7152 * g + 0.0722 * b;
+  const other = dice.colour(0.3, 0.5, 0.8);
+  const has = 0.2126 * other[0] + 0.7152 * other[1] + 0.0722 * other[2];
+  return [(other[0] * wanted) / has, (other[1] * wanted) / has, (other[2] * wanted) / has];
+}
+
+type Arrangement = (dice: Dice) => { objects: Built[]; wallOf?: (dice: Dice) => Surface };
+
+/** Places along the bench, from left to right, some nearer than others. */
+function places(dice: Dice, count: number, width = 5.4): Vector[] {
+  return Array.from({ length: count }, (_, i) => [
+    -width / 2 + (width * (i + 0.5)) / count + dice.between(-0.22, 0.22),
+    0,
+    (i % 2 === 0 ? -0.9 : 0.75) + dice.between(-0.35, 0.35),
+  ]);
+}
+
+const arrangements: Record<string, Arrangement> = {
+  blocks: (dice) => ({
+    objects: places(dice, 7).map((at, i) =>
+      i === 3
+        ? spire(at, dice.between(1.4, 2), dice.between(0.4, 0.55), plain(dice.colour()))
+        : block(
+            at,
+            [dice.between(0.35, 0.55), dice.between(0.3, 0.6), dice.between(0.35, 0.55)],
+            dice.between(0.2, 1.3),
+            plain(dice.colour()),
+          ),
+    ),
+  }),
+  jars: (dice) => ({
+    objects: [
+      ...places(dice, 4).map((at) =>
+        jar(at, dice.between(0.9, 1.7), dice.between(0.45, 0.6), plain(dice.colour(), 0.7), plain(dice.colour(0.2, 0.5, 0.3))),
+      ),
+      orb([dice.between(1.2, 2.2), 0, 1.5], 0.42, plain(dice.colour())),
+    ],
+  }),
+  'white on white': (dice) => {
+    const white = () => plain(dice.grey(0.55, 0.8), 0.2);
+    return {
+      objects: [
+        bowl([-1.7, 0, 0.2], 0.9, white(), white()),
+        pot([0.3, 0, -0.3], 0.75, white(), white()),
+        mug([1.9, 0, 0.6], 0.5, white(), dice.sign()),
+        ...fruits(dice, [[-0.5, 0, 1.4]], () => white()),
+        block([2.2, 0, -1.2], [0.5, 0.7, 0.4], 0.5, white()),
+      ],
+      wallOf: () => mottled(dice.grey(0.55, 0.75)),
+    };
+  },
+  'dark on dark': (dice) => {
+    const dark = (gloss = 0.8) => plain(dice.colour(0.015, 0.06, 0.5), gloss, 90);
+    return {
+      objects: [
+        ...places(dice, 4).map((at) => bottle(at, dice.between(1.5, 2.2), dice.between(0.32, 0.45), dark(), dark(0.1))),
+        bowl([-1.1, 0, 1.7], 0.6, dark(0.4), dark(0.2)),
+        book([1.6, 0, 1.5], [0.7, 0.14, 0.5], 0.3, dark(0), plain(dice.grey(0.2, 0.35))),
+      ],
+      wallOf: () => mottled(dice.grey(0.02, 0.06)),
+    };
+  },
+  books: (dice) => ({
+    objects: [
+      ...[0, 1, 2].map((i) =>
+        book(
+          [-1.2 + dice.between(-0.15, 0.15), 0.4 * i, 0],
+          [1.15 - 0.12 * i, 0.19, 0.75],
+          dice.between(-0.3, 0.3),
+          plain(dice.colour()),
+          plain(dice.grey(0.5, 0.7)),
+        ),
+      ),
+      mug([1.3, 0, 0.9], 0.5, plain(dice.colour(), 0.5), dice.sign()),
+      frame([1.9, 2.1, -2.5], [0.8, 0.6], plain(dice.colour(0.05, 0.2, 0.5)), plain(dice.colour(0.3, 0.5, 0.4))),
+      stool([2.2, 0, -0.9], 1.1, 0.5, plain(dice.colour()), plain(dice.colour(0.05, 0.15, 0.5))),
+    ],
+  }),
+  fruit: (dice) => ({
+    objects: [
+      bowl([-1.3, 0, -0.2], 0.95, plain(dice.colour(), 0.4), plain(dice.grey(0.5, 0.7), 0.2)),
+      ...fruits(dice, places(dice, 5).map(([x, y, z]) => [x, y, z + 1]), () => plain(dice.colour(0.25, 0.55), 0.4)),
+    ],
+  }),
+  'same value': (dice) => {
+    const base = dice.colour(0.2, 0.35, 0.6);
+    const alike = () => plain(sameValue(base, dice), 0.1);
+    return {
+      objects: [
+        ...places(dice, 3).map((at) => jar(at, dice.between(0.9, 1.4), dice.between(0.45, 0.6), alike(), alike())),
+        block([dice.between(-2.2, -1.4), 0, 1.5], [0.45, 0.4, 0.45], dice.between(0.2, 1.2), alike()),
+        orb([dice.between(0.6, 1.6), 0, 1.6], 0.45, alike()),
+      ],
+      wallOf: () => plain(sameValue(base, dice)),
+    };
+  },
+  leaves: (dice) => ({
+    objects: Array.from({ length: 34 }, () => {
+      const green: Vector = [dice.between(0.03, 0.2), dice.between(0.12, 0.42), dice.between(0.02, 0.1)];
+      return leaf(
+        [dice.between(-2.6, 2.6), dice.between(0.25, 2.4), dice.between(-1.2, 1)],
+        dice.between(0.3, 0.6),
+        dice.between(-0.9, 0.9),
+        dice.between(0, 3.1),
+        plain(green, 0.15, 20),
+      );
+    }).concat([orb([dice.between(-1, 1), 0.2, 1.4], 0.5, plain(dice.colour(0.3, 0.6), 0.3))]),
+  }),
+  'wood and cloth': (dice) => ({
+    objects: [
+      cloth([dice.between(-0.6, 0.6), 0, 0.9], [1.7, 0.85], plain(dice.colour(0.2, 0.5, 0.4)), dice.between(0, 6)),
+      pot([dice.between(-1.4, -0.8), 0.1, -0.5], 0.8, plain(dice.colour(), 0.6), plain(dice.colour(0.05, 0.2, 0.4))),
+      block([1.6, 0, -0.8], [0.6, 0.5, 0.45], dice.between(0.2, 1.2), wood([0.4, 0.25, 0.12], [0.2, 0.11, 0.05], 0.5)),
+      ...fruits(dice, [[0.7, 0.12, 1.1], [-0.2, 0.12, 1.3]], () => plain(dice.colour(0.3, 0.55), 0.3)),
+    ],
+  }),
+  workshop: (dice) => ({
+    objects: [
+      stool([-1.9, 0, 0], 1.5, 0.65, wood([0.42, 0.27, 0.14], [0.24, 0.14, 0.07], 0.4), plain(dice.colour(0.05, 0.2, 0.5))),
+      bottle([-0.3, 0, -0.8], 2, 0.4, plain(dice.colour(0.05, 0.2), 0.9, 120), plain(dice.colour(0.2, 0.4, 0.4))),
+      block([1.1, 0, -0.2], [0.6, 0.75, 0.5], dice.between(0.2, 1.2), grained(dice.colour(0.2, 0.4, 0.5), 0.5)),
+      jar([2.3, 0, 1], 1, 0.5, plain(dice.colour(), 0.6), plain(dice.grey(0.2, 0.4))),
+      frame([0.3, 2.5, -2.5], [0.9, 0.65], plain(dice.colour(0.1, 0.3, 0.4)), mottled(dice.colour(0.2, 0.5, 0.5))),
+      mug([0.2, 0, 1.5], 0.42, plain(dice.colour(), 0.4), dice.sign()),
+    ],
+  }),
+};
+
+function fruits(dice: Dice, at: readonly Vector[], skin: () => Surface): Built[] {
+  return at.map((place) =>
+    fruit(place, dice.between(0.3, 0.42), dice.of([1, 1.3]), skin(), plain([0.09, 0.06, 0.03])),
+  );
+}
+
+type GroundKind = 'plain' | 'wood' | 'striped' | 'woven' | 'stone' | 'grained';
+
+function groundOf(kind: GroundKind, dice: Dice): Surface {
+  const colour = dice.colour(0.18, 0.42, 0.4);
+  const darker: Vector = [colour[0] * 0.55, colour[1] * 0.55, colour[2] * 0.55];
+  switch (kind) {
+    case 'plain':
+      return plain(colour);
+    case 'wood':
+      return wood([0.4, 0.25, 0.13], [0.2, 0.11, 0.055], dice.between(0.8, 1.3));
+    case 'striped':
+      return striped(colour, [0.6, 0.58, 0.5], dice.between(0.1, 0.16), dice.between(-0.4, 0.4));
+    case 'woven':
+      return woven(colour, darker, dice.between(0.07, 0.12));
+    case 'stone':
+      return stone(colour, darker, dice.between(0.5, 1.2));
+    case 'grained':
+      return grained(colour, 0.7);
+  }
+}
+
+/** What stands on what, in pairs: the first ten scenes are for learning, the others are never learned on. */
+const plans: readonly (readonly [arrangement: string, learnOn: GroundKind, judgeOn: GroundKind])[] = [
+  ['blocks', 'woven', 'grained'],
+  ['jars', 'plain', 'striped'],
+  ['white on white', 'plain', 'plain'],
+  ['dark on dark', 'wood', 'plain'],
+  ['books', 'plain', 'wood'],
+  ['fruit', 'striped', 'woven'],
+  ['same value', 'grained', 'plain'],
+  ['leaves', 'stone', 'stone'],
+  ['wood and cloth', 'wood', 'wood'],
+  ['workshop', 'stone', 'plain'],
+];
+
+function build(name: string, ground: GroundKind, seed: number): JudgedScene {
+  const dice = new Dice(seed);
+  const { objects, wallOf } = arrangements[name]!(dice);
+  const floor: Surface = groundOf(ground, dice);
+  const wall = wallOf?.(dice) ?? dice.of([mottled, plain])(dice.colour(0.15, 0.5, 0.35));
+  const parts = [
+    { distance: (p: Vector) => p[1], surface: floor, bound: null, object: 0, faceted: false },
+    { distance: (p: Vector) => p[2] + 2.6, surface: wall, bound: null, object: 1, faceted: false },
+    ...objects.flatMap((object, i) =>
+      object.map((part) => ({ faceted: false, ...part, object: i + 2 })),
+    ),
+  ];
+  const side = dice.sign();
+  return {
+    name: `${name} on ${ground}`,
+    scene: {
+      name,
+      things: parts.map(({ distance, surface, bound }) => ({ distance, material: surface.material, bound })),
+      camera: {
+        from: [dice.between(-0.8, 0.8), dice.between(2, 3.6), 8.8],
+        to: [0, dice.between(0.75, 1.05), 0],
+        fieldOfViewRad: dice.between(0.66, 0.74),
+      },
+      light: {
+        towards: normalise([side * dice.between(0.45, 0.9), dice.between(0.5, 0.9), dice.between(0.25, 0.7)]),
+        colour: [2.3, 2.15, dice.between(1.7, 2.2)],
+        softness: dice.between(0.05, 0.18),
+      },
+      ambient: [0.3, 0.33, 0.4],
+      sky: () => [0.5, 0.55, 0.6],
+      widthPx,
+      heightPx,
+      exposure: dice.between(0.8, 1.05),
+      grain: 0,
+    },
+    objectOf: parts.map(({ object }) => object),
+    textured: parts.map(({ surface }) => surface.textured),
+    faceted: parts.map(({ faceted }) => faceted),
+    busy: ground === 'striped' || ground === 'woven' || ground === 'grained',
+    finish: {
+      blurPx: dice.between(0.5, 1),
+      noise: dice.between(1.5, 5),
+      jpegQuality: Math.round(dice.between(78, 92)),
+    },
+  };
+}
+
+export const scenesToLearnOn = plans.map(([name, ground], i) => build(name, ground, 1000 + i));
+export const scenesToJudgeOn = plans.map(([name, , ground], i) => build(name, ground, 2000 + i));

@@ -1,0 +1,2 @@
+export * from './truth.js';
+export * from './score.js';
