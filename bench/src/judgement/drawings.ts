@@ -40,7 +40,6 @@ const settingsOfCanny = [0.5, 1, 1.6].flatMap((blur) =>
   ].map(([low, high]) => ({ blur, low: low!, high: high! })),
 );
 
-
 /** Edges of any of the three channels, after Canny (1986), linked along their pixels. */
 function edgesInColour(
   { width, height, data }: Picture,
@@ -70,7 +69,7 @@ function linked(marks: Uint8Array, width: number, mmPerPx: number): DrawnLine[] 
   const taken = marks.map((mark) => 1 - mark);
   const walk = (start: number) => {
     const run: number[] = [];
-    for (let i = start; ; ) {
+    for (let i = start; ;) {
       const next = steps.map((step) => i + step).find((j) => j >= 0 && j < marks.length && !taken[j]);
       if (next === undefined) return run;
       taken[next] = 1;
@@ -85,10 +84,7 @@ function linked(marks: Uint8Array, width: number, mmPerPx: number): DrawnLine[] 
     const run = [...walk(i).reverse(), i, ...walk(i)];
     if (run.length < 3) continue;
     lines.push({
-      points: run.flatMap((at) => [
-        ((at % width) + 0.5) * mmPerPx,
-        (Math.floor(at / width) + 0.5) * mmPerPx,
-      ]),
+      points: run.flatMap((at) => [((at % width) + 0.5) * mmPerPx, (Math.floor(at / width) + 0.5) * mmPerPx]),
       closed: false,
     });
   }
@@ -124,7 +120,9 @@ function linesOfSvg(svg: string, mmPerPx: number): DrawnLine[] {
 
 async function potraced(picture: Picture, steps: number): Promise<DrawnLine[]> {
   const { width, height, data } = picture;
-  const png = await sharp(data, { raw: { width, height, channels: 3 } }).png().toBuffer();
+  const png = await sharp(data, { raw: { width, height, channels: 3 } })
+    .png()
+    .toBuffer();
   const svg = await new Promise<string>((resolve, reject) =>
     posterize(png, { steps, turdSize: 60 }, (error, text) => (error ? reject(error) : resolve(text))),
   );

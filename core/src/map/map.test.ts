@@ -18,8 +18,8 @@ import {
   seeded,
   type KnownScene,
 } from '../testing/index.js';
-import { addedBy } from './budget.js';
-import { effortOf, lineLengthMm, usualSpeed } from './effort.js';
+import { addedBy } from './weight/budget.js';
+import { effortOf, lineLengthMm, usualSpeed } from './weight/effort.js';
 import { MapMaker } from './pipeline.js';
 import { defaultMapSettings, type MapSettings } from './settings.js';
 

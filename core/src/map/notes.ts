@@ -1,5 +1,5 @@
 import type { MapDocument } from '../documents/index.js';
-import { effortOf, lineLengthMm } from './effort.js';
+import { effortOf, lineLengthMm } from './weight/index.js';
 import type { MapSettings } from './settings.js';
 import type { Note } from '../notes/index.js';
 import { formatMinutes } from '../units/index.js';

@@ -1,20 +1,30 @@
 import type { MapDocument } from '../documents/index.js';
 import type { Rect } from '../geometry/index.js';
 import { averaged, type Picture, type PixelWindow, type Plane } from '../raster/index.js';
-import { assembleMap, type Placement } from './assemble.js';
-import { placeBoundaries, type Boundaries } from './boundaries.js';
-import { colourPlanes, type ColourPlanes } from './colour-planes.js';
-import type { Correction } from './corrections/index.js';
-import { detailGround, drawDetails, findDetails, type Details } from './details.js';
-import { drawArcs } from './draw.js';
-import { finishMap } from './finish.js';
-import { EdgeFollower } from './follow-edge.js';
+import { assembleMap, type Placement, finishMap } from './document/index.js';
+import { placeBoundaries, type Boundaries, stretchesOf, type Stretch } from './boundaries/index.js';
+import {
+  colourPlanes,
+  type ColourPlanes,
+  workingRaster,
+  workingSize,
+  type WorkingRaster,
+  type WorkingSize,
+} from './reading/index.js';
+import { type Correction, EdgeFollower } from './corrections/index.js';
+import { detailGround, drawDetails, findDetails, type Details } from './details/index.js';
+import { drawArcs } from './lines/index.js';
 import { lightnessPlane } from '../colour/index.js';
 import { Stage } from './stage.js';
-import { stretchesOf, type Stretch } from './quality.js';
 import type { MapSettings } from './settings.js';
-import { findShapes, judgeTones, quietedTones, type Quieted, type Shapes, type Tones } from './shapes.js';
-import { workingRaster, workingSize, type WorkingRaster, type WorkingSize } from './working-raster.js';
+import {
+  findShapes,
+  judgeTones,
+  quietedTones,
+  type Quieted,
+  type Shapes,
+  type Tones,
+} from './values/index.js';
 
 /** Everything a map is made from. */
 export type MapRequest = {

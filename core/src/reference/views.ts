@@ -1,5 +1,4 @@
-import { lightnessOfLuminance, linearOfByte } from '../colour/index.js';
-import { luminanceBlue, luminanceGreen, luminanceRed } from '../colour/index.js';
+import { lightnessOfLuminance, linearOfByte, luminanceBlue, luminanceGreen, luminanceRed } from '../colour/index.js';
 
 /** How a reference can be looked at. */
 export const referenceViews = ['colour', 'grey', 'faint'] as const;

@@ -1,8 +1,7 @@
 import type { Rect } from '../geometry/index.js';
 import type { PixelWindow } from '../raster/index.js';
 import type { ReferenceView } from '../reference/index.js';
-import type { Ink, PageStroke, PageWithin, VectorItem } from './page.js';
-import { strokeOf } from './page.js';
+import { type Ink, type PageStroke, type PageWithin, type VectorItem, strokeOf } from './page.js';
 
 /** The reference, or part of it, laid on a rectangle of the drawing. */
 export type DrawnPicture = { kind: 'picture'; at: Rect; window: PixelWindow; look: ReferenceView };

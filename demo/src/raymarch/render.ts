@@ -99,8 +99,7 @@ export function renderRows(scene: Scene, fromRow: number, toRow: number): Uint8A
   const ray = cameraRays(scene);
   const out = new Uint8Array(widthPx * (toRow - fromRow) * 3);
   let at = 0;
-  const sample = (column: number, row: number): Vector =>
-    shade(scene, camera.from, ray(column, row), true);
+  const sample = (column: number, row: number): Vector => shade(scene, camera.from, ray(column, row), true);
   let above: Vector[] = [];
   for (let row = fromRow; row < toRow; row++) {
     const current: Vector[] = [];

@@ -1,7 +1,23 @@
 import { normalise, type Scene, type Vector } from '@nobrel/demo/raymarch';
 import { seeded } from '@nobrel/core/testing';
 import { grained, mottled, plain, stone, striped, wood, woven, type Surface } from './materials.js';
-import { block, book, bottle, bowl, cloth, frame, fruit, jar, leaf, mug, orb, pot, spire, stool, type Built } from './things.js';
+import {
+  block,
+  book,
+  bottle,
+  bowl,
+  cloth,
+  frame,
+  fruit,
+  jar,
+  leaf,
+  mug,
+  orb,
+  pot,
+  spire,
+  stool,
+  type Built,
+} from './things.js';
 
 /** A scene to be judged by: what is rendered, and what each of its things is. */
 export type JudgedScene = {
@@ -86,7 +102,13 @@ const arrangements: Record<string, Arrangement> = {
   jars: (dice) => ({
     objects: [
       ...places(dice, 4).map((at) =>
-        jar(at, dice.between(0.9, 1.7), dice.between(0.45, 0.6), plain(dice.colour(), 0.7), plain(dice.colour(0.2, 0.5, 0.3))),
+        jar(
+          at,
+          dice.between(0.9, 1.7),
+          dice.between(0.45, 0.6),
+          plain(dice.colour(), 0.7),
+          plain(dice.colour(0.2, 0.5, 0.3)),
+        ),
       ),
       orb([dice.between(1.2, 2.2), 0, 1.5], 0.42, plain(dice.colour())),
     ],
@@ -108,7 +130,9 @@ const arrangements: Record<string, Arrangement> = {
     const dark = (gloss = 0.8) => plain(dice.colour(0.015, 0.06, 0.5), gloss, 90);
     return {
       objects: [
-        ...places(dice, 4).map((at) => bottle(at, dice.between(1.5, 2.2), dice.between(0.32, 0.45), dark(), dark(0.1))),
+        ...places(dice, 4).map((at) =>
+          bottle(at, dice.between(1.5, 2.2), dice.between(0.32, 0.45), dark(), dark(0.1)),
+        ),
         bowl([-1.1, 0, 1.7], 0.6, dark(0.4), dark(0.2)),
         book([1.6, 0, 1.5], [0.7, 0.14, 0.5], 0.3, dark(0), plain(dice.grey(0.2, 0.35))),
       ],
@@ -127,14 +151,23 @@ const arrangements: Record<string, Arrangement> = {
         ),
       ),
       mug([1.3, 0, 0.9], 0.5, plain(dice.colour(), 0.5), dice.sign()),
-      frame([1.9, 2.1, -2.5], [0.8, 0.6], plain(dice.colour(0.05, 0.2, 0.5)), plain(dice.colour(0.3, 0.5, 0.4))),
+      frame(
+        [1.9, 2.1, -2.5],
+        [0.8, 0.6],
+        plain(dice.colour(0.05, 0.2, 0.5)),
+        plain(dice.colour(0.3, 0.5, 0.4)),
+      ),
       stool([2.2, 0, -0.9], 1.1, 0.5, plain(dice.colour()), plain(dice.colour(0.05, 0.15, 0.5))),
     ],
   }),
   fruit: (dice) => ({
     objects: [
       bowl([-1.3, 0, -0.2], 0.95, plain(dice.colour(), 0.4), plain(dice.grey(0.5, 0.7), 0.2)),
-      ...fruits(dice, places(dice, 5).map(([x, y, z]) => [x, y, z + 1]), () => plain(dice.colour(0.25, 0.55), 0.4)),
+      ...fruits(
+        dice,
+        places(dice, 5).map(([x, y, z]) => [x, y, z + 1]),
+        () => plain(dice.colour(0.25, 0.55), 0.4),
+      ),
     ],
   }),
   'same value': (dice) => {
@@ -142,7 +175,9 @@ const arrangements: Record<string, Arrangement> = {
     const alike = () => plain(sameValue(base, dice), 0.1);
     return {
       objects: [
-        ...places(dice, 3).map((at) => jar(at, dice.between(0.9, 1.4), dice.between(0.45, 0.6), alike(), alike())),
+        ...places(dice, 3).map((at) =>
+          jar(at, dice.between(0.9, 1.4), dice.between(0.45, 0.6), alike(), alike()),
+        ),
         block([dice.between(-2.2, -1.4), 0, 1.5], [0.45, 0.4, 0.45], dice.between(0.2, 1.2), alike()),
         orb([dice.between(0.6, 1.6), 0, 1.6], 0.45, alike()),
       ],
@@ -163,19 +198,63 @@ const arrangements: Record<string, Arrangement> = {
   }),
   'wood and cloth': (dice) => ({
     objects: [
-      cloth([dice.between(-0.6, 0.6), 0, 0.9], [1.7, 0.85], plain(dice.colour(0.2, 0.5, 0.4)), dice.between(0, 6)),
-      pot([dice.between(-1.4, -0.8), 0.1, -0.5], 0.8, plain(dice.colour(), 0.6), plain(dice.colour(0.05, 0.2, 0.4))),
-      block([1.6, 0, -0.8], [0.6, 0.5, 0.45], dice.between(0.2, 1.2), wood([0.4, 0.25, 0.12], [0.2, 0.11, 0.05], 0.5)),
-      ...fruits(dice, [[0.7, 0.12, 1.1], [-0.2, 0.12, 1.3]], () => plain(dice.colour(0.3, 0.55), 0.3)),
+      cloth(
+        [dice.between(-0.6, 0.6), 0, 0.9],
+        [1.7, 0.85],
+        plain(dice.colour(0.2, 0.5, 0.4)),
+        dice.between(0, 6),
+      ),
+      pot(
+        [dice.between(-1.4, -0.8), 0.1, -0.5],
+        0.8,
+        plain(dice.colour(), 0.6),
+        plain(dice.colour(0.05, 0.2, 0.4)),
+      ),
+      block(
+        [1.6, 0, -0.8],
+        [0.6, 0.5, 0.45],
+        dice.between(0.2, 1.2),
+        wood([0.4, 0.25, 0.12], [0.2, 0.11, 0.05], 0.5),
+      ),
+      ...fruits(
+        dice,
+        [
+          [0.7, 0.12, 1.1],
+          [-0.2, 0.12, 1.3],
+        ],
+        () => plain(dice.colour(0.3, 0.55), 0.3),
+      ),
     ],
   }),
   workshop: (dice) => ({
     objects: [
-      stool([-1.9, 0, 0], 1.5, 0.65, wood([0.42, 0.27, 0.14], [0.24, 0.14, 0.07], 0.4), plain(dice.colour(0.05, 0.2, 0.5))),
-      bottle([-0.3, 0, -0.8], 2, 0.4, plain(dice.colour(0.05, 0.2), 0.9, 120), plain(dice.colour(0.2, 0.4, 0.4))),
-      block([1.1, 0, -0.2], [0.6, 0.75, 0.5], dice.between(0.2, 1.2), grained(dice.colour(0.2, 0.4, 0.5), 0.5)),
+      stool(
+        [-1.9, 0, 0],
+        1.5,
+        0.65,
+        wood([0.42, 0.27, 0.14], [0.24, 0.14, 0.07], 0.4),
+        plain(dice.colour(0.05, 0.2, 0.5)),
+      ),
+      bottle(
+        [-0.3, 0, -0.8],
+        2,
+        0.4,
+        plain(dice.colour(0.05, 0.2), 0.9, 120),
+        plain(dice.colour(0.2, 0.4, 0.4)),
+      ),
+      block(
+        [1.1, 0, -0.2],
+        [0.6, 0.75, 0.5],
+        dice.between(0.2, 1.2),
+        grained(dice.colour(0.2, 0.4, 0.5), 0.5),
+      ),
       jar([2.3, 0, 1], 1, 0.5, plain(dice.colour(), 0.6), plain(dice.grey(0.2, 0.4))),
-      frame([0.3, 2.5, -2.5], [0.9, 0.65], plain(dice.colour(0.1, 0.3, 0.4)), mottled(dice.colour(0.2, 0.5, 0.5))),
+      frame(
+        [0.3, 2.5, -2.5],
+        [0.9, 0.65],
+        plain(dice.colour(0.1, 0.3, 0.4)),
+        mottled(dice.colour(0.2, 0.5, 0.5)),
+      ),
       mug([0.2, 0, 1.5], 0.42, plain(dice.colour(), 0.4), dice.sign()),
     ],
   }),
@@ -230,9 +309,7 @@ function build(name: string, ground: GroundKind, seed: number): JudgedScene {
   const parts = [
     { distance: (p: Vector) => p[1], surface: floor, bound: null, object: 0, faceted: false },
     { distance: (p: Vector) => p[2] + 2.6, surface: wall, bound: null, object: 1, faceted: false },
-    ...objects.flatMap((object, i) =>
-      object.map((part) => ({ faceted: false, ...part, object: i + 2 })),
-    ),
+    ...objects.flatMap((object, i) => object.map((part) => ({ faceted: false, ...part, object: i + 2 }))),
   ];
   const side = dice.sign();
   return {

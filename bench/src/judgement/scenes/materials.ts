@@ -1,5 +1,13 @@
 import { boards, paint, speckled } from '@nobrel/demo/materials';
-import { layeredNoise, mix, scale, smoothstep, valueNoise, type Material, type Vector } from '@nobrel/demo/raymarch';
+import {
+  layeredNoise,
+  mix,
+  scale,
+  smoothstep,
+  valueNoise,
+  type Material,
+  type Vector,
+} from '@nobrel/demo/raymarch';
 
 /** A material, and whether what is seen on it is texture that no line belongs on. */
 export type Surface = { material: Material; textured: boolean };

@@ -181,7 +181,11 @@ export function fruit(at: Vector, size: number, tall: number, skin: Surface, ste
   const middle: Vector = [x, y + size, z];
   const flesh =
     tall > 1.15
-      ? blend(sphere(middle, size), ellipsoid([x, y + 1.9 * size, z], [0.5 * size, 0.7 * size, 0.5 * size]), 0.7 * size)
+      ? blend(
+          sphere(middle, size),
+          ellipsoid([x, y + 1.9 * size, z], [0.5 * size, 0.7 * size, 0.5 * size]),
+          0.7 * size,
+        )
       : ellipsoid(middle, [1.06 * size, size, 1.06 * size]);
   const top = tall > 1.15 ? 2.55 * size : 1.95 * size;
   return [
@@ -260,7 +264,9 @@ export function frame(at: Vector, half: [number, number], bars: Surface, held: S
 export function cloth(at: Vector, half: [number, number], surface: Surface, phase: number): Built {
   const [x, y, z] = at;
   const height = (p: Vector) =>
-    0.05 + 0.05 * Math.sin(p[0] * 3 + phase + 0.8 * Math.sin(p[2] * 2)) + 0.04 * Math.sin(p[2] * 4 + 2 * phase);
+    0.05 +
+    0.05 * Math.sin(p[0] * 3 + phase + 0.8 * Math.sin(p[2] * 2)) +
+    0.04 * Math.sin(p[2] * 4 + 2 * phase);
   return [
     {
       distance: (p) => {

@@ -1,8 +1,8 @@
 import type { MapDocument, MapLine } from '../../documents/index.js';
 import type { Rect } from '../../geometry/index.js';
-import { toPoints } from '../assemble.js';
-import { lineLengthMm } from '../effort.js';
-import { follow } from '../draw.js';
+import { toPoints } from '../document/index.js';
+import { lineLengthMm } from '../weight/index.js';
+import { follow } from '../lines/index.js';
 import type { CastShadowWay, MapSettings } from '../settings.js';
 import { anchored, onSurfaceAt, type Spot } from './anchors.js';
 import type { Correction, LineAnchor, Place } from './corrections.js';

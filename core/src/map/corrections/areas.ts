@@ -1,5 +1,5 @@
 import type { Rect } from '../../geometry/index.js';
-import type { Areas, Marked } from '../weigh.js';
+import type { Areas, Marked } from '../weight/index.js';
 import { onSurfaceAt } from './anchors.js';
 import type { BrushKind, Correction } from './corrections.js';
 

@@ -2,3 +2,4 @@ export * from './corrections.js';
 export * from './anchors.js';
 export * from './apply.js';
 export * from './areas.js';
+export * from './follow-edge.js';

@@ -1,7 +1,5 @@
 import { deltaE2000, labOfLinear, decodeSrgb, type Lab } from '../../colour/index.js';
-import { planarMap } from '../../map/planar-map.js';
-import { normalsOf } from '../../map/strip.js';
-import { smoothedRun } from '../../map/smooth-run.js';
+import { planarMap, normalsOf, smoothedRun } from '../../map/boundaries/index.js';
 
 /** A rendered picture with what is seen on each of its pixels. */
 export type SeenPicture = {

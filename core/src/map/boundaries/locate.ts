@@ -1,0 +1,244 @@
+import { lightnessOfLuminance } from '../../colour/index.js';
+import type { Plane } from '../../raster/index.js';
+import type { Arc } from './planar-map.js';
+import type { Regions } from '../values/index.js';
+import { smoothedRun } from './smooth-run.js';
+import { crossingNear, measureSteps, median, spreadOver, type Steps } from './step.js';
+import { normalsOf, readStrip, type Strip, type Tones } from './strip.js';
+
+/** A boundary found to a fraction of a pixel, with what was measured across it. */
+export type LocatedArc = {
+  /** x0, y0, x1, y1 … in pixels of the working raster; a closed arc does not repeat its first point. */
+  points: Float64Array;
+  /** |ΔL\*| across it at each point. */
+  contrast: Float32Array;
+  /** 10–90 % width of the tonal step at each point, pixels. */
+  softnessPx: Float32Array;
+};
+
+/** What a boundary is placed on. */
+export type Ground = {
+  /** Tones that are half-way where the edge lies: linear light, or a plane of colour. */
+  tones: Tones;
+  /** The same, coarser if they can be, for edges so soft that nothing is lost. */
+  softTones: Tones;
+  /** The step in L\* (or ΔE) from one side's tone to the other's. */
+  stepBetween: (one: number, other: number) => number;
+};
+
+/**
+ * How a boundary is placed in linear light, where a lens spreads a hard edge evenly.
+ *
+ * @param soft the same averaged over some pixels each way
+ */
+export function inLinearLight(luminance: Plane, soft: Tones = { plane: luminance, pitchPx: 1 }): Ground {
+  return {
+    tones: { plane: luminance, pitchPx: 1 },
+    softTones: soft,
+    stepBetween: (one, other) => lightnessOfLuminance(one) - lightnessOfLuminance(other),
+  };
+}
+
+/** The widest soft edge looked for reaches this far to each side, mm. */
+const reachMm = 6;
+
+/** The first look goes this far to each side, pixels. */
+const nearReachPx = 9;
+
+/** No boundary is moved further than this from where the regions put it, in pixels and in softness. */
+const mostShiftPx = 3;
+
+/** Points within this of a junction are not trusted: a third tone mixes in there (pixels). */
+const junctionBlurPx = 3;
+
+/** How many points of a run from a junction are not trusted. */
+export const untrusted = (step: number): number => Math.ceil(junctionBlurPx / step);
+
+/** A boundary that shows less than this share of the step between its two values lies in a gradation. */
+const partialStep = 0.5;
+
+/** A step wider than this is looked at from further off, pixels. */
+const wideStepPx = 4.5;
+
+/**
+ * Puts a boundary where the unquieted picture has it, in linear light: there a lens spreads a hard edge
+ * evenly, so that the edge lies where the tone is half-way between its two sides.
+ *
+ * The picture is straightened along the boundary, averaged along it (which costs no sharpness across it),
+ * and the half-way tone found on every row.
+ *
+ * @param expected the step between the values on its two sides (L\*)
+ */
+export function locateArc(
+  arc: Arc,
+  { tones, softTones, stepBetween }: Ground,
+  regions: Regions,
+  expected: number,
+  pxPerMm: number,
+): LocatedArc {
+  const rowPx = regions.step;
+  let points = smoothCracks(arc, rowPx, tones.plane.width, tones.plane.height);
+  const farPx = Math.max(4, Math.min(40, Math.ceil(reachMm * pxPerMm)));
+  let look = { tones, reach: Math.min(nearReachPx, farPx) };
+  let contrast: Float64Array;
+  let softness: Float64Array;
+  let steps: Steps;
+  // Most edges are hard and need only a near look, twice; a soft one is then looked at from further off.
+  for (let pass = 0, passes = 2; ; pass++) {
+    const normals = normalsOf(points, arc.closed);
+    const strip = readStrip(look.tones, regions, points, normals, arc, look.reach);
+    steps = measureSteps(strip, arc.closed, rowPx);
+    shift(points, normals, findOffsets(strip, steps, arc.closed, rowPx));
+    contrast = Float64Array.from(steps.found, ({ light, dark }) => Math.abs(stepBetween(light, dark)));
+    softness = contrast.map((own, i) => {
+      const { width } = steps.found[i];
+      // Where less than the step between the two values happens here, the rest is a gradation around it:
+      // at the slope measured the whole step would take this much longer.
+      const share = own / Math.max(expected, 1e-6);
+      return share < partialStep ? Math.min(farPx, width / Math.max(share, 0.05)) : width;
+    });
+    points = smoothedRun(points, arc.closed, easingPx(median(softness)) / rowPx);
+    const width = median(steps.found.map((step) => step.width));
+    if (width > wideStepPx) {
+      // Both plateaus of a step lie well within three times its width; a wider one is found in the next pass.
+      const reachPx = Math.min(farPx, Math.max(look.reach * look.tones.pitchPx, 3 * width + nearReachPx));
+      look = { tones: softTones, reach: Math.ceil(reachPx / softTones.pitchPx) };
+      passes = softPasses;
+    }
+    if (pass + 1 >= passes) break;
+  }
+  const rows = points.length / 2;
+  return {
+    points,
+    contrast: Float32Array.from(spreadOver(contrast, steps, rows)),
+    softnessPx: Float32Array.from(spreadOver(softness, steps, rows)),
+  };
+}
+
+/** Looks at a soft edge: one near by, the rest from further off. */
+const softPasses = 3;
+
+/** Midpoints of the cracks, smoothed just enough to lose the staircase; the ends of an open arc stay. */
+function smoothCracks(arc: Arc, step: number, width: number, height: number): Float64Array {
+  const p = arc.points;
+  const n = p.length / 2;
+  const cracks = arc.closed ? n : n - 1;
+  const rim = arc.closed ? 0 : 1;
+  const out = new Float64Array(2 * (cracks + 2 * rim));
+  // The last pixel of a raster of steps may reach over the picture's edge.
+  const x = (i: number) => Math.min(width, p[2 * i] * step);
+  const y = (i: number) => Math.min(height, p[2 * i + 1] * step);
+  for (let i = 0; i < cracks; i++) {
+    const j = i + 1 === n ? 0 : i + 1;
+    out[2 * (i + rim)] = (x(i) + x(j)) / 2;
+    out[2 * (i + rim) + 1] = (y(i) + y(j)) / 2;
+  }
+  if (!arc.closed) {
+    out[0] = x(0);
+    out[1] = y(0);
+    out[out.length - 2] = x(n - 1);
+    out[out.length - 1] = y(n - 1);
+  }
+  return smoothedRun(out, arc.closed, staircaseRows);
+}
+
+/** Standard deviation, in steps, of the smoothing that takes the staircase out of a run of cracks. */
+const staircaseRows = 1.22;
+
+/**
+ * How far to smooth along a boundary of a given softness (standard deviation, pixels): a blend has no place
+ * finer than a part of its own width, so its wobble within that is noise.
+ */
+function easingPx(softnessPx: number): number {
+  return softnessPx < 3 ? 0 : Math.min(11, 0.7 * (softnessPx - 2));
+}
+
+/** Shift of every row towards the half-way tone, pixels to the right. */
+function findOffsets(strip: Strip, steps: Steps, closed: boolean, rowPx: number): Float64Array {
+  const { rows, columns, reach, tone, pitchPx } = strip;
+  const { found } = steps;
+  const blurred = untrusted(rowPx);
+  // A softer step is less certain row by row, and bends less: average further along it.
+  const typical = median(found.map(({ width }) => width));
+  const along = Math.max(1, Math.min(6, Math.round(typical / (2 * rowPx))));
+  const half = spreadOver(
+    Float64Array.from(found, (step) => step.half),
+    steps,
+    rows,
+  );
+  const centre = spreadOver(
+    Float64Array.from(found, (step) => step.centre),
+    steps,
+    rows,
+  );
+  const most = spreadOver(
+    Float64Array.from(found, (step) => mostShiftPx + step.width / 2),
+    steps,
+    rows,
+  );
+  const furthest = found.reduce((far, step) => Math.max(far, Math.abs(step.centre) + step.width / 2), 0);
+  // Only the middle columns are ever looked at.
+  const wide = Math.min(reach, Math.ceil((furthest + mostShiftPx) / pitchPx) + 2);
+  const middle = 2 * wide + 1;
+  const sum = new Float64Array(middle);
+  const offsets = new Float64Array(rows).fill(NaN);
+  const add = (i: number, sign: 1 | -1): number => {
+    let j = i;
+    if (closed) j = ((i % rows) + rows) % rows;
+    else if (i < 0 || i >= rows) return 0;
+    const row = j * columns + reach - wide;
+    for (let c = 0; c < middle; c++) sum[c] += sign * tone[row + c];
+    return sign;
+  };
+  let count = 0;
+  for (let k = -along; k < along; k++) count += add(k, 1);
+  for (let i = 0; i < rows; i++) {
+    count += add(i + along, 1);
+    if (i > 0) count += add(i - along - 1, -1);
+    if (!closed && Math.min(i, rows - 1 - i) < blurred && rows > 4 * blurred) continue;
+    const from = Math.max(-wide, Math.floor((centre[i] - most[i]) / pitchPx) - 1);
+    const to = Math.min(wide, Math.ceil((centre[i] + most[i]) / pitchPx) + 1);
+    const rising = sum[wide + to] >= sum[wide + from] ? 1 : -1;
+    const place = crossingNear(sum, wide, half[i] * count, rising, centre[i] / pitchPx, from, to);
+    if (Math.abs(place * pitchPx) <= most[i]) offsets[i] = place * pitchPx;
+  }
+  return settle(offsets, closed);
+}
+
+/** Fills rows without a finding from their neighbours and takes out lone jumps: the middle one of five. */
+function settle(offsets: Float64Array, closed: boolean): Float64Array {
+  const n = offsets.length;
+  const known = new Int32Array(n);
+  let count = 0;
+  for (let i = 0; i < n; i++) if (!Number.isNaN(offsets[i])) known[count++] = i;
+  const out = new Float64Array(n);
+  if (count === 0) return out;
+  const window = new Float64Array(5);
+  for (let i = 0, k = 0; i < n; i++) {
+    while (k < count - 1 && Math.abs(known[k + 1] - i) <= Math.abs(known[k] - i)) k++;
+    for (let d = -2; d <= 2; d++) {
+      const j = closed ? (((k + d) % count) + count) % count : Math.min(Math.max(k + d, 0), count - 1);
+      window[d + 2] = offsets[known[j]];
+    }
+    out[i] = middleOfFive(window);
+  }
+  return out;
+}
+
+/** Sorts five numbers by insertion and takes the third. */
+function middleOfFive(window: Float64Array): number {
+  for (let i = 1; i < 5; i++) {
+    const value = window[i];
+    let j = i - 1;
+    for (; j >= 0 && window[j] > value; j--) window[j + 1] = window[j];
+    window[j + 1] = value;
+  }
+  return window[2];
+}
+
+function shift(points: Float64Array, normals: Float64Array, offsets: Float64Array): void {
+  for (let i = 0; i < offsets.length; i++) {
+    points[2 * i] += offsets[i] * normals[2 * i];
+    points[2 * i + 1] += offsets[i] * normals[2 * i + 1];
+  }
+}

@@ -1,0 +1,178 @@
+import { lightnessPlane } from '../../colour/index.js';
+import type { Rect } from '../../geometry/index.js';
+import { sampleAt, type Plane } from '../../raster/index.js';
+import type { DrawnDetail } from '../document/index.js';
+import { colourSteepness, type ColourPlanes, type WorkingRaster } from '../reading/index.js';
+import { findFlow, strokesAlong, type Stroke } from './direction.js';
+import type { Taken } from './crests.js';
+import { follow, onSurface } from '../lines/index.js';
+import { nearBoundaries, type NearBoundary } from './near-boundaries.js';
+import type { Regions } from '../values/index.js';
+import type { MapSettings } from '../settings.js';
+import { normalsOf } from '../boundaries/index.js';
+import type { ThinLine } from './thin-line.js';
+import { findThinLines } from './thin-lines.js';
+
+/** A thin line or colour edge nearer than this to a boundary is that boundary's own, mm. */
+const besideMm = 1;
+
+/** Texture nearer than this to a boundary is the boundary, mm. */
+const besideStrokeMm = 2;
+
+/** A colour edge begins where the colour changes this fast (a\*b\* units per mm) … */
+const colourStepPerMm = 6;
+
+/** … and is one of colour alone while the lightness across it changes by less than this (L\*). */
+const sameValue = 7;
+
+/** Colour is compared this far to each side of its edge, mm. */
+const colourSideMm = 1.2;
+
+/** Lines beside the value boundaries, in pixels of the working raster. */
+export type ColourEdge = ThinLine & { colour: number };
+export type Details = { thin: ThinLine[]; colourEdges: ColourEdge[]; strokes: Stroke[] };
+
+/** Lightness of the unquieted picture, in which lines beside values are looked for. */
+export function detailGround(raster: WorkingRaster): Plane {
+  return { ...raster.luminance, data: lightnessPlane(raster.luminance.data) };
+}
+
+/** Thin things down their middle, edges of colour alone, and strokes along the texture. */
+export function findDetails(
+  lightness: Plane,
+  colour: ColourPlanes | null,
+  regions: Regions,
+  pxPerMm: number,
+  settings: MapSettings,
+): Details {
+  const taken = besideBoundaries(regions, pxPerMm);
+  const shortestPx = settings.detailShortestMm * pxPerMm;
+  const wanted = settings.mode !== 'values';
+  const thin = wanted
+    ? findThinLines(lightness, {
+        halfWidthPx: Math.max(1, settings.pencilMm * pxPerMm * 0.75),
+        shortestPx,
+        standsOut: settings.detailStandsOut,
+        taken,
+      })
+    : [];
+  const colourEdges =
+    settings.colourEdges && colour ? edgesOfColour(lightness, colour, pxPerMm, shortestPx, taken) : [];
+  const strokes = settings.strokes ? strokesIn(lightness, regions, pxPerMm, settings) : [];
+  return { thin, colourEdges, strokes };
+}
+
+/** Blurred widely, an edge answers like a line on either side of it, out to this many standard deviations. */
+const lobeSigmas = 2.2;
+
+/** How near wide crests are looked at in steps, mm. */
+const lobeStepMm = 0.5;
+
+/** What lies so near a boundary that a crest of its scale is the boundary's own. */
+function besideBoundaries(regions: Regions, pxPerMm: number): Taken {
+  const near = new Map<number, NearBoundary>();
+  return (x, y, sigmaPx) => {
+    const wantedMm = Math.max(besideMm, (lobeSigmas * sigmaPx) / pxPerMm);
+    const step = Math.ceil(wantedMm / lobeStepMm);
+    const known = near.get(step) ?? nearBoundaries(regions, step * lobeStepMm * pxPerMm);
+    near.set(step, known);
+    return known(x, y);
+  };
+}
+
+/** Strokes along the texture of the shapes, away from their boundaries. */
+function strokesIn(
+  lightness: Plane,
+  regions: Regions,
+  pxPerMm: number,
+  { strokeSpacingMm, strokeLengthMm }: MapSettings,
+): Stroke[] {
+  const near = nearBoundaries(regions, besideStrokeMm * pxPerMm);
+  return strokesAlong(findFlow(lightness, pxPerMm, near), {
+    spacingPx: strokeSpacingMm * pxPerMm,
+    lengthPx: strokeLengthMm * pxPerMm,
+    regions,
+    nearEdge: near,
+  });
+}
+
+/** Ridges of the colour's steepness, kept where the lightness on both sides is the same. */
+function edgesOfColour(
+  lightness: Plane,
+  colour: ColourPlanes,
+  pxPerMm: number,
+  shortestPx: number,
+  taken: Taken,
+): ColourEdge[] {
+  const steep = colourSteepness(colour);
+  const perMm = { ...steep, data: steep.data.map((value) => value * pxPerMm) };
+  const ridges = findThinLines(perMm, {
+    halfWidthPx: Math.max(1, 0.6 * pxPerMm),
+    shortestPx,
+    standsOut: colourStepPerMm,
+    taken,
+  });
+  return ridges.flatMap((ridge): ColourEdge[] => {
+    const normals = normalsOf(ridge.points, false);
+    const reach = colourSideMm * pxPerMm;
+    const across = (plane: Plane): number => {
+      let sum = 0;
+      for (let i = 0; i < normals.length; i += 2) {
+        const [x, y, nx, ny] = [
+          ridge.points[i],
+          ridge.points[i + 1],
+          normals[i] * reach,
+          normals[i + 1] * reach,
+        ];
+        sum += sampleAt(plane, x + nx, y + ny) - sampleAt(plane, x - nx, y - ny);
+      }
+      return (2 * sum) / normals.length;
+    };
+    const tone = Math.abs(across(lightness));
+    if (tone > sameValue) return [];
+    return [{ ...ridge, contrast: tone, colour: Math.hypot(across(colour.a), across(colour.b)) }];
+  });
+}
+
+/** Brings the lines beside values to the surface and follows them as the boundaries are. */
+export function drawDetails(
+  { thin, colourEdges, strokes }: Details,
+  regions: Regions,
+  raster: { width: number; height: number },
+  frame: Rect,
+  settings: Pick<MapSettings, 'path' | 'toleranceMm'>,
+): DrawnDetail[] {
+  const mmPerPx = frame.width / raster.width;
+  const drawn = (points: Float64Array) => follow(onSurface(points, raster, frame), false, settings);
+  const regionOf = (points: Float64Array) => regionAt(regions, points);
+  return [
+    ...thin.map(({ points, contrast, widthPx }): DrawnDetail => ({
+      kind: 'detail',
+      points: drawn(points),
+      contrast,
+      region: regionOf(points),
+      widthMm: widthPx * mmPerPx,
+    })),
+    ...colourEdges.map(({ points, contrast, colour }): DrawnDetail => ({
+      kind: 'detail',
+      points: drawn(points),
+      contrast,
+      region: regionOf(points),
+      colour,
+    })),
+    ...strokes.map(({ points, region, coherence }): DrawnDetail => ({
+      kind: 'direction',
+      points: follow(onSurface(points, raster, frame), false, { path: 'curved', toleranceMm: 0.3 }),
+      contrast: 20 * coherence,
+      region,
+    })),
+  ];
+}
+
+/** The region the middle of a line lies in. */
+function regionAt({ label, step, width, height }: Regions, points: Float64Array): number {
+  const middle = (points.length >> 2) * 2;
+  const x = Math.min(width - 1, Math.max(0, Math.floor(points[middle] / step)));
+  const y = Math.min(height - 1, Math.max(0, Math.floor(points[middle + 1] / step)));
+  return label[y * width + x];
+}

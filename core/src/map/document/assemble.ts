@@ -1,0 +1,215 @@
+import type { MapDocument, MapLine, MapShape, ShapeJoin } from '../../documents/index.js';
+import { divideRun, reversedPoints, signedArea, type Rect } from '../../geometry/index.js';
+import type { PixelWindow } from '../../raster/index.js';
+import type { Correction } from '../corrections/index.js';
+import type { Join, Regions } from '../values/index.js';
+import { outside, type ArcUse, type PlanarMap, type Stretch } from '../boundaries/index.js';
+import type { MapSettings } from '../settings.js';
+
+/** Where a map lies: the surface and the picture's frame on it, mm. */
+export type Placement = { surface: { width: number; height: number }; frame: Rect };
+
+/** A thin line, a colour edge or a stroke as it will be drawn, in mm on the surface, and the region it lies in. */
+export type DrawnDetail = {
+  kind: 'detail' | 'direction';
+  points: Float64Array;
+  contrast: number;
+  region: number;
+  widthMm?: number;
+  colour?: number;
+};
+
+/** Everything the stages have found. */
+export type Findings = {
+  regions: Regions;
+  map: PlanarMap;
+  /** Every arc as drawn, mm. */
+  drawn: readonly Float64Array[];
+  /** Every arc's stretches of one edge quality. */
+  stretches: readonly (readonly Stretch[])[];
+  /** ΔE2000 across arcs that part two colours of one value, by index of the arc. */
+  colours: ReadonlyMap<number, number>;
+  joins: readonly Join[];
+  details: readonly DrawnDetail[];
+  levelLightness: readonly number[];
+  limits: readonly number[];
+};
+
+/** An explanation of a shape names its largest joins only. */
+const mostJoins = 8;
+
+/** A piece of an arc, as a line of its own. */
+type Piece = { line: MapLine; points: Float64Array };
+
+/**
+ * Builds the map document from what was found: every line, none weighed and none left out yet.
+ * Deterministic: ids follow the order of the arcs and regions.
+ */
+export function assembleMap(
+  found: Findings,
+  placement: Placement,
+  settings: MapSettings & { crop: PixelWindow; corrections?: readonly Correction[] },
+): MapDocument {
+  const pieces = found.map.arcs.map((_, index) => piecesOf(found, index));
+  const joins = joinsByRegion(found, placement.frame);
+  const shapes = found.map.rings.map((rings, region): MapShape => {
+    const measured = rings
+      .map((ring) => ({ ring, area: ringArea(ring, pieces) }))
+      // The outer ring is the one that runs clockwise and so has the largest area.
+      .sort((a, b) => b.area - a.area);
+    const joined = joins.get(region);
+    return {
+      id: `s${region + 1}`,
+      level: found.regions.level[region],
+      area: measured.reduce((sum, { area }) => sum + area, 0),
+      rings: measured.map(({ ring }) => ring.flatMap((use) => usesOf(use, pieces))),
+      ...(joined ? { joins: joined } : {}),
+    };
+  });
+  const values = found.levelLightness.map((lightness, level) => ({
+    level,
+    lightness: round(lightness, 2),
+    ...(level > 0 && found.limits[level - 1] !== undefined
+      ? { from: round(found.limits[level - 1], 2) }
+      : {}),
+  }));
+  return {
+    format: 'nobrel-map',
+    version: 1,
+    units: 'mm',
+    surface: placement.surface,
+    frame: placement.frame,
+    values,
+    shapes,
+    lines: [
+      ...pieces.flatMap((own) => own.map(({ line }) => line)),
+      ...found.details.map((detail, index) => detailLine(detail, index)),
+    ],
+    settings,
+  };
+}
+
+function piecesOf({ map, drawn, stretches, colours }: Findings, index: number): Piece[] {
+  const arc = map.arcs[index];
+  const own = stretches[index];
+  const shape = (region: number) => (region === outside ? null : `s${region + 1}`);
+  const sides = { left: shape(arc.left), right: shape(arc.right) };
+  const colour = colours.get(index);
+  if (own.length <= 1) {
+    const onFrame = arc.left === outside || arc.right === outside;
+    const id = `a${index + 1}`;
+    const closed = arc.closed;
+    const points = drawn[index];
+    return [
+      {
+        points,
+        line: {
+          id,
+          kind: onFrame ? 'frame' : 'boundary',
+          ...told(own[0], colour),
+          closed,
+          points: toPoints(points),
+          ...sides,
+        },
+      },
+    ];
+  }
+  const cuts = (arc.closed ? own : own.slice(1)).map(({ from }) => from);
+  return divideRun(drawn[index], arc.closed, cuts).map((points, k) => ({
+    points,
+    line: {
+      id: `a${index + 1}.${k + 1}`,
+      kind: 'boundary',
+      ...told(own[k], colour),
+      closed: false,
+      points: toPoints(points),
+      ...sides,
+    },
+  }));
+}
+
+/** What is known of a stretch, as fields of its line. A boundary of two colours is seen by its colour. */
+function told(stretch: Stretch | undefined, colour: number | undefined) {
+  if (!stretch) return { edge: 'hard' as const, contrast: 0, softness: 0, weight: 0 };
+  return {
+    edge: colour !== undefined && stretch.edge === 'lost' ? ('hard' as const) : stretch.edge,
+    contrast: round(stretch.contrast, 2),
+    softness: round(stretch.softnessMm, 3),
+    weight: 0,
+    ...(colour === undefined ? {} : { colour: round(colour, 1) }),
+  };
+}
+
+function detailLine(detail: DrawnDetail, index: number): MapLine {
+  const { kind, points, contrast, region, widthMm, colour } = detail;
+  const shape = `s${region + 1}`;
+  return {
+    id: `${kind === 'detail' ? 'd' : 'h'}${index + 1}`,
+    kind,
+    edge: 'hard',
+    contrast: round(contrast, 2),
+    softness: 0,
+    weight: 0,
+    closed: false,
+    points: toPoints(points),
+    left: shape,
+    right: shape,
+    ...(widthMm === undefined ? {} : { width: round(widthMm, 2) }),
+    ...(colour === undefined ? {} : { colour: round(colour, 1) }),
+  };
+}
+
+/** An arc's use in a ring as uses of its pieces, in the order they are walked. */
+function usesOf(
+  { arc, reversed }: ArcUse,
+  pieces: readonly Piece[][],
+): { line: string; reversed: boolean }[] {
+  const uses = pieces[arc].map(({ line }) => ({ line: line.id, reversed }));
+  return reversed ? uses.reverse() : uses;
+}
+
+function ringArea(ring: readonly ArcUse[], pieces: readonly Piece[][]): number {
+  const points: number[] = [];
+  for (const { arc, reversed } of ring) {
+    const own = reversed ? [...pieces[arc]].reverse() : pieces[arc];
+    for (const piece of own) {
+      const run = reversed ? reversedPoints(piece.points) : piece.points;
+      const last = piece.line.closed ? run.length : run.length - 2;
+      for (let i = 0; i < last; i++) points.push(round(run[i], 4));
+    }
+  }
+  return signedArea(points);
+}
+
+function joinsByRegion({ joins, regions }: Findings, frame: Rect): Map<number, ShapeJoin[]> {
+  const mmPerPx = frame.width / regions.width;
+  const byRegion = new Map<number, ShapeJoin[]>();
+  for (const join of joins) {
+    const told: ShapeJoin = {
+      because: join.because,
+      area: round(join.areaPx * mmPerPx * mmPerPx, 2),
+      difference: round(join.difference, 1),
+      x: round(frame.x + join.x * mmPerPx, 2),
+      y: round(frame.y + join.y * mmPerPx, 2),
+    };
+    const own = byRegion.get(join.region);
+    if (own) own.push(told);
+    else byRegion.set(join.region, [told]);
+  }
+  for (const [region, own] of byRegion) {
+    byRegion.set(region, own.sort((a, b) => b.area - a.area).slice(0, mostJoins));
+  }
+  return byRegion;
+}
+
+/** Points of a line as the document keeps them: to a ten-thousandth of a millimetre. */
+export function toPoints(flat: ArrayLike<number>): [number, number][] {
+  const points: [number, number][] = [];
+  for (let i = 0; i < flat.length; i += 2) points.push([round(flat[i], 4), round(flat[i + 1], 4)]);
+  return points;
+}
+
+export function round(value: number, decimals: number): number {
+  const factor = 10 ** decimals;
+  return Math.round(value * factor) / factor;
+}

@@ -1,0 +1,44 @@
+import { isTraced, type MapDocument, type MapLine } from '../../documents/index.js';
+import type { Rect } from '../../geometry/index.js';
+import { chooseLines, shareWithin, weighLines, type Marked } from '../weight/index.js';
+import { applyCorrections, markedAreas, type Correction } from '../corrections/index.js';
+import type { MapSettings } from '../settings.js';
+
+/** What a computed map is finished with. */
+export type Finishing = {
+  settings: MapSettings;
+  corrections: readonly Correction[];
+  /** Where the whole prepared picture lies on the surface, mm; corrections hang on it. */
+  picture: Rect;
+};
+
+/** A line lies in an excluded area when this share of it does. */
+const excludedShare = 0.6;
+
+/**
+ * Makes a drawing of a computed map: the painter's corrections, then what every line weighs, then which lines
+ * there is time for.
+ */
+export function finishMap(computed: MapDocument, { settings, corrections, picture }: Finishing): MapDocument {
+  const corrected = applyCorrections(computed, corrections, { picture, settings });
+  const areas = markedAreas(corrections, picture);
+  const cleared = { ...corrected, lines: withoutExcluded(corrected.lines, areas.excluded) };
+  const weighed = weighLines(cleared, areas, settings.focus);
+  const lines = chooseLines(weighed, settings, settings);
+  if (settings.mode !== 'lines') return { ...cleared, lines };
+  return {
+    ...cleared,
+    lines: lines.map((line) => ({ ...line, left: null, right: null })),
+    shapes: [],
+    values: [],
+  };
+}
+
+function withoutExcluded(lines: readonly MapLine[], excluded: Marked | null): MapLine[] {
+  if (!excluded) return [...lines];
+  return lines.map((line) =>
+    isTraced(line) && line.held !== true && shareWithin(line, excluded) > excludedShare
+      ? { ...line, kept: false, leftOut: 'excluded' as const }
+      : line,
+  );
+}

@@ -1,0 +1,4 @@
+export * from './draw.js';
+export * from './curves.js';
+export * from './cubic.js';
+export * from './straights.js';

@@ -1,0 +1,2 @@
+export * from './working-raster.js';
+export * from './colour-planes.js';

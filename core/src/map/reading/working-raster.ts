@@ -1,0 +1,60 @@
+import { luminanceOfWindow, type Picture, type PixelWindow, type Plane } from '../../raster/index.js';
+
+/** The picture at the resolution the pencil needs: relative luminance, linear light 0–1. */
+export type WorkingRaster = { luminance: Plane; pxPerMm: number };
+
+/** About two pixels fall on the width of the point: finer cannot be drawn. */
+const pixelsPerPoint = 2;
+
+/** Above this many pixels a map gains nothing a hand could follow. */
+export const mostWorkingPixels = 6_000_000;
+
+/** Sides of the working raster and its pixels per millimetre. */
+export type WorkingSize = { width: number; height: number; pxPerMm: number };
+
+/**
+ * Chooses the working resolution: two pixels a point width, no finer than the picture itself, at most six
+ * megapixels.
+ *
+ * @param window the part of the picture used, in its pixels
+ * @param frameWidthMm width of the picture on the surface
+ * @param frameHeightMm height of the picture on the surface
+ * @param pencilMm width of the point
+ */
+export function workingSize(
+  window: PixelWindow,
+  frameWidthMm: number,
+  frameHeightMm: number,
+  pencilMm: number,
+): WorkingSize {
+  const sourcePxPerMm = Math.max(window.width / frameWidthMm, window.height / frameHeightMm);
+  const most = Math.sqrt(mostWorkingPixels / (frameWidthMm * frameHeightMm));
+  const wanted = Math.min(pixelsPerPoint / pencilMm, sourcePxPerMm, most);
+  return {
+    width: Math.max(1, Math.round(frameWidthMm * wanted)),
+    height: Math.max(1, Math.round(frameHeightMm * wanted)),
+    pxPerMm: Math.max(wanted, 1 / Math.max(frameWidthMm, frameHeightMm)),
+  };
+}
+
+/** Averages the window of the picture down to the working resolution, in linear light. */
+export function workingRaster(picture: Picture, window: PixelWindow, size: WorkingSize): WorkingRaster {
+  return {
+    luminance: luminanceOfWindow(picture, window, size.width, size.height),
+    pxPerMm: size.pxPerMm,
+  };
+}
+
+/** Half of what is quieted is the widest pixel that still shows all that is left. */
+const pixelsPerQuieted = 2;
+
+/** Shapes are looked for on pixels no wider than this many of the working raster's. */
+const coarsest = 2;
+
+/**
+ * How many working pixels one pixel of the shapes' raster spans each way. What is finer than the size that is
+ * quieted is gone from the shapes anyway; their boundaries are placed on the full raster afterwards.
+ */
+export function shapeStep(quietMm: number, pxPerMm: number): number {
+  return Math.max(1, Math.min(coarsest, Math.floor((quietMm * pxPerMm) / pixelsPerQuieted + 1e-6)));
+}

@@ -1,0 +1,185 @@
+import FlatQueue from 'flatqueue';
+import type { Plane } from '../../raster/index.js';
+import type { ColourPlanes } from '../reading/index.js';
+import { absorb, buildGraph, difference, root, type RegionGraph } from './region-graph.js';
+import type { Regions } from './regions.js';
+
+/** What makes a shape too small to draw. */
+export type SmallestShape = {
+  areaPx: number;
+  /** Highlights and darkest accents matter out of proportion to their size: they keep this share of it. */
+  accentShare: number;
+  /** A shape that is nowhere wider than this cannot be drawn as a shape. */
+  widthPx: number;
+  /** Neighbours of one value stay apart when their colours differ by more than this (ΔE2000), or null. */
+  colourSplit: number | null;
+};
+
+/** Why a region became part of another. */
+export type JoinReason = 'same value' | 'too small' | 'too narrow';
+
+/** A region that became part of a shape. Lengths in pixels of the regions' raster. */
+export type Join = {
+  /** The shape it is part of now. */
+  region: number;
+  because: JoinReason;
+  areaPx: number;
+  /** How different the two looked (ΔL\*, or ΔE2000 where colours count). */
+  difference: number;
+  /** Its middle. */
+  x: number;
+  y: number;
+};
+
+export type Merged = { regions: Regions; joins: Join[] };
+
+/** Perimeter² over area from which a shape is a strip: about one to eight; a square has 16. */
+const slenderFrom = 40;
+
+/** Strips narrower than this many smallest widths are too narrow. */
+const slenderWidths = 1.15;
+
+/** A border all round makes a neighbour seem this much more alike than one that barely touches. */
+const borderShare = 0.5;
+
+class Merging {
+  readonly joins: (Omit<Join, 'region'> & { into: number })[] = [];
+  private readonly coloured: boolean;
+
+  constructor(
+    readonly graph: RegionGraph,
+    private readonly smallest: SmallestShape,
+    private readonly brightest: number,
+  ) {
+    this.coloured = smallest.colourSplit !== null;
+  }
+
+  private join(keep: number, give: number, because: JoinReason): void {
+    const { graph } = this;
+    const area = graph.area[give];
+    this.joins.push({
+      into: keep,
+      because,
+      areaPx: area,
+      difference: difference(graph, keep, give, this.coloured),
+      x: graph.sumX[give] / area,
+      y: graph.sumY[give] / area,
+    });
+    absorb(graph, keep, give);
+  }
+
+  /** Joins a region with every neighbour of its own value, since adjoining things of one value are one shape. */
+  joinAlike(region: number): number {
+    const { graph, smallest } = this;
+    for (;;) {
+      let alike = -1;
+      for (const other of graph.border[region].keys()) {
+        if (graph.level[other] !== graph.level[region] || (alike !== -1 && other > alike)) continue;
+        const apart =
+          smallest.colourSplit !== null && difference(graph, region, other, true) > smallest.colourSplit;
+        if (!apart) alike = other;
+      }
+      if (alike === -1) return region;
+      const larger = graph.border[region].size >= graph.border[alike].size;
+      const [keep, give] = larger ? [region, alike] : [alike, region];
+      this.join(keep, give, 'same value');
+      region = keep;
+    }
+  }
+
+  /** Why a region cannot be drawn as a shape of its own, or null when it can. */
+  fault(region: number): JoinReason | null {
+    const { graph, smallest } = this;
+    const level = graph.level[region];
+    const accent = level === 0 || level === this.brightest;
+    if (graph.area[region] < smallest.areaPx * (accent ? smallest.accentShare : 1)) return 'too small';
+    const width = 2 * graph.halfWidth[region];
+    if (width < smallest.widthPx * (accent ? Math.sqrt(smallest.accentShare) : 1)) return 'too narrow';
+    // A strip would be outlined on both sides and end up too thick: it is a line, not a shape.
+    const slender = graph.perimeter[region] ** 2 > slenderFrom * graph.area[region];
+    if (slender && width < slenderWidths * smallest.widthPx) return 'too narrow';
+    // A strip of that mean breadth between a darker and a lighter shape is only their blend.
+    if (accent || (2 * graph.area[region]) / graph.perimeter[region] >= smallest.widthPx) return null;
+    let darker = false;
+    let lighter = false;
+    for (const other of graph.border[region].keys()) {
+      if (graph.level[other] < level) darker = true;
+      if (graph.level[other] > level) lighter = true;
+    }
+    return darker && lighter ? 'too narrow' : null;
+  }
+
+  /** Gives a region to the neighbour it resembles most, a longer border counting for it. */
+  giveAway(region: number, because: JoinReason): number | null {
+    const { graph } = this;
+    let best = -1;
+    let least = Infinity;
+    for (const [other, shared] of graph.border[region]) {
+      const cost =
+        (difference(graph, region, other, this.coloured) + 0.01) *
+        (1 - (borderShare * shared) / graph.perimeter[region]);
+      if (cost < least) {
+        best = other;
+        least = cost;
+      }
+    }
+    if (best === -1) return null;
+    this.join(best, region, because);
+    return this.joinAlike(best);
+  }
+}
+
+/**
+ * Joins regions of one value that touch, then, smallest first, every region that cannot be drawn as a shape
+ * with the neighbour it resembles most.
+ *
+ * @param lightness quieted L\* plane the likeness is judged on
+ * @param colour a\* and b\* on the same pixels, when colours count
+ * @param valueCount how many values the map has
+ * @returns regions that can all be drawn, numbered in reading order of their first pixel, and what was joined
+ */
+export function mergeRegions(
+  regions: Regions,
+  lightness: Plane,
+  colour: ColourPlanes | null,
+  smallest: SmallestShape,
+  valueCount: number,
+): Merged {
+  const graph = buildGraph(regions, lightness, colour, slenderWidths * smallest.widthPx);
+  const merging = new Merging(graph, smallest, valueCount - 1);
+  const { parent } = graph;
+  for (let i = 0; i < regions.count; i++) if (parent[i] === i) merging.joinAlike(i);
+
+  const queue = new FlatQueue<number>();
+  const consider = (region: number) => {
+    if (graph.border[region].size > 0 && merging.fault(region)) queue.push(region, graph.area[region]);
+  };
+  for (let i = 0; i < regions.count; i++) if (parent[i] === i) consider(i);
+  while (queue.length > 0) {
+    const areaThen = queue.peekValue()!;
+    const region = queue.pop()!;
+    // A region that has grown or gone since it was queued is judged afresh or not at all.
+    if (parent[region] !== region || graph.area[region] !== areaThen) continue;
+    const because = merging.fault(region);
+    const grown = because && merging.giveAway(region, because);
+    if (grown !== null) consider(grown);
+  }
+  return renumber(regions, merging);
+}
+
+function renumber(regions: Regions, { graph, joins }: Merging): Merged {
+  const whole = Int32Array.from({ length: regions.count }, (_, i) => root(graph.parent, i));
+  const number = new Int32Array(regions.count).fill(-1);
+  const level: number[] = [];
+  const { label: before } = regions;
+  const label = new Int32Array(before.length);
+  for (let i = 0; i < label.length; i++) {
+    const region = whole[before[i]];
+    if (number[region] === -1) number[region] = level.push(graph.level[region]) - 1;
+    label[i] = number[region];
+  }
+  return {
+    regions: { ...regions, label, count: level.length, level: Uint8Array.from(level) },
+    joins: joins.map(({ into, ...join }) => ({ ...join, region: number[whole[into]] })),
+  };
+}

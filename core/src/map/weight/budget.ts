@@ -1,0 +1,79 @@
+import { isTraced, type MapDocument, type MapLine } from '../../documents/index.js';
+import { lineLengthMm, secondsToTrace, speedOf, type TracingSpeed, usualSpeed } from './effort.js';
+import type { MapSettings } from '../settings.js';
+
+/** What a budget is chosen by. */
+export type Budget = Pick<MapSettings, 'minutes' | 'leastWeight'>;
+
+/** A line that stays whatever the time: silhouette, big masses, and what the painter asked for. */
+function stays(line: MapLine): boolean {
+  return line.held === true || line.part === 'silhouette' || line.part === 'mass';
+}
+
+/**
+ * What a second spent on a line is worth. A millimetre of line is worth the square of its weight, so that one
+ * strong line outweighs several faint ones; lifts make short lines dear.
+ */
+function worthPerSecond(line: MapLine, speed: TracingSpeed): number {
+  const lengthMm = lineLengthMm(line);
+  return (line.weight * line.weight * lengthMm) / secondsToTrace(lengthMm, speed);
+}
+
+/**
+ * Chooses the lines to draw: those that matter too little go, then the best set for the minutes there are.
+ * Silhouette and the boundaries of the big masses are always whole, so that at any budget the map is a
+ * drawing; beyond them lines are taken by what a second on them is worth until the time is spent, and what
+ * still fits into the rest. So taken, the worth lies within that of a single line of the best there is.
+ *
+ * @returns the same lines in the same order; those left out carry `kept: false` and why
+ */
+export function chooseLines(
+  lines: readonly MapLine[],
+  { minutes, leastWeight }: Budget,
+  speed: TracingSpeed = usualSpeed,
+): MapLine[] {
+  const little = new Set(lines.filter((line) => isTraced(line) && !stays(line) && line.weight < leastWeight));
+  const late = new Set<MapLine>();
+  if (minutes !== null) {
+    let left = minutes * 60;
+    const wanted = lines.filter((line) => isTraced(line) && !little.has(line));
+    const seconds = (line: MapLine) => secondsToTrace(lineLengthMm(line), speed);
+    for (const line of wanted) if (stays(line)) left -= seconds(line);
+    const rest = wanted
+      .filter((line) => !stays(line))
+      .map((line) => ({ line, worth: worthPerSecond(line, speed) }))
+      .sort((a, b) => b.worth - a.worth);
+    for (const { line } of rest) {
+      if (seconds(line) <= left) left -= seconds(line);
+      else late.add(line);
+    }
+  }
+  return lines.map((line) => {
+    if (little.has(line)) return { ...line, kept: false, leftOut: 'little' as const };
+    if (late.has(line)) return { ...line, kept: false, leftOut: 'time' as const };
+    return line;
+  });
+}
+
+/**
+ * What some more minutes would add to a map.
+ *
+ * @param map with its budget spent
+ * @param more minutes on top of those set
+ * @returns ids of lines now left out for want of time that would then be drawn
+ */
+export function addedBy(
+  map: MapDocument,
+  budget: Budget,
+  more: number,
+  speed: TracingSpeed = speedOf(map),
+): string[] {
+  if (budget.minutes === null) return [];
+  const waiting = new Set(map.lines.filter((line) => line.leftOut === 'time').map((line) => line.id));
+  const whole = map.lines.map((line) =>
+    waiting.has(line.id) ? { ...line, kept: true, leftOut: undefined } : line,
+  );
+  return chooseLines(whole, { ...budget, minutes: budget.minutes + more }, speed)
+    .filter((line) => waiting.has(line.id) && line.kept !== false)
+    .map((line) => line.id);
+}

@@ -1,0 +1,56 @@
+import { z } from 'zod';
+import { isTraced, type MapDocument, type MapLine } from '../../documents/index.js';
+import { polylineLength } from '../../geometry/index.js';
+
+/** How fast a hand traces. */
+export type TracingSpeed = {
+  /** Along a line, mm a second. */
+  mmPerSecond: number;
+  /** To lift, find the next line's start and set down, seconds. */
+  secondsPerLift: number;
+};
+
+/**
+ * A careful hand on a clear line goes at about 8 mm a second and takes a second and a half between lines.
+ * A starting point only: a painter's own record replaces it.
+ */
+export const usualSpeed: TracingSpeed = { mmPerSecond: 8, secondsPerLift: 1.5 };
+
+const speedInSettings = z.object({
+  mmPerSecond: z.number().positive(),
+  secondsPerLift: z.number().min(0),
+});
+
+/** The speed a map was reckoned at, or the usual one where it does not say. */
+export function speedOf(map: Pick<MapDocument, 'settings'>): TracingSpeed {
+  const kept = speedInSettings.safeParse(map.settings);
+  return kept.success ? kept.data : usualSpeed;
+}
+
+/** Length of a line on the surface, mm. */
+export function lineLengthMm(line: Pick<MapLine, 'points' | 'closed'>): number {
+  return polylineLength(line.points.flat(), line.closed);
+}
+
+/** Seconds to trace one line, its lift included. */
+export function secondsToTrace(lengthMm: number, speed: TracingSpeed = usualSpeed): number {
+  return lengthMm / speed.mmPerSecond + speed.secondsPerLift;
+}
+
+/** What a map asks of the hand. */
+export type Effort = { lines: number; metres: number; minutes: number };
+
+/** Lines, metres and minutes of all the lines of a map that are traced. */
+export function effortOf(map: MapDocument, speed: TracingSpeed = speedOf(map)): Effort {
+  let lines = 0;
+  let lengthMm = 0;
+  let seconds = 0;
+  for (const line of map.lines) {
+    if (!isTraced(line)) continue;
+    const length = lineLengthMm(line);
+    lines++;
+    lengthMm += length;
+    seconds += secondsToTrace(length, speed);
+  }
+  return { lines, metres: lengthMm / 1000, minutes: seconds / 60 };
+}

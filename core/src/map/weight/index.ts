@@ -1,0 +1,3 @@
+export * from './weigh.js';
+export * from './budget.js';
+export * from './effort.js';
