@@ -83,13 +83,20 @@ function linked(marks: Uint8Array, width: number, mmPerPx: number): DrawnLine[] 
     taken[i] = 1;
     const run = [...walk(i).reverse(), i, ...walk(i)];
     if (run.length < 3) continue;
-    lines.push({
-      points: run.flatMap((at) => [((at % width) + 0.5) * mmPerPx, (Math.floor(at / width) + 0.5) * mmPerPx]),
-      closed: false,
-    });
+    const x = eased(run.map((at) => ((at % width) + 0.5) * mmPerPx));
+    const y = eased(run.map((at) => (Math.floor(at / width) + 0.5) * mmPerPx));
+    lines.push({ points: x.flatMap((value, i) => [value, y[i]!]), closed: false });
   }
   return lines;
 }
+
+/** The staircase taken out of a run of pixels, so that its direction can be told. */
+const eased = (values: number[]) =>
+  values.map((_, i) => {
+    const reach = Math.min(3, i, values.length - 1 - i);
+    const part = values.slice(i - reach, i + reach + 1);
+    return part.reduce((sum, value) => sum + value, 0) / part.length;
+  });
 
 /** Paths of an SVG text as polylines, mm. */
 function linesOfSvg(svg: string, mmPerPx: number): DrawnLine[] {

@@ -1,9 +1,13 @@
-import { lookAlongRow, renderRows, type Scene } from '@nobrel/demo/raymarch';
+import { dot, lookAlongRow, renderRows, type Scene, type Vector } from '@nobrel/demo/raymarch';
 import { gaussian, seeded, type SeenPicture } from '@nobrel/core/testing';
 import type { JudgedScene } from './scenes/index.js';
 
 /** A highlight is what adds this much light. */
 const highlightFrom = 0.16;
+
+/** One part turns or hides itself where its normal differs this much within so many pixels. */
+const creaseCosine = 0.8;
+const creasePx = 2;
 
 /** What lies on every pixel of a scene, and its clean picture. */
 export function renderScene({ scene, objectOf, textured, faceted }: JudgedScene): SeenPicture {
@@ -18,7 +22,9 @@ export function renderScene({ scene, objectOf, textured, faceted }: JudgedScene)
     textured: new Uint8Array(count),
     lit: new Float32Array(count),
     highlight: new Uint8Array(count),
+    crease: new Uint8Array(count),
   };
+  const normals: Vector[] = [];
   // Parts are numbered as they are met; a flat face of a faceted thing is a part of its own.
   const numbers = new Map<string, number>();
   for (let y = 0, i = 0; y < height; y++) {
@@ -34,6 +40,9 @@ export function renderScene({ scene, objectOf, textured, faceted }: JudgedScene)
       seen.part[i] = part;
       seen.textured[i] = textured[thing] ? 1 : 0;
       seen.lit[i] = lit;
+      normals.push(normal);
+      const beside = [i - creasePx, i - creasePx * width].filter((j) => j >= 0);
+      if (beside.some((j) => seen.part[j] === part && dot(normal, normals[j]!) < creaseCosine)) seen.crease[i] = 1;
       seen.highlight[i] = highlight > highlightFrom ? 1 : 0;
       i++;
     }

@@ -11,6 +11,16 @@ const point = z.tuple([z.number(), z.number()]);
 export const lineKinds = ['boundary', 'detail', 'direction', 'hidden', 'guide', 'frame'] as const;
 export const lineParts = ['silhouette', 'mass', 'inner'] as const;
 export const edgeQualities = ['hard', 'soft', 'lost'] as const;
+export const boundariesOf = [
+  'contour',
+  'value',
+  'cast-shadow',
+  'form-shadow',
+  'highlight',
+  'texture',
+  'stroke',
+] as const;
+export type BoundaryOf = (typeof boundariesOf)[number];
 export type LineKind = (typeof lineKinds)[number];
 export type EdgeQuality = (typeof edgeQualities)[number];
 
@@ -32,6 +42,10 @@ const lineSchema = z.looseObject({
   kept: z.boolean().optional(),
   /** Why it was left out: by hand, for want of time, since it matters little, in an excluded area, as a shadow's outline. */
   leftOut: z.enum(['hand', 'time', 'little', 'excluded', 'shadow']).optional(),
+  /** What it is the boundary of: a thing or its part, a value on a form, a shadow, a highlight. */
+  of: z.enum(boundariesOf).optional(),
+  /** The detail from which on it is drawn, 0–1: 0 only the silhouette of what is largest, 1 everything. */
+  from: z.number().min(0).max(1).optional(),
   /** What it belongs to: the outermost boundary, a big mass, or what lies within. */
   part: z.enum(lineParts).optional(),
   /** ΔE2000 across a line between two colours of one value. */
@@ -50,7 +64,7 @@ const lineSchema = z.looseObject({
 
 /** Something that became part of a shape, and why. */
 const joinSchema = z.looseObject({
-  because: z.enum(['same value', 'too small', 'too narrow', 'by hand']),
+  because: z.enum(['same value', 'too alike', 'too small', 'too narrow', 'by hand']),
   /** mm² */
   area: z.number(),
   /** ΔL\*, or ΔE2000 where colours count. */

@@ -6,6 +6,7 @@ import { placeBoundaries, type Boundaries, stretchesOf, type Stretch } from './b
 import {
   colourPlanes,
   type ColourPlanes,
+  shapeStep,
   workingRaster,
   workingSize,
   type WorkingRaster,
@@ -13,7 +14,19 @@ import {
 } from './reading/index.js';
 import { type Correction, EdgeFollower } from './corrections/index.js';
 import { detailGround, drawDetails, findDetails, type Details } from './details/index.js';
+import { gatherEvidence, labPlanes, type Evidence, type LabPlanes } from './evidence/index.js';
 import { drawArcs } from './lines/index.js';
+import {
+  ContourGraph,
+  ContourModel,
+  contoursAt,
+  contourWeights,
+  cutIntoCells,
+  joinRegions,
+  type Cells,
+  type Contours,
+  type Hierarchy,
+} from './regions/index.js';
 import { lightnessPlane } from '../colour/index.js';
 import { Stage } from './stage.js';
 import type { MapSettings } from './settings.js';
@@ -60,6 +73,10 @@ export class MapMaker {
   private readonly stages = {
     reduced: new Stage<WorkingRaster>(),
     colour: new Stage<ColourPlanes>(),
+    lab: new Stage<LabPlanes>(),
+    evidence: new Stage<Evidence>(),
+    joined: new Stage<{ cells: Cells; hierarchy: Hierarchy }>(),
+    contours: new Stage<Contours>(),
     quieted: new Stage<Quieted>(),
     tones: new Stage<Tones>(),
     shapes: new Stage<Shapes>(),
@@ -102,16 +119,24 @@ export class MapMaker {
     const size = { width, height, pxPerMm: raster.pxPerMm };
     const colour = this.colours(request, size, rasterKey);
 
-    yield { stage: 'Quieting texture', share: 0.15 };
-    const tones = this.tones(raster, colour, settings, rasterKey);
+    yield { stage: 'Looking for contours', share: 0.1 };
+    const lab = this.lab(request, raster, rasterKey);
+    const joined = yield* this.joined(lab, rasterKey);
+    const contoursKey = keyOf(rasterKey, settings.detail);
+    const contours = this.stages.contours.get(contoursKey, () =>
+      contoursAt(joined.cells, joined.hierarchy, settings.detail),
+    );
 
-    yield { stage: 'Finding the values and shapes', share: 0.4 };
-    const shapesKey = keyOf(tones.key, pick(settings, shapeSettings));
-    const shapes = this.stages.shapes.get(shapesKey, () => findShapes(tones.value, settings));
+    yield { stage: 'Quieting texture', share: 0.45 };
+    const tones = this.tones(raster, settings, rasterKey);
+
+    yield { stage: 'Finding the values and shapes', share: 0.5 };
+    const shapesKey = keyOf(tones.key, contoursKey, pick(settings, shapeSettings));
+    const shapes = this.stages.shapes.get(shapesKey, () => findShapes(tones.value, contours, lab.planes, settings));
     this.found = { histogram: tones.value.histogram, limits: shapes.limits };
 
     yield { stage: 'Following the boundaries', share: 0.6 };
-    const boundaries = yield* this.boundaries(shapes, raster, tones.value, colour, settings, shapesKey);
+    const boundaries = yield* this.boundaries(shapes, raster, tones.value, lab.planes, shapesKey);
 
     yield { stage: 'Looking for thin lines', share: 0.85 };
     const details = this.details(raster, colour, shapes, settings, { rasterKey, shapesKey });
@@ -139,6 +164,7 @@ export class MapMaker {
         details: drawDetails(details, shapes.regions, size, frame, settings),
         levelLightness: shapes.levelLightness,
         limits: shapes.limits,
+        fromDetail: shapes.fromDetail,
       },
       placement,
       { ...settings, crop: window, ...(corrections.length > 0 ? { corrections } : {}) },
@@ -182,23 +208,54 @@ export class MapMaker {
 
   private colours(request: MapRequest, size: WorkingSize, rasterKey: string): ColourPlanes | null {
     const { settings, picture, window } = request;
-    if (settings.colourSplit === null && !settings.colourEdges) return null;
+    if (!settings.colourEdges) return null;
     return this.stages.colour.get(rasterKey, () =>
       colourPlanes(picture, window, size.width, size.height, colourBlurMm * size.pxPerMm),
     );
   }
 
+  /** Lightness and colour on the raster that contours and shapes are found on. */
+  private lab(
+    { picture, window }: MapRequest,
+    { luminance, pxPerMm }: WorkingRaster,
+    rasterKey: string,
+  ): { planes: LabPlanes; pxPerMm: number } {
+    const step = shapeStep(pxPerMm);
+    const size = {
+      width: Math.ceil(luminance.width / step),
+      height: Math.ceil(luminance.height / step),
+      step,
+      pxPerMm: pxPerMm / step,
+    };
+    const planes = this.stages.lab.get(rasterKey, () => labPlanes(picture, window, luminance, size));
+    return { planes, pxPerMm: size.pxPerMm };
+  }
+
+  /** The picture's regions, joined in the order of how little their contours matter. */
+  private *joined(
+    lab: { planes: LabPlanes; pxPerMm: number },
+    rasterKey: string,
+  ): Generator<MapProgress, { cells: Cells; hierarchy: Hierarchy }, undefined> {
+    const held = this.stages.joined.peek(rasterKey);
+    if (held) return held;
+    const evidence = this.stages.evidence.get(rasterKey, () => gatherEvidence(lab.planes, lab.pxPerMm));
+    yield { stage: 'Looking for contours', share: 0.2 };
+    const cells = cutIntoCells(evidence.steepness);
+    const graph = new ContourGraph(cells, evidence);
+    yield { stage: 'Telling things apart', share: 0.3 };
+    const hierarchy = joinRegions(graph, new ContourModel(contourWeights), lab.pxPerMm);
+    return this.stages.joined.put(rasterKey, { cells, hierarchy });
+  }
+
   private tones(
     raster: WorkingRaster,
-    colour: ColourPlanes | null,
     settings: MapSettings,
     rasterKey: string,
   ): { key: string; value: Tones } {
     const quietKey = keyOf(rasterKey, settings.quietMm, settings.quietStrength);
     const quieted = this.stages.quieted.get(quietKey, () => quietedTones(raster, settings));
-    const split = settings.colourSplit === null ? null : colour;
-    const key = keyOf(quietKey, settings.lightFall, settings.local, split !== null);
-    const value = this.stages.tones.get(key, () => judgeTones(quieted, split, raster.pxPerMm, settings));
+    const key = keyOf(quietKey, settings.lightFall, settings.local);
+    const value = this.stages.tones.get(key, () => judgeTones(quieted, raster.pxPerMm, settings));
     return { key, value };
   }
 
@@ -206,13 +263,12 @@ export class MapMaker {
     shapes: Shapes,
     raster: WorkingRaster,
     tones: Tones,
-    colour: ColourPlanes | null,
-    settings: MapSettings,
+    lab: LabPlanes,
     shapesKey: string,
   ): Generator<MapProgress, Boundaries, undefined> {
     const held = this.stages.boundaries.peek(shapesKey);
     if (held) return held;
-    const placing = placeBoundaries(shapes, raster, tones, colour, settings.colourSplit);
+    const placing = placeBoundaries(shapes, raster, tones, lab);
     for (;;) {
       const step = placing.next();
       if (step.done) return this.stages.boundaries.put(shapesKey, step.value);
@@ -243,6 +299,7 @@ function reduced({ luminance, pxPerMm }: WorkingRaster, coarser: number): Workin
 
 /** Settings the shapes follow from, beside the tones. */
 const shapeSettings = [
+  'mode',
   'values',
   'separation',
   'limits',

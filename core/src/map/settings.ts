@@ -26,6 +26,8 @@ export const mostValues = 9;
 /** The decisions that make a map, as kept with a work. */
 export const mapSettingsSchema = z.object({
   mode: z.enum(mapModes),
+  /** How much is drawn of the contours, 0–1: 0 the silhouettes of the largest things, 1 everything. */
+  detail: z.number().min(0).max(1),
   /** How many values the picture is squinted into. */
   values: z.int().min(fewestValues).max(mostValues),
   separation: z.enum(separations),
@@ -86,6 +88,7 @@ export type MapSettings = z.infer<typeof mapSettingsSchema>;
 /** Four values and a half-millimetre point: a map most people can trace in an evening. */
 export const defaultMapSettings: MapSettings = {
   mode: 'values',
+  detail: 0.5,
   values: 4,
   separation: 'best',
   limits: [],

@@ -287,7 +287,7 @@ function groundOf(kind: GroundKind, dice: Dice): Surface {
   }
 }
 
-/** What stands on what, in pairs: the first ten scenes are for learning, the others are never learned on. */
+/** What stands on what: on the first ground for learning, on the second for judging, never learned on. */
 const plans: readonly (readonly [arrangement: string, learnOn: GroundKind, judgeOn: GroundKind])[] = [
   ['blocks', 'woven', 'grained'],
   ['jars', 'plain', 'striped'],
@@ -346,5 +346,7 @@ function build(name: string, ground: GroundKind, seed: number): JudgedScene {
   };
 }
 
-export const scenesToLearnOn = plans.map(([name, ground], i) => build(name, ground, 1000 + i));
+export const scenesToLearnOn = [1000, 3000].flatMap((seed) =>
+  plans.map(([name, ground], i) => build(name, ground, seed + i)),
+);
 export const scenesToJudgeOn = plans.map(([name, , ground], i) => build(name, ground, 2000 + i));

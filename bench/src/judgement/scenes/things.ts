@@ -134,8 +134,13 @@ export function mug(at: Vector, size: number, surface: Surface, side: 1 | -1): B
     ring([x + side * 0.72 * size, y + size, z], 0.45 * size, 0.1 * size),
     drum([x, y + size, z], 0.68 * size, 2 * size, 0),
   );
+  const lining = cut(
+    drum([x, y + 1.2 * size, z], 0.63 * size, 0.81 * size, 0.02),
+    drum([x, y + 1.22 * size, z], 0.61 * size, size, 0.02),
+  );
   return [
     { distance: cup, surface, bound: ball([x, y + size, z], 1.35 * size) },
+    { distance: lining, surface, bound: ball([x, y + size, z], 1.35 * size) },
     { distance: handle, surface, bound: ball([x + side * 0.72 * size, y + size, z], 0.7 * size) },
   ];
 }

@@ -1,36 +1,41 @@
+import type { Lab } from '../../colour/index.js';
+import { deltaE2000 } from '../../colour/index.js';
 import type { Plane } from '../../raster/index.js';
-import type { ColourPlanes, WorkingRaster } from '../reading/index.js';
+import type { LabPlanes } from '../evidence/index.js';
+import type { WorkingRaster } from '../reading/index.js';
+import type { Shapes, Tones } from '../values/index.js';
 import { solveJunctions } from './junctions.js';
 import { inLinearLight, locateArc, type Ground, type LocatedArc } from './locate.js';
 import { outside, planarMap, type Arc, type PlanarMap } from './planar-map.js';
-import { colourBetween, type Shapes, type Tones } from '../values/index.js';
 
 /** The boundaries of the shapes, placed to a fraction of a pixel. */
 export type Boundaries = {
   map: PlanarMap;
   arcs: LocatedArc[];
-  /** ΔE2000 across arcs whose two sides differ clearly in colour, by index of the arc. */
+  /** ΔE2000 across arcs that are seen by their colour rather than their lightness, by index of the arc. */
   colours: Map<number, number>;
 };
 
 /** Arcs located between two reports of progress. */
 const arcsPerReport = 200;
 
+/** Colour places a boundary where it differs by this many times what lightness does, and by at least so much. */
+const colourOverLightness = 1.5;
+const leastColour = 6;
+
 /**
  * Places every boundary; yields the share done now and then.
  *
  * @param tones what the shapes were found on, for soft edges
- * @param colour a\* and b\* on the working raster, when shapes may be divided by colour
- * @param colourSplit ΔE2000 from which two colours of one value are told apart, or null
+ * @param lab colour on the same pixels, for boundaries that lightness does not show
  */
 export function* placeBoundaries(
   shapes: Shapes,
   raster: WorkingRaster,
-  tones: Pick<Tones, 'luminance' | 'colour' | 'step'>,
-  colour: ColourPlanes | null,
-  colourSplit: number | null,
+  tones: Pick<Tones, 'luminance' | 'step'>,
+  lab: LabPlanes,
 ): Generator<number, Boundaries, undefined> {
-  const { regions, levelLightness } = shapes;
+  const { regions } = shapes;
   const map = planarMap(regions);
   const arcs: LocatedArc[] = [];
   const colours = new Map<number, number>();
@@ -41,33 +46,27 @@ export function* placeBoundaries(
       arcs.push(alongFrame(arc, regions.step, raster.luminance));
       continue;
     }
-    const [left, right] = [regions.level[arc.left], regions.level[arc.right]];
-    const apart = colourSplit === null ? 0 : colourBetween(shapes, arc.left, arc.right);
-    if (colourSplit !== null && apart > colourSplit) colours.set(index, apart);
-    const ground = left === right && colour ? inColour(colour, tones, shapes, arc) : light;
-    const expected = left === right ? apart : Math.abs(levelLightness[left] - levelLightness[right]);
-    arcs.push(locateArc(arc, ground, regions, expected, raster.pxPerMm));
+    const [one, other] = [shapes.colours[arc.left], shapes.colours[arc.right]];
+    const step = Math.abs(one.lightness - other.lightness);
+    const apart = Math.hypot(one.a - other.a, one.b - other.b);
+    const byColour =
+      regions.thing[arc.left] !== regions.thing[arc.right] &&
+      apart >= leastColour &&
+      apart > colourOverLightness * step;
+    if (byColour) colours.set(index, deltaE2000(one, other));
+    const ground = byColour ? inColour(lab, tones.step, one, other) : light;
+    arcs.push(locateArc(arc, ground, regions, byColour ? apart : step, raster.pxPerMm));
   }
   const { width, height } = raster.luminance;
   solveJunctions(map, arcs, { width, height, step: regions.step });
   return { map, arcs, colours };
 }
 
-/** Two colours of one value meet where the one of a\* and b\* that differs more is half-way. */
-function inColour(
-  colour: ColourPlanes,
-  { colour: soft, step }: Pick<Tones, 'colour' | 'step'>,
-  { colours }: Shapes,
-  { left, right }: Arc,
-): Ground {
-  const along = (axis: 'a' | 'b') => Math.abs(colours[left][axis] - colours[right][axis]);
-  const axis = along('a') >= along('b') ? 'a' : 'b';
-  const tones = { plane: colour[axis], pitchPx: 1 };
-  return {
-    tones,
-    softTones: soft ? { plane: soft[axis], pitchPx: step } : tones,
-    stepBetween: (one, other) => one - other,
-  };
+/** Two colours of one lightness meet where the one of a\* and b\* that differs more is half-way. */
+function inColour(lab: LabPlanes, step: number, one: Lab, other: Lab): Ground {
+  const along = (axis: 'a' | 'b') => Math.abs(one[axis] - other[axis]);
+  const tones = { plane: lab[along('a') >= along('b') ? 'a' : 'b'], pitchPx: step };
+  return { tones, softTones: tones, stepBetween: (from, to) => from - to };
 }
 
 /** The picture's own border: its ends are all there is to it. */

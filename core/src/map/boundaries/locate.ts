@@ -1,7 +1,7 @@
 import { lightnessOfLuminance } from '../../colour/index.js';
 import type { Plane } from '../../raster/index.js';
 import type { Arc } from './planar-map.js';
-import type { Regions } from '../values/index.js';
+import type { LabelledRaster } from '../values/index.js';
 import { smoothedRun } from './smooth-run.js';
 import { crossingNear, measureSteps, median, spreadOver, type Steps } from './step.js';
 import { normalsOf, readStrip, type Strip, type Tones } from './strip.js';
@@ -72,7 +72,7 @@ const wideStepPx = 4.5;
 export function locateArc(
   arc: Arc,
   { tones, softTones, stepBetween }: Ground,
-  regions: Regions,
+  regions: LabelledRaster,
   expected: number,
   pxPerMm: number,
 ): LocatedArc {

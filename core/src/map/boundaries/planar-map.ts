@@ -1,4 +1,4 @@
-import type { Regions } from '../values/index.js';
+import type { LabelledRaster } from '../values/index.js';
 
 /** Stands for what lies outside the picture. */
 export const outside = -1;
@@ -37,7 +37,7 @@ class Lattice {
   readonly height: number;
   private readonly label: Int32Array;
 
-  constructor(regions: Regions) {
+  constructor(regions: LabelledRaster) {
     this.width = regions.width;
     this.height = regions.height;
     this.label = regions.label;
@@ -95,7 +95,7 @@ class Lattice {
  * The planar map of a picture's regions: every boundary once, from junction to junction, and for each
  * region the closed rings made of them.
  */
-export function planarMap(regions: Regions): PlanarMap {
+export function planarMap(regions: LabelledRaster): PlanarMap {
   const lattice = new Lattice(regions);
   const { width, height } = lattice;
   const columns = width + 1;

@@ -1,6 +1,6 @@
 import { stepLength } from '../../geometry/index.js';
 import { sampleAt, type Plane } from '../../raster/index.js';
-import type { Regions } from '../values/index.js';
+import type { LabelledRaster } from '../values/index.js';
 
 /**
  * The picture straightened along a boundary: row i runs square across it at its i-th point, from `reach`
@@ -54,7 +54,7 @@ export type Tones = {
  */
 export function readStrip(
   { plane, pitchPx }: Tones,
-  regions: Regions,
+  regions: LabelledRaster,
   points: Float64Array,
   normals: Float64Array,
   sides: { left: number; right: number },
@@ -129,7 +129,7 @@ function readRow(
  * still lie in the other region, as a soft edge can be some way from where the regions met.
  */
 function room(
-  regions: Regions,
+  regions: LabelledRaster,
   own: number,
   other: number,
   x: number,

@@ -1,5 +1,5 @@
 import { averaged, gaussianBlur, type Plane } from '../../raster/index.js';
-import type { Regions } from '../values/index.js';
+import type { LabelledRaster } from '../values/index.js';
 
 /** Which way the texture runs, on cells of the picture. */
 export type Flow = {
@@ -85,7 +85,7 @@ export type Stroke = { points: Float64Array; region: number; coherence: number }
 export type StrokeOptions = {
   spacingPx: number;
   lengthPx: number;
-  regions: Regions;
+  regions: LabelledRaster;
   /** Whether a place is too near a boundary: what runs along an edge is the edge, not texture. */
   nearEdge: (x: number, y: number) => boolean;
 };

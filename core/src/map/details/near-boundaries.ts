@@ -1,4 +1,4 @@
-import type { Regions } from '../values/index.js';
+import type { LabelledRaster } from '../values/index.js';
 
 /** Whether a place of the working raster lies near where two regions meet. */
 export type NearBoundary = (x: number, y: number) => boolean;
@@ -8,7 +8,7 @@ export type NearBoundary = (x: number, y: number) => boolean;
  *
  * @param reachPx how near, pixels of the working raster
  */
-export function nearBoundaries(regions: Regions, reachPx: number): NearBoundary {
+export function nearBoundaries(regions: LabelledRaster, reachPx: number): NearBoundary {
   const { width, height, label, step } = regions;
   const reach = Math.max(1, Math.round(reachPx / step));
   const near = new Uint8Array(label.length);

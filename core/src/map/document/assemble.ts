@@ -1,4 +1,4 @@
-import type { MapDocument, MapLine, MapShape, ShapeJoin } from '../../documents/index.js';
+import type { BoundaryOf, MapDocument, MapLine, MapShape, ShapeJoin } from '../../documents/index.js';
 import { divideRun, reversedPoints, signedArea, type Rect } from '../../geometry/index.js';
 import type { PixelWindow } from '../../raster/index.js';
 import type { Correction } from '../corrections/index.js';
@@ -33,6 +33,8 @@ export type Findings = {
   details: readonly DrawnDetail[];
   levelLightness: readonly number[];
   limits: readonly number[];
+  /** The detail from which on the contour between two things is drawn. */
+  fromDetail: (one: number, other: number) => number;
 };
 
 /** An explanation of a shape names its largest joins only. */
@@ -89,12 +91,14 @@ export function assembleMap(
   };
 }
 
-function piecesOf({ map, drawn, stretches, colours }: Findings, index: number): Piece[] {
+function piecesOf(found: Findings, index: number): Piece[] {
+  const { map, drawn, stretches, colours } = found;
   const arc = map.arcs[index];
   const own = stretches[index];
   const shape = (region: number) => (region === outside ? null : `s${region + 1}`);
   const sides = { left: shape(arc.left), right: shape(arc.right) };
   const colour = colours.get(index);
+  const of = arc.left === outside || arc.right === outside ? {} : boundaryOf(found, arc.left, arc.right);
   if (own.length <= 1) {
     const onFrame = arc.left === outside || arc.right === outside;
     const id = `a${index + 1}`;
@@ -107,6 +111,7 @@ function piecesOf({ map, drawn, stretches, colours }: Findings, index: number): 
           id,
           kind: onFrame ? 'frame' : 'boundary',
           ...told(own[0], colour),
+          ...of,
           closed,
           points: toPoints(points),
           ...sides,
@@ -121,12 +126,28 @@ function piecesOf({ map, drawn, stretches, colours }: Findings, index: number): 
       id: `a${index + 1}.${k + 1}`,
       kind: 'boundary',
       ...told(own[k], colour),
+      ...of,
       closed: false,
       points: toPoints(points),
       ...sides,
     },
   }));
 }
+
+/** What a boundary is of, and the detail from which on it is drawn. */
+function boundaryOf(
+  { regions, fromDetail, levelLightness }: Findings,
+  left: number,
+  right: number,
+): { of: BoundaryOf; from: number } {
+  const [one, other] = [regions.thing[left], regions.thing[right]];
+  if (one !== other) return { of: 'contour', from: round(fromDetail(one, other), 3) };
+  const lightest = Math.max(regions.level[left], regions.level[right]) === levelLightness.length - 1;
+  return { of: lightest && levelLightness.length > 2 ? 'highlight' : 'value', from: valueFrom };
+}
+
+/** Values on a form are drawn from this detail on. */
+const valueFrom = 0.25;
 
 /** What is known of a stretch, as fields of its line. A boundary of two colours is seen by its colour. */
 function told(stretch: Stretch | undefined, colour: number | undefined) {

@@ -45,16 +45,13 @@ export function workingRaster(picture: Picture, window: PixelWindow, size: Worki
   };
 }
 
-/** Half of what is quieted is the widest pixel that still shows all that is left. */
-const pixelsPerQuieted = 2;
+/** Contours and shapes are looked for at about this many pixels a mm; their boundaries are placed more finely. */
+const shapePxPerMm = 2;
 
-/** Shapes are looked for on pixels no wider than this many of the working raster's. */
-const coarsest = 2;
+/** On pixels no wider than this many of the working raster's. */
+const coarsest = 3;
 
-/**
- * How many working pixels one pixel of the shapes' raster spans each way. What is finer than the size that is
- * quieted is gone from the shapes anyway; their boundaries are placed on the full raster afterwards.
- */
-export function shapeStep(quietMm: number, pxPerMm: number): number {
-  return Math.max(1, Math.min(coarsest, Math.floor((quietMm * pxPerMm) / pixelsPerQuieted + 1e-6)));
+/** How many working pixels one pixel of the raster that shapes are found on spans each way. */
+export function shapeStep(pxPerMm: number): number {
+  return Math.max(1, Math.min(coarsest, Math.floor(pxPerMm / shapePxPerMm + 1e-6)));
 }

@@ -13,10 +13,14 @@ export type SmallestShape = {
   widthPx: number;
   /** Neighbours of one value stay apart when their colours differ by more than this (ΔE2000), or null. */
   colourSplit: number | null;
+  /** Whether things of one value that touch are one shape, as they are seen; otherwise their contour parts them. */
+  asSeen: boolean;
+  /** What a pixel of boundary between two values within one thing must earn (L\*² · pixels²). */
+  calm: number;
 };
 
 /** Why a region became part of another. */
-export type JoinReason = 'same value' | 'too small' | 'too narrow';
+export type JoinReason = 'same value' | 'too alike' | 'too small' | 'too narrow';
 
 /** A region that became part of a shape. Lengths in pixels of the regions' raster. */
 export type Join = {
@@ -39,6 +43,12 @@ const slenderFrom = 40;
 /** Strips narrower than this many smallest widths are too narrow. */
 const slenderWidths = 1.15;
 
+/** Giving a region to another thing counts as this much more of a difference (L\*). */
+const otherThing = 12;
+
+/** Length of a curve by the cracks between pixels it runs along, on the average over all directions: π / 4. */
+const crackLength = 0.785;
+
 /** A border all round makes a neighbour seem this much more alike than one that barely touches. */
 const borderShare = 0.5;
 
@@ -54,6 +64,7 @@ class Merging {
     this.coloured = smallest.colourSplit !== null;
   }
 
+  /** Makes one region of two; the one kept keeps its value and its thing. */
   private join(keep: number, give: number, because: JoinReason): void {
     const { graph } = this;
     const area = graph.area[give];
@@ -75,8 +86,11 @@ class Merging {
       let alike = -1;
       for (const other of graph.border[region].keys()) {
         if (graph.level[other] !== graph.level[region] || (alike !== -1 && other > alike)) continue;
-        const apart =
-          smallest.colourSplit !== null && difference(graph, region, other, true) > smallest.colourSplit;
+        const otherOnes = graph.thing[other] !== graph.thing[region];
+        const apart = otherOnes
+          ? !smallest.asSeen ||
+            (smallest.colourSplit !== null && difference(graph, region, other, true) > smallest.colourSplit)
+          : false;
         if (!apart) alike = other;
       }
       if (alike === -1) return region;
@@ -87,11 +101,50 @@ class Merging {
     }
   }
 
+  /**
+   * The value a part of a thing had better have, for calm: one of a neighbouring part's, when the tones it has are
+   * worth less than the boundary it costs (the Potts model, minimised part by part).
+   *
+   * @returns the neighbour it should be one with, or −1
+   */
+  calmer(region: number, lightness: readonly number[]): number {
+    const { graph, smallest } = this;
+    const own = graph.level[region];
+    const gain = new Map<number, { border: number; with: number }>();
+    for (const [other, border] of graph.border[region]) {
+      if (graph.thing[other] !== graph.thing[region] || graph.level[other] === own) continue;
+      const level = graph.level[other];
+      const known = gain.get(level);
+      if (known) known.border += border;
+      else gain.set(level, { border, with: other });
+    }
+    let best = -1;
+    let least = 0;
+    for (const [level, { border, with: other }] of gain) {
+      const [a, b] = [lightness[own], lightness[level]];
+      // Σ (t − b)² − (t − a)² over the part, from the sum of its tones.
+      const worse = (b * b - a * a) * graph.area[region] - 2 * (b - a) * graph.sum[region];
+      const change = worse - smallest.calm * crackLength * border;
+      if (change < least) {
+        least = change;
+        best = other;
+      }
+    }
+    return best;
+  }
+
+  /** Joins a part of a thing with a neighbouring one, for calm. */
+  calm(region: number, other: number): number {
+    this.join(other, region, 'too alike');
+    return this.joinAlike(other);
+  }
+
   /** Why a region cannot be drawn as a shape of its own, or null when it can. */
   fault(region: number): JoinReason | null {
     const { graph, smallest } = this;
     const level = graph.level[region];
-    const accent = level === 0 || level === this.brightest;
+    // A whole thing or part of one matters beyond its size, as highlights and darkest accents do.
+    const accent = level === 0 || level === this.brightest || this.isWhole(region);
     if (graph.area[region] < smallest.areaPx * (accent ? smallest.accentShare : 1)) return 'too small';
     const width = 2 * graph.halfWidth[region];
     if (width < smallest.widthPx * (accent ? Math.sqrt(smallest.accentShare) : 1)) return 'too narrow';
@@ -109,6 +162,12 @@ class Merging {
     return darker && lighter ? 'too narrow' : null;
   }
 
+  private isWhole(region: number): boolean {
+    const { thing, border } = this.graph;
+    for (const other of border[region].keys()) if (thing[other] === thing[region]) return false;
+    return true;
+  }
+
   /** Gives a region to the neighbour it resembles most, a longer border counting for it. */
   giveAway(region: number, because: JoinReason): number | null {
     const { graph } = this;
@@ -116,7 +175,8 @@ class Merging {
     let least = Infinity;
     for (const [other, shared] of graph.border[region]) {
       const cost =
-        (difference(graph, region, other, this.coloured) + 0.01) *
+        (difference(graph, region, other, this.coloured) +
+          (graph.thing[other] === graph.thing[region] ? 0.01 : otherThing)) *
         (1 - (borderShare * shared) / graph.perimeter[region]);
       if (cost < least) {
         best = other;
@@ -149,6 +209,7 @@ export function mergeRegions(
   const merging = new Merging(graph, smallest, valueCount - 1);
   const { parent } = graph;
   for (let i = 0; i < regions.count; i++) if (parent[i] === i) merging.joinAlike(i);
+  calmDown(merging, regions.count, valueCount);
 
   const queue = new FlatQueue<number>();
   const consider = (region: number) => {
@@ -167,19 +228,53 @@ export function mergeRegions(
   return renumber(regions, merging);
 }
 
+/** Joins parts of things, smallest first, until every boundary within a thing earns its length. */
+function calmDown(merging: Merging, count: number, valueCount: number): void {
+  const { graph } = merging;
+  const { parent, level, area, sum } = graph;
+  const [tones, areas] = [new Float64Array(valueCount), new Float64Array(valueCount)];
+  for (let i = 0; i < count; i++) {
+    if (parent[i] !== i) continue;
+    tones[level[i]] += sum[i];
+    areas[level[i]] += area[i];
+  }
+  const lightness = Array.from(tones, (tone, k) => (areas[k] > 0 ? tone / areas[k] : 0));
+  const queue = new FlatQueue<number>();
+  for (let i = 0; i < count; i++) if (parent[i] === i) queue.push(i, area[i]);
+  while (queue.length > 0) {
+    const areaThen = queue.peekValue()!;
+    const region = queue.pop()!;
+    if (parent[region] !== region || area[region] !== areaThen) continue;
+    const other = merging.calmer(region, lightness);
+    if (other === -1) continue;
+    const grown = merging.calm(region, other);
+    queue.push(grown, area[grown]);
+  }
+}
+
 function renumber(regions: Regions, { graph, joins }: Merging): Merged {
   const whole = Int32Array.from({ length: regions.count }, (_, i) => root(graph.parent, i));
   const number = new Int32Array(regions.count).fill(-1);
   const level: number[] = [];
+  const thing: number[] = [];
   const { label: before } = regions;
   const label = new Int32Array(before.length);
   for (let i = 0; i < label.length; i++) {
     const region = whole[before[i]];
-    if (number[region] === -1) number[region] = level.push(graph.level[region]) - 1;
+    if (number[region] === -1) {
+      number[region] = level.push(graph.level[region]) - 1;
+      thing.push(graph.thing[region]);
+    }
     label[i] = number[region];
   }
   return {
-    regions: { ...regions, label, count: level.length, level: Uint8Array.from(level) },
+    regions: {
+      ...regions,
+      label,
+      count: level.length,
+      level: Uint8Array.from(level),
+      thing: Int32Array.from(thing),
+    },
     joins: joins.map(({ into, ...join }) => ({ ...join, region: number[whole[into]] })),
   };
 }

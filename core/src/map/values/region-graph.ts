@@ -16,6 +16,7 @@ export type RegionGraph = {
   /** Half the widest place of the region, pixels; of a broad one only a lower bound. */
   halfWidth: Float64Array;
   level: Uint8Array;
+  thing: Int32Array;
   border: Map<number, number>[];
   parent: Int32Array;
 };
@@ -40,7 +41,7 @@ export function buildGraph(
   colour: ColourPlanes | null,
   narrowPx: number,
 ): RegionGraph {
-  const { count, level } = regions;
+  const { count, level, thing } = regions;
   const sums = () => new Float64Array(count);
   const graph: RegionGraph = {
     area: sums(),
@@ -52,6 +53,7 @@ export function buildGraph(
     perimeter: sums(),
     halfWidth: sums(),
     level: level.slice(),
+    thing,
     border: Array.from({ length: count }, () => new Map<number, number>()),
     parent: Int32Array.from({ length: count }, (_, i) => i),
   };

@@ -1,46 +1,56 @@
 import type { Plane } from '../../raster/index.js';
 import type { Slopes } from './slopes.js';
 
-/** The picture cut into connected regions of one value each. */
-export type Regions = {
+/** A picture cut into regions. */
+export type LabelledRaster = {
   width: number;
   height: number;
   /** Region of each pixel, 0 … count − 1. */
   label: Int32Array;
   count: number;
-  /** Value of each region, 0 is darkest. */
-  level: Uint8Array;
   /** Pixels of the working raster that one pixel here spans each way. */
   step: number;
 };
 
+/** The picture cut into connected regions of one value and one thing each. */
+export type Regions = LabelledRaster & {
+  /** Value of each region, 0 is darkest. */
+  level: Uint8Array;
+  /** The thing, or part of a thing, that each region is part of: its region among the contours. */
+  thing: Int32Array;
+};
+
 /**
- * Connected regions of equal value. Flats are sorted by the limits; slopes are then shared out among the
+ * Connected regions of equal value within one thing. Flats are sorted by the limits; slopes are then shared out among the
  * flats from the gentlest pixel to the steepest, so that two regions meet where the edge is steepest (a
  * watershed, after Meyer 1991). A slope no flat touches is sorted by its own lightness.
  *
  * @param lightness quieted L\* plane
  * @param limits ascending L\* limits between values
  * @param step pixels of the working raster that one pixel of the plane spans each way
+ * @param things the thing each pixel is part of; no region reaches over a contour
  */
 export function findRegions(
   lightness: Plane,
   slopes: Slopes,
   limits: readonly number[],
   step: number,
+  things: Int32Array = new Int32Array(lightness.data.length),
 ): Regions {
   const { width, height, data } = lightness;
   const label = new Int32Array(data.length).fill(-1);
   const level: number[] = [];
-  labelFlats(levelsOf(data, limits, slopes.onSlope), width, label, level);
+  labelFlats(levelsOf(data, limits, slopes.onSlope), things, width, label, level);
   const stack = new Int32Array(data.length);
-  shareOut(label, slopes.steepness, width, stack);
+  shareOut(label, slopes.steepness, things, width, stack);
   // A slope no flat touches is sorted by its own lightness.
   if (label.includes(-1)) {
     const done = Uint8Array.from(label, (region) => (region === -1 ? 0 : 1));
-    labelFlats(levelsOf(data, limits, done), width, label, level);
+    labelFlats(levelsOf(data, limits, done), things, width, label, level);
   }
-  return { width, height, label, count: level.length, level: Uint8Array.from(level), step };
+    const thing = new Int32Array(level.length);
+  for (let i = 0; i < label.length; i++) thing[label[i]] = things[i];
+  return { width, height, label, count: level.length, level: Uint8Array.from(level), thing, step };
 }
 
 /** The value each pixel's lightness falls in, or `none` for those that are barred. */
@@ -68,7 +78,13 @@ const none = 255;
  * @param label gets the labels; pixels of no level are left alone
  * @param level gets the level of each new region
  */
-function labelFlats(levels: Uint8Array, width: number, label: Int32Array, level: number[]): void {
+function labelFlats(
+  levels: Uint8Array,
+  things: Int32Array,
+  width: number,
+  label: Int32Array,
+  level: number[],
+): void {
   const parent: number[] = [];
   const provisional = new Int32Array(levels.length);
   const rootOf = (i: number): number => {
@@ -79,8 +95,8 @@ function labelFlats(levels: Uint8Array, width: number, label: Int32Array, level:
   for (let i = 0, x = 0; i < levels.length; i++, x = x === width - 1 ? 0 : x + 1) {
     const own = levels[i];
     if (own === none) continue;
-    const left = x > 0 && levels[i - 1] === own;
-    const up = i >= width && levels[i - width] === own;
+    const left = x > 0 && levels[i - 1] === own && things[i - 1] === things[i];
+    const up = i >= width && levels[i - width] === own && things[i - width] === things[i];
     if (!left && !up) {
       provisional[i] = parent.push(parent.length) - 1;
       continue;
@@ -106,13 +122,29 @@ function labelFlats(levels: Uint8Array, width: number, label: Int32Array, level:
   }
 }
 
-/** Floods unlabelled pixels from the labelled ones in order of steepness, first come first served. */
-function shareOut(label: Int32Array, steepness: Uint8Array, width: number, next: Int32Array): void {
+/** Floods unlabelled pixels from the labelled ones of their thing in order of steepness, first come first served. */
+function shareOut(
+  label: Int32Array,
+  steepness: Uint8Array,
+  things: Int32Array,
+  width: number,
+  next: Int32Array,
+): void {
   // One queue a steepness, as linked lists through `next`.
   const head = new Int32Array(256).fill(-1);
   const tail = new Int32Array(256).fill(-1);
   const queued = new Uint8Array(label.length);
+  const last = label.length - width;
   let lowest = 256;
+  /** A neighbour of the same thing, or −1. */
+  const beside = (i: number, x: number, side: number): number => {
+    let j: number;
+    if (side === 0) j = x > 0 ? i - 1 : -1;
+    else if (side === 1) j = x < width - 1 ? i + 1 : -1;
+    else if (side === 2) j = i >= width ? i - width : -1;
+    else j = i < last ? i + width : -1;
+    return j >= 0 && things[j] === things[i] ? j : -1;
+  };
   const push = (i: number, floor: number) => {
     const s = steepness[i] > floor ? steepness[i] : floor;
     queued[i] = 1;
@@ -122,16 +154,14 @@ function shareOut(label: Int32Array, steepness: Uint8Array, width: number, next:
     tail[s] = i;
     if (s < lowest) lowest = s;
   };
-  const last = label.length - width;
-  for (let i = 0; i < label.length; i++) {
+  for (let i = 0, x = 0; i < label.length; i++, x = x === width - 1 ? 0 : x + 1) {
     if (label[i] !== -1) continue;
-    const x = i % width;
-    const touches =
-      (x > 0 && label[i - 1] !== -1) ||
-      (x < width - 1 && label[i + 1] !== -1) ||
-      (i >= width && label[i - width] !== -1) ||
-      (i < last && label[i + width] !== -1);
-    if (touches) push(i, 0);
+    for (let side = 0; side < 4; side++) {
+      const j = beside(i, x, side);
+      if (j < 0 || label[j] === -1) continue;
+      push(i, 0);
+      break;
+    }
   }
   for (let s = lowest; s < 256; s++) {
     while (head[s] !== -1) {
@@ -139,31 +169,16 @@ function shareOut(label: Int32Array, steepness: Uint8Array, width: number, next:
       head[s] = next[i];
       if (head[s] === -1) tail[s] = -1;
       const x = i % width;
-      const left = x > 0 ? i - 1 : -1;
-      const right = x < width - 1 ? i + 1 : -1;
-      const up = i >= width ? i - width : -1;
-      const down = i < last ? i + width : -1;
-      label[i] = gentlestNeighbour(label, steepness, left, right, up, down);
-      if (left >= 0 && label[left] === -1 && !queued[left]) push(left, s);
-      if (right >= 0 && label[right] === -1 && !queued[right]) push(right, s);
-      if (up >= 0 && label[up] === -1 && !queued[up]) push(up, s);
-      if (down >= 0 && label[down] === -1 && !queued[down]) push(down, s);
+      // It goes to the gentlest of its neighbours.
+      let gentlest = -1;
+      for (let side = 0; side < 4; side++) {
+        const j = beside(i, x, side);
+        if (j < 0) continue;
+        if (label[j] === -1) {
+          if (!queued[j]) push(j, s);
+        } else if (gentlest < 0 || steepness[j] < steepness[gentlest]) gentlest = j;
+      }
+      label[i] = label[gentlest];
     }
   }
-}
-
-function gentlestNeighbour(
-  label: Int32Array,
-  steepness: Uint8Array,
-  left: number,
-  right: number,
-  up: number,
-  down: number,
-): number {
-  let best = -1;
-  if (left >= 0 && label[left] !== -1) best = left;
-  if (right >= 0 && label[right] !== -1 && (best < 0 || steepness[right] < steepness[best])) best = right;
-  if (up >= 0 && label[up] !== -1 && (best < 0 || steepness[up] < steepness[best])) best = up;
-  if (down >= 0 && label[down] !== -1 && (best < 0 || steepness[down] < steepness[best])) best = down;
-  return label[best];
 }

@@ -63,7 +63,7 @@ describe('regions', () => {
 });
 
 describe('merging', () => {
-  const smallest = { areaPx: 30, accentShare: 0.25, widthPx: 4, colourSplit: null };
+  const smallest = { areaPx: 30, accentShare: 0.25, widthPx: 4, colourSplit: null, asSeen: true, calm: 0 };
   const merged = (tones: Plane, limits: number[]) =>
     mergeRegions(
       findRegions(
@@ -115,7 +115,7 @@ describe('merging', () => {
         findRegions(scratch, { steepness: new Uint8Array(400), onSlope: new Uint8Array(400) }, [50], 1),
         scratch,
         null,
-        { areaPx: 100, accentShare: 1, widthPx: 2, colourSplit: null },
+        { areaPx: 100, accentShare: 1, widthPx: 2, colourSplit: null, asSeen: true, calm: 0 },
         2,
       ).regions.count,
     ).to.equal(1);

@@ -1,6 +1,8 @@
 import { deltaE2000, lightnessPlane, type Lab } from '../../colour/index.js';
 import { averaged, type Plane } from '../../raster/index.js';
-import { colourSteepness, type ColourPlanes, shapeStep, type WorkingRaster } from '../reading/index.js';
+import type { LabPlanes } from '../evidence/index.js';
+import { shapeStep, type WorkingRaster } from '../reading/index.js';
+import type { Contours } from '../regions/index.js';
 import { evened } from './light.js';
 import { mergeRegions, type Join } from './merge.js';
 import { quiet } from './quiet.js';
@@ -20,7 +22,6 @@ export type Tones = {
   slopes: Slopes;
   /** Counts of the flats over L\* 0–100. */
   histogram: Float64Array;
-  colour: ColourPlanes | null;
   /** Pixels of the working raster to one of these each way. */
   step: number;
   pxPerMm: number;
@@ -31,7 +32,7 @@ export type Quieted = { luminance: Plane; plane: Plane; step: number };
 
 /** Quiets the picture on the raster the shapes are found on. */
 export function quietedTones(raster: WorkingRaster, settings: MapSettings): Quieted {
-  const step = shapeStep(settings.quietMm, raster.pxPerMm);
+  const step = shapeStep(raster.pxPerMm);
   const luminance = averaged(raster.luminance, step);
   const lightness = { ...luminance, data: lightnessPlane(luminance.data) };
   return {
@@ -41,28 +42,21 @@ export function quietedTones(raster: WorkingRaster, settings: MapSettings): Quie
   };
 }
 
-/**
- * Evens out the light and tells flats from slopes.
- *
- * @param colour a\* and b\* on the working raster, when shapes may be divided by colour
- */
+/** Evens out the light and tells flats from slopes. */
 export function judgeTones(
   { luminance, plane, step }: Quieted,
-  colour: ColourPlanes | null,
   workingPxPerMm: number,
   { lightFall, local }: Pick<MapSettings, 'lightFall' | 'local'>,
 ): Tones {
   const pxPerMm = workingPxPerMm / step;
   const judged = evened(plane, pxPerMm, lightFall, local);
-  const small = colour && { a: averaged(colour.a, step), b: averaged(colour.b, step) };
-  const slopes = findSlopes(plane, pxPerMm, small && colourSteepness(small));
+  const slopes = findSlopes(plane, pxPerMm);
   return {
     luminance,
     quieted: plane,
     judged,
     slopes,
     histogram: flatHistogram(judged, slopes),
-    colour: small,
     step,
     pxPerMm,
   };
@@ -92,27 +86,103 @@ export type Shapes = {
   levelLightness: number[];
   /** Mean colour of each region. */
   colours: Lab[];
+  /** The detail from which on the contour between two things is drawn. */
+  fromDetail: Contours['fromDetail'];
 };
 
-/** Finds the values and the shapes that can be drawn. */
-export function findShapes(tones: Tones, settings: MapSettings): Shapes {
+/** A thing whose tones spread over less than this share of the step between two values has one value. */
+const evenShare = 0.75;
+
+/**
+ * Finds the values and the shapes that can be drawn: things, by their contours, each parted further only where the
+ * light on it really turns.
+ */
+export function findShapes(tones: Tones, contours: Contours, lab: LabPlanes, settings: MapSettings): Shapes {
   const { pxPerMm } = tones;
-  const limits = limitsBetween(tones.histogram, settings);
-  const smallest = {
-    areaPx: settings.minShapeMm2 * pxPerMm * pxPerMm,
-    accentShare: settings.accentShare,
-    widthPx: settings.leastWidthMm * pxPerMm,
-    colourSplit: settings.colourSplit,
+  const limits = settings.mode === 'lines' ? [] : limitsBetween(tones.histogram, settings);
+  const step = stepBetween(tones.histogram, limits);
+  const judged = withEvenThings(tones.judged, tones.slopes, contours, evenShare * step);
+  const found = findRegions(judged, tones.slopes, limits, tones.step, contours.label);
+  const { regions, joins } = mergeRegions(
+    found,
+    judged,
+    settings.colourSplit === null ? null : lab,
+    {
+      areaPx: settings.minShapeMm2 * pxPerMm * pxPerMm,
+      accentShare: settings.accentShare,
+      widthPx: settings.leastWidthMm * pxPerMm,
+      colourSplit: settings.colourSplit,
+      asSeen: settings.mode === 'values',
+      calm: calmOf(step, settings.minShapeMm2) * pxPerMm,
+    },
+    limits.length + 1,
+  );
+  const { fromDetail } = contours;
+  return { regions, joins, limits, fromDetail, ...means(regions, tones, lab, limits.length + 1) };
+}
+
+/**
+ * What a millimetre of boundary must earn (L\*² mm): as much as a disc of the smallest shape, a whole step between
+ * two values off, earns with its rim: step² π r² / 2π r.
+ */
+function calmOf(step: number, minShapeMm2: number): number {
+  return calmShare * step * step * 0.5 * Math.sqrt(minShapeMm2 / Math.PI);
+}
+
+/** A step between two values earns this share of a disc's rim. */
+const calmShare = 0.5;
+
+/** The mean step from one value to the next, L\*. */
+function stepBetween(histogram: Float64Array, limits: readonly number[]): number {
+  if (limits.length === 0) return 0;
+  const perBin = 100 / histogram.length;
+  const sums = new Float64Array(limits.length + 1);
+  const counts = new Float64Array(limits.length + 1);
+  histogram.forEach((count, bin) => {
+    const tone = (bin + 0.5) * perBin;
+    let level = 0;
+    while (level < limits.length && tone >= limits[level]) level++;
+    sums[level] += count * tone;
+    counts[level] += count;
+  });
+  const means = [...sums].flatMap((sum, level) => (counts[level] > 0 ? [sum / counts[level]] : []));
+  return means.length < 2 ? 0 : (means[means.length - 1] - means[0]) / (means.length - 1);
+}
+
+/** Steps of lightness that tones of a thing are counted in. */
+const bins = 100;
+
+/** Gives every thing that is even in tone its middle tone throughout. */
+function withEvenThings(judged: Plane, { onSlope }: Slopes, { label, count }: Contours, spread: number): Plane {
+  const counts = new Float32Array(count * bins);
+  for (let i = 0; i < label.length; i++) {
+    const bin = judged.data[i] | 0;
+    counts[label[i] * bins + (bin < 0 ? 0 : bin >= bins ? bins - 1 : bin)] += onSlope[i] === 1 ? 0.05 : 1;
+  }
+  const middle = new Float32Array(count).fill(NaN);
+  for (let thing = 0; thing < count; thing++) {
+    const own = counts.subarray(thing * bins, (thing + 1) * bins);
+    const total = own.reduce((sum, value) => sum + value, 0);
+    const at = (share: number) => {
+      let sum = 0;
+      for (let bin = 0; bin < bins; bin++) {
+        sum += own[bin];
+        if (sum >= share * total) return bin + 0.5;
+      }
+      return bins;
+    };
+    if (at(0.95) - at(0.05) <= spread) middle[thing] = at(0.5);
+  }
+  return {
+    ...judged,
+    data: judged.data.map((tone, i) => (Number.isNaN(middle[label[i]]) ? tone : middle[label[i]])),
   };
-  const found = findRegions(tones.judged, tones.slopes, limits, tones.step);
-  const { regions, joins } = mergeRegions(found, tones.judged, tones.colour, smallest, limits.length + 1);
-  return { regions, joins, limits, ...means(regions, tones, limits.length + 1) };
 }
 
 /** What a pixel on a slope counts in a mean beside one on a flat. */
 const slopeShare = 1e-4;
 
-function means({ level, label, count }: Regions, { quieted, colour, slopes }: Tones, levels: number) {
+function means({ level, label, count }: Regions, { quieted, slopes }: Tones, lab: LabPlanes, levels: number) {
   const sums = {
     area: new Float64Array(count),
     l: new Float64Array(count),
@@ -126,10 +196,8 @@ function means({ level, label, count }: Regions, { quieted, colour, slopes }: To
   };
   for (let i = 0; i < label.length; i++) sums.area[label[i]] += onSlope[i] === 1 ? slopeShare : 1;
   add(sums.l, quieted);
-  if (colour) {
-    add(sums.a, colour.a);
-    add(sums.b, colour.b);
-  }
+  add(sums.a, lab.a);
+  add(sums.b, lab.b);
   const area = new Float64Array(levels);
   const lightness = new Float64Array(levels);
   const colours: Lab[] = [];

@@ -17,6 +17,8 @@ export type SeenPicture = {
   lit: Float32Array;
   /** 1 in a highlight. */
   highlight: Uint8Array;
+  /** 1 where a part turns sharply, or hides itself. */
+  crease: Uint8Array;
 };
 
 /** A place on a true contour. */
@@ -40,7 +42,7 @@ export type Truth = {
   /** Samples along every contour of objects and parts, in order, evenly spaced. */
   contours: TrueSample[][];
   spacingMm: number;
-  /** Places where a line may be drawn though no contour is there: edges of shadows and highlights. */
+  /** Places where a line may be drawn though no contour is there: edges of shadows and highlights, creases. */
   mayBe: (xMm: number, yMm: number) => boolean;
   textured: (xMm: number, yMm: number) => boolean;
 };
@@ -67,7 +69,6 @@ export function truthOf(seen: SeenPicture, widthMm: number): Truth {
     height,
     label: Int32Array.from(part),
     count: objectOf.length,
-    level: new Uint8Array(objectOf.length),
     step: 1,
   });
   const contours: TrueSample[][] = [];
@@ -161,8 +162,9 @@ const lightStepPx = 4;
 const lightStep = 0.03;
 
 /** Places where the light on one part changes quickly, or a highlight begins. */
-function shadowsAndHighlights({ width, height, part, lit, highlight }: SeenPicture): Uint8Array {
-  const marks = new Uint8Array(part.length);
+function shadowsAndHighlights(seen: SeenPicture): Uint8Array {
+  const { width, height, part, lit, highlight } = seen;
+  const marks = seen.crease.slice();
   for (let y = 0, i = 0; y < height; y++) {
     for (let x = 0; x < width; x++, i++) {
       for (const [dx, dy] of [

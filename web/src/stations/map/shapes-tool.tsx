@@ -12,6 +12,7 @@ import { useKeys } from './use-keys.js';
 const becauseWords = {
   'same value': 'of the same value',
   'too small': 'smaller than the smallest shape',
+  'too alike': 'too little different for a boundary of its own',
   'too narrow': 'narrower than the smallest width',
   'by hand': 'joined by hand',
 };

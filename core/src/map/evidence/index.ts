@@ -1,0 +1,2 @@
+export * from './colours.js';
+export * from './evidence.js';

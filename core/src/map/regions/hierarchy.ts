@@ -1,0 +1,152 @@
+import FlatQueue from 'flatqueue';
+import { boundaryKinds, type ContourModel } from './contour-model.js';
+import { regionSums, sums, type ContourGraph } from './contour-graph.js';
+import { describeBoundary, featureCount } from './features.js';
+
+/**
+ * Regions joined from the least to the most contour-like boundary. Cutting the order of joins anywhere leaves
+ * closed regions; regions at a coarser cut are made of whole regions of a finer one.
+ */
+export type Hierarchy = {
+  cellCount: number;
+  /** Joins in order: the two regions, each named by one of its cells. */
+  keep: Int32Array;
+  give: Int32Array;
+  /**
+   * How much the boundary that went matters, 0–1, never falling: under `likely` the chance that it is a contour at
+   * all, above it how large a region it bounds.
+   */
+  strength: Float64Array;
+};
+
+/** Told of every join before it happens, for learning. */
+export type Watcher = (edge: number, low: number, high: number, features: Float64Array) => void;
+
+const contourKind = boundaryKinds.indexOf('contour');
+
+/** From this chance on a boundary is taken for a contour. */
+export const likely = 0.5;
+
+/** A region of this size on one side makes a contour the least and the most important, mm². */
+const smallMm2 = 2;
+const largeMm2 = 6000;
+
+/** A region that has grown by this share has its boundaries judged again. */
+const grownBy = 1.25;
+
+/** A boundary found this much more contour-like than when it was queued is queued again. */
+const slack = 0.01;
+
+/** Joins all regions of a graph; the graph's sums are used up. */
+export function joinRegions(
+  graph: ContourGraph,
+  model: ContourModel,
+  pxPerMm: number,
+  watch?: Watcher,
+): Hierarchy {
+  const { regionCount, edgeCount, low, high, edge, region } = graph;
+  const features = new Float64Array(featureCount);
+  const joins = { keep: [] as number[], give: [] as number[], strength: [] as number[] };
+  const edgesOf: number[][] = Array.from({ length: regionCount }, () => []);
+  const pair = new Map<number, number>();
+  const keyOf = (a: number, b: number) => (a < b ? a * regionCount + b : b * regionCount + a);
+  for (let e = 0; e < edgeCount; e++) {
+    edgesOf[low[e]].push(e);
+    edgesOf[high[e]].push(e);
+    pair.set(low[e] * regionCount + high[e], e);
+  }
+  const gone = new Uint8Array(edgeCount);
+  const areaThen = new Float64Array(regionCount);
+  for (let r = 0; r < regionCount; r++) areaThen[r] = region[r * regionSums.count];
+  const judge = (e: number): number => {
+    describeBoundary(
+      edge,
+      e * sums.count,
+      region,
+      low[e] * regionSums.count,
+      high[e] * regionSums.count,
+      pxPerMm,
+      features,
+    );
+    model.judge(features);
+    const chance = model.chance[contourKind];
+    if (chance < likely) return chance;
+    // What is surely a contour is ranked by how much of the picture hangs on it.
+    const smaller = Math.min(region[low[e] * regionSums.count], region[high[e] * regionSums.count]);
+    const size = Math.log(smaller / (pxPerMm * pxPerMm) / smallMm2) / Math.log(largeMm2 / smallMm2);
+    return likely + (1 - likely) * Math.min(1, Math.max(0, size)) * chance;
+  };
+  const queue = new FlatQueue<number>();
+  const queuedAt = new Float64Array(edgeCount);
+  const push = (e: number) => {
+    queuedAt[e] = judge(e);
+    queue.push(e, queuedAt[e]);
+  };
+  for (let e = 0; e < edgeCount; e++) push(e);
+  let strength = 0;
+  while (queue.length > 0) {
+    const queued = queue.peekValue()!;
+    const e = queue.pop()!;
+    if (gone[e] || queued !== queuedAt[e]) continue;
+    const now = judge(e);
+    if (now > queued + slack) {
+      queuedAt[e] = now;
+      queue.push(e, now);
+      continue;
+    }
+    watch?.(e, low[e], high[e], features);
+    strength = Math.max(strength, now);
+    const [a, b] = edgesOf[low[e]].length >= edgesOf[high[e]].length ? [low[e], high[e]] : [high[e], low[e]];
+    gone[e] = 1;
+    pair.delete(keyOf(a, b));
+    joins.keep.push(a);
+    joins.give.push(b);
+    joins.strength.push(strength);
+    const [ra, rb] = [a * regionSums.count, b * regionSums.count];
+    for (let k = 0; k < regionSums.count; k++) region[ra + k] += region[rb + k];
+    region[ra + regionSums.perimeter] -= 2 * edge[e * sums.count];
+    for (const f of edgesOf[b]) {
+      if (gone[f]) continue;
+      const other = low[f] === b ? high[f] : low[f];
+      pair.delete(keyOf(b, other));
+      const same = pair.get(keyOf(a, other));
+      if (same === undefined) {
+        const wasLow = low[f] === b;
+        // Signed sums run from the lower region to the higher.
+        if (wasLow !== a < other) turn(edge, f * sums.count);
+        low[f] = Math.min(a, other);
+        high[f] = Math.max(a, other);
+        pair.set(keyOf(a, other), f);
+        edgesOf[a].push(f);
+        push(f);
+      } else {
+        const turned = (low[f] === b) !== a < other;
+        if (turned) turn(edge, f * sums.count);
+        const [into, from] = [same * sums.count, f * sums.count];
+        for (let k = 0; k < sums.count; k++) edge[into + k] += edge[from + k];
+        gone[f] = 1;
+        push(same);
+      }
+    }
+    edgesOf[b] = [];
+    if (region[ra] > grownBy * areaThen[a]) {
+      areaThen[a] = region[ra];
+      const alive = edgesOf[a].filter((f) => !gone[f]);
+      edgesOf[a] = alive;
+      for (const f of alive) push(f);
+    }
+  }
+  return {
+    cellCount: regionCount,
+    keep: Int32Array.from(joins.keep),
+    give: Int32Array.from(joins.give),
+    strength: Float64Array.from(joins.strength),
+  };
+}
+
+function turn(edge: Float64Array, at: number): void {
+  for (let k = 0; k < 3; k++) edge[at + sums.signed + k] = -edge[at + sums.signed + k];
+  const side = edge[at + sums.sideLow];
+  edge[at + sums.sideLow] = edge[at + sums.sideHigh];
+  edge[at + sums.sideHigh] = side;
+}

@@ -1,0 +1,166 @@
+import type { Plane } from '../../raster/index.js';
+
+/** The picture cut into small regions that meet where it is steepest. */
+export type Cells = {
+  width: number;
+  height: number;
+  /** Cell of each pixel, 0 … count − 1. */
+  label: Int32Array;
+  count: number;
+};
+
+/** Steepness under this is flat (L\* a pixel): grain of a good camera after averaging. */
+const flatUnder = 0.2;
+
+/** Steps of steepness that double it. */
+const stepsPerOctave = 24;
+
+/**
+ * Cuts a picture along the crests of its steepness (watershed by flooding, Meyer 1991): every basin is a cell,
+ * pixels are shared out from the gentlest to the steepest.
+ */
+export function cutIntoCells(steepness: Plane): Cells {
+  const { width, height, data } = steepness;
+  const height8 = new Uint8Array(data.length);
+  for (let i = 0; i < data.length; i++) {
+    const octaves = Math.log2(Math.max(data[i], flatUnder) / flatUnder);
+    height8[i] = Math.min(255, Math.round(stepsPerOctave * octaves));
+  }
+  const label = new Int32Array(data.length).fill(-1);
+  const count = labelBasins(height8, width, label);
+  flood(height8, width, label);
+  return { width, height, label, count: joinShallow(height8, width, label, count) };
+}
+
+/** A basin whose lowest way out is less than this above its bottom is one with its neighbour, steps of steepness. */
+const shallow = 11;
+
+/**
+ * Joins basins that are hardly parted: in order of the height of the pass between them, unless the pass stands clearly
+ * above the bottom of both (the dynamics of Grimaud 1992).
+ *
+ * @returns how many there are now
+ */
+function joinShallow(height8: Uint8Array, width: number, label: Int32Array, count: number): number {
+  const bottom = new Uint8Array(count).fill(255);
+  for (let i = 0; i < label.length; i++) if (height8[i] < bottom[label[i]]) bottom[label[i]] = height8[i];
+  // Cracks between basins, sorted by the height of the pass there: down as 2 i + 1, right as 2 i.
+  const from = new Int32Array(258);
+  const last = label.length - width;
+  const passes = (visit: (pass: number, code: number) => void) => {
+    for (let i = 0, x = 0; i < label.length; i++, x = x === width - 1 ? 0 : x + 1) {
+      if (x < width - 1 && label[i] !== label[i + 1]) visit(Math.max(height8[i], height8[i + 1]), 2 * i);
+      if (i < last && label[i] !== label[i + width]) visit(Math.max(height8[i], height8[i + width]), 2 * i + 1);
+    }
+  };
+  passes((pass) => from[pass + 1]++);
+  for (let pass = 1; pass < from.length; pass++) from[pass] += from[pass - 1];
+  const sorted = new Int32Array(from[256]);
+  passes((pass, code) => (sorted[from[pass]++] = code));
+  const parent = Int32Array.from({ length: count }, (_, i) => i);
+  const rootOf = (i: number): number => {
+    while (parent[i] !== i) i = parent[i] = parent[parent[i]];
+    return i;
+  };
+  for (const code of sorted) {
+    const i = code >> 1;
+    const j = code & 1 ? i + width : i + 1;
+    const [a, b] = [rootOf(label[i]), rootOf(label[j])];
+    if (a === b || Math.max(height8[i], height8[j]) - Math.max(bottom[a], bottom[b]) >= shallow) continue;
+    const [keep, give] = bottom[a] <= bottom[b] ? [a, b] : [b, a];
+    parent[give] = keep;
+  }
+  const number = new Int32Array(count).fill(-1);
+  let joined = 0;
+  for (let i = 0; i < label.length; i++) {
+    const root = rootOf(label[i]);
+    if (number[root] === -1) number[root] = joined++;
+    label[i] = number[root];
+  }
+  return joined;
+}
+
+/** Labels every plateau that no neighbour lies below; returns how many there are. */
+function labelBasins(height8: Uint8Array, width: number, label: Int32Array): number {
+  const seen = new Uint8Array(height8.length);
+  const plateau = new Int32Array(height8.length);
+  const last = height8.length - width;
+  let count = 0;
+  for (let start = 0; start < height8.length; start++) {
+    if (seen[start]) continue;
+    const level = height8[start];
+    let size = 1;
+    let lowest = true;
+    plateau[0] = start;
+    seen[start] = 1;
+    for (let k = 0; k < size; k++) {
+      const i = plateau[k];
+      const x = i % width;
+      for (let side = 0; side < 4; side++) {
+        let j: number;
+        if (side === 0) {
+          if (x === 0) continue;
+          j = i - 1;
+        } else if (side === 1) {
+          if (x === width - 1) continue;
+          j = i + 1;
+        } else if (side === 2) {
+          if (i < width) continue;
+          j = i - width;
+        } else {
+          if (i >= last) continue;
+          j = i + width;
+        }
+        if (height8[j] < level) lowest = false;
+        else if (height8[j] === level && !seen[j]) {
+          seen[j] = 1;
+          plateau[size++] = j;
+        }
+      }
+    }
+    if (!lowest) continue;
+    for (let k = 0; k < size; k++) label[plateau[k]] = count;
+    count++;
+  }
+  return count;
+}
+
+/** Floods from the basins in order of height, first come first served. */
+function flood(height8: Uint8Array, width: number, label: Int32Array): void {
+  // One queue a height, as linked lists.
+  const next = new Int32Array(label.length);
+  const head = new Int32Array(256).fill(-1);
+  const tail = new Int32Array(256).fill(-1);
+  const last = label.length - width;
+  /** A lower place that is reached over a crest is flooded from there at once. */
+  const push = (i: number, level: number) => {
+    const h = height8[i] > level ? height8[i] : level;
+    next[i] = -1;
+    if (tail[h] === -1) head[h] = i;
+    else next[tail[h]] = i;
+    tail[h] = i;
+  };
+  let level = 0;
+  const reach = (i: number, own: number) => {
+    if (label[i] !== -1) return;
+    label[i] = own;
+    push(i, level);
+  };
+  const spread = (i: number) => {
+    const own = label[i];
+    const x = i % width;
+    if (x > 0) reach(i - 1, own);
+    if (x < width - 1) reach(i + 1, own);
+    if (i >= width) reach(i - width, own);
+    if (i < last) reach(i + width, own);
+  };
+  for (let i = 0; i < label.length; i++) if (label[i] !== -1) push(i, 0);
+  for (; level < 256; level++) {
+    while (head[level] !== -1) {
+      const i = head[level];
+      head[level] = next[i];
+      if (head[level] === -1) tail[level] = -1;
+      spread(i);
+    }
+  }
+}
