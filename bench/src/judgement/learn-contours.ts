@@ -22,7 +22,7 @@ import {
   sums,
   type ContourWeights,
 } from '@nobrel/core/map/regions';
-import { seeded, truthOf, type Truth } from '@nobrel/core/testing';
+import { gaussian, seeded, truthOf, type Truth } from '@nobrel/core/testing';
 import { rendered, type RenderedScene } from './rendered.js';
 import { scenesToLearnOn } from './scenes/index.js';
 
@@ -59,11 +59,19 @@ class Examples {
 
 type Prepared = { evidence: ReturnType<typeof gatherEvidence>; cells: ReturnType<typeof cutIntoCells>; tags: Uint8Array };
 
-/** Widths at which every scene is looked at: the same picture drawn larger or smaller. */
-const widthsMm = [300, 230];
+/**
+ * How every scene is looked at: the same picture drawn larger or smaller, and as a camera sees it in poor light
+ * (grain, standard deviation in steps of 255).
+ */
+const looks = [
+  { widthMm: 300, grain: 0 },
+  { widthMm: 230, grain: 3 },
+  { widthMm: 300, grain: 11 },
+];
 const workingPxPerMm = 4;
 
-function prepare({ picture, seen }: RenderedScene, widthMm: number): Prepared {
+function prepare({ picture: clean, seen }: RenderedScene, { widthMm, grain }: (typeof looks)[number]): Prepared {
+  const picture = grain === 0 ? clean : { ...clean, data: Uint8ClampedArray.from(clean.data, (value) => value + grain * gaussian(random)) };
   const { width, height } = picture;
   const step = Math.max(1, Math.round((width / widthMm) * (2 / workingPxPerMm)));
   const size = {
@@ -239,7 +247,7 @@ function train(examples: Examples, epochs: number): ContourWeights {
 }
 
 const scenes = await rendered(scenesToLearnOn);
-const prepared = scenes.flatMap((scene) => widthsMm.map((widthMm) => prepare(scene, widthMm)));
+const prepared = scenes.flatMap((scene) => looks.map((look) => prepare(scene, look)));
 console.log(`${prepared.reduce((sum, { cells }) => sum + cells.count, 0)} cells`);
 const examples = new Examples();
 examplesOfCells(prepared, examples);
@@ -255,7 +263,7 @@ await writeFile(
   `import type { ContourWeights } from './contour-model.js';
 
 /**
- * Learned by \`npm run learn-contours\` from seed ${seed} on ${scenesToLearnOn.length} rendered scenes at ${widthsMm.length} sizes, ${examples.count} boundaries.
+ * Learned by \`npm run learn-contours\` from seed ${seed} on ${scenesToLearnOn.length} rendered scenes at ${looks.length} looks, ${examples.count} boundaries.
  */
 export const contourWeights: ContourWeights = {
   mean: ${list(weights.mean)},

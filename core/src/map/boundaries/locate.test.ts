@@ -6,7 +6,7 @@ import { solveJunctions } from './junctions.js';
 import { inLinearLight, locateArc } from './locate.js';
 import { median } from './step.js';
 import { outside, planarMap } from './planar-map.js';
-import type { Regions } from '../values/regions.js';
+import type { LabelledRaster } from '../values/regions.js';
 import { normalsOf } from './strip.js';
 
 const size = 200;
@@ -24,7 +24,7 @@ type Edge = {
 /** A picture of one edge, dark inside, with the regions cut some pixels beside it. */
 function pictureOf({ distance, blurPx, noise = 0, misplacedPx = 0 }: Edge): {
   luminance: Plane;
-  regions: Regions;
+  regions: LabelledRaster;
 } {
   const random = seeded(11);
   const data = new Float32Array(size * size);
@@ -36,7 +36,7 @@ function pictureOf({ distance, blurPx, noise = 0, misplacedPx = 0 }: Edge): {
   }
   return {
     luminance: { width: size, height: size, data },
-    regions: { width: size, height: size, label, count: 2, level: Uint8Array.of(1, 0), step: 1 },
+    regions: { width: size, height: size, label, count: 2, step: 1 },
   };
 }
 
@@ -115,12 +115,11 @@ describe('junctions', () => {
         data[y * size + x] = sum / 16;
       }
     }
-    const regions: Regions = {
+    const regions: LabelledRaster = {
       width: size,
       height: size,
       label,
       count: 3,
-      level: Uint8Array.of(0, 1, 2),
       step: 1,
     };
     const map = planarMap(regions);

@@ -1,16 +1,16 @@
 import { expect } from 'chai';
 import { outside, planarMap } from './planar-map.js';
-import type { Regions } from '../values/regions.js';
+import type { LabelledRaster } from '../values/regions.js';
 
-/** Regions drawn as text: one digit a pixel. */
-function drawn(...rows: string[]): Regions {
+/** LabelledRaster drawn as text: one digit a pixel. */
+function drawn(...rows: string[]): LabelledRaster {
   const label = Int32Array.from(rows.join(''), Number);
   const count = Math.max(...label) + 1;
-  return { width: rows[0].length, height: rows.length, label, count, level: new Uint8Array(count), step: 1 };
+  return { width: rows[0].length, height: rows.length, label, count, step: 1 };
 }
 
 /** Rows of arcs as `left|right length`, sorted. */
-const described = (regions: Regions) =>
+const described = (regions: LabelledRaster) =>
   planarMap(regions)
     .arcs.map(
       (arc) =>

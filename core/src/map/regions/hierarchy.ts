@@ -13,8 +13,8 @@ export type Hierarchy = {
   keep: Int32Array;
   give: Int32Array;
   /**
-   * How much the boundary that went matters, 0–1, never falling: under `likely` the chance that it is a contour at
-   * all, above it how large a region it bounds.
+   * How much the boundary that went matters, 0–1, never falling: under 0.5 by the chance that it is a contour at all,
+   * above it by how large a region it bounds.
    */
   strength: Float64Array;
 };
@@ -24,8 +24,11 @@ export type Watcher = (edge: number, low: number, high: number, features: Float6
 
 const contourKind = boundaryKinds.indexOf('contour');
 
-/** From this chance on a boundary is taken for a contour. */
-export const likely = 0.5;
+/**
+ * From this chance on a boundary is taken for a contour: where the F of what is found and what is wrong is best on the
+ * scenes learned on.
+ */
+const likely = 0.2;
 
 /** A region of this size on one side makes a contour the least and the most important, mm². */
 const smallMm2 = 2;
@@ -70,11 +73,11 @@ export function joinRegions(
     );
     model.judge(features);
     const chance = model.chance[contourKind];
-    if (chance < likely) return chance;
+    if (chance < likely) return (0.5 * chance) / likely;
     // What is surely a contour is ranked by how much of the picture hangs on it.
     const smaller = Math.min(region[low[e] * regionSums.count], region[high[e] * regionSums.count]);
     const size = Math.log(smaller / (pxPerMm * pxPerMm) / smallMm2) / Math.log(largeMm2 / smallMm2);
-    return likely + (1 - likely) * Math.min(1, Math.max(0, size)) * chance;
+    return 0.5 + 0.5 * Math.min(1, Math.max(0, size)) * chance;
   };
   const queue = new FlatQueue<number>();
   const queuedAt = new Float64Array(edgeCount);

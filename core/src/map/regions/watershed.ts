@@ -13,7 +13,10 @@ export type Cells = {
 const flatUnder = 0.2;
 
 /** Steps of steepness that double it. */
-const stepsPerOctave = 24;
+const stepsPerOctave = 120;
+
+/** Steps are counted up to here: seven octaves above flat. */
+const mostSteps = 1023;
 
 /**
  * Cuts a picture along the crests of its steepness (watershed by flooding, Meyer 1991): every basin is a cell,
@@ -21,19 +24,19 @@ const stepsPerOctave = 24;
  */
 export function cutIntoCells(steepness: Plane): Cells {
   const { width, height, data } = steepness;
-  const height8 = new Uint8Array(data.length);
+  const levels = new Uint16Array(data.length);
   for (let i = 0; i < data.length; i++) {
     const octaves = Math.log2(Math.max(data[i], flatUnder) / flatUnder);
-    height8[i] = Math.min(255, Math.round(stepsPerOctave * octaves));
+    levels[i] = Math.min(mostSteps, Math.round(stepsPerOctave * octaves));
   }
   const label = new Int32Array(data.length).fill(-1);
-  const count = labelBasins(height8, width, label);
-  flood(height8, width, label);
-  return { width, height, label, count: joinShallow(height8, width, label, count) };
+  const count = labelBasins(levels, width, label);
+  flood(levels, width, label);
+  return { width, height, label, count: joinShallow(levels, width, label, count) };
 }
 
 /** A basin whose lowest way out is less than this above its bottom is one with its neighbour, steps of steepness. */
-const shallow = 11;
+const shallow = 55;
 
 /**
  * Joins basins that are hardly parted: in order of the height of the pass between them, unless the pass stands clearly
@@ -41,21 +44,21 @@ const shallow = 11;
  *
  * @returns how many there are now
  */
-function joinShallow(height8: Uint8Array, width: number, label: Int32Array, count: number): number {
-  const bottom = new Uint8Array(count).fill(255);
-  for (let i = 0; i < label.length; i++) if (height8[i] < bottom[label[i]]) bottom[label[i]] = height8[i];
+function joinShallow(levels: Uint16Array, width: number, label: Int32Array, count: number): number {
+  const bottom = new Uint16Array(count).fill(mostSteps);
+  for (let i = 0; i < label.length; i++) if (levels[i] < bottom[label[i]]) bottom[label[i]] = levels[i];
   // Cracks between basins, sorted by the height of the pass there: down as 2 i + 1, right as 2 i.
-  const from = new Int32Array(258);
+  const from = new Int32Array(mostSteps + 3);
   const last = label.length - width;
   const passes = (visit: (pass: number, code: number) => void) => {
     for (let i = 0, x = 0; i < label.length; i++, x = x === width - 1 ? 0 : x + 1) {
-      if (x < width - 1 && label[i] !== label[i + 1]) visit(Math.max(height8[i], height8[i + 1]), 2 * i);
-      if (i < last && label[i] !== label[i + width]) visit(Math.max(height8[i], height8[i + width]), 2 * i + 1);
+      if (x < width - 1 && label[i] !== label[i + 1]) visit(Math.max(levels[i], levels[i + 1]), 2 * i);
+      if (i < last && label[i] !== label[i + width]) visit(Math.max(levels[i], levels[i + width]), 2 * i + 1);
     }
   };
   passes((pass) => from[pass + 1]++);
   for (let pass = 1; pass < from.length; pass++) from[pass] += from[pass - 1];
-  const sorted = new Int32Array(from[256]);
+  const sorted = new Int32Array(from[mostSteps + 1]);
   passes((pass, code) => (sorted[from[pass]++] = code));
   const parent = Int32Array.from({ length: count }, (_, i) => i);
   const rootOf = (i: number): number => {
@@ -66,7 +69,7 @@ function joinShallow(height8: Uint8Array, width: number, label: Int32Array, coun
     const i = code >> 1;
     const j = code & 1 ? i + width : i + 1;
     const [a, b] = [rootOf(label[i]), rootOf(label[j])];
-    if (a === b || Math.max(height8[i], height8[j]) - Math.max(bottom[a], bottom[b]) >= shallow) continue;
+    if (a === b || Math.max(levels[i], levels[j]) - Math.max(bottom[a], bottom[b]) >= shallow) continue;
     const [keep, give] = bottom[a] <= bottom[b] ? [a, b] : [b, a];
     parent[give] = keep;
   }
@@ -81,14 +84,14 @@ function joinShallow(height8: Uint8Array, width: number, label: Int32Array, coun
 }
 
 /** Labels every plateau that no neighbour lies below; returns how many there are. */
-function labelBasins(height8: Uint8Array, width: number, label: Int32Array): number {
-  const seen = new Uint8Array(height8.length);
-  const plateau = new Int32Array(height8.length);
-  const last = height8.length - width;
+function labelBasins(levels: Uint16Array, width: number, label: Int32Array): number {
+  const seen = new Uint8Array(levels.length);
+  const plateau = new Int32Array(levels.length);
+  const last = levels.length - width;
   let count = 0;
-  for (let start = 0; start < height8.length; start++) {
+  for (let start = 0; start < levels.length; start++) {
     if (seen[start]) continue;
-    const level = height8[start];
+    const level = levels[start];
     let size = 1;
     let lowest = true;
     plateau[0] = start;
@@ -111,8 +114,8 @@ function labelBasins(height8: Uint8Array, width: number, label: Int32Array): num
           if (i >= last) continue;
           j = i + width;
         }
-        if (height8[j] < level) lowest = false;
-        else if (height8[j] === level && !seen[j]) {
+        if (levels[j] < level) lowest = false;
+        else if (levels[j] === level && !seen[j]) {
           seen[j] = 1;
           plateau[size++] = j;
         }
@@ -126,15 +129,15 @@ function labelBasins(height8: Uint8Array, width: number, label: Int32Array): num
 }
 
 /** Floods from the basins in order of height, first come first served. */
-function flood(height8: Uint8Array, width: number, label: Int32Array): void {
+function flood(levels: Uint16Array, width: number, label: Int32Array): void {
   // One queue a height, as linked lists.
   const next = new Int32Array(label.length);
-  const head = new Int32Array(256).fill(-1);
-  const tail = new Int32Array(256).fill(-1);
+  const head = new Int32Array(mostSteps + 1).fill(-1);
+  const tail = new Int32Array(mostSteps + 1).fill(-1);
   const last = label.length - width;
   /** A lower place that is reached over a crest is flooded from there at once. */
   const push = (i: number, level: number) => {
-    const h = height8[i] > level ? height8[i] : level;
+    const h = levels[i] > level ? levels[i] : level;
     next[i] = -1;
     if (tail[h] === -1) head[h] = i;
     else next[tail[h]] = i;
@@ -155,7 +158,7 @@ function flood(height8: Uint8Array, width: number, label: Int32Array): void {
     if (i < last) reach(i + width, own);
   };
   for (let i = 0; i < label.length; i++) if (label[i] !== -1) push(i, 0);
-  for (; level < 256; level++) {
+  for (; level <= mostSteps; level++) {
     while (head[level] !== -1) {
       const i = head[level];
       head[level] = next[i];
