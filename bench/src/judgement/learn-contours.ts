@@ -22,13 +22,13 @@ import {
   sums,
   type ContourWeights,
 } from '@nobrel/core/map/regions';
-import { gaussian, seeded, truthOf, type Truth } from '@nobrel/core/testing';
+import { gaussian, seeded, truthOf, type SeenPicture, type Truth } from '@nobrel/core/testing';
 import { rendered, type RenderedScene } from './rendered.js';
 import { scenesToLearnOn } from './scenes/index.js';
 
 const seed = 20_261_126;
 const hiddenUnits = 20;
-const { values: options } = parseArgs({ options: { rounds: { type: 'string', default: '3' } } });
+const { values: options } = parseArgs({ options: { rounds: { type: 'string', default: '2' } } });
 const rounds = Number(options.rounds);
 const kinds = boundaryKinds.length;
 const random = seeded(seed);
@@ -60,17 +60,20 @@ class Examples {
 type Prepared = { evidence: ReturnType<typeof gatherEvidence>; cells: ReturnType<typeof cutIntoCells>; tags: Uint8Array };
 
 /**
- * How every scene is looked at: the same picture drawn larger or smaller, and as a camera sees it in poor light
- * (grain, standard deviation in steps of 255).
+ * How every scene is looked at: the same picture drawn larger or smaller, as a camera sees it in poor light (grain,
+ * standard deviation in steps of 255), and as a print in flat colours.
  */
 const looks = [
-  { widthMm: 300, grain: 0 },
-  { widthMm: 230, grain: 3 },
-  { widthMm: 300, grain: 11 },
+  { widthMm: 300, grain: 0, flat: false },
+  { widthMm: 230, grain: 3, flat: false },
+  { widthMm: 300, grain: 10, flat: false },
+  { widthMm: 260, grain: 0.3, flat: true },
 ];
 const workingPxPerMm = 4;
 
-function prepare({ picture: clean, seen }: RenderedScene, { widthMm, grain }: (typeof looks)[number]): Prepared {
+function prepare(scene: RenderedScene, { widthMm, grain, flat }: (typeof looks)[number]): Prepared {
+  const seen = flat ? inFlatColours(scene.seen) : scene.seen;
+  const clean = flat ? { ...scene.picture, data: seen.rgb } : scene.picture;
   const picture = grain === 0 ? clean : { ...clean, data: Uint8ClampedArray.from(clean.data, (value) => value + grain * gaussian(random)) };
   const { width, height } = picture;
   const step = Math.max(1, Math.round((width / widthMm) * (2 / workingPxPerMm)));
@@ -83,6 +86,22 @@ function prepare({ picture: clean, seen }: RenderedScene, { widthMm, grain }: (t
   const lab = labPlanes(picture, { x: 0, y: 0, width, height }, { width, height }, size);
   const evidence = gatherEvidence(lab, size.pxPerMm);
   return { evidence, cells: cutIntoCells(evidence.steepness), tags: tagsOf(truthOf(seen, widthMm), size) };
+}
+
+/** Every part filled with its mean colour, no shadows, highlights or texture. */
+function inFlatColours(seen: SeenPicture): SeenPicture {
+  const sum = new Float64Array(3 * seen.objectOf.length);
+  const count = new Float64Array(seen.objectOf.length);
+  seen.part.forEach((part, i) => {
+    count[part]!++;
+    for (let k = 0; k < 3; k++) sum[3 * part + k]! += seen.rgb[3 * i + k]!;
+  });
+  const rgb = Uint8Array.from(seen.rgb, (_, i) => {
+    const part = seen.part[Math.floor(i / 3)]!;
+    return Math.round(sum[3 * part + (i % 3)]! / count[part]!);
+  });
+  const none = new Uint8Array(seen.part.length);
+  return { ...seen, rgb, highlight: none, crease: none, textured: none, lit: new Float32Array(none.length) };
 }
 
 /** What a boundary at each pixel would be: 1 a contour, 2 shading, 3 nobody's business. */
@@ -132,7 +151,7 @@ function examplesOfCells(prepared: readonly Prepared[], examples: Examples): voi
   for (const { cells, evidence, tags } of prepared) {
     const graph = new ContourGraph(cells, evidence, tags);
     for (let e = 0; e < graph.edgeCount; e++) {
-      if (random() > 0.5) continue;
+      if (random() > 0.25) continue;
       const [p, q] = [graph.low[e]! * regionSums.count, graph.high[e]! * regionSums.count];
       describeBoundary(graph.edge, e * sums.count, graph.region, p, q, evidence.pxPerMm, features);
       addExample(examples, features, graph.edge, e * sums.count, evidence.pxPerMm);
@@ -251,10 +270,10 @@ const prepared = scenes.flatMap((scene) => looks.map((look) => prepare(scene, lo
 console.log(`${prepared.reduce((sum, { cells }) => sum + cells.count, 0)} cells`);
 const examples = new Examples();
 examplesOfCells(prepared, examples);
-let weights = train(examples, 6);
+let weights = train(examples, 5);
 for (let round = 1; round <= rounds; round++) {
   examplesOfJoins(prepared, weights, examples);
-  weights = train(examples, round === rounds ? 14 : 6);
+  weights = train(examples, round === rounds ? 10 : 5);
 }
 const list = (values: readonly number[]) => `[${values.map((value) => Number(value.toPrecision(5))).join(', ')}]`;
 const path = fileURLToPath(new URL('../../../core/src/map/regions/contour-weights.ts', import.meta.url));

@@ -52,6 +52,8 @@ const lineSchema = z.looseObject({
   colour: z.number().min(0).optional(),
   /** Width of the thin thing it runs down the middle of, mm. */
   width: z.number().min(0).optional(),
+  /** A contour of which nothing is seen here, though the thing goes on: lost, but known. */
+  known: z.boolean().optional(),
   /** Drawn as dots, as the outline of a cast shadow can be. */
   dotted: z.boolean().optional(),
   /** Drawn or changed by the painter. */

@@ -24,12 +24,12 @@ const escapeAttribute = (text: string) =>
  * dashes part two colours of one value; dots go round a cast shadow. In mm.
  */
 export function dashOf(
-  line: Pick<MapLine, 'kind' | 'edge'> & Partial<Pick<MapLine, 'dotted' | 'colour'>>,
+  line: Pick<MapLine, 'kind' | 'edge'> & Partial<Pick<MapLine, 'dotted' | 'colour' | 'of'>>,
 ): readonly [number, number] | null {
   if (line.dotted === true) return [0.2, 1.6];
   if (line.kind === 'hidden') return [2, 1.2];
   if (line.kind === 'guide') return [6, 2];
-  if (line.colour !== undefined) return [1.2, 1.2];
+  if (line.colour !== undefined && line.of !== 'contour') return [1.2, 1.2];
   return line.edge === 'soft' ? [3, 1] : null;
 }
 

@@ -1,8 +1,8 @@
 import { z } from 'zod';
 
 /**
- * What the map holds: value shapes with their boundaries, lines alone (boundaries and thin things, without
- * shapes to fill), or shapes and thin lines both.
+ * What the map holds: value shapes as they are seen, where things of one value that touch are one shape; lines of
+ * things alone, their contours and thin parts, without values; or both.
  */
 export const mapModes = ['values', 'lines', 'both'] as const;
 export type MapMode = (typeof mapModes)[number];
@@ -14,6 +14,13 @@ export type Separation = (typeof separations)[number];
 /** What becomes of the outlines of cast shadows. */
 export const castShadowWays = ['kept', 'dropped', 'dotted'] as const;
 export type CastShadowWay = (typeof castShadowWays)[number];
+
+/** What becomes of a contour where nothing is seen of it, though the thing goes on. */
+export const fadedContourWays = ['dropped', 'dotted', 'kept'] as const;
+export type FadedContourWay = (typeof fadedContourWays)[number];
+
+/** The detail a map begins with: every contour that is more likely one than not. */
+export const usualDetail = 0.5;
 
 /** How firmly lines are drawn on the final surface. */
 export const firmnesses = ['faint', 'middling', 'firm'] as const;
@@ -27,7 +34,7 @@ export const mostValues = 9;
 export const mapSettingsSchema = z.object({
   mode: z.enum(mapModes),
   /** How much is drawn of the contours, 0–1: 0 the silhouettes of the largest things, 1 everything. */
-  detail: z.number().min(0).max(1),
+  detail: z.number().min(0).max(1).default(usualDetail),
   /** How many values the picture is squinted into. */
   values: z.int().min(fewestValues).max(mostValues),
   separation: z.enum(separations),
@@ -70,6 +77,8 @@ export const mapSettingsSchema = z.object({
   strokeSpacingMm: z.number().min(0.5).max(200),
   strokeLengthMm: z.number().min(1).max(300),
   castShadows: z.enum(castShadowWays),
+  /** What becomes of a contour where it fades and the thing goes on. */
+  fadedContours: z.enum(fadedContourWays).default('dropped'),
   /** Lines that matter less than this are left out, 0–1; silhouette and big masses stay. */
   leastWeight: z.number().min(0).max(1),
   /** How much more lines count where the painter marked a focal area, and how much less elsewhere, 0–1. */
@@ -88,7 +97,7 @@ export type MapSettings = z.infer<typeof mapSettingsSchema>;
 /** Four values and a half-millimetre point: a map most people can trace in an evening. */
 export const defaultMapSettings: MapSettings = {
   mode: 'values',
-  detail: 0.5,
+  detail: usualDetail,
   values: 4,
   separation: 'best',
   limits: [],
@@ -112,6 +121,7 @@ export const defaultMapSettings: MapSettings = {
   strokeSpacingMm: 6,
   strokeLengthMm: 12,
   castShadows: 'kept',
+  fadedContours: 'dropped',
   leastWeight: 0,
   focus: 0.5,
   firmness: 'middling',

@@ -2,6 +2,7 @@ import { Option, type Command } from 'commander';
 import {
   castShadowWays,
   defaultMapSettings,
+  fadedContourWays,
   fewestValues,
   firmnesses,
   mapModes,
@@ -17,7 +18,7 @@ type Limits = { least: number; most: number; whole?: boolean };
 type NumberKey = {
   [K in keyof MapSettings]: MapSettings[K] extends number | null ? K : never;
 }[keyof MapSettings];
-type ChoiceKey = 'mode' | 'separation' | 'path' | 'castShadows' | 'firmness';
+type ChoiceKey = 'mode' | 'separation' | 'path' | 'castShadows' | 'fadedContours' | 'firmness';
 type SwitchKey = 'local' | 'colourEdges' | 'strokes';
 
 /** Settings that are numbers: flag, what it does, limits. */
@@ -76,9 +77,14 @@ const numbers: Readonly<Record<NumberKey, readonly [flags: string, does: string,
 
 const choices: Readonly<Record<ChoiceKey, readonly [flags: string, does: string, from: readonly string[]]>> =
   {
-    mode: ['--mode <mode>', 'value shapes, lines alone, or shapes and thin lines both', mapModes],
+    mode: ['--mode <mode>', 'value shapes, lines of things alone, or both', mapModes],
     separation: ['--separation <way>', 'how the limits between values are found', separations],
     path: ['--path <path>', 'follow boundaries in straights or in smooth curves', ['straight', 'curved']],
+    fadedContours: [
+      '--faded-contours <way>',
+      'what becomes of a contour where nothing is seen of it',
+      fadedContourWays,
+    ],
     castShadows: ['--cast-shadows <way>', 'what becomes of outlines of marked cast shadows', castShadowWays],
     firmness: ['--firmness <how>', 'how firmly lines are drawn', firmnesses],
   };

@@ -1,6 +1,6 @@
 import { lightnessPlane } from '../../colour/index.js';
 import type { Rect } from '../../geometry/index.js';
-import { sampleAt, type Plane } from '../../raster/index.js';
+import { boxMean, sampleAt, type Plane } from '../../raster/index.js';
 import type { DrawnDetail } from '../document/index.js';
 import { colourSteepness, type ColourPlanes, type WorkingRaster } from '../reading/index.js';
 import { findFlow, strokesAlong, type Stroke } from './direction.js';
@@ -54,12 +54,31 @@ export function findDetails(
         shortestPx,
         standsOut: settings.detailStandsOut,
         taken,
-      })
+      }).filter(standsOutOf(lightness, pxPerMm))
     : [];
   const colourEdges =
     settings.colourEdges && colour ? edgesOfColour(lightness, colour, pxPerMm, shortestPx, taken) : [];
   const strokes = settings.strokes ? strokesIn(lightness, regions, pxPerMm, settings) : [];
   return { thin, colourEdges, strokes };
+}
+
+/** A thin line among others like it is texture: it must stand out this many times as much as its surroundings do. */
+const overTexture = 3.2;
+
+/** What is finer than this is texture, and it is looked for this far around, mm. */
+const textureMm = 1.5;
+const aroundMm = 4;
+
+/** Whether a thin line stands out of the texture around it. */
+function standsOutOf(lightness: Plane, pxPerMm: number): (line: ThinLine) => boolean {
+  const mean = boxMean(lightness, Math.max(1, Math.round(textureMm * pxPerMm)));
+  const rest = { ...lightness, data: lightness.data.map((tone, i) => Math.abs(tone - mean.data[i])) };
+  const texture = boxMean(rest, Math.max(1, Math.round(aroundMm * pxPerMm)));
+  return ({ points, contrast }) => {
+    let sum = 0;
+    for (let i = 0; i < points.length; i += 2) sum += sampleAt(texture, points[i], points[i + 1]);
+    return contrast > (overTexture * sum * 2) / points.length;
+  };
 }
 
 /** Blurred widely, an edge answers like a line on either side of it, out to this many standard deviations. */

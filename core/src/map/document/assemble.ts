@@ -4,7 +4,7 @@ import type { PixelWindow } from '../../raster/index.js';
 import type { Correction } from '../corrections/index.js';
 import type { Join, Regions } from '../values/index.js';
 import { outside, type ArcUse, type PlanarMap, type Stretch } from '../boundaries/index.js';
-import type { MapSettings } from '../settings.js';
+import type { FadedContourWay, MapSettings } from '../settings.js';
 
 /** Where a map lies: the surface and the picture's frame on it, mm. */
 export type Placement = { surface: { width: number; height: number }; frame: Rect };
@@ -52,7 +52,7 @@ export function assembleMap(
   placement: Placement,
   settings: MapSettings & { crop: PixelWindow; corrections?: readonly Correction[] },
 ): MapDocument {
-  const pieces = found.map.arcs.map((_, index) => piecesOf(found, index));
+  const pieces = found.map.arcs.map((_, index) => piecesOf(found, index, settings.fadedContours));
   const joins = joinsByRegion(found, placement.frame);
   const shapes = found.map.rings.map((rings, region): MapShape => {
     const measured = rings
@@ -91,14 +91,14 @@ export function assembleMap(
   };
 }
 
-function piecesOf(found: Findings, index: number): Piece[] {
+function piecesOf(found: Findings, index: number, way: FadedContourWay): Piece[] {
   const { map, drawn, stretches, colours } = found;
   const arc = map.arcs[index];
   const own = stretches[index];
   const shape = (region: number) => (region === outside ? null : `s${region + 1}`);
   const sides = { left: shape(arc.left), right: shape(arc.right) };
   const colour = colours.get(index);
-  const of = arc.left === outside || arc.right === outside ? {} : boundaryOf(found, arc.left, arc.right);
+  const of = arc.left === outside || arc.right === outside ? null : boundaryOf(found, arc.left, arc.right);
   if (own.length <= 1) {
     const onFrame = arc.left === outside || arc.right === outside;
     const id = `a${index + 1}`;
@@ -110,7 +110,7 @@ function piecesOf(found: Findings, index: number): Piece[] {
         line: {
           id,
           kind: onFrame ? 'frame' : 'boundary',
-          ...told(own[0], colour),
+          ...faded(told(own[0], colour), of?.of, way),
           ...of,
           closed,
           points: toPoints(points),
@@ -125,7 +125,7 @@ function piecesOf(found: Findings, index: number): Piece[] {
     line: {
       id: `a${index + 1}.${k + 1}`,
       kind: 'boundary',
-      ...told(own[k], colour),
+      ...faded(told(own[k], colour), of?.of, way),
       ...of,
       closed: false,
       points: toPoints(points),
@@ -159,6 +159,12 @@ function told(stretch: Stretch | undefined, colour: number | undefined) {
     weight: 0,
     ...(colour === undefined ? {} : { colour: round(colour, 1) }),
   };
+}
+
+/** A contour that fades is known to go on: as the school has it, it is dotted or drawn like any other. */
+function faded(line: ReturnType<typeof told>, of: BoundaryOf | undefined, way: FadedContourWay) {
+  if (line.edge !== 'lost' || of !== 'contour' || way === 'dropped') return line;
+  return { ...line, edge: 'soft' as const, known: true, ...(way === 'dotted' ? { dotted: true } : {}) };
 }
 
 function detailLine(detail: DrawnDetail, index: number): MapLine {

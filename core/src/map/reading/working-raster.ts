@@ -49,7 +49,7 @@ export function workingRaster(picture: Picture, window: PixelWindow, size: Worki
 const shapePxPerMm = 2;
 
 /** On pixels no wider than this many of the working raster's. */
-const coarsest = 3;
+const coarsest = 2;
 
 /** How many working pixels one pixel of the raster that shapes are found on spans each way. */
 export function shapeStep(pxPerMm: number): number {

@@ -111,7 +111,7 @@ class Merging {
     const { graph, smallest } = this;
     const own = graph.level[region];
     const gain = new Map<number, { border: number; with: number }>();
-    for (const [other, border] of graph.border[region]) {
+    for (const [other, border] of graph.cost[region]) {
       if (graph.thing[other] !== graph.thing[region] || graph.level[other] === own) continue;
       const level = graph.level[other];
       const known = gain.get(level);
@@ -194,6 +194,7 @@ class Merging {
  * with the neighbour it resembles most.
  *
  * @param lightness quieted L\* plane the likeness is judged on
+ * @param steepness how steep the tone is at each pixel, quarters of the limit of a slope
  * @param colour a\* and b\* on the same pixels, when colours count
  * @param valueCount how many values the map has
  * @returns regions that can all be drawn, numbered in reading order of their first pixel, and what was joined
@@ -201,11 +202,12 @@ class Merging {
 export function mergeRegions(
   regions: Regions,
   lightness: Plane,
+  steepness: Uint8Array,
   colour: ColourPlanes | null,
   smallest: SmallestShape,
   valueCount: number,
 ): Merged {
-  const graph = buildGraph(regions, lightness, colour, slenderWidths * smallest.widthPx);
+  const graph = buildGraph(regions, lightness, colour, slenderWidths * smallest.widthPx, steepness);
   const merging = new Merging(graph, smallest, valueCount - 1);
   const { parent } = graph;
   for (let i = 0; i < regions.count; i++) if (parent[i] === i) merging.joinAlike(i);

@@ -18,6 +18,8 @@ export type RegionGraph = {
   level: Uint8Array;
   thing: Int32Array;
   border: Map<number, number>[];
+  /** What the border to each neighbour costs a calm map: the cracks weighed by how gentle the tone is there. */
+  cost: Map<number, number>[];
   parent: Int32Array;
 };
 
@@ -33,6 +35,7 @@ export function root(parent: Int32Array, i: number): number {
 /**
  * Reads the graph off the labels.
  *
+ * @param steepness how steep the tone is at each pixel, quarters of the limit of a slope
  * @param narrowPx how wide the regions are matters up to this width; wider ones are only told to be wider
  */
 export function buildGraph(
@@ -40,6 +43,7 @@ export function buildGraph(
   lightness: Plane,
   colour: ColourPlanes | null,
   narrowPx: number,
+  steepness: Uint8Array,
 ): RegionGraph {
   const { count, level, thing } = regions;
   const sums = () => new Float64Array(count);
@@ -55,10 +59,11 @@ export function buildGraph(
     level: level.slice(),
     thing,
     border: Array.from({ length: count }, () => new Map<number, number>()),
+    cost: Array.from({ length: count }, () => new Map<number, number>()),
     parent: Int32Array.from({ length: count }, (_, i) => i),
   };
   sumUp(graph, regions, lightness, colour);
-  findBorders(graph, regions);
+  findBorders(graph, regions, steepness);
   measureWidths(graph, regions, narrowPx);
   return graph;
 }
@@ -90,32 +95,49 @@ function sumUp(
   }
 }
 
-function findBorders({ border, perimeter }: RegionGraph, { width, label }: Regions): void {
+/** A crack where the tone is even costs this much; on the slope of an edge, from `steepFrom` on, this little. */
+const gentleCost = 2.2;
+const steepCost = 0.35;
+const steepFrom = 4;
+
+function findBorders(
+  { border, cost, perimeter }: RegionGraph,
+  { width, label }: Regions,
+  steepness: Uint8Array,
+): void {
+  const costs = Float64Array.from({ length: 256 }, (_, steep) =>
+    Math.max(steepCost, gentleCost + ((steepCost - gentleCost) * steep) / steepFrom),
+  );
   // Cracks between the same two regions mostly follow each other: they are counted before they are written.
   let one = -1;
   let other = -1;
   let cracks = 0;
+  let costing = 0;
   const write = () => {
     if (cracks === 0) return;
     border[one].set(other, (border[one].get(other) ?? 0) + cracks);
     border[other].set(one, (border[other].get(one) ?? 0) + cracks);
     perimeter[one] += cracks;
     perimeter[other] += cracks;
+    cost[one].set(other, (cost[one].get(other) ?? 0) + costing);
+    cost[other].set(one, (cost[other].get(one) ?? 0) + costing);
   };
-  const meet = (a: number, b: number) => {
+  const meet = (a: number, b: number, i: number) => {
     if (a !== one || b !== other) {
       write();
       one = a;
       other = b;
       cracks = 0;
+      costing = 0;
     }
     cracks++;
+    costing += costs[steepness[i]];
   };
   const lastRow = label.length - width;
   for (let i = 0, x = 0; i < label.length; i++, x = x === width - 1 ? 0 : x + 1) {
     const region = label[i];
-    if (x < width - 1 && region !== label[i + 1]) meet(region, label[i + 1]);
-    if (i < lastRow && region !== label[i + width]) meet(region, label[i + width]);
+    if (x < width - 1 && region !== label[i + 1]) meet(region, label[i + 1], i);
+    if (i < lastRow && region !== label[i + width]) meet(region, label[i + width], i);
   }
   write();
 }
@@ -192,14 +214,20 @@ export function absorb(graph: RegionGraph, a: number, b: number): void {
   graph.halfWidth[a] = Math.max(graph.halfWidth[a], graph.halfWidth[b]);
   const shared = graph.border[a].get(b) ?? 0;
   graph.perimeter[a] += graph.perimeter[b] - 2 * shared;
-  graph.border[a].delete(b);
-  for (const [other, length] of graph.border[b]) {
+  inherit(graph.border, a, b);
+  inherit(graph.cost, a, b);
+}
+
+/** Gives what b has on its borders to a. */
+function inherit(of: Map<number, number>[], a: number, b: number): void {
+  of[a].delete(b);
+  for (const [other, amount] of of[b]) {
     if (other === a) continue;
-    graph.border[a].set(other, (graph.border[a].get(other) ?? 0) + length);
-    graph.border[other].delete(b);
-    graph.border[other].set(a, (graph.border[other].get(a) ?? 0) + length);
+    of[a].set(other, (of[a].get(other) ?? 0) + amount);
+    of[other].delete(b);
+    of[other].set(a, (of[other].get(a) ?? 0) + amount);
   }
-  graph.border[b].clear();
+  of[b].clear();
 }
 
 /** Mean colour of a region; without colour planes a grey. */

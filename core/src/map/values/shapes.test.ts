@@ -73,6 +73,7 @@ describe('merging', () => {
         1,
       ),
       tones,
+      new Uint8Array(tones.data.length),
       null,
       smallest,
       limits.length + 1,
@@ -114,6 +115,7 @@ describe('merging', () => {
       mergeRegions(
         findRegions(scratch, { steepness: new Uint8Array(400), onSlope: new Uint8Array(400) }, [50], 1),
         scratch,
+        new Uint8Array(400),
         null,
         { areaPx: 100, accentShare: 1, widthPx: 2, colourSplit: null, asSeen: true, calm: 0 },
         2,

@@ -106,6 +106,7 @@ export function findShapes(tones: Tones, contours: Contours, lab: LabPlanes, set
   const { regions, joins } = mergeRegions(
     found,
     judged,
+    tones.slopes.steepness,
     settings.colourSplit === null ? null : lab,
     {
       areaPx: settings.minShapeMm2 * pxPerMm * pxPerMm,
@@ -130,7 +131,7 @@ function calmOf(step: number, minShapeMm2: number): number {
 }
 
 /** A step between two values earns this share of a disc's rim. */
-const calmShare = 0.5;
+const calmShare = 1;
 
 /** The mean step from one value to the next, L\*. */
 function stepBetween(histogram: Float64Array, limits: readonly number[]): number {
