@@ -27,7 +27,7 @@ import { rendered, type RenderedScene } from './rendered.js';
 import { scenesToLearnOn } from './scenes/index.js';
 
 const seed = 20_261_126;
-const hiddenUnits = 20;
+const hiddenUnits = 24;
 const { values: options } = parseArgs({ options: { rounds: { type: 'string', default: '2' } } });
 const rounds = Number(options.rounds);
 const kinds = boundaryKinds.length;
@@ -57,24 +57,32 @@ class Examples {
   }
 }
 
-type Prepared = { evidence: ReturnType<typeof gatherEvidence>; cells: ReturnType<typeof cutIntoCells>; tags: Uint8Array };
+type Prepared = {
+  weight: number;
+  evidence: ReturnType<typeof gatherEvidence>;
+  cells: ReturnType<typeof cutIntoCells>;
+  tags: Uint8Array;
+};
 
 /**
  * How every scene is looked at: the same picture drawn larger or smaller, as a camera sees it in poor light (grain,
  * standard deviation in steps of 255), and as a print in flat colours.
  */
 const looks = [
-  { widthMm: 300, grain: 0, flat: false },
-  { widthMm: 230, grain: 3, flat: false },
-  { widthMm: 300, grain: 10, flat: false },
-  { widthMm: 260, grain: 0.3, flat: true },
+  { widthMm: 300, grain: 0, flat: false, weight: 1 },
+  { widthMm: 230, grain: 3, flat: false, weight: 0.7 },
+  { widthMm: 300, grain: 10, flat: false, weight: 0.4 },
+  { widthMm: 260, grain: 0.3, flat: true, weight: 0.15 },
 ];
 const workingPxPerMm = 4;
 
-function prepare(scene: RenderedScene, { widthMm, grain, flat }: (typeof looks)[number]): Prepared {
+function prepare(scene: RenderedScene, { widthMm, grain, flat, weight }: (typeof looks)[number]): Prepared {
   const seen = flat ? inFlatColours(scene.seen) : scene.seen;
   const clean = flat ? { ...scene.picture, data: seen.rgb } : scene.picture;
-  const picture = grain === 0 ? clean : { ...clean, data: Uint8ClampedArray.from(clean.data, (value) => value + grain * gaussian(random)) };
+  const picture =
+    grain === 0
+      ? clean
+      : { ...clean, data: Uint8ClampedArray.from(clean.data, (value) => value + grain * gaussian(random)) };
   const { width, height } = picture;
   const step = Math.max(1, Math.round((width / widthMm) * (2 / workingPxPerMm)));
   const size = {
@@ -85,7 +93,12 @@ function prepare(scene: RenderedScene, { widthMm, grain, flat }: (typeof looks)[
   };
   const lab = labPlanes(picture, { x: 0, y: 0, width, height }, { width, height }, size);
   const evidence = gatherEvidence(lab, size.pxPerMm);
-  return { evidence, cells: cutIntoCells(evidence.steepness), tags: tagsOf(truthOf(seen, widthMm), size) };
+  return {
+    evidence,
+    cells: cutIntoCells(evidence.steepness),
+    tags: tagsOf(truthOf(seen, widthMm), size),
+    weight,
+  };
 }
 
 /** Every part filled with its mean colour, no shadows, highlights or texture. */
@@ -105,7 +118,10 @@ function inFlatColours(seen: SeenPicture): SeenPicture {
 }
 
 /** What a boundary at each pixel would be: 1 a contour, 2 shading, 3 nobody's business. */
-function tagsOf(truth: Truth, { width, height, pxPerMm }: { width: number; height: number; pxPerMm: number }) {
+function tagsOf(
+  truth: Truth,
+  { width, height, pxPerMm }: { width: number; height: number; pxPerMm: number },
+) {
   const tags = new Uint8Array(width * height);
   for (let y = 0, i = 0; y < height; y++) {
     for (let x = 0; x < width; x++, i++) {
@@ -135,6 +151,7 @@ function addExample(
   edge: Float64Array,
   at: number,
   pxPerMm: number,
+  share: number,
 ): void {
   const cracks = edge[at] ?? 0;
   const ignored = edge[at + sums.tagged + 2] ?? 0;
@@ -143,30 +160,29 @@ function addExample(
   if (ignored > 0.4 * cracks) return;
   const mm = (edge[at + sums.length] ?? 0) / pxPerMm;
   const nothing = Math.max(0, 1 - contour - shading);
-  examples.add(features, [nothing, contour, shading], 0.2 + Math.min(mm, 30));
+  examples.add(features, [nothing, contour, shading], share * (0.2 + Math.min(mm, 30)));
 }
 
 function examplesOfCells(prepared: readonly Prepared[], examples: Examples): void {
   const features = new Float64Array(featureCount);
-  for (const { cells, evidence, tags } of prepared) {
+  for (const { cells, evidence, tags, weight } of prepared) {
     const graph = new ContourGraph(cells, evidence, tags);
     for (let e = 0; e < graph.edgeCount; e++) {
       if (random() > 0.25) continue;
       const [p, q] = [graph.low[e]! * regionSums.count, graph.high[e]! * regionSums.count];
       describeBoundary(graph.edge, e * sums.count, graph.region, p, q, evidence.pxPerMm, features);
-      addExample(examples, features, graph.edge, e * sums.count, evidence.pxPerMm);
+      addExample(examples, features, graph.edge, e * sums.count, evidence.pxPerMm, weight);
     }
   }
 }
 
 function examplesOfJoins(prepared: readonly Prepared[], weights: ContourWeights, examples: Examples): void {
   const model = new ContourModel(weights);
-  for (const { cells, evidence, tags } of prepared) {
+  for (const { cells, evidence, tags, weight } of prepared) {
     const graph = new ContourGraph(cells, evidence, tags);
     joinRegions(graph, model, evidence.pxPerMm, (e, _low, _high, features) =>
-      addExample(examples, features, graph.edge, e * sums.count, evidence.pxPerMm),
+      addExample(examples, features, graph.edge, e * sums.count, evidence.pxPerMm, weight),
     );
-    
   }
 }
 
@@ -175,7 +191,8 @@ function train(examples: Examples, epochs: number): ContourWeights {
   const { data, count } = examples;
   const mean = new Float64Array(featureCount);
   const spread = new Float64Array(featureCount);
-  for (let i = 0; i < count; i++) for (let k = 0; k < featureCount; k++) mean[k]! += data[i * rowLength + k]! / count;
+  for (let i = 0; i < count; i++)
+    for (let k = 0; k < featureCount; k++) mean[k]! += data[i * rowLength + k]! / count;
   for (let i = 0; i < count; i++) {
     for (let k = 0; k < featureCount; k++) spread[k]! += (data[i * rowLength + k]! - mean[k]!) ** 2 / count;
   }
@@ -275,7 +292,8 @@ for (let round = 1; round <= rounds; round++) {
   examplesOfJoins(prepared, weights, examples);
   weights = train(examples, round === rounds ? 10 : 5);
 }
-const list = (values: readonly number[]) => `[${values.map((value) => Number(value.toPrecision(5))).join(', ')}]`;
+const list = (values: readonly number[]) =>
+  `[${values.map((value) => Number(value.toPrecision(5))).join(', ')}]`;
 const path = fileURLToPath(new URL('../../../core/src/map/regions/contour-weights.ts', import.meta.url));
 await writeFile(
   path,

@@ -42,7 +42,8 @@ export function renderScene({ scene, objectOf, textured, faceted }: JudgedScene)
       seen.lit[i] = lit;
       normals.push(normal);
       const beside = [i - creasePx, i - creasePx * width].filter((j) => j >= 0);
-      if (beside.some((j) => seen.part[j] === part && dot(normal, normals[j]!) < creaseCosine)) seen.crease[i] = 1;
+      if (beside.some((j) => seen.part[j] === part && dot(normal, normals[j]!) < creaseCosine))
+        seen.crease[i] = 1;
       seen.highlight[i] = highlight > highlightFrom ? 1 : 0;
       i++;
     }

@@ -14,7 +14,7 @@ describe('a map against the truth of a whole scene', () => {
     pictureKey: 'scene',
     window: { x: 0, y: 0, width: picture.width, height: picture.height },
     placement: { surface: frame, frame },
-    settings: { ...defaultMapSettings, pencilMm: 2 / pxPerMm, minShapeMm2: 8 },
+    settings: { ...defaultMapSettings, mode: 'values', pencilMm: 2 / pxPerMm, minShapeMm2: 8 },
   });
   const found = mapAccuracy(map, scene);
 

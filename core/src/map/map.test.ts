@@ -35,7 +35,7 @@ function makeMap(
     pictureKey: 'picture',
     window: { x: 0, y: 0, width: picture.width, height: picture.height },
     placement: { surface: { width: frame.width, height: frame.height }, frame },
-    settings: { ...defaultMapSettings, pencilMm: 2 / pxPerMm, ...settings },
+    settings: { ...defaultMapSettings, mode: 'values', pencilMm: 2 / pxPerMm, ...settings },
   });
 }
 

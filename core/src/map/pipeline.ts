@@ -1,7 +1,7 @@
 import type { MapDocument } from '../documents/index.js';
 import type { Rect } from '../geometry/index.js';
 import { averaged, type Picture, type PixelWindow, type Plane } from '../raster/index.js';
-import { assembleMap, type Placement, finishMap } from './document/index.js';
+import { assembleMap, type Placement, finishMap, mostDetail } from './document/index.js';
 import { placeBoundaries, type Boundaries, stretchesOf, type Stretch } from './boundaries/index.js';
 import {
   colourPlanes,
@@ -12,9 +12,9 @@ import {
   type WorkingRaster,
   type WorkingSize,
 } from './reading/index.js';
-import { type Correction, EdgeFollower } from './corrections/index.js';
+import { findThing, type Correction, EdgeFollower, type FoundThing } from './corrections/index.js';
 import { detailGround, drawDetails, findDetails, type Details } from './details/index.js';
-import { gatherEvidence, labPlanes, type Evidence, type LabPlanes } from './evidence/index.js';
+import { gatherEvidence, labPlanes, type LabPlanes } from './evidence/index.js';
 import { drawArcs } from './lines/index.js';
 import {
   ContourGraph,
@@ -23,6 +23,7 @@ import {
   contourWeights,
   cutIntoCells,
   joinRegions,
+  lengthsByDetail,
   type Cells,
   type Contours,
   type Hierarchy,
@@ -73,9 +74,6 @@ export class MapMaker {
   private readonly stages = {
     reduced: new Stage<WorkingRaster>(),
     colour: new Stage<ColourPlanes>(),
-    lab: new Stage<LabPlanes>(),
-    evidence: new Stage<Evidence>(),
-    joined: new Stage<{ cells: Cells; hierarchy: Hierarchy }>(),
     contours: new Stage<Contours>(),
     quieted: new Stage<Quieted>(),
     tones: new Stage<Tones>(),
@@ -90,11 +88,20 @@ export class MapMaker {
   private found: TonesFound | null = null;
   /** Key of the full raster last read. */
   private fullKey = '';
+  /** Key of what was last seen in it. */
+  private seenKey = '';
 
   /**
    * @param rasters working rasters, to be shared by a maker of quick looks and one of full maps
+   * @param seen what was seen in them, to be shared by makers of equally fine maps
    */
-  constructor(private readonly rasters = new Stage<WorkingRaster>()) {}
+  constructor(
+    private readonly rasters = new Stage<WorkingRaster>(),
+    private readonly seen = {
+      lab: new Stage<LabPlanes>(),
+      joined: new Stage<{ cells: Cells; hierarchy: Hierarchy }>(),
+    },
+  ) {}
 
   /**
    * The map, in steps: yields progress between stages, so that a caller can let other work in or stop.
@@ -114,6 +121,7 @@ export class MapMaker {
     const { coarser = 1 } = request;
     const rasterKey = keyOf(fullKey, coarser);
     this.fullKey = fullKey;
+    this.seenKey = rasterKey;
     const raster = this.stages.reduced.get(rasterKey, () => reduced(full, coarser));
     const { width, height } = raster.luminance;
     const size = { width, height, pxPerMm: raster.pxPerMm };
@@ -122,9 +130,10 @@ export class MapMaker {
     yield { stage: 'Looking for contours', share: 0.1 };
     const lab = this.lab(request, raster, rasterKey);
     const joined = yield* this.joined(lab, rasterKey);
-    const contoursKey = keyOf(rasterKey, settings.detail);
+    const detail = mostDetail(settings, corrections);
+    const contoursKey = keyOf(rasterKey, detail);
     const contours = this.stages.contours.get(contoursKey, () =>
-      contoursAt(joined.cells, joined.hierarchy, settings.detail),
+      contoursAt(joined.cells, joined.hierarchy, detail),
     );
 
     yield { stage: 'Quieting texture', share: 0.45 };
@@ -132,7 +141,9 @@ export class MapMaker {
 
     yield { stage: 'Finding the values and shapes', share: 0.5 };
     const shapesKey = keyOf(tones.key, contoursKey, pick(settings, shapeSettings));
-    const shapes = this.stages.shapes.get(shapesKey, () => findShapes(tones.value, contours, lab.planes, settings));
+    const shapes = this.stages.shapes.get(shapesKey, () =>
+      findShapes(tones.value, contours, lab.planes, settings),
+    );
     this.found = { histogram: tones.value.histogram, limits: shapes.limits };
 
     yield { stage: 'Following the boundaries', share: 0.6 };
@@ -181,6 +192,20 @@ export class MapMaker {
     return new MapMaker(this.rasters);
   }
 
+  /** Another maker that shares what was seen in the picture, for a second map at another detail. */
+  forOtherDetail(): MapMaker {
+    return new MapMaker(this.rasters, this.seen);
+  }
+
+  /**
+   * How long the contours of the picture last mapped are, in mm, at even steps of detail from 0 to 1; null before the
+   * first.
+   */
+  contourLengths(steps: number): number[] | null {
+    const joined = this.seen.joined.peek(this.seenKey);
+    return joined && lengthsByDetail(joined.hierarchy, steps);
+  }
+
   /** The map in one go. */
   make(request: MapRequest): MapDocument {
     const steps = this.steps(request);
@@ -206,6 +231,22 @@ export class MapMaker {
     });
   }
 
+  /**
+   * The thing under a spot of the picture last mapped; null before the first.
+   *
+   * @param u the spot, as shares of the frame's width and height
+   * @param detail where to begin: the region at this detail
+   * @param walk steps from there, up to what it is part of (positive) or down to its parts
+   * @returns with its outline as shares of the frame
+   */
+  thingAt(u: number, v: number, detail: number, walk: number): FoundThing | null {
+    const joined = this.seen.joined.peek(this.seenKey);
+    if (!joined) return null;
+    const { width, height } = joined.cells;
+    const found = findThing(joined.cells, joined.hierarchy, u * width, v * height, detail, walk);
+    return { ...found, outline: found.outline.map((value, i) => value / (i % 2 === 0 ? width : height)) };
+  }
+
   private colours(request: MapRequest, size: WorkingSize, rasterKey: string): ColourPlanes | null {
     const { settings, picture, window } = request;
     if (!settings.colourEdges) return null;
@@ -227,7 +268,7 @@ export class MapMaker {
       step,
       pxPerMm: pxPerMm / step,
     };
-    const planes = this.stages.lab.get(rasterKey, () => labPlanes(picture, window, luminance, size));
+    const planes = this.seen.lab.get(rasterKey, () => labPlanes(picture, window, luminance, size));
     return { planes, pxPerMm: size.pxPerMm };
   }
 
@@ -236,15 +277,15 @@ export class MapMaker {
     lab: { planes: LabPlanes; pxPerMm: number },
     rasterKey: string,
   ): Generator<MapProgress, { cells: Cells; hierarchy: Hierarchy }, undefined> {
-    const held = this.stages.joined.peek(rasterKey);
+    const held = this.seen.joined.peek(rasterKey);
     if (held) return held;
-    const evidence = this.stages.evidence.get(rasterKey, () => gatherEvidence(lab.planes, lab.pxPerMm));
+    const evidence = gatherEvidence(lab.planes, lab.pxPerMm);
     yield { stage: 'Looking for contours', share: 0.2 };
     const cells = cutIntoCells(evidence.steepness);
     const graph = new ContourGraph(cells, evidence);
     yield { stage: 'Telling things apart', share: 0.3 };
     const hierarchy = joinRegions(graph, new ContourModel(contourWeights), lab.pxPerMm);
-    return this.stages.joined.put(rasterKey, { cells, hierarchy });
+    return this.seen.joined.put(rasterKey, { cells, hierarchy });
   }
 
   private tones(

@@ -46,13 +46,13 @@ export const schools: readonly School[] = [
     id: 'two-values',
     name: 'two values',
     says: 'Light and dark only: the pattern that carries from across the room.',
-    sets: { ...usual, values: 2, minShapeMm2: 30, quietMm: 1.5 },
+    sets: { ...usual, mode: 'values', values: 2, minShapeMm2: 30, quietMm: 1.5 },
   },
   {
     id: 'four-values-soft',
     name: 'four values, soft edges',
     says: 'Highlight, light, dark and darkest as closed shapes within the whole contours of things, with blends drawn broken and lost edges left out.',
-    sets: { ...usual, mode: 'both' },
+    sets: { ...usual },
   },
   {
     id: 'clean-contour',
@@ -97,6 +97,7 @@ export const schools: readonly School[] = [
     says: 'Three large values, firmly drawn and not too closely followed, for dark or opaque paint.',
     sets: {
       ...usual,
+      mode: 'values',
       values: 3,
       detail: 0.45,
       minShapeMm2: 80,

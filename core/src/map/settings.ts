@@ -96,7 +96,7 @@ export type MapSettings = z.infer<typeof mapSettingsSchema>;
 
 /** Four values and a half-millimetre point: a map most people can trace in an evening. */
 export const defaultMapSettings: MapSettings = {
-  mode: 'values',
+  mode: 'both',
   detail: usualDetail,
   values: 4,
   separation: 'best',

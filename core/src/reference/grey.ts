@@ -1,4 +1,11 @@
-import { greyByteOfLightness, lightnessOfLuminance, linearOfByte, luminanceBlue, luminanceGreen, luminanceRed } from '../colour/index.js';
+import {
+  greyByteOfLightness,
+  lightnessOfLuminance,
+  linearOfByte,
+  luminanceBlue,
+  luminanceGreen,
+  luminanceRed,
+} from '../colour/index.js';
 
 /** Fine enough that neighbouring steps round to the same or the next grey. */
 const steps = 8192;

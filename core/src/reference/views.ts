@@ -1,4 +1,10 @@
-import { lightnessOfLuminance, linearOfByte, luminanceBlue, luminanceGreen, luminanceRed } from '../colour/index.js';
+import {
+  lightnessOfLuminance,
+  linearOfByte,
+  luminanceBlue,
+  luminanceGreen,
+  luminanceRed,
+} from '../colour/index.js';
 
 /** How a reference can be looked at. */
 export const referenceViews = ['colour', 'grey', 'faint'] as const;

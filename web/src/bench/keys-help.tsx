@@ -15,6 +15,8 @@ const keys: readonly (readonly [string, string])[] = [
   ['0', 'on a leaf: show all of it'],
   ['G', 'at Map: values as greys, on and off'],
   ['O, held', 'at Map: the picture under the map'],
+  ['. and ,', 'at Map, a thing in hand: what it is part of, and its parts'],
+  ['W, X', 'at Map, a thing in hand: draw it whole, leave it out'],
   ['N and B', 'at Map, lines in hand: the next line and the one before, those that matter most first'],
   ['X, K', 'leave the line out, keep it'],
   ['H, S, U', 'make the line hard, soft, lost'],

@@ -35,6 +35,7 @@ const previewCoarser = 4;
 
 const maker = new MapMaker();
 const previewMaker = maker.forQuickLooks();
+const detailedMaker = maker.forOtherDetail();
 let held: { key: string; picture: Promise<Picture> } | null = null;
 let newest = 0;
 /** What the quick look was last made from; a change by hand or of the time needs none. */
@@ -98,6 +99,42 @@ const work = {
     const own = newest;
     const { request } = await requestFor(order);
     return (await follow(maker, request, own, () => undefined)) !== null;
+  },
+
+  /**
+   * The map with every contour and shape there is, for looking at more or less of it; null when a newer order came in.
+   */
+  async detailed(order: MapOrder): Promise<MapDocument | null> {
+    const own = newest;
+    const { request } = await requestFor(order);
+    const settings = { ...request.settings, detail: 1, minutes: null };
+    return follow(detailedMaker, { ...request, settings }, own, () => undefined);
+  },
+
+  /** Lengths of the contours of the picture last mapped at even steps of detail, mm. */
+  contourLengths(steps: number): number[] | null {
+    return maker.contourLengths(steps);
+  },
+
+  /**
+   * The outline of the thing at a spot, mm, and which step it is from its smallest part to the whole picture.
+   *
+   * @param walk steps up (positive) or down from the region at this detail
+   */
+  thingAt(at: Point, detail: number, walk: number): { outline: Point[]; rank: number; ranks: number } | null {
+    if (!frame) return null;
+    const { x, y, width, height } = frame;
+    const found = maker.thingAt((at.x - x) / width, (at.y - y) / height, detail, walk);
+    if (!found) return null;
+    const { outline, rank, ranks } = found;
+    return {
+      outline: Array.from({ length: outline.length / 2 }, (_, i) => ({
+        x: x + (outline[2 * i] ?? 0) * width,
+        y: y + (outline[2 * i + 1] ?? 0) * height,
+      })),
+      rank,
+      ranks,
+    };
   },
 
   /** The tones of the picture last mapped, for a histogram. */

@@ -346,7 +346,9 @@ function build(name: string, ground: GroundKind, seed: number): JudgedScene {
   };
 }
 
-export const scenesToLearnOn = [1000, 3000].flatMap((seed) =>
-  plans.map(([name, ground], i) => build(name, ground, seed + i)),
-);
+const grounds: readonly GroundKind[] = ['striped', 'woven', 'grained', 'wood', 'stone', 'plain'];
+export const scenesToLearnOn = [
+  ...[1000, 3000].flatMap((seed) => plans.map(([name, ground], i) => build(name, ground, seed + i))),
+  ...plans.map(([name], i) => build(name, grounds[i % grounds.length]!, 5000 + i)),
+];
 export const scenesToJudgeOn = plans.map(([name, , ground], i) => build(name, ground, 2000 + i));

@@ -77,7 +77,12 @@ export function locateArc(
   pxPerMm: number,
 ): LocatedArc {
   const rowPx = regions.step;
-  let points = smoothCracks(arc, rowPx, tones.plane.width * tones.pitchPx, tones.plane.height * tones.pitchPx);
+  let points = smoothCracks(
+    arc,
+    rowPx,
+    tones.plane.width * tones.pitchPx,
+    tones.plane.height * tones.pitchPx,
+  );
   const farPx = Math.max(4, Math.min(40, Math.ceil(reachMm * pxPerMm)));
   let look = { tones, reach: Math.ceil(Math.min(nearReachPx, farPx) / tones.pitchPx) };
   let contrast: Float64Array;

@@ -9,6 +9,7 @@ import type { Correction, LineAnchor, Place } from './corrections.js';
 import { rebuildShape, shapeIdAt, type Draft } from './faces.js';
 import { guideAcross, hiddenContour, pulled } from './line-changes.js';
 import { joinShapes, splitShape } from './shape-changes.js';
+import { drawWhole, leaveOut } from './whole-things.js';
 
 /** How corrections meet the map: where the whole picture lies, and how lines are followed. */
 export type CorrectionContext = {
@@ -106,6 +107,12 @@ function apply(draft: Draft, correction: Correction, frame: Rect, context: Corre
       if (!points) return 'The guide lies outside the picture now.';
       addLine(draft, correction.id, 'guide', points, {});
       return null;
+    }
+    case 'thing': {
+      const outline = correction.outline.map(at);
+      return correction.way === 'whole'
+        ? drawWhole(draft, outline, correction.id)
+        : leaveOut(draft, outline);
     }
     case 'shadow':
       return castShadow(draft, at(correction.shape), context.settings.castShadows);

@@ -19,6 +19,10 @@ const id = z.string().min(1).max(40);
 export const brushKinds = ['focal', 'quiet', 'exclude'] as const;
 export type BrushKind = (typeof brushKinds)[number];
 
+/** What is done with a thing pointed at. */
+export const thingWays = ['whole', 'out'] as const;
+export type ThingWay = (typeof thingWays)[number];
+
 /** One thing the painter changed in the map, kept apart from what is computed. */
 export const correctionSchema = z.discriminatedUnion('does', [
   /** Leave a line out, or keep it whatever it weighs. */
@@ -55,6 +59,13 @@ export const correctionSchema = z.discriminatedUnion('does', [
     kind: z.enum(brushKinds),
     path: z.array(placeSchema).min(1).max(5000),
     radiusMm: z.number().min(0.5).max(500),
+  }),
+  /** Draw a thing whole, or leave it out with all that lies in it. */
+  z.object({
+    id,
+    does: z.literal('thing'),
+    way: z.enum(thingWays),
+    outline: z.array(placeSchema).min(3).max(5000),
   }),
   /** Mark a shape as a cast shadow. */
   z.object({ id, does: z.literal('shadow'), shape: placeSchema }),
@@ -104,6 +115,8 @@ export function describeCorrection(correction: Correction): string {
       return 'a guide';
     case 'brush':
       return { focal: 'a focal area', quiet: 'a quiet area', exclude: 'an excluded area' }[correction.kind];
+    case 'thing':
+      return correction.way === 'whole' ? 'a thing drawn whole' : 'a thing left out';
     case 'shadow':
       return 'a cast shadow';
     case 'front':

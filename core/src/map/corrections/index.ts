@@ -3,3 +3,4 @@ export * from './anchors.js';
 export * from './apply.js';
 export * from './areas.js';
 export * from './follow-edge.js';
+export * from './thing-finder.js';

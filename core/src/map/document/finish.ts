@@ -1,6 +1,6 @@
 import { isTraced, type MapDocument, type MapLine } from '../../documents/index.js';
 import type { Rect } from '../../geometry/index.js';
-import { chooseLines, shareWithin, weighLines, type Marked } from '../weight/index.js';
+import { chooseLines, shareWithin, weighLines, type Areas, type Marked } from '../weight/index.js';
 import { applyCorrections, markedAreas, type Correction } from '../corrections/index.js';
 import type { MapSettings } from '../settings.js';
 
@@ -22,7 +22,10 @@ const excludedShare = 0.6;
 export function finishMap(computed: MapDocument, { settings, corrections, picture }: Finishing): MapDocument {
   const corrected = applyCorrections(computed, corrections, { picture, settings });
   const areas = markedAreas(corrections, picture);
-  const cleared = { ...corrected, lines: withoutExcluded(corrected.lines, areas.excluded) };
+  const cleared = {
+    ...corrected,
+    lines: asDetailed(withoutExcluded(corrected.lines, areas.excluded), settings, areas),
+  };
   const weighed = weighLines(cleared, areas, settings.focus);
   const lines = chooseLines(weighed, settings, settings);
   if (settings.mode !== 'lines') return { ...cleared, lines };
@@ -41,4 +44,26 @@ function withoutExcluded(lines: readonly MapLine[], excluded: Marked | null): Ma
       ? { ...line, kept: false, leftOut: 'excluded' as const }
       : line,
   );
+}
+
+/** How much more is drawn in a focal area, when it counts fully, and how much less in a quiet one. */
+const focalDetail = 0.3;
+const quietDetail = 0.25;
+
+/** The most detail any place of the picture is drawn with. */
+export function mostDetail(settings: MapSettings, corrections: readonly Correction[]): number {
+  const focal = corrections.some((one) => one.does === 'brush' && one.kind === 'focal');
+  return focal ? Math.min(1, settings.detail + focalDetail * settings.focus) : settings.detail;
+}
+
+/** Leaves out contours that are finer than is wanted where they lie. */
+function asDetailed(lines: readonly MapLine[], settings: MapSettings, { focal, quiet }: Areas): MapLine[] {
+  if (!focal && !quiet) return [...lines];
+  return lines.map((line) => {
+    if (line.from === undefined || line.held === true || line.kept === false) return line;
+    let wanted = settings.detail;
+    if (focal && shareWithin(line, focal) > 0.5) wanted += focalDetail * settings.focus;
+    if (quiet && shareWithin(line, quiet) > 0.5) wanted -= quietDetail;
+    return line.from > wanted + 1e-9 ? { ...line, kept: false, leftOut: 'little' as const } : line;
+  });
 }

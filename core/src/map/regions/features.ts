@@ -65,9 +65,15 @@ export function describeBoundary(
   out[20] = log(length / pxPerMm);
   const smaller = areaP <= areaQ ? p : q;
   out[21] = edge[at] / region[smaller + regionSums.perimeter];
-  out[22] = log((region[smaller + regionSums.perimeter] * region[smaller + regionSums.perimeter]) / region[smaller]);
-  out[23] = log((region[p + regionSums.steepness] / areaP) * pxPerMm) - log((region[q + regionSums.steepness] / areaQ) * pxPerMm);
+  out[22] = log(
+    (region[smaller + regionSums.perimeter] * region[smaller + regionSums.perimeter]) / region[smaller],
+  );
+  out[23] =
+    log((region[p + regionSums.steepness] / areaP) * pxPerMm) -
+    log((region[q + regionSums.steepness] / areaQ) * pxPerMm);
   if (areaP > areaQ) out[23] = -out[23];
-  out[24] = log(Math.min(region[p + regionSums.steepness] / areaP, region[q + regionSums.steepness] / areaQ) * pxPerMm);
+  out[24] = log(
+    Math.min(region[p + regionSums.steepness] / areaP, region[q + regionSums.steepness] / areaQ) * pxPerMm,
+  );
   out[25] = (lp + lq) / 100 - 1;
 }

@@ -17,6 +17,8 @@ export type Hierarchy = {
    * above it by how large a region it bounds.
    */
   strength: Float64Array;
+  /** Length of the boundary that went with each join, mm. */
+  lengthMm: Float64Array;
 };
 
 /** Told of every join before it happens, for learning. */
@@ -49,7 +51,7 @@ export function joinRegions(
 ): Hierarchy {
   const { regionCount, edgeCount, low, high, edge, region } = graph;
   const features = new Float64Array(featureCount);
-  const joins = { keep: [] as number[], give: [] as number[], strength: [] as number[] };
+  const joins = { keep: [] as number[], give: [] as number[], strength: [] as number[], lengthMm: [] as number[] };
   const edgesOf: number[][] = Array.from({ length: regionCount }, () => []);
   const pair = new Map<number, number>();
   const keyOf = (a: number, b: number) => (a < b ? a * regionCount + b : b * regionCount + a);
@@ -105,6 +107,7 @@ export function joinRegions(
     joins.keep.push(a);
     joins.give.push(b);
     joins.strength.push(strength);
+    joins.lengthMm.push(edge[e * sums.count + sums.length] / pxPerMm);
     const [ra, rb] = [a * regionSums.count, b * regionSums.count];
     for (let k = 0; k < regionSums.count; k++) region[ra + k] += region[rb + k];
     region[ra + regionSums.perimeter] -= 2 * edge[e * sums.count];
@@ -144,6 +147,7 @@ export function joinRegions(
     keep: Int32Array.from(joins.keep),
     give: Int32Array.from(joins.give),
     strength: Float64Array.from(joins.strength),
+    lengthMm: Float64Array.from(joins.lengthMm),
   };
 }
 

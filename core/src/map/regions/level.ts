@@ -56,3 +56,15 @@ export function contoursAt(cells: Cells, hierarchy: Hierarchy, detail: number): 
   };
   return { width: cells.width, height: cells.height, label, count: names.length, fromDetail };
 }
+
+/** How long all contours are at even steps of detail from 0 to 1, mm. */
+export function lengthsByDetail({ strength, lengthMm }: Hierarchy, steps: number): number[] {
+  const lengths = new Array<number>(steps + 1).fill(0);
+  for (let k = 0; k < strength.length; k++) {
+    // What is joined at a strength is drawn from the detail on at which that is the limit.
+    const from = Math.ceil((1 - strength[k]) * steps - 1e-9);
+    if (from <= steps) lengths[Math.max(0, from)] += lengthMm[k];
+  }
+  for (let i = 1; i <= steps; i++) lengths[i] += lengths[i - 1];
+  return lengths;
+}

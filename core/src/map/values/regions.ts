@@ -48,7 +48,7 @@ export function findRegions(
     const done = Uint8Array.from(label, (region) => (region === -1 ? 0 : 1));
     labelFlats(levelsOf(data, limits, done), things, width, label, level);
   }
-    const thing = new Int32Array(level.length);
+  const thing = new Int32Array(level.length);
   for (let i = 0; i < label.length; i++) thing[label[i]] = things[i];
   return { width, height, label, count: level.length, level: Uint8Array.from(level), thing, step };
 }

@@ -90,9 +90,6 @@ export type Shapes = {
   fromDetail: Contours['fromDetail'];
 };
 
-/** A thing whose tones spread over less than this share of the step between two values has one value. */
-const evenShare = 0.75;
-
 /**
  * Finds the values and the shapes that can be drawn: things, by their contours, each parted further only where the
  * light on it really turns.
@@ -101,11 +98,10 @@ export function findShapes(tones: Tones, contours: Contours, lab: LabPlanes, set
   const { pxPerMm } = tones;
   const limits = settings.mode === 'lines' ? [] : limitsBetween(tones.histogram, settings);
   const step = stepBetween(tones.histogram, limits);
-  const judged = withEvenThings(tones.judged, tones.slopes, contours, evenShare * step);
-  const found = findRegions(judged, tones.slopes, limits, tones.step, contours.label);
+  const found = findRegions(tones.judged, tones.slopes, limits, tones.step, contours.label);
   const { regions, joins } = mergeRegions(
     found,
-    judged,
+    tones.judged,
     tones.slopes.steepness,
     settings.colourSplit === null ? null : lab,
     {
@@ -148,36 +144,6 @@ function stepBetween(histogram: Float64Array, limits: readonly number[]): number
   });
   const means = [...sums].flatMap((sum, level) => (counts[level] > 0 ? [sum / counts[level]] : []));
   return means.length < 2 ? 0 : (means[means.length - 1] - means[0]) / (means.length - 1);
-}
-
-/** Steps of lightness that tones of a thing are counted in. */
-const bins = 100;
-
-/** Gives every thing that is even in tone its middle tone throughout. */
-function withEvenThings(judged: Plane, { onSlope }: Slopes, { label, count }: Contours, spread: number): Plane {
-  const counts = new Float32Array(count * bins);
-  for (let i = 0; i < label.length; i++) {
-    const bin = judged.data[i] | 0;
-    counts[label[i] * bins + (bin < 0 ? 0 : bin >= bins ? bins - 1 : bin)] += onSlope[i] === 1 ? 0.05 : 1;
-  }
-  const middle = new Float32Array(count).fill(NaN);
-  for (let thing = 0; thing < count; thing++) {
-    const own = counts.subarray(thing * bins, (thing + 1) * bins);
-    const total = own.reduce((sum, value) => sum + value, 0);
-    const at = (share: number) => {
-      let sum = 0;
-      for (let bin = 0; bin < bins; bin++) {
-        sum += own[bin];
-        if (sum >= share * total) return bin + 0.5;
-      }
-      return bins;
-    };
-    if (at(0.95) - at(0.05) <= spread) middle[thing] = at(0.5);
-  }
-  return {
-    ...judged,
-    data: judged.data.map((tone, i) => (Number.isNaN(middle[label[i]]) ? tone : middle[label[i]])),
-  };
 }
 
 /** What a pixel on a slope counts in a mean beside one on a flat. */

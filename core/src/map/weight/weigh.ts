@@ -51,7 +51,7 @@ export function weighLines(map: MapDocument, areas: Areas, focus: number): MapLi
       share.contrast * seen +
       share.length * length +
       share.crisp * (line.kind === 'direction' ? 0 : crisp) +
-      share.part * partWorth[part] +
+      share.part * Math.max(partWorth[part], line.from === undefined ? 0 : 1 - line.from) +
       share.alone * alone[index];
     return { ...line, part, weight: round(plain * attention(line, areas, focus), 4) };
   });

@@ -13,8 +13,8 @@ const kinds: readonly { value: BrushKind; label: string }[] = [
   { value: 'exclude', label: 'left out' },
 ];
 const says: Readonly<Record<BrushKind, string>> = {
-  focal: 'Lines here count for more than the rest.',
-  quiet: 'Lines here count for less.',
+  focal: 'More is drawn here, and lines here count for more than the rest.',
+  quiet: 'Less is drawn here, and lines here count for less.',
   exclude: 'Nothing here is drawn.',
 };
 

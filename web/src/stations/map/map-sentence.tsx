@@ -3,6 +3,7 @@ import {
   schoolOf,
   schools,
   type CastShadowWay,
+  type FadedContourWay,
   type Firmness,
   type MapSettings,
   type Separation,
@@ -18,9 +19,9 @@ const separationOptions: readonly { value: Separation; label: string }[] = [
   { value: 'by-hand', label: 'set by hand' },
 ];
 const modeOptions: readonly { value: MapSettings['mode']; label: string }[] = [
-  { value: 'values', label: 'value shapes' },
-  { value: 'both', label: 'value shapes, and thin things as single lines' },
-  { value: 'lines', label: 'lines alone, without shapes' },
+  { value: 'both', label: 'the contours of things and the values on them' },
+  { value: 'lines', label: 'the contours of things alone' },
+  { value: 'values', label: 'values as they are seen: what is alike is one shape' },
 ];
 const pathOptions: readonly { value: MapSettings['path']; label: string }[] = [
   { value: 'curved', label: 'in curves' },
@@ -30,6 +31,11 @@ const shadowOptions: readonly { value: CastShadowWay; label: string }[] = [
   { value: 'kept', label: 'outlined' },
   { value: 'dotted', label: 'dotted' },
   { value: 'dropped', label: 'not outlined' },
+];
+const fadedOptions: readonly { value: FadedContourWay; label: string }[] = [
+  { value: 'dropped', label: 'left out' },
+  { value: 'dotted', label: 'dotted' },
+  { value: 'kept', label: 'drawn' },
 ];
 const firmnessOptions: readonly { value: Firmness; label: string }[] = [
   { value: 'faint', label: 'faint' },
@@ -220,6 +226,14 @@ function MoreDecisions({ settings, change }: SentenceProps) {
             value={settings.castShadows}
             options={shadowOptions}
             onChange={(castShadows) => change({ castShadows })}
+          />
+        </MoreRow>
+        <MoreRow label="Contours that fade are">
+          <ChoiceGap
+            label="Contours that fade"
+            value={settings.fadedContours}
+            options={fadedOptions}
+            onChange={(fadedContours) => change({ fadedContours })}
           />
         </MoreRow>
         <MoreRow label="Lines are drawn">

@@ -26,8 +26,10 @@ import { MapState } from './map-state.js';
 import { mapTools, mapToolWords, type MapTool, type ToolInHand } from './map-tool.js';
 import { PinMarks, usePinsTool } from './pins-tool.js';
 import { useShapesTool } from './shapes-tool.js';
+import { useThingsTool } from './things-tool.js';
 import { legendOf, shownOptions, ShownMap, washOptions, type Shown } from './shown-map.js';
 import { useCorrections } from './use-corrections.js';
+import { useDetail } from './use-detail.js';
 import { useHeld } from './use-held.js';
 import { useKeys } from './use-keys.js';
 import { useValuesTool } from './values-tool.js';
@@ -62,7 +64,7 @@ function LaidOutMap() {
   const { map } = mapping;
   const [tool, take] = useTool<MapTool>(mapTools);
   const corrections = useCorrections();
-  const looking = tool === 'values' || tool === 'draw' || tool === 'lines';
+  const looking = ['look', 'values', 'draw', 'lines', 'things'].includes(tool);
   const read = usePictureRead(work, looking && !mapping.provisional);
   const inHand = useTools({ tool, map, settings, change, layout, corrections, read });
   const [shown, setShown] = useState<Shown>('lines');
@@ -75,8 +77,10 @@ function LaidOutMap() {
   const school = schoolOf(settings);
   const more = useMemo(() => (map ? addedBy(map, settings, moreMinutes) : []), [map, settings]);
   const [showMore, setShowMore] = useState(false);
+  const detail = useDetail(work, map, read, settings, change);
   const marks = (
     <>
+      {detail.coming.length > 0 && <LinesMarked lines={detail.coming} kind="added" />}
       {tool === 'look' && <AreasMarked corrections={corrections} />}
       {showMore && map && (
         <LinesMarked lines={map.lines.filter(({ id }) => more.includes(id))} kind="added" />
@@ -113,6 +117,7 @@ function LaidOutMap() {
           figure={
             <>
               {hand.panel}
+              {tool === 'look' && detail.panel}
               {school && tool === 'look' && <p className="school-says">{school.says}</p>}
               {more.length > 0 && (
                 <p className="more-minutes">
@@ -194,7 +199,7 @@ function LaidOutMap() {
           ),
           content: (
             <ShownMap
-              map={map}
+              map={detail.scrubbed ?? map}
               shown={shown}
               wash={wash}
               layout={layout}
@@ -235,6 +240,7 @@ function useTools({ tool, map, settings, change, layout, corrections, read }: Be
   return {
     look,
     values: useValuesTool(tool === 'values' && read, map, settings, change),
+    things: useThingsTool(tool === 'things', map, settings, corrections),
     lines: useLinesTool(tool === 'lines', map, corrections),
     shapes: useShapesTool(tool === 'shapes', map, corrections),
     draw: useDrawTool(tool === 'draw', map, corrections),

@@ -5,6 +5,7 @@ import type { DiptychSide } from '../../leaves/diptych.js';
 export const mapTools = [
   'look',
   'values',
+  'things',
   'lines',
   'shapes',
   'draw',
@@ -18,6 +19,7 @@ export type MapTool = (typeof mapTools)[number];
 export const mapToolWords: Readonly<Record<MapTool, string>> = {
   look: 'Look',
   values: 'Values',
+  things: 'Things',
   lines: 'Lines',
   shapes: 'Shapes',
   draw: 'Draw along',

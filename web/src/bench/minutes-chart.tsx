@@ -1,0 +1,69 @@
+import {
+  CategoryScale,
+  Chart,
+  LinearScale,
+  LineController,
+  LineElement,
+  PointElement,
+  Tooltip,
+  type ChartData,
+  type ChartOptions,
+} from 'chart.js';
+import { Line } from 'react-chartjs-2';
+import { aboutMinutes } from '@nobrel/core/units';
+import { useAppSelector } from '../store/hooks.js';
+import { rooms } from '../theme/tokens.js';
+
+Chart.register(CategoryScale, LinearScale, LineController, LineElement, PointElement, Tooltip);
+
+/**
+ * What more detail costs: minutes of tracing over detail.
+ *
+ * @param minutes at even steps of detail from least to most
+ * @param at the detail set, 0–1
+ */
+export function MinutesChart({ minutes, at }: { minutes: readonly number[]; at: number }) {
+  const colours = rooms[useAppSelector((state) => state.view.room)];
+  const steps = minutes.length - 1;
+  const set = Math.round(at * steps);
+  const data: ChartData<'line'> = {
+    labels: minutes.map((_, i) => `${Math.round((100 * i) / steps)} %`),
+    datasets: [
+      {
+        data: [...minutes],
+        borderColor: colours.graphite,
+        borderWidth: 1.5,
+        pointRadius: minutes.map((_, i) => (i === set ? 5 : 0)),
+        pointBackgroundColor: colours.sanguine,
+        pointBorderColor: colours.sanguine,
+      },
+    ],
+  };
+  const options: ChartOptions<'line'> = {
+    animation: false,
+    maintainAspectRatio: false,
+    scales: {
+      x: { display: false },
+      y: { beginAtZero: true, ticks: { maxTicksLimit: 3, callback: (value) => `${value} min` } },
+    },
+    plugins: {
+      tooltip: {
+        displayColors: false,
+        callbacks: {
+          title: ([item]) => `Detail ${item?.label ?? ''}`,
+          label: ({ parsed }) => aboutMinutes(parsed.y ?? 0),
+        },
+      },
+    },
+  };
+  return (
+    <div className="minutes-chart">
+      <Line
+        data={data}
+        options={options}
+        role="img"
+        aria-label={`Minutes of tracing by detail: ${aboutMinutes(minutes[set] ?? 0)} at ${Math.round(100 * at)} %, ${aboutMinutes(minutes[steps] ?? 0)} at most.`}
+      />
+    </div>
+  );
+}

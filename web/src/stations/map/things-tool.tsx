@@ -1,0 +1,92 @@
+import { Button } from 'antd';
+import { useMemo, useState } from 'react';
+import type { MapDocument } from '@nobrel/core/documents';
+import type { Point } from '@nobrel/core/geometry';
+import { shapeNumbers, type MapSettings, type ThingWay } from '@nobrel/core/map';
+import { mapWorker } from '../../workers/use-mapping.js';
+import type { ToolInHand } from './map-tool.js';
+import { thinned } from './shapes-tool.js';
+import type { Corrections } from './use-corrections.js';
+import { useKeys } from './use-keys.js';
+
+type Thing = { at: Point; walk: number; outline: readonly Point[]; rank: number; ranks: number };
+
+/** Point at a thing, walk to what it is part of or to its parts, and draw it whole or leave it out. */
+export function useThingsTool(
+  active: boolean,
+  map: MapDocument | null,
+  settings: MapSettings,
+  corrections: Corrections,
+): ToolInHand {
+  const [thing, setThing] = useState<Thing | null>(null);
+  const [shape, setShape] = useState(-1);
+  const spots = useMemo(() => {
+    if (!map || !active) return [];
+    const area = new Map(map.shapes.map(({ id, area }) => [id, area]));
+    return shapeNumbers(map).sort((a, b) => (area.get(b.id) ?? 0) - (area.get(a.id) ?? 0));
+  }, [map, active]);
+  const find = (at: Point, walk: number) => {
+    void mapWorker()
+      .thingAt(at, settings.detail, walk)
+      .then((found) => setThing(found && { at, walk, ...found }));
+  };
+  const step = (by: number) => {
+    if (spots.length === 0) return;
+    const next = (Math.max(shape, by > 0 ? -1 : 0) + by + spots.length) % spots.length;
+    setShape(next);
+    const spot = spots[next];
+    if (spot) find(spot, 0);
+  };
+  const walk = (by: number) => () => {
+    if (!thing) return;
+    const rank = thing.rank + by;
+    if (rank >= 0 && rank < thing.ranks) find(thing.at, thing.walk + by);
+  };
+  const decide = (way: ThingWay) => () => {
+    if (!thing) return;
+    corrections.add({ does: 'thing', way, outline: thinned(thing.outline).map(corrections.toPicture) });
+    setThing(null);
+  };
+  useKeys(active, {
+    n: () => step(1),
+    b: () => step(-1),
+    '.': walk(1),
+    ',': walk(-1),
+    w: decide('whole'),
+    x: decide('out'),
+    ...(thing ? { Escape: () => setThing(null) } : {}),
+  });
+  return {
+    sentence: thing ? (
+      <>
+        <span role="status">
+          Step {thing.rank + 1} of {thing.ranks}, from the smallest part to the whole picture.
+        </span>{' '}
+        <span className="tool-buttons">
+          <Button size="small" disabled={thing.rank + 1 >= thing.ranks} onClick={walk(1)}>
+            Larger (.)
+          </Button>
+          <Button size="small" disabled={thing.rank === 0} onClick={walk(-1)}>
+            Smaller (,)
+          </Button>
+          <Button size="small" onClick={decide('whole')}>
+            Draw it whole (W)
+          </Button>
+          <Button size="small" onClick={decide('out')}>
+            Leave it out (X)
+          </Button>
+        </span>
+      </>
+    ) : (
+      <span role="status">Click a thing, or step through them with N and B, the largest first.</span>
+    ),
+    marks: thing && (
+      <polygon
+        className="thing-outline"
+        points={thing.outline.map(({ x, y }) => `${x},${y}`).join(' ')}
+        vectorEffect="non-scaling-stroke"
+      />
+    ),
+    onPick: (at) => find(at, 0),
+  };
+}
