@@ -4,6 +4,7 @@ import imageTracer from 'imagetracerjs';
 import { posterize } from 'potrace';
 import sharp from 'sharp';
 import svgpath from 'svgpath';
+import { z } from 'zod';
 import { lightnessPlane } from '@nobrel/core/colour';
 import { isTraced, type MapDocument } from '@nobrel/core/documents';
 import { bestSeparation, lightnessHistogram, workingRaster, type MapSettings } from '@nobrel/core/map';
@@ -47,7 +48,7 @@ function edgesInColour(
 ): DrawnLine[] {
   const image = cv.matFromArray(height, width, cv.CV_8UC3, data);
   const soft = new cv.Mat();
-  cv.GaussianBlur(image, soft, new cv.Size(0, 0), blur, blur, cv.BORDER_REPLICATE);
+  cv.GaussianBlur(image, soft, new cv.Size(0, 0), blur, blur, Number(cv.BORDER_REPLICATE));
   const channels = new cv.MatVector();
   cv.split(soft, channels);
   const marks = new Uint8Array(width * height);
@@ -55,7 +56,8 @@ function edgesInColour(
     const channel = channels.get(k);
     const edges = new cv.Mat();
     cv.Canny(channel, edges, low, high, 3, true);
-    for (let i = 0; i < marks.length; i++) if (edges.data[i]) marks[i] = 1;
+    const found = z.instanceof(Uint8Array).parse(edges.data);
+    for (let i = 0; i < marks.length; i++) if (found[i]) marks[i] = 1;
     edges.delete();
     channel.delete();
   }

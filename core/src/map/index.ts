@@ -1,5 +1,6 @@
 export * from './settings.js';
 export * from './schools.js';
+export * from './suggest-school.js';
 export * from './reading/index.js';
 export * from './weight/index.js';
 export * from './notes.js';

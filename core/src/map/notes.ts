@@ -2,6 +2,8 @@ import type { MapDocument } from '../documents/index.js';
 import { effortOf, lineLengthMm } from './weight/index.js';
 import type { MapSettings } from './settings.js';
 import type { Note } from '../notes/index.js';
+import { beginningSchool, schoolOf } from './schools.js';
+import { suggestSchool } from './suggest-school.js';
 import { formatMinutes } from '../units/index.js';
 
 /** A map that takes longer than this is worth a thought before it is begun, minutes. */
@@ -40,6 +42,30 @@ export function mapNotes(map: MapDocument, settings: MapSettings): Note<Partial<
           change: { minShapeMm2: settings.minShapeMm2 * 2 },
         },
         { label: 'Take 45 min', change: { minutes: 45 } },
+      ],
+    });
+  }
+  const suggested = schoolOf(settings)?.id === beginningSchool ? suggestSchool(map) : null;
+  if (suggested) {
+    notes.push({
+      id: 'map-school',
+      weight: 'watch',
+      says: `This picture may read better as ${suggested.school.name}.`,
+      why: `${suggested.because} ${suggested.school.says}`,
+      ways: [{ label: `Draw it as ${suggested.school.name}`, change: suggested.school.sets }],
+    });
+  }
+  const shadows = boundaries.filter((line) => line.of === 'cast-shadow' && line.kept !== false);
+  if (shadows.length > 0 && settings.castShadows === 'kept') {
+    const metres = shadows.reduce((sum, line) => sum + lineLengthMm(line), 0) / 1000;
+    notes.push({
+      id: 'map-shadows',
+      weight: 'plain',
+      says: `${metres.toFixed(1)} m of line goes round cast shadows.`,
+      why: 'Some painters outline cast shadows so that they keep their place, others never do, since a shadow moves and its edge is painted wet.',
+      ways: [
+        { label: 'Dot them', change: { castShadows: 'dotted' } },
+        { label: 'Leave them out', change: { castShadows: 'dropped' } },
       ],
     });
   }

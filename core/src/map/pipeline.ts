@@ -32,7 +32,9 @@ import { lightnessPlane } from '../colour/index.js';
 import { Stage } from './stage.js';
 import type { MapSettings } from './settings.js';
 import {
+  areaShares,
   findShapes,
+  groundThings,
   judgeTones,
   quietedTones,
   type Quieted,
@@ -170,7 +172,9 @@ export class MapMaker {
         map: boundaries.map,
         drawn,
         stretches: stretches.map((own, i) => (isOnFrame(boundaries, i) ? [] : own)),
-        colours: boundaries.colours,
+        colours: { arcs: boundaries.colours, regions: shapes.colours },
+        areas: areaShares(shapes.regions),
+        ground: groundThings(shapes.regions),
         joins: shapes.joins,
         details: drawDetails(details, shapes.regions, size, frame, settings),
         levelLightness: shapes.levelLightness,

@@ -109,6 +109,9 @@ export const schools: readonly School[] = [
   },
 ];
 
+/** The school a new work begins with. */
+export const beginningSchool = 'four-values-soft';
+
 /** The school whose every opinion the settings hold, or null when they are the painter's own. */
 export function schoolOf(settings: MapSettings): School | null {
   const entries = Object.entries(settings);

@@ -1,4 +1,5 @@
 import type { BoundaryOf, MapDocument, MapLine, MapShape, ShapeJoin } from '../../documents/index.js';
+import type { Lab } from '../../colour/index.js';
 import { divideRun, reversedPoints, signedArea, type Rect } from '../../geometry/index.js';
 import type { PixelWindow } from '../../raster/index.js';
 import type { Correction } from '../corrections/index.js';
@@ -27,8 +28,16 @@ export type Findings = {
   drawn: readonly Float64Array[];
   /** Every arc's stretches of one edge quality. */
   stretches: readonly (readonly Stretch[])[];
-  /** ΔE2000 across arcs that part two colours of one value, by index of the arc. */
-  colours: ReadonlyMap<number, number>;
+  colours: {
+    /** ΔE2000 across arcs that part two colours of one value, by index of the arc. */
+    arcs: ReadonlyMap<number, number>;
+    /** Mean colour of each region. */
+    regions: readonly Lab[];
+  };
+  /** Share of the picture each region takes up. */
+  areas: readonly number[];
+  /** Things that reach the picture's border on much of it: what others stand before. */
+  ground: ReadonlySet<number>;
   joins: readonly Join[];
   details: readonly DrawnDetail[];
   levelLightness: readonly number[];
@@ -97,7 +106,7 @@ function piecesOf(found: Findings, index: number, way: FadedContourWay): Piece[]
   const own = stretches[index];
   const shape = (region: number) => (region === outside ? null : `s${region + 1}`);
   const sides = { left: shape(arc.left), right: shape(arc.right) };
-  const colour = colours.get(index);
+  const colour = colours.arcs.get(index);
   const of = arc.left === outside || arc.right === outside ? null : boundaryOf(found, arc.left, arc.right);
   if (own.length <= 1) {
     const onFrame = arc.left === outside || arc.right === outside;
@@ -135,15 +144,34 @@ function piecesOf(found: Findings, index: number, way: FadedContourWay): Piece[]
 }
 
 /** What a boundary is of, and the detail from which on it is drawn. */
-function boundaryOf(
-  { regions, fromDetail, levelLightness }: Findings,
-  left: number,
-  right: number,
-): { of: BoundaryOf; from: number } {
+function boundaryOf(found: Findings, left: number, right: number): { of: BoundaryOf; from: number } {
+  const { regions, fromDetail } = found;
   const [one, other] = [regions.thing[left], regions.thing[right]];
   if (one !== other) return { of: 'contour', from: round(fromDetail(one, other), 3) };
-  const lightest = Math.max(regions.level[left], regions.level[right]) === levelLightness.length - 1;
-  return { of: lightest && levelLightness.length > 2 ? 'highlight' : 'value', from: valueFrom };
+  return { of: shadingOf(found, left, right), from: valueFrom };
+}
+
+/** A highlight is no larger than this share of the picture. */
+const highlightShare = 0.01;
+
+/** Light that goes takes colour with it in proportion: a shadow keeps its hue within this (a\*b\* units). */
+const sameHue = 14;
+
+/**
+ * What parts two values of one thing. A small lightest patch is a highlight. Where the ground and what it is in one
+ * with is darker and of one hue, a shadow lies on it that something else casts; on a thing that stands free the light
+ * turns away.
+ */
+function shadingOf({ regions, colours, levelLightness, areas, ground }: Findings, left: number, right: number): BoundaryOf {
+  const [dark, light] = regions.level[left] <= regions.level[right] ? [left, right] : [right, left];
+  const lightest = regions.level[light] === levelLightness.length - 1;
+  if (lightest && areas[light] < highlightShare) return 'highlight';
+  const [shaded, lit] = [colours.regions[dark], colours.regions[light]];
+  // In shadow chroma shrinks about as lightness does.
+  const share = (shaded.lightness + 16) / (lit.lightness + 16);
+  const hueOff = Math.hypot(shaded.a - share * lit.a, shaded.b - share * lit.b);
+  if (hueOff > sameHue) return 'value';
+  return ground.has(regions.thing[dark]) ? 'cast-shadow' : 'form-shadow';
 }
 
 /** Values on a form are drawn from this detail on. */

@@ -24,7 +24,10 @@ export function finishMap(computed: MapDocument, { settings, corrections, pictur
   const areas = markedAreas(corrections, picture);
   const cleared = {
     ...corrected,
-    lines: asDetailed(withoutExcluded(corrected.lines, areas.excluded), settings, areas),
+    lines: withShadows(
+      asDetailed(withoutExcluded(corrected.lines, areas.excluded), settings, areas),
+      settings.castShadows,
+    ),
   };
   const weighed = weighLines(cleared, areas, settings.focus);
   const lines = chooseLines(weighed, settings, settings);
@@ -44,6 +47,15 @@ function withoutExcluded(lines: readonly MapLine[], excluded: Marked | null): Ma
       ? { ...line, kept: false, leftOut: 'excluded' as const }
       : line,
   );
+}
+
+/** Draws the outlines of cast shadows as the school has them. */
+function withShadows(lines: readonly MapLine[], way: MapSettings['castShadows']): MapLine[] {
+  if (way === 'kept') return [...lines];
+  return lines.map((line) => {
+    if (line.of !== 'cast-shadow' || line.held === true || line.kept === false) return line;
+    return way === 'dotted' ? { ...line, dotted: true } : { ...line, kept: false, leftOut: 'shadow' as const };
+  });
 }
 
 /** How much more is drawn in a focal area, when it counts fully, and how much less in a quiet one. */

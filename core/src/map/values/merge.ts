@@ -43,6 +43,12 @@ const slenderFrom = 40;
 /** Strips narrower than this many smallest widths are too narrow. */
 const slenderWidths = 1.15;
 
+/** A part of a thing that differs less than this from a neighbour does not stand out (ΔE2000) … */
+const standsOutFrom = 12;
+
+/** … and must be this many times as large as the smallest shape. */
+const alikeShare = 2;
+
 /** Giving a region to another thing counts as this much more of a difference (L\*). */
 const otherThing = 12;
 
@@ -143,9 +149,12 @@ class Merging {
   fault(region: number): JoinReason | null {
     const { graph, smallest } = this;
     const level = graph.level[region];
-    // A whole thing or part of one matters beyond its size, as highlights and darkest accents do.
-    const accent = level === 0 || level === this.brightest || this.isWhole(region);
-    if (graph.area[region] < smallest.areaPx * (accent ? smallest.accentShare : 1)) return 'too small';
+    const whole = this.isWhole(region);
+    const alike = whole && this.leastDifference(region) < standsOutFrom;
+    // What stands out of all around it matters beyond its size, as highlights and darkest accents do.
+    const accent = (level === 0 || level === this.brightest || whole) && !alike;
+    const least = accent ? smallest.accentShare : alike ? alikeShare : 1;
+    if (graph.area[region] < smallest.areaPx * least) return 'too small';
     const width = 2 * graph.halfWidth[region];
     if (width < smallest.widthPx * (accent ? Math.sqrt(smallest.accentShare) : 1)) return 'too narrow';
     // A strip would be outlined on both sides and end up too thick: it is a line, not a shape.
@@ -166,6 +175,14 @@ class Merging {
     const { thing, border } = this.graph;
     for (const other of border[region].keys()) if (thing[other] === thing[region]) return false;
     return true;
+  }
+
+  /** How different a region looks from the neighbour it resembles most, ΔE2000. */
+  private leastDifference(region: number): number {
+    const { graph } = this;
+    let least = Infinity;
+    for (const other of graph.border[region].keys()) least = Math.min(least, difference(graph, region, other, true));
+    return least;
   }
 
   /** Gives a region to the neighbour it resembles most, a longer border counting for it. */
@@ -203,7 +220,7 @@ export function mergeRegions(
   regions: Regions,
   lightness: Plane,
   steepness: Uint8Array,
-  colour: ColourPlanes | null,
+  colour: ColourPlanes,
   smallest: SmallestShape,
   valueCount: number,
 ): Merged {

@@ -41,7 +41,7 @@ export function root(parent: Int32Array, i: number): number {
 export function buildGraph(
   regions: Regions,
   lightness: Plane,
-  colour: ColourPlanes | null,
+  colour: ColourPlanes,
   narrowPx: number,
   steepness: Uint8Array,
 ): RegionGraph {
@@ -73,7 +73,7 @@ function sumUp(
   graph: RegionGraph,
   { width, label }: Regions,
   { data }: Plane,
-  colour: ColourPlanes | null,
+  colour: ColourPlanes,
 ): void {
   for (let i = 0; i < label.length;) {
     const region = label[i];
@@ -87,7 +87,6 @@ function sumUp(
     graph.sum[region] += tones;
     graph.sumX[region] += length * (x + (length - 1) / 2);
     graph.sumY[region] += (length * (start - x)) / width;
-    if (!colour) continue;
     for (let k = start; k < i; k++) {
       graph.sumA[region] += colour.a.data[k];
       graph.sumB[region] += colour.b.data[k];

@@ -182,3 +182,28 @@ function shareOut(
     }
   }
 }
+
+/** Share of the picture each region takes up. */
+export function areaShares({ label, count }: LabelledRaster): number[] {
+  const shares = new Array<number>(count).fill(0);
+  for (let i = 0; i < label.length; i++) shares[label[i]] += 1 / label.length;
+  return shares;
+}
+
+/** A thing that takes up this share of the picture's border is ground. */
+const groundShare = 0.08;
+
+/** The things that others stand before: they take up much of the picture's border. */
+export function groundThings({ width, height, label, thing }: Regions): Set<number> {
+  const onBorder = new Map<number, number>();
+  const count = (i: number) => onBorder.set(thing[label[i]], (onBorder.get(thing[label[i]]) ?? 0) + 1);
+  for (let x = 0; x < width; x++) {
+    count(x);
+    count((height - 1) * width + x);
+  }
+  for (let y = 0; y < height; y++) {
+    count(y * width);
+    count(y * width + width - 1);
+  }
+  return new Set([...onBorder].filter(([, pixels]) => pixels > groundShare * 2 * (width + height)).map(([one]) => one));
+}

@@ -20,6 +20,12 @@ const spread = (values: number[]): number => {
   return Math.sqrt(values.reduce((sum, value) => sum + (value - mean) ** 2, 0) / values.length);
 };
 
+/** Greys: a\* and b\* nothing. */
+const noColour = (length: number) => {
+  const nothing = { width: length, height: 1, data: new Float32Array(length) };
+  return { a: nothing, b: nothing };
+};
+
 describe('quieting', () => {
   const random = seeded(3);
   const noisy = plane(120, 80, (x) => (x < 60 ? 30 : 70) + 4 * gaussian(random));
@@ -74,7 +80,7 @@ describe('merging', () => {
       ),
       tones,
       new Uint8Array(tones.data.length),
-      null,
+      noColour(tones.data.length),
       smallest,
       limits.length + 1,
     ).regions;
@@ -116,7 +122,7 @@ describe('merging', () => {
         findRegions(scratch, { steepness: new Uint8Array(400), onSlope: new Uint8Array(400) }, [50], 1),
         scratch,
         new Uint8Array(400),
-        null,
+        noColour(400),
         { areaPx: 100, accentShare: 1, widthPx: 2, colourSplit: null, asSeen: true, calm: 0 },
         2,
       ).regions.count,

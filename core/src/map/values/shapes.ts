@@ -103,7 +103,7 @@ export function findShapes(tones: Tones, contours: Contours, lab: LabPlanes, set
     found,
     tones.judged,
     tones.slopes.steepness,
-    settings.colourSplit === null ? null : lab,
+    lab,
     {
       areaPx: settings.minShapeMm2 * pxPerMm * pxPerMm,
       accentShare: settings.accentShare,
