@@ -211,7 +211,14 @@ describe('colours', () => {
       pictureKey: 'colours',
       window: { x: 0, y: 0, width: 240, height: 120 },
       placement: { surface: { width: 60, height: 30 }, frame: { x: 0, y: 0, width: 60, height: 30 } },
-      settings: { ...defaultMapSettings, mode: 'values', values: 2, separation: 'by-hand', limits: [20], ...change },
+      settings: {
+        ...defaultMapSettings,
+        mode: 'values',
+        values: 2,
+        separation: 'by-hand',
+        limits: [20],
+        ...change,
+      },
     });
 
   it('of one value divide a shape when asked, by lines of their own kind', () => {

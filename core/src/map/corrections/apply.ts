@@ -110,9 +110,7 @@ function apply(draft: Draft, correction: Correction, frame: Rect, context: Corre
     }
     case 'thing': {
       const outline = correction.outline.map(at);
-      return correction.way === 'whole'
-        ? drawWhole(draft, outline, correction.id)
-        : leaveOut(draft, outline);
+      return correction.way === 'whole' ? drawWhole(draft, outline, correction.id) : leaveOut(draft, outline);
     }
     case 'shadow':
       return castShadow(draft, at(correction.shape), context.settings.castShadows);

@@ -2,6 +2,7 @@ import { expect } from 'chai';
 import { markedAreas } from './areas.js';
 import {
   brushKinds,
+  thingWays,
   correctionSchema,
   describeCorrection,
   type Correction,
@@ -76,6 +77,12 @@ describe('corrections in words', () => {
     { id: '1', does: 'hidden', from: line, to: line },
     { id: '1', does: 'guide', at: place(1, 1), angleDeg: 90 },
     ...brushKinds.map((kind) => stroke(kind, [place(1, 1)])),
+    ...thingWays.map((way): Correction => ({
+      id: '1',
+      does: 'thing',
+      way,
+      outline: [place(1, 1), place(9, 1), place(9, 9)],
+    })),
     { id: '1', does: 'shadow', shape: place(1, 1) },
     { id: '1', does: 'front', line, shape: place(1, 1) },
   ];

@@ -65,11 +65,21 @@ function stepsOf({ label }: Cells, { cellCount, keep, give, strength }: Hierarch
   return steps;
 }
 
-function outlineOf({ width, label }: Cells, { cellCount, keep, give }: Hierarchy, { name, joins }: Step): Float64Array {
+function outlineOf(
+  { width, label }: Cells,
+  { cellCount, keep, give }: Hierarchy,
+  { name, joins }: Step,
+): Float64Array {
   const into = Int32Array.from({ length: cellCount }, (_, i) => i);
   for (let k = joins - 1; k >= 0; k--) into[give[k]] = into[keep[k]];
   const inside = Int32Array.from(label, (cell) => (into[cell] === name ? 1 : 0));
-  const { arcs, rings } = planarMap({ width, height: label.length / width, label: inside, count: 2, step: 1 });
+  const { arcs, rings } = planarMap({
+    width,
+    height: label.length / width,
+    label: inside,
+    count: 2,
+    step: 1,
+  });
   const outlines = rings[1].map((ring) => {
     const points: number[] = [];
     for (const { arc, reversed } of ring) {

@@ -31,10 +31,18 @@ export function drawWhole(draft: Draft, outline: readonly Point[], id: string): 
     const along = line.points.filter(([x, y]) => near.within(x, y, alongMm).length > 0).length;
     const belongs = along >= mostOf * line.points.length;
     if (belongs) {
-      draft.lines.set(line.id, { ...line, kept: true, held: true, edge: line.edge === 'lost' ? 'soft' : line.edge });
+      draft.lines.set(line.id, {
+        ...line,
+        kept: true,
+        held: true,
+        edge: line.edge === 'lost' ? 'soft' : line.edge,
+      });
     }
     if (!belongs && !isTraced(line)) continue;
-    for (const { x, y } of densified(line.points.map(([px, py]) => ({ x: px, y: py })), line.closed)) {
+    for (const { x, y } of densified(
+      line.points.map(([px, py]) => ({ x: px, y: py })),
+      line.closed,
+    )) {
       for (const i of near.within(x, y, alongMm)) covered[i] = 1;
     }
   }

@@ -63,7 +63,7 @@ export function findDetails(
 }
 
 /** A thin line among others like it is texture: it must stand out this many times as much as its surroundings do. */
-const overTexture = 1.6;
+const overTexture = 2.4;
 
 /** What is finer than this is texture, and it is looked for this far around, mm. */
 const textureMm = 1.5;

@@ -162,7 +162,11 @@ const sameHue = 14;
  * with is darker and of one hue, a shadow lies on it that something else casts; on a thing that stands free the light
  * turns away.
  */
-function shadingOf({ regions, colours, levelLightness, areas, ground }: Findings, left: number, right: number): BoundaryOf {
+function shadingOf(
+  { regions, colours, levelLightness, areas, ground }: Findings,
+  left: number,
+  right: number,
+): BoundaryOf {
   const [dark, light] = regions.level[left] <= regions.level[right] ? [left, right] : [right, left];
   const lightest = regions.level[light] === levelLightness.length - 1;
   if (lightest && areas[light] < highlightShare) return 'highlight';

@@ -54,7 +54,9 @@ function withShadows(lines: readonly MapLine[], way: MapSettings['castShadows'])
   if (way === 'kept') return [...lines];
   return lines.map((line) => {
     if (line.of !== 'cast-shadow' || line.held === true || line.kept === false) return line;
-    return way === 'dotted' ? { ...line, dotted: true } : { ...line, kept: false, leftOut: 'shadow' as const };
+    return way === 'dotted'
+      ? { ...line, dotted: true }
+      : { ...line, kept: false, leftOut: 'shadow' as const };
   });
 }
 

@@ -51,7 +51,12 @@ export function joinRegions(
 ): Hierarchy {
   const { regionCount, edgeCount, low, high, edge, region } = graph;
   const features = new Float64Array(featureCount);
-  const joins = { keep: [] as number[], give: [] as number[], strength: [] as number[], lengthMm: [] as number[] };
+  const joins = {
+    keep: [] as number[],
+    give: [] as number[],
+    strength: [] as number[],
+    lengthMm: [] as number[],
+  };
   const edgesOf: number[][] = Array.from({ length: regionCount }, () => []);
   const pair = new Map<number, number>();
   const keyOf = (a: number, b: number) => (a < b ? a * regionCount + b : b * regionCount + a);

@@ -44,10 +44,10 @@ const slenderFrom = 40;
 const slenderWidths = 1.15;
 
 /** A part of a thing that differs less than this from a neighbour does not stand out (ΔE2000) … */
-const standsOutFrom = 12;
+const standsOutFrom = 8;
 
 /** … and must be this many times as large as the smallest shape. */
-const alikeShare = 2;
+const alikeShare = 1.3;
 
 /** Giving a region to another thing counts as this much more of a difference (L\*). */
 const otherThing = 12;
@@ -181,7 +181,8 @@ class Merging {
   private leastDifference(region: number): number {
     const { graph } = this;
     let least = Infinity;
-    for (const other of graph.border[region].keys()) least = Math.min(least, difference(graph, region, other, true));
+    for (const other of graph.border[region].keys())
+      least = Math.min(least, difference(graph, region, other, true));
     return least;
   }
 

@@ -69,12 +69,7 @@ export function buildGraph(
 }
 
 /** Areas, tones and places, a run of pixels of one region at a time. */
-function sumUp(
-  graph: RegionGraph,
-  { width, label }: Regions,
-  { data }: Plane,
-  colour: ColourPlanes,
-): void {
+function sumUp(graph: RegionGraph, { width, label }: Regions, { data }: Plane, colour: ColourPlanes): void {
   for (let i = 0; i < label.length;) {
     const region = label[i];
     const start = i;

@@ -205,5 +205,7 @@ export function groundThings({ width, height, label, thing }: Regions): Set<numb
     count(y * width);
     count(y * width + width - 1);
   }
-  return new Set([...onBorder].filter(([, pixels]) => pixels > groundShare * 2 * (width + height)).map(([one]) => one));
+  return new Set(
+    [...onBorder].filter(([, pixels]) => pixels > groundShare * 2 * (width + height)).map(([one]) => one),
+  );
 }

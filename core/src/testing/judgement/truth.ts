@@ -112,7 +112,7 @@ function sampled(
     const [x, y] = [points[2 * i], points[2 * i + 1]];
     if (i > 0) since += Math.hypot(x - points[2 * i - 2], y - points[2 * i - 1]);
     if (since < spacingMm * pxPerMm) continue;
-    since = 0;
+    since = Number.isFinite(since) ? since - spacingMm * pxPerMm : 0;
     const [nx, ny] = [normals[2 * i], normals[2 * i + 1]];
     const one = sideColour(seen, x, y, -nx, -ny, left, pxPerMm);
     const other = sideColour(seen, x, y, nx, ny, right, pxPerMm);

@@ -23,7 +23,8 @@ export type DetailInHand = {
 };
 
 /** Whether a line is drawn at a detail. */
-const isDrawnAt = (detail: number) => (line: MapLine) => line.from === undefined || line.from <= detail + 1e-9;
+const isDrawnAt = (detail: number) => (line: MapLine) =>
+  line.from === undefined || line.from <= detail + 1e-9;
 
 /**
  * The slider of detail beside the map. While it moves, the map with every line there is is thinned to what each
@@ -43,7 +44,11 @@ export function useDetail(
   const [lengths, setLengths] = useState<readonly number[] | null>(null);
   const asked = useRef('');
   const { detail: _, ...others } = settings;
-  const key = JSON.stringify([work.id, mapRequestOf({ ...work, decisions: { ...work.decisions, map: settings } })?.placement, others]);
+  const key = JSON.stringify([
+    work.id,
+    mapRequestOf({ ...work, decisions: { ...work.decisions, map: settings } })?.placement,
+    others,
+  ]);
   useEffect(() => {
     if (!ready) return;
     let wanted = true;
@@ -71,7 +76,10 @@ export function useDetail(
   const shown = at ?? settings.detail;
   const scrubbed = useMemo(() => {
     if (at === null || !detailed) return null;
-    return { ...detailed, lines: detailed.lines.filter((line) => line.kind === 'frame' || isDrawnAt(at)(line)) };
+    return {
+      ...detailed,
+      lines: detailed.lines.filter((line) => line.kind === 'frame' || isDrawnAt(at)(line)),
+    };
   }, [at, detailed]);
   const coming = useMemo(
     () =>
@@ -118,8 +126,9 @@ export function useDetail(
           <span>everything</span>
         </div>
         {effort && (
-          <p role="status">
-            {counted(effort.lines, 'line')}, {effort.metres.toFixed(1)} m, {aboutMinutes(effort.minutes)}
+          <p aria-live="polite">
+            {Math.round(100 * shown)} %: {counted(effort.lines, 'line')}, {effort.metres.toFixed(1)} m,{' '}
+            {aboutMinutes(effort.minutes)}
           </p>
         )}
         {minutes && <MinutesChart minutes={minutes} at={shown} />}
