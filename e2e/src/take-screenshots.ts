@@ -39,7 +39,12 @@ const shots: readonly Shot[] = [
     room: 'dim',
     size: { width: 820, height: 1180 },
   },
-  { file: 'map', work: 'Kettle', station: 'map' },
+  {
+    file: 'map',
+    work: 'Kettle',
+    station: 'map',
+    before: (page) => page.locator('.minutes-chart').waitFor({ timeout: 20_000 }),
+  },
   {
     file: 'map-values',
     work: 'Dinghy on',
@@ -56,6 +61,17 @@ const shots: readonly Shot[] = [
     before: async (page) => {
       await page.waitForTimeout(2000);
       for (let i = 0; i < 4; i++) await page.keyboard.press('n');
+    },
+  },
+  {
+    file: 'map-things',
+    work: 'Kettle',
+    station: 'map?at=things',
+    before: async (page) => {
+      await page.waitForTimeout(5000);
+      await page.getByRole('application', { name: /^Map/ }).click({ position: { x: 95, y: 270 } });
+      await page.waitForTimeout(800);
+      await page.keyboard.press('.');
     },
   },
   {

@@ -72,7 +72,7 @@ const looks = [
   { widthMm: 300, grain: 0, flat: false, weight: 1 },
   { widthMm: 230, grain: 3, flat: false, weight: 0.7 },
   { widthMm: 300, grain: 10, flat: false, weight: 0.4 },
-  { widthMm: 260, grain: 0.3, flat: true, weight: 0.15 },
+  { widthMm: 260, grain: 0.3, flat: true, weight: 0.5 },
 ];
 const workingPxPerMm = 4;
 
@@ -287,10 +287,10 @@ const prepared = scenes.flatMap((scene) => looks.map((look) => prepare(scene, lo
 console.log(`${prepared.reduce((sum, { cells }) => sum + cells.count, 0)} cells`);
 const examples = new Examples();
 examplesOfCells(prepared, examples);
-let weights = train(examples, 5);
+let weights = train(examples, 4);
 for (let round = 1; round <= rounds; round++) {
   examplesOfJoins(prepared, weights, examples);
-  weights = train(examples, round === rounds ? 10 : 5);
+  weights = train(examples, round === rounds ? 9 : 4);
 }
 const list = (values: readonly number[]) =>
   `[${values.map((value) => Number(value.toPrecision(5))).join(', ')}]`;

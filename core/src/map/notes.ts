@@ -9,6 +9,9 @@ import { formatMinutes } from '../units/index.js';
 /** A map that takes longer than this is worth a thought before it is begun, minutes. */
 const longMinutes = 60;
 
+/** Less line than this round cast shadows is not worth a word, m. */
+const leastShadowMetres = 0.05;
+
 /** Notes on a map: what it asks of the hand, lost and soft edges, and what was left out. */
 export function mapNotes(map: MapDocument, settings: MapSettings): Note<Partial<MapSettings>>[] {
   const notes: Note<Partial<MapSettings>>[] = [];
@@ -56,12 +59,12 @@ export function mapNotes(map: MapDocument, settings: MapSettings): Note<Partial<
     });
   }
   const shadows = boundaries.filter((line) => line.of === 'cast-shadow' && line.kept !== false);
-  if (shadows.length > 0 && settings.castShadows === 'kept') {
-    const metres = shadows.reduce((sum, line) => sum + lineLengthMm(line), 0) / 1000;
+  const metres = shadows.reduce((sum, line) => sum + lineLengthMm(line), 0) / 1000;
+  if (metres >= leastShadowMetres && settings.castShadows === 'kept') {
     notes.push({
       id: 'map-shadows',
       weight: 'plain',
-      says: `${metres.toFixed(1)} m of line goes round cast shadows.`,
+      says: `${metres.toFixed(2)} m of line goes round cast shadows.`,
       why: 'Some painters outline cast shadows so that they keep their place, others never do, since a shadow moves and its edge is painted wet.',
       ways: [
         { label: 'Dot them', change: { castShadows: 'dotted' } },

@@ -1,6 +1,6 @@
 import type { MapDocument } from '../documents/index.js';
 import type { Rect } from '../geometry/index.js';
-import { averaged, type Picture, type PixelWindow, type Plane } from '../raster/index.js';
+import { averaged, type Picture, type PixelWindow } from '../raster/index.js';
 import { assembleMap, type Placement, finishMap, mostDetail } from './document/index.js';
 import { placeBoundaries, type Boundaries, stretchesOf, type Stretch } from './boundaries/index.js';
 import {
@@ -13,7 +13,15 @@ import {
   type WorkingSize,
 } from './reading/index.js';
 import { findThing, type Correction, EdgeFollower, type FoundThing } from './corrections/index.js';
-import { detailGround, drawDetails, findDetails, type Details } from './details/index.js';
+import {
+  detailGround,
+  drawDetails,
+  findDetails,
+  thinCrests,
+  type Crest,
+  type DetailGround,
+  type Details,
+} from './details/index.js';
 import { gatherEvidence, labPlanes, type LabPlanes } from './evidence/index.js';
 import { drawArcs } from './lines/index.js';
 import {
@@ -81,7 +89,8 @@ export class MapMaker {
     tones: new Stage<Tones>(),
     shapes: new Stage<Shapes>(),
     boundaries: new Stage<Boundaries>(),
-    ground: new Stage<Plane>(),
+    ground: new Stage<DetailGround>(),
+    crests: new Stage<Crest>(),
     details: new Stage<Details>(),
     drawn: new Stage<Float64Array[]>(),
     stretches: new Stage<Stretch[][]>(),
@@ -152,7 +161,7 @@ export class MapMaker {
     const boundaries = yield* this.boundaries(shapes, raster, tones.value, lab.planes, shapesKey);
 
     yield { stage: 'Looking for thin lines', share: 0.85 };
-    const details = this.details(raster, colour, shapes, settings, { rasterKey, shapesKey });
+    const details = this.details(raster, colour, lab.planes, shapes, settings, { rasterKey, shapesKey });
 
     yield { stage: 'Drawing the lines', share: 0.95 };
     const followed = [settings.path, settings.toleranceMm, frame];
@@ -324,16 +333,24 @@ export class MapMaker {
   private details(
     raster: WorkingRaster,
     colour: ColourPlanes | null,
+    lab: LabPlanes,
     shapes: Shapes,
     settings: MapSettings,
     { rasterKey, shapesKey }: { rasterKey: string; shapesKey: string },
   ): Details {
     const { mode, colourEdges, strokes } = settings;
     if (mode === 'values' && !colourEdges && !strokes) return { thin: [], colourEdges: [], strokes: [] };
-    const ground = this.stages.ground.get(rasterKey, () => detailGround(raster));
-    return this.stages.details.get(keyOf(shapesKey, pick(settings, detailSettings)), () =>
-      findDetails(ground, colour, shapes.regions, raster.pxPerMm, settings),
-    );
+    return this.stages.details.get(keyOf(shapesKey, pick(settings, detailSettings)), () => {
+      const ground = this.stages.ground.get(rasterKey, () =>
+        detailGround(raster, lab.lightness, shapes.regions.step),
+      );
+      const crestsKey = keyOf(rasterKey, settings.pencilMm, settings.detailStandsOut);
+      const crests =
+        mode === 'values'
+          ? null
+          : this.stages.crests.get(crestsKey, () => thinCrests(ground, raster.pxPerMm, settings));
+      return findDetails(ground, crests, colour, shapes.regions, raster.pxPerMm, settings);
+    });
   }
 }
 

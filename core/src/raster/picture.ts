@@ -110,8 +110,12 @@ function isWhole(picture: Picture, window: PixelWindow, width: number, height: n
 }
 
 /** Every pixel as it is, on white where it is transparent. */
-function weighed({ data, channels }: Picture, { red, green, blue }: ChannelTables): Float32Array {
+function weighed({ data, channels }: Picture, { red, green, blue, only }: ChannelTables): Float32Array {
   const out = new Float32Array(data.length / channels);
+  if (only >= 0 && channels === 3) {
+    for (let i = 0, at = only; i < out.length; i++, at += 3) out[i] = linearOfByte[data[at]];
+    return out;
+  }
   for (let i = 0, at = 0; i < out.length; i++, at += channels) {
     const cover = channels === 4 ? data[at + 3] / 255 : 1;
     out[i] = (red[data[at]] + green[data[at + 1]] + blue[data[at + 2]]) * cover + (1 - cover);
@@ -147,11 +151,23 @@ function narrowRow(
 }
 
 /** What each value of each channel adds to the sum of a pixel; white is 1. */
-type ChannelTables = { red: Float64Array; green: Float64Array; blue: Float64Array };
+type ChannelTables = {
+  red: Float64Array;
+  green: Float64Array;
+  blue: Float64Array;
+  /** The one channel that counts, when the others add nothing. */
+  only: number;
+};
 
 const weighing = (red: number, green: number, blue: number): ChannelTables => {
   const table = (weight: number) => Float64Array.from(linearOfByte, (linear) => weight * linear);
-  return { red: table(red), green: table(green), blue: table(blue) };
+  const counting = [red, green, blue].flatMap((weight, channel) => (weight > 0 ? [channel] : []));
+  return {
+    red: table(red),
+    green: table(green),
+    blue: table(blue),
+    only: counting.length === 1 ? counting[0] : -1,
+  };
 };
 const luminanceTables = weighing(luminanceRed, luminanceGreen, luminanceBlue);
 const redTables = weighing(1, 0, 0);
@@ -164,12 +180,20 @@ function sumRow(
   row: number,
   first: number,
   last: number,
-  { red, green, blue }: ChannelTables,
+  { red, green, blue, only }: ChannelTables,
   upTo: Float64Array,
 ): void {
   let at = (row * width + first) * channels;
   let sum = 0;
   upTo[first] = 0;
+  if (only >= 0 && channels === 3) {
+    at += only;
+    for (let x = first; x < last; x++, at += 3) {
+      sum += linearOfByte[data[at]];
+      upTo[x + 1] = sum;
+    }
+    return;
+  }
   if (channels === 3) {
     for (let x = first; x < last; x++, at += 3) {
       sum += red[data[at]] + green[data[at + 1]] + blue[data[at + 2]];

@@ -2,6 +2,8 @@ import { softened, type Plane } from '../../raster/index.js';
 
 /** What the second derivatives say at each pixel: how line-like it is, which way it runs, where its middle is. */
 export type Crest = {
+  width: number;
+  height: number;
   strength: Float32Array;
   /** Unit direction along the line. */
   alongX: Float32Array;
@@ -22,22 +24,19 @@ const insidePixel = 0.6;
 /** Whether no crest is wanted at a place, for one that answers at a scale (standard deviation, pixels). */
 export type Taken = (x: number, y: number, sigmaPx: number) => boolean;
 
-export type CrestOptions = {
-  halfWidthPx: number;
-  standsOut: number;
-  taken: Taken;
-};
+export type CrestOptions = { halfWidthPx: number; standsOut: number };
 
 /**
  * Finds the crests of a plane: its ridges and valleys.
  *
- * @param options half the width of the thinnest crest looked for, how far it must stand out, and where none is
- *   wanted
+ * @param options half the width of the thinnest crest looked for, and how far it must stand out
  */
-export function findCrests(lightness: Plane, { halfWidthPx, standsOut, taken }: CrestOptions): Crest {
+export function findCrests(lightness: Plane, { halfWidthPx, standsOut }: CrestOptions): Crest {
   const { width, height } = lightness;
   const n = width * height;
   const crest: Crest = {
+    width,
+    height,
     strength: new Float32Array(n),
     alongX: new Float32Array(n),
     alongY: new Float32Array(n),
@@ -48,12 +47,17 @@ export function findCrests(lightness: Plane, { halfWidthPx, standsOut, taken }: 
   // The scale at which a bar of that half width answers most strongly.
   const finest = Math.max(0.8, halfWidthPx / Math.sqrt(3));
   for (const scale of scales) addScale(crest, lightness, finest * scale, standsOut / 2);
-  for (let y = 0; y < height; y++) {
-    for (let x = 0; x < width; x++)
-      if (crest.strength[y * width + x] > 0 && taken(x, y, crest.sigma[y * width + x]))
-        crest.strength[y * width + x] = 0;
-  }
   return crest;
+}
+
+/** The crests that are wanted: those that lie where something else is drawn are gone. */
+export function wantedCrests(crest: Crest, taken: Taken): Crest {
+  const { width } = crest;
+  const strength = crest.strength.slice();
+  for (let i = 0; i < strength.length; i++) {
+    if (strength[i] > 0 && taken(i % width, Math.floor(i / width), crest.sigma[i])) strength[i] = 0;
+  }
+  return { ...crest, strength };
 }
 
 /** A wider scale must answer this much more strongly, as its answers are less exact in place. */

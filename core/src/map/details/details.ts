@@ -4,14 +4,14 @@ import { boxMean, sampleAt, type Plane } from '../../raster/index.js';
 import type { DrawnDetail } from '../document/index.js';
 import { colourSteepness, type ColourPlanes, type WorkingRaster } from '../reading/index.js';
 import { findFlow, strokesAlong, type Stroke } from './direction.js';
-import type { Taken } from './crests.js';
+import { findCrests, type Crest, type Taken } from './crests.js';
 import { follow, onSurface } from '../lines/index.js';
 import { nearBoundaries, type NearBoundary } from './near-boundaries.js';
 import type { Regions } from '../values/index.js';
 import type { MapSettings } from '../settings.js';
 import { normalsOf } from '../boundaries/index.js';
 import type { ThinLine } from './thin-line.js';
-import { findThinLines } from './thin-lines.js';
+import { findThinLines, linesOnCrests } from './thin-lines.js';
 
 /** A thin line or colour edge nearer than this to a boundary is that boundary's own, mm. */
 const besideMm = 1;
@@ -32,29 +32,62 @@ const colourSideMm = 1.2;
 export type ColourEdge = ThinLine & { colour: number };
 export type Details = { thin: ThinLine[]; colourEdges: ColourEdge[]; strokes: Stroke[] };
 
-/** Lightness of the unquieted picture, in which lines beside values are looked for. */
-export function detailGround(raster: WorkingRaster): Plane {
-  return { ...raster.luminance, data: lightnessPlane(raster.luminance.data) };
+/** What lines beside values are looked for in; the same however the picture is parted. */
+export type DetailGround = {
+  /** Lightness of the unquieted picture. */
+  lightness: Plane;
+  /** How restless it is around each place, on pixels of `pitchPx` of the lightness's each way, L\*. */
+  texture: Plane;
+  pitchPx: number;
+};
+
+/**
+ * Reads the ground for lines beside values.
+ *
+ * @param small the same lightness on pixels of `pitchPx` of the raster's each way
+ */
+export function detailGround(
+  { luminance, pxPerMm }: WorkingRaster,
+  small: Plane,
+  pitchPx: number,
+): DetailGround {
+  const mean = boxMean(small, Math.max(1, Math.round((textureMm * pxPerMm) / pitchPx)));
+  const rest = { ...small, data: small.data.map((tone, i) => Math.abs(tone - mean.data[i])) };
+  return {
+    lightness: { ...luminance, data: lightnessPlane(luminance.data) },
+    texture: boxMean(rest, Math.max(1, Math.round((aroundMm * pxPerMm) / pitchPx))),
+    pitchPx,
+  };
 }
 
-/** Thin things down their middle, edges of colour alone, and strokes along the texture. */
+/** The crests that thin lines run along. */
+export function thinCrests({ lightness }: DetailGround, pxPerMm: number, settings: MapSettings): Crest {
+  return findCrests(lightness, {
+    halfWidthPx: Math.max(1, settings.pencilMm * pxPerMm * 0.75),
+    standsOut: settings.detailStandsOut,
+  });
+}
+
+/**
+ * Thin things down their middle, edges of colour alone, and strokes along the texture.
+ *
+ * @param crests those of thin lines, or null when none are wanted
+ */
 export function findDetails(
-  lightness: Plane,
+  ground: DetailGround,
+  crests: Crest | null,
   colour: ColourPlanes | null,
   regions: Regions,
   pxPerMm: number,
   settings: MapSettings,
 ): Details {
+  const { lightness } = ground;
   const taken = besideBoundaries(regions, pxPerMm);
   const shortestPx = settings.detailShortestMm * pxPerMm;
-  const wanted = settings.mode !== 'values';
-  const thin = wanted
-    ? findThinLines(lightness, {
-        halfWidthPx: Math.max(1, settings.pencilMm * pxPerMm * 0.75),
-        shortestPx,
-        standsOut: settings.detailStandsOut,
-        taken,
-      }).filter(standsOutOf(lightness, pxPerMm))
+  const thin = crests
+    ? linesOnCrests(crests, { shortestPx, standsOut: settings.detailStandsOut, taken }).filter(
+        standsOutOf(ground),
+      )
     : [];
   const colourEdges =
     settings.colourEdges && colour ? edgesOfColour(lightness, colour, pxPerMm, shortestPx, taken) : [];
@@ -70,13 +103,12 @@ const textureMm = 1.5;
 const aroundMm = 4;
 
 /** Whether a thin line stands out of the texture around it. */
-function standsOutOf(lightness: Plane, pxPerMm: number): (line: ThinLine) => boolean {
-  const mean = boxMean(lightness, Math.max(1, Math.round(textureMm * pxPerMm)));
-  const rest = { ...lightness, data: lightness.data.map((tone, i) => Math.abs(tone - mean.data[i])) };
-  const texture = boxMean(rest, Math.max(1, Math.round(aroundMm * pxPerMm)));
+function standsOutOf({ texture, pitchPx }: DetailGround): (line: ThinLine) => boolean {
   return ({ points, contrast }) => {
     let sum = 0;
-    for (let i = 0; i < points.length; i += 2) sum += sampleAt(texture, points[i], points[i + 1]);
+    for (let i = 0; i < points.length; i += 2) {
+      sum += sampleAt(texture, points[i] / pitchPx, points[i + 1] / pitchPx);
+    }
     return contrast > (overTexture * sum * 2) / points.length;
   };
 }

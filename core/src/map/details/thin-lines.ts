@@ -1,7 +1,7 @@
 import type { ThinLine } from './thin-line.js';
 import { polylineLength } from '../../geometry/index.js';
 import type { Plane } from '../../raster/index.js';
-import { findCrests, type Crest, type Taken } from './crests.js';
+import { findCrests, wantedCrests, type Crest, type Taken } from './crests.js';
 import { linked } from './linked.js';
 import { smoothedRun } from '../boundaries/index.js';
 
@@ -27,9 +27,14 @@ export type ThinLineOptions = {
  * @returns lines in pixels, in the order of their strongest points
  */
 export function findThinLines(lightness: Plane, options: ThinLineOptions): ThinLine[] {
-  const { width, height } = lightness;
+  return linesOnCrests(findCrests(lightness, options), options);
+}
+
+/** The same from crests already found. */
+export function linesOnCrests(crests: Crest, options: Omit<ThinLineOptions, 'halfWidthPx'>): ThinLine[] {
+  const { width, height } = crests;
   if (width < 5 || height < 5) return [];
-  const crest = findCrests(lightness, options);
+  const crest = wantedCrests(crests, options.taken);
   const order: number[] = [];
   crest.strength.forEach((strength, i) => {
     if (strength >= options.standsOut) order.push(i);
