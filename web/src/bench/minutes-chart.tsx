@@ -57,13 +57,14 @@ export function MinutesChart({ minutes, at }: { minutes: readonly number[]; at: 
     },
   };
   return (
-    <div className="minutes-chart">
+    <figure className="minutes-chart">
+      <figcaption>Contours alone, by detail</figcaption>
       <Line
         data={data}
         options={options}
         role="img"
-        aria-label={`Minutes of tracing by detail: ${aboutMinutes(minutes[set] ?? 0)} at ${Math.round(100 * at)} %, ${aboutMinutes(minutes[steps] ?? 0)} at most.`}
+        aria-label={`Contours alone, by detail: ${aboutMinutes(minutes[set] ?? 0)} at ${Math.round(100 * at)} %, ${aboutMinutes(minutes[steps] ?? 0)} at most.`}
       />
-    </div>
+    </figure>
   );
 }
