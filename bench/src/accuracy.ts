@@ -20,6 +20,7 @@ const conditions = sceneConditions.filter((name) => process.argv.length < 4 || p
 
 const settings: MapSettings = {
   ...defaultMapSettings,
+  mode: 'values',
   pencilMm: 2 / pxPerMm,
   minShapeMm2: 8,
   quietMm: 1,

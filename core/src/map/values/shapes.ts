@@ -127,7 +127,7 @@ function calmOf(step: number, minShapeMm2: number): number {
 }
 
 /** A step between two values earns this share of a disc's rim. */
-const calmShare = 1;
+const calmShare = 2;
 
 /** The mean step from one value to the next, L\*. */
 function stepBetween(histogram: Float64Array, limits: readonly number[]): number {
