@@ -367,6 +367,20 @@ describe('effort and budget', () => {
     expect(effortOf(hurried).minutes).to.be.closeTo(least, 1e-9);
   });
 
+  it('draws in less time a part of what it draws in more', () => {
+    const busy = blobs(21, 320, 240);
+    const drawn = (minutes: number) =>
+      makeMap(busy, 2, { values: 5, minShapeMm2: 4, quietMm: 1, minutes })
+        .lines.filter(isTraced)
+        .map(({ id }) => id);
+    let before: string[] = [];
+    for (const minutes of [1, 2, 3, 4, 6, 9]) {
+      const now = drawn(minutes);
+      expect(now).to.include.members(before);
+      before = now;
+    }
+  });
+
   it('says what more minutes would add', () => {
     const busy = blobs(21, 320, 240);
     const settings = { values: 5, minShapeMm2: 4, quietMm: 1 };
