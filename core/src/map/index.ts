@@ -6,6 +6,7 @@ export * from './weight/index.js';
 export * from './notes.js';
 export * from './on-surface.js';
 export * from './corrections/index.js';
-export { MapMaker, type MapProgress, type MapRequest, type TonesFound } from './pipeline.js';
+export { MapMaker, type MapRequest, type TonesFound } from './pipeline.js';
+export type { MapProgress } from './stage.js';
 export { finishMap, shapeNumbers, type Placement } from './document/index.js';
 export { bestSeparation, byHand, lightnessHistogram } from './values/index.js';

@@ -6,13 +6,12 @@ import { placeBoundaries, type Boundaries, stretchesOf, type Stretch } from './b
 import {
   colourPlanes,
   type ColourPlanes,
-  shapeStep,
   workingRaster,
   workingSize,
   type WorkingRaster,
   type WorkingSize,
 } from './reading/index.js';
-import { findThing, type Correction, EdgeFollower, type FoundThing } from './corrections/index.js';
+import { type Correction, EdgeFollower } from './corrections/index.js';
 import {
   detailGround,
   drawDetails,
@@ -22,22 +21,12 @@ import {
   type DetailGround,
   type Details,
 } from './details/index.js';
-import { gatherEvidence, labPlanes, type LabPlanes } from './evidence/index.js';
+import type { LabPlanes } from './evidence/index.js';
 import { drawArcs } from './lines/index.js';
-import {
-  ContourGraph,
-  ContourModel,
-  contoursAt,
-  contourWeights,
-  cutIntoCells,
-  joinRegions,
-  lengthsByDetail,
-  type Cells,
-  type Contours,
-  type Hierarchy,
-} from './regions/index.js';
+import { contoursAt, type Contours } from './regions/index.js';
 import { lightnessPlane } from '../colour/index.js';
-import { Stage } from './stage.js';
+import { Stage, type MapProgress } from './stage.js';
+import { Things } from './things.js';
 import type { MapSettings } from './settings.js';
 import {
   areaShares,
@@ -66,9 +55,6 @@ export type MapRequest = {
   /** For a quick look: how many working pixels are taken as one each way. */
   coarser?: number;
 };
-
-/** Where the work stands, for a progress display. */
-export type MapProgress = { stage: string; share: number };
 
 /** The picture's tones and the limits set in them, for a histogram. */
 export type TonesFound = { histogram: Float64Array; limits: number[] };
@@ -99,19 +85,14 @@ export class MapMaker {
   private found: TonesFound | null = null;
   /** Key of the full raster last read. */
   private fullKey = '';
-  /** Key of what was last seen in it. */
-  private seenKey = '';
 
   /**
    * @param rasters working rasters, to be shared by a maker of quick looks and one of full maps
-   * @param seen what was seen in them, to be shared by makers of equally fine maps
+   * @param things what was seen in them, to be shared by makers of equally fine maps
    */
   constructor(
     private readonly rasters = new Stage<WorkingRaster>(),
-    private readonly seen = {
-      lab: new Stage<LabPlanes>(),
-      joined: new Stage<{ cells: Cells; hierarchy: Hierarchy }>(),
-    },
+    readonly things = new Things(),
   ) {}
 
   /**
@@ -132,15 +113,14 @@ export class MapMaker {
     const { coarser = 1 } = request;
     const rasterKey = keyOf(fullKey, coarser);
     this.fullKey = fullKey;
-    this.seenKey = rasterKey;
     const raster = this.stages.reduced.get(rasterKey, () => reduced(full, coarser));
     const { width, height } = raster.luminance;
     const size = { width, height, pxPerMm: raster.pxPerMm };
     const colour = this.colours(request, size, rasterKey);
 
     yield { stage: 'Looking for contours', share: 0.1 };
-    const lab = this.lab(request, raster, rasterKey);
-    const joined = yield* this.joined(lab, rasterKey);
+    const lab = this.things.colours(request, raster, rasterKey);
+    const joined = yield* this.things.joined(lab, rasterKey);
     const detail = mostDetail(settings, corrections);
     const contoursKey = keyOf(rasterKey, detail);
     const contours = this.stages.contours.get(contoursKey, () =>
@@ -207,16 +187,7 @@ export class MapMaker {
 
   /** Another maker that shares what was seen in the picture, for a second map at another detail. */
   forOtherDetail(): MapMaker {
-    return new MapMaker(this.rasters, this.seen);
-  }
-
-  /**
-   * How long the contours of the picture last mapped are, in mm, at even steps of detail from 0 to 1; null before the
-   * first.
-   */
-  contourLengths(steps: number): number[] | null {
-    const joined = this.seen.joined.peek(this.seenKey);
-    return joined && lengthsByDetail(joined.hierarchy, steps);
+    return new MapMaker(this.rasters, this.things);
   }
 
   /** The map in one go. */
@@ -244,61 +215,12 @@ export class MapMaker {
     });
   }
 
-  /**
-   * The thing under a spot of the picture last mapped; null before the first.
-   *
-   * @param u the spot, as shares of the frame's width and height
-   * @param detail where to begin: the region at this detail
-   * @param walk steps from there, up to what it is part of (positive) or down to its parts
-   * @returns with its outline as shares of the frame
-   */
-  thingAt(u: number, v: number, detail: number, walk: number): FoundThing | null {
-    const joined = this.seen.joined.peek(this.seenKey);
-    if (!joined) return null;
-    const { width, height } = joined.cells;
-    const found = findThing(joined.cells, joined.hierarchy, u * width, v * height, detail, walk);
-    return { ...found, outline: found.outline.map((value, i) => value / (i % 2 === 0 ? width : height)) };
-  }
-
   private colours(request: MapRequest, size: WorkingSize, rasterKey: string): ColourPlanes | null {
     const { settings, picture, window } = request;
     if (!settings.colourEdges) return null;
     return this.stages.colour.get(rasterKey, () =>
       colourPlanes(picture, window, size.width, size.height, colourBlurMm * size.pxPerMm),
     );
-  }
-
-  /** Lightness and colour on the raster that contours and shapes are found on. */
-  private lab(
-    { picture, window }: MapRequest,
-    { luminance, pxPerMm }: WorkingRaster,
-    rasterKey: string,
-  ): { planes: LabPlanes; pxPerMm: number } {
-    const step = shapeStep(pxPerMm);
-    const size = {
-      width: Math.ceil(luminance.width / step),
-      height: Math.ceil(luminance.height / step),
-      step,
-      pxPerMm: pxPerMm / step,
-    };
-    const planes = this.seen.lab.get(rasterKey, () => labPlanes(picture, window, luminance, size));
-    return { planes, pxPerMm: size.pxPerMm };
-  }
-
-  /** The picture's regions, joined in the order of how little their contours matter. */
-  private *joined(
-    lab: { planes: LabPlanes; pxPerMm: number },
-    rasterKey: string,
-  ): Generator<MapProgress, { cells: Cells; hierarchy: Hierarchy }, undefined> {
-    const held = this.seen.joined.peek(rasterKey);
-    if (held) return held;
-    const evidence = gatherEvidence(lab.planes, lab.pxPerMm);
-    yield { stage: 'Looking for contours', share: 0.2 };
-    const cells = cutIntoCells(evidence.steepness);
-    const graph = new ContourGraph(cells, evidence);
-    yield { stage: 'Telling things apart', share: 0.3 };
-    const hierarchy = joinRegions(graph, new ContourModel(contourWeights), lab.pxPerMm);
-    return this.seen.joined.put(rasterKey, { cells, hierarchy });
   }
 
   private tones(

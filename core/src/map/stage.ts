@@ -1,3 +1,6 @@
+/** Where the work stands, for a progress display. */
+export type MapProgress = { stage: string; share: number };
+
 /** A stage of the work that remembers its last result by what went into it. */
 export class Stage<T> {
   private held: { key: string; value: T } | null = null;

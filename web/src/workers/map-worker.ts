@@ -113,7 +113,7 @@ const work = {
 
   /** Lengths of the contours of the picture last mapped at even steps of detail, mm. */
   contourLengths(steps: number): number[] | null {
-    return maker.contourLengths(steps);
+    return maker.things.contourLengths(steps);
   },
 
   /**
@@ -124,7 +124,7 @@ const work = {
   thingAt(at: Point, detail: number, walk: number): { outline: Point[]; rank: number; ranks: number } | null {
     if (!frame) return null;
     const { x, y, width, height } = frame;
-    const found = maker.thingAt((at.x - x) / width, (at.y - y) / height, detail, walk);
+    const found = maker.things.at((at.x - x) / width, (at.y - y) / height, detail, walk);
     if (!found) return null;
     const { outline, rank, ranks } = found;
     return {

@@ -33,7 +33,7 @@ const makeMap = (corrections: readonly Correction[] = [], settings: Partial<MapS
 /** The outline of what lies under a spot, mm. */
 function outlineAt(x: number, y: number, walk: number) {
   makeMap();
-  const found = maker.thingAt(x / 150, y / 120, 0.5, walk)!;
+  const found = maker.things.at(x / 150, y / 120, 0.5, walk)!;
   const points = Array.from({ length: found.outline.length / 2 }, (_, i): [number, number] => [
     found.outline[2 * i],
     found.outline[2 * i + 1],
@@ -137,7 +137,7 @@ describe('the detail of a map', () => {
 
   it('is what the lengths of contours by detail tell', () => {
     makeMap();
-    const lengths = maker.contourLengths(10)!;
+    const lengths = maker.things.contourLengths(10)!;
     expect(lengths).to.have.length(11);
     lengths.forEach((mm, i) => expect(mm).to.be.at.least(lengths[i - 1] ?? 0));
     expect(lengths[5]).to.be.closeTo(tracedMm(makeMap()), 0.12 * lengths[5]);

@@ -65,7 +65,7 @@ const wideBlurPx = 2;
 function blurred(plane: Plane, sigmaPx: number): Plane {
   if (sigmaPx < wideBlurPx || Math.min(plane.width, plane.height) < 8) return gaussianBlur(plane, sigmaPx);
   // Averaging two by two and going back blur by 1/4 and 1/8 of a square pixel themselves.
-  const small = gaussianBlur(averaged(plane, 2), Math.sqrt(sigmaPx * sigmaPx - 0.75) / 2);
+  const small = blurred(averaged(plane, 2), Math.sqrt(sigmaPx * sigmaPx - 0.75) / 2);
   const { width, height } = plane;
   const out = new Float32Array(width * height);
   const row = new Float32Array(small.width);
