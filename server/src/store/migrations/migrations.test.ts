@@ -100,7 +100,8 @@ describe('a file of the first version', () => {
       placement: 'centred',
     });
     expect(work.decisions.corrections).to.deep.equal({ list: [], pins: [] });
-    expect(work.decisions.map).to.deep.equal({ ...defaultMapSettings, values: 3 });
+    // A map of before there were contours stays one of values as they are seen.
+    expect(work.decisions.map).to.deep.equal({ ...defaultMapSettings, mode: 'values', values: 3 });
     const sheets = { ...defaultSheetDecisions, ...firstSheets };
     expect(work.decisions.sheets).to.deep.equal(sheets);
     expect(work.printings.map(({ decisions }) => decisions)).to.deep.equal([sheets]);
