@@ -1,4 +1,4 @@
-import { dot, lookAlongRow, renderRows, type Scene, type Vector } from '@nobrel/demo/raymarch';
+import { dot, lookAlongRow, renderRows, type Vector } from '@nobrel/demo/raymarch';
 import { gaussian, seeded, type SeenPicture } from '@nobrel/core/testing';
 import type { JudgedScene } from './scenes/index.js';
 
@@ -90,10 +90,3 @@ function blurred(rgb: Uint8Array, width: number, height: number, sigma: number):
   const across = pass(rgb, 1, width, (i) => i % width);
   return pass(across, width, height, (i) => Math.floor(i / width));
 }
-
-/** A smaller version of a scene, for a quick look. */
-export const scaledScene = (scene: Scene, share: number): Scene => ({
-  ...scene,
-  widthPx: Math.round(scene.widthPx * share),
-  heightPx: Math.round(scene.heightPx * share),
-});

@@ -3,9 +3,6 @@ import { gaussianBlur, type Plane } from '../../raster/index.js';
 /** A tone that changes faster than this lies on the slope of an edge, not on a flat of its own (L\* per mm). */
 const slopeLimit = 5;
 
-/** A colour that changes faster than this lies on the edge between two colours (a\*b\* units per mm). */
-const colourSlopeLimit = 8;
-
 /** The slope is looked at over about this distance, so that leftover noise does not count (mm). */
 const lookMm = 0.25;
 
@@ -21,16 +18,14 @@ export type Slopes = {
  * flats pass through every value in between, and would otherwise draw false rims along each edge.
  *
  * @param quieted quieted L\* plane
- * @param colour how fast the colour changes, a\*b\* units a pixel, where shapes may be divided by colour
  */
-export function findSlopes(quieted: Plane, pxPerMm: number, colour: Plane | null = null): Slopes {
+export function findSlopes(quieted: Plane, pxPerMm: number): Slopes {
   const { width, height } = quieted;
   const { data } = gaussianBlur(quieted, Math.max(0.7, lookMm * pxPerMm));
   const steepness = new Uint8Array(data.length);
   const onSlope = new Uint8Array(data.length);
   // Half the difference of two neighbours is L* per pixel; times pixels per mm it is L* per mm.
   const quarters = (0.5 * pxPerMm * 4) / slopeLimit;
-  const colourQuarters = (pxPerMm * 4) / colourSlopeLimit;
   for (let y = 0; y < height; y++) {
     const above = y > 0 ? -width : 0;
     const below = y < height - 1 ? width : 0;
@@ -38,8 +33,7 @@ export function findSlopes(quieted: Plane, pxPerMm: number, colour: Plane | null
       const i = y * width + x;
       const dx = data[x < width - 1 ? i + 1 : i] - data[x > 0 ? i - 1 : i];
       const dy = data[i + below] - data[i + above];
-      let value = Math.sqrt(dx * dx + dy * dy) * quarters;
-      if (colour) value = Math.max(value, colour.data[i] * colourQuarters);
+      const value = Math.sqrt(dx * dx + dy * dy) * quarters;
       steepness[i] = value > 255 ? 255 : value;
       onSlope[i] = value > 4 ? 1 : 0;
     }
