@@ -14,11 +14,10 @@ import {
   effortOf,
   defaultMapSettings,
   MapMaker,
-  workingRaster,
   workingSize,
   type MapRequest,
 } from '@nobrel/core/map';
-import type { Picture } from '@nobrel/core/raster';
+import { luminanceOfWindow, type Picture } from '@nobrel/core/raster';
 import { accuracyScene, photographUnder } from '@nobrel/core/testing';
 import { timed } from './timed.js';
 
@@ -68,7 +67,7 @@ async function yardsticks(picture: Picture, request: MapRequest, limits: number[
   );
   let points = 0;
   // From decoded pixels like every other: contours need the lightness first, read as quickly as ours.
-  const read = () => lightnessPlane(workingRaster(picture, request.window, size).luminance.data);
+  const read = () => lightnessPlane(luminanceOfWindow(picture, request.window, size.width, size.height).data);
   const reading = timed(read, 3);
   const tones = Array.from(read());
   const following = timed(() => {

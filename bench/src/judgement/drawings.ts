@@ -7,9 +7,8 @@ import svgpath from 'svgpath';
 import { z } from 'zod';
 import { lightnessPlane } from '@nobrel/core/colour';
 import { isTraced, type MapDocument } from '@nobrel/core/documents';
-import { bestSeparation, lightnessHistogram, workingRaster, type MapSettings } from '@nobrel/core/map';
-import { MapMaker } from '@nobrel/core/map';
-import type { Picture } from '@nobrel/core/raster';
+import { bestSeparation, lightnessHistogram, MapMaker, type MapSettings } from '@nobrel/core/map';
+import { luminanceOfWindow, type Picture } from '@nobrel/core/raster';
 import type { DrawnLine } from '@nobrel/core/testing';
 import cv from '@techstark/opencv-js';
 
@@ -157,9 +156,7 @@ function traced({ width, height, data }: Picture, numberofcolors: number): Drawn
 function contoured(picture: Picture, values: number): DrawnLine[] {
   const { width, height } = picture;
   const whole = { x: 0, y: 0, width, height };
-  const tones = lightnessPlane(
-    workingRaster(picture, whole, { width, height, pxPerMm: width / widthMm }).luminance.data,
-  );
+  const tones = lightnessPlane(luminanceOfWindow(picture, whole, width, height).data);
   const limits = bestSeparation(lightnessHistogram(tones), values);
   const found = contours().size([width, height]).thresholds(limits)(Array.from(tones));
   const mmPerPx = widthMm / width;

@@ -9,7 +9,8 @@
 import { writeFile } from 'node:fs/promises';
 import { parseArgs } from 'node:util';
 import { fileURLToPath } from 'node:url';
-import { gatherEvidence, labPlanes } from '@nobrel/core/map/evidence';
+import { labPlanes, workingRaster } from '@nobrel/core/map';
+import { gatherEvidence } from '@nobrel/core/map/evidence';
 import {
   ContourGraph,
   ContourModel,
@@ -71,8 +72,9 @@ function prepare(scene: RenderedScene, { widthMm, grain, flat, weight }: (typeof
     step,
     pxPerMm: width / widthMm / step,
   };
-  const lab = labPlanes(picture, { x: 0, y: 0, width, height }, { width, height }, size);
-  const evidence = gatherEvidence(lab, size.pxPerMm);
+  const whole = { width, height, pxPerMm: width / widthMm };
+  const raster = workingRaster(picture, { x: 0, y: 0, width, height }, whole);
+  const evidence = gatherEvidence(labPlanes(raster, step), size.pxPerMm);
   return {
     evidence,
     cells: cutIntoCells(evidence.steepness),

@@ -4,12 +4,13 @@ import { averaged, type Picture, type PixelWindow } from '../raster/index.js';
 import { assembleMap, type Placement, finishMap, mostDetail } from './document/index.js';
 import { placeBoundaries, type Boundaries, stretchesOf, type Stretch } from './boundaries/index.js';
 import {
-  colourPlanes,
+  coarserRaster,
   type ColourPlanes,
+  type LabPlanes,
+  softColours,
   workingRaster,
   workingSize,
   type WorkingRaster,
-  type WorkingSize,
 } from './reading/index.js';
 import { type Correction, EdgeFollower } from './corrections/index.js';
 import {
@@ -21,7 +22,6 @@ import {
   type DetailGround,
   type Details,
 } from './details/index.js';
-import type { LabPlanes } from './evidence/index.js';
 import { drawArcs } from './lines/index.js';
 import { contoursAt, type Contours } from './regions/index.js';
 import { lightnessPlane } from '../colour/index.js';
@@ -58,9 +58,6 @@ export type MapRequest = {
 
 /** The picture's tones and the limits set in them, for a histogram. */
 export type TonesFound = { histogram: Float64Array; limits: number[] };
-
-/** The eye sees colour less sharply than tone: standard deviation of the smoothing, mm. */
-const colourBlurMm = 0.35;
 
 /**
  * Makes maps and remembers every stage by what went into it, so that a changed decision computes only what
@@ -113,13 +110,13 @@ export class MapMaker {
     const { coarser = 1 } = request;
     const rasterKey = keyOf(fullKey, coarser);
     this.fullKey = fullKey;
-    const raster = this.stages.reduced.get(rasterKey, () => reduced(full, coarser));
+    const raster = this.stages.reduced.get(rasterKey, () => coarserRaster(full, coarser));
     const { width, height } = raster.luminance;
     const size = { width, height, pxPerMm: raster.pxPerMm };
-    const colour = this.colours(request, size, rasterKey);
+    const colour = settings.colourEdges ? this.stages.colour.get(rasterKey, () => softColours(raster)) : null;
 
     yield { stage: 'Looking for contours', share: 0.1 };
-    const lab = this.things.colours(request, raster, rasterKey);
+    const lab = this.things.colours(raster, rasterKey);
     const joined = yield* this.things.joined(lab, rasterKey);
     const detail = mostDetail(settings, corrections);
     const contoursKey = keyOf(rasterKey, detail);
@@ -215,14 +212,6 @@ export class MapMaker {
     });
   }
 
-  private colours(request: MapRequest, size: WorkingSize, rasterKey: string): ColourPlanes | null {
-    const { settings, picture, window } = request;
-    if (!settings.colourEdges) return null;
-    return this.stages.colour.get(rasterKey, () =>
-      colourPlanes(picture, window, size.width, size.height, colourBlurMm * size.pxPerMm),
-    );
-  }
-
   private tones(
     raster: WorkingRaster,
     settings: MapSettings,
@@ -274,11 +263,6 @@ export class MapMaker {
       return findDetails(ground, crests, colour, shapes.regions, raster.pxPerMm, settings);
     });
   }
-}
-
-/** The raster with some pixels taken as one each way. */
-function reduced({ luminance, pxPerMm }: WorkingRaster, coarser: number): WorkingRaster {
-  return { luminance: averaged(luminance, coarser), pxPerMm: pxPerMm / coarser };
 }
 
 /** Settings the shapes follow from, beside the tones. */

@@ -1,7 +1,6 @@
-import type { Picture, PixelWindow } from '../raster/index.js';
 import { findThing, type FoundThing } from './corrections/index.js';
-import { gatherEvidence, labPlanes, type LabPlanes } from './evidence/index.js';
-import { shapeStep, type WorkingRaster } from './reading/index.js';
+import { gatherEvidence } from './evidence/index.js';
+import { labPlanes, shapeStep, type LabPlanes, type WorkingRaster } from './reading/index.js';
 import {
   ContourGraph,
   ContourModel,
@@ -30,20 +29,9 @@ export class Things {
   private key = '';
 
   /** Lightness and colour of a picture. */
-  colours(
-    { picture, window }: { picture: Picture; window: PixelWindow },
-    { luminance, pxPerMm }: WorkingRaster,
-    key: string,
-  ): SeenColours {
-    const step = shapeStep(pxPerMm);
-    const size = {
-      width: Math.ceil(luminance.width / step),
-      height: Math.ceil(luminance.height / step),
-      step,
-      pxPerMm: pxPerMm / step,
-    };
-    const planes = this.lab.get(key, () => labPlanes(picture, window, luminance, size));
-    return { planes, pxPerMm: size.pxPerMm };
+  colours(raster: WorkingRaster, key: string): SeenColours {
+    const step = shapeStep(raster.pxPerMm);
+    return { planes: this.lab.get(key, () => labPlanes(raster, step)), pxPerMm: raster.pxPerMm / step };
   }
 
   /** The regions of a picture, in steps: yields progress, so that a caller can let other work in or stop. */

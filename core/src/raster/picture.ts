@@ -50,29 +50,40 @@ export function luminanceOfWindow(
   width: number,
   height: number,
 ): Plane {
-  return { width, height, data: weighedOfWindow(picture, window, width, height, luminanceTables) };
+  const [data] = weighedOfWindow(picture, window, width, height, luminanceTables);
+  return { width, height, data };
 }
 
-/** Linear light of each channel of part of a picture, averaged in the same way. */
-export function linearOfWindow(picture: Picture, window: PixelWindow, width: number, height: number) {
-  const channel = (tables: ChannelTables) => weighedOfWindow(picture, window, width, height, tables);
-  return { red: channel(redTables), green: channel(greenTables), blue: channel(blueTables) };
+/**
+ * Linear light of each channel of part of a picture, averaged in the same way.
+ *
+ * @returns red, green and blue 0–1
+ */
+export function linearOfWindow(
+  picture: Picture,
+  window: PixelWindow,
+  width: number,
+  height: number,
+): [Float32Array, Float32Array, Float32Array] {
+  const [red, green, blue] = weighedOfWindow(picture, window, width, height, channelTables);
+  return [red, green, blue];
 }
 
+/** Averages several weighed sums of the channels at once, so that the picture is walked through once. */
 function weighedOfWindow(
   picture: Picture,
   window: PixelWindow,
   width: number,
   height: number,
-  tables: ChannelTables,
-): Float32Array {
+  wanted: readonly ChannelTables[],
+): Float32Array[] {
   checkPicture(picture);
-  if (isWhole(picture, window, width, height)) return weighed(picture, tables);
+  if (isWhole(picture, window, width, height)) return wanted.map((tables) => weighed(picture, tables));
   const columns = sidesOf(window.x, window.width, picture.width, width);
   const rows = sidesOf(window.y, window.height, picture.height, height);
-  const out = new Float32Array(width * height);
+  const out = wanted.map(() => new Float32Array(width * height));
   const upTo = new Float64Array(picture.width + 1);
-  const narrowed = new Float64Array(width);
+  const narrowed = wanted.map(() => new Float64Array(width));
   const places = placesOf(columns, picture.width);
   const perColumn = Float64Array.from({ length: width }, (_, x) => {
     const span = columns[x + 1] - columns[x];
@@ -84,17 +95,22 @@ function weighedOfWindow(
     const top = Math.min(rows[y], picture.height - 1e-9);
     const bottom = Math.max(rows[y + 1], top + 1e-9);
     for (let row = Math.floor(top); row < bottom; row++) {
-      if (row !== held) {
-        sumRow(picture, row, reach.first, reach.last, tables, upTo);
-        narrowRow(upTo, places, perColumn, narrowed);
-        held = row;
-      }
       const share = (Math.min(bottom, row + 1) - Math.max(top, row)) / (bottom - top);
-      const into = y * width;
-      for (let x = 0; x < width; x++) out[into + x] += share * narrowed[x];
+      for (let k = 0; k < wanted.length; k++) {
+        if (row !== held) {
+          sumRow(picture, row, reach.first, reach.last, wanted[k], upTo);
+          narrowRow(upTo, places, perColumn, narrowed[k]);
+        }
+        addShare(narrowed[k], share, out[k], y * width);
+      }
+      held = row;
     }
   }
   return out;
+}
+
+function addShare(from: Float64Array, share: number, to: Float32Array, start: number): void {
+  for (let x = 0; x < from.length; x++) to[start + x] += share * from[x];
 }
 
 /** Whether the target is the picture itself, pixel for pixel. */
@@ -169,10 +185,8 @@ const weighing = (red: number, green: number, blue: number): ChannelTables => {
     only: counting.length === 1 ? counting[0] : -1,
   };
 };
-const luminanceTables = weighing(luminanceRed, luminanceGreen, luminanceBlue);
-const redTables = weighing(1, 0, 0);
-const greenTables = weighing(0, 1, 0);
-const blueTables = weighing(0, 0, 1);
+const luminanceTables = [weighing(luminanceRed, luminanceGreen, luminanceBlue)];
+const channelTables = [weighing(1, 0, 0), weighing(0, 1, 0), weighing(0, 0, 1)];
 
 /** Running sum of a row from one column to another; `upTo[x]` is the sum of all before x. */
 function sumRow(

@@ -1,8 +1,7 @@
 import type { Lab } from '../../colour/index.js';
 import { deltaE2000 } from '../../colour/index.js';
 import type { Plane } from '../../raster/index.js';
-import type { LabPlanes } from '../evidence/index.js';
-import type { WorkingRaster } from '../reading/index.js';
+import type { LabPlanes, WorkingRaster } from '../reading/index.js';
 import type { Shapes, Tones } from '../values/index.js';
 import { solveJunctions } from './junctions.js';
 import { inLinearLight, locateArc, type Ground, type LocatedArc } from './locate.js';

@@ -2,7 +2,7 @@ import { expect } from 'chai';
 import { labOfSrgb } from '../../colour/index.js';
 import type { Picture } from '../../raster/index.js';
 import { seeded } from '../../testing/index.js';
-import { labPlanes } from './colours.js';
+import { labPlanes, workingRaster } from '../reading/index.js';
 import { gatherEvidence } from './evidence.js';
 
 const painted = (
@@ -16,8 +16,7 @@ const painted = (
 };
 const planesOf = (picture: Picture, step = 1) => {
   const { width, height } = picture;
-  const size = { width: Math.ceil(width / step), height: Math.ceil(height / step), step, pxPerMm: 2 };
-  return labPlanes(picture, { x: 0, y: 0, width, height }, picture, size);
+  return labPlanes(workingRaster(picture, { x: 0, y: 0, width, height }, { width, height, pxPerMm: 2 }), step);
 };
 
 describe('lightness and colour of a picture', () => {

@@ -1,5 +1,5 @@
 import { averaged, gaussianBlur, type Plane } from '../../raster/index.js';
-import type { LabPlanes } from './colours.js';
+import type { LabPlanes } from '../reading/index.js';
 
 /**
  * Everything that speaks for a boundary at a place: the picture's lightness and colour at three widths, how
@@ -59,51 +59,63 @@ export function gatherEvidence({ lightness, a, b }: LabPlanes, pxPerMm: number):
 }
 
 /** A wider blur than this loses nothing on half the pixels each way (standard deviation, pixels). */
-const wideBlurPx = 2;
+const wideBlurPx = 1.6;
 
 /** A Gaussian blur; a wide one on half the pixels, brought back by straight lines between their middles. */
 function blurred(plane: Plane, sigmaPx: number): Plane {
   if (sigmaPx < wideBlurPx || Math.min(plane.width, plane.height) < 8) return gaussianBlur(plane, sigmaPx);
   // Averaging two by two and going back blur by 1/4 and 1/8 of a square pixel themselves.
   const small = blurred(averaged(plane, 2), Math.sqrt(sigmaPx * sigmaPx - 0.75) / 2);
-  const { width, height } = plane;
+  return doubled(small, plane.width, plane.height);
+}
+
+/** A plane on twice the pixels each way, by straight lines between their middles: the nearer counts three quarters. */
+function doubled(small: Plane, width: number, height: number): Plane {
   const out = new Float32Array(width * height);
-  const row = new Float32Array(small.width);
+  const last = small.width - 1;
+  // One column more on either side, so that the rim needs no care.
+  const row = new Float32Array(small.width + 2);
   for (let y = 0; y < height; y++) {
-    // The nearer of two rows counts three quarters.
-    const near = Math.min(small.height - 1, y >> 1);
-    const far = Math.min(small.height - 1, Math.max(0, near + (y & 1 ? 1 : -1)));
-    const [a, b] = [near * small.width, far * small.width];
-    for (let x = 0; x < small.width; x++) row[x] = 0.75 * small.data[a + x] + 0.25 * small.data[b + x];
-    for (let x = 0, i = y * width; x < width; x++, i++) {
-      const own = x >> 1;
-      const beside = own + (x & 1 ? 1 : -1);
-      out[i] =
-        0.75 * row[own] + 0.25 * row[beside < 0 ? 0 : beside >= small.width ? small.width - 1 : beside];
+    const near = Math.min(small.height - 1, y >> 1) * small.width;
+    const beside = Math.min(small.height - 1, Math.max(0, (y >> 1) + (y & 1 ? 1 : -1))) * small.width;
+    for (let x = 0; x <= last; x++) {
+      row[x + 1] = 0.75 * small.data[near + x] + 0.25 * small.data[beside + x];
     }
+    row[0] = row[1];
+    row[last + 2] = row[last + 1];
+    let i = y * width;
+    for (let x = 1; x <= width >> 1; x++) {
+      const own = 0.75 * row[x];
+      out[i++] = own + 0.25 * row[x - 1];
+      out[i++] = own + 0.25 * row[x + 1];
+    }
+    if (width & 1) out[i] = 0.75 * row[last + 1] + 0.25 * row[last];
   }
   return { width, height, data: out };
 }
 
 /** Length of the gradient over lightness and colour together, after Di Zenzo (1986), by central differences. */
-function steepnessOf({ lightness, a, b }: LabPlanes, share: number): Plane {
-  const { width, height } = lightness;
+function steepnessOf(planes: LabPlanes, share: number): Plane {
+  const { width, height, data: l } = planes.lightness;
+  const a = planes.a.data;
+  const b = planes.b.data;
   const out = new Float32Array(width * height);
   const weigh = (colourShare * share) ** 2 / 4;
   const own = share ** 2 / 4;
   for (let y = 0; y < height; y++) {
     const above = y > 0 ? -width : 0;
     const below = y < height - 1 ? width : 0;
-    for (let x = 0; x < width; x++) {
-      const i = y * width + x;
-      const before = x > 0 ? i - 1 : i;
-      const after = x < width - 1 ? i + 1 : i;
-      const lx = lightness.data[after] - lightness.data[before];
-      const ly = lightness.data[i + below] - lightness.data[i + above];
-      const ax = a.data[after] - a.data[before];
-      const ay = a.data[i + below] - a.data[i + above];
-      const bx = b.data[after] - b.data[before];
-      const by = b.data[i + below] - b.data[i + above];
+    const row = y * width;
+    const end = row + width - 1;
+    for (let i = row; i <= end; i++) {
+      const before = i > row ? i - 1 : i;
+      const after = i < end ? i + 1 : i;
+      const lx = l[after] - l[before];
+      const ly = l[i + below] - l[i + above];
+      const ax = a[after] - a[before];
+      const ay = a[i + below] - a[i + above];
+      const bx = b[after] - b[before];
+      const by = b[i + below] - b[i + above];
       out[i] = Math.sqrt(own * (lx * lx + ly * ly) + weigh * (ax * ax + ay * ay + bx * bx + by * by));
     }
   }
@@ -111,5 +123,7 @@ function steepnessOf({ lightness, a, b }: LabPlanes, share: number): Plane {
 }
 
 function add(one: Plane, other: Plane): Plane {
-  return { ...one, data: one.data.map((value, i) => value + other.data[i]) };
+  const data = new Float32Array(one.data.length);
+  for (let i = 0; i < data.length; i++) data[i] = one.data[i] + other.data[i];
+  return { ...one, data };
 }

@@ -1,2 +1,1 @@
-export * from './colours.js';
 export * from './evidence.js';

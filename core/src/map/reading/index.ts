@@ -1,2 +1,2 @@
 export * from './working-raster.js';
-export * from './colour-planes.js';
+export * from './colours.js';

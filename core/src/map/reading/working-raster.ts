@@ -1,7 +1,8 @@
-import { luminanceOfWindow, type Picture, type PixelWindow, type Plane } from '../../raster/index.js';
+import { luminanceBlue, luminanceGreen, luminanceRed } from '../../colour/index.js';
+import { averaged, linearOfWindow, type Picture, type PixelWindow, type Plane } from '../../raster/index.js';
 
-/** The picture at the resolution the pencil needs: relative luminance, linear light 0–1. */
-export type WorkingRaster = { luminance: Plane; pxPerMm: number };
+/** The picture at the resolution the pencil needs: CIE X, Y and Z in linear light, 0–1, white being 1. */
+export type WorkingRaster = { luminance: Plane; x: Plane; z: Plane; pxPerMm: number };
 
 /** About two pixels fall on the width of the point: finer cannot be drawn. */
 const pixelsPerPoint = 2;
@@ -37,11 +38,32 @@ export function workingSize(
   };
 }
 
+/** White of the sRGB primaries (D65), as the row sums of the matrix of IEC 61966-2-1. */
+const whiteX = 0.4124 + 0.3576 + 0.1805;
+const whiteZ = 0.0193 + 0.1192 + 0.9505;
+
 /** Averages the window of the picture down to the working resolution, in linear light. */
 export function workingRaster(picture: Picture, window: PixelWindow, size: WorkingSize): WorkingRaster {
+  const { width, height, pxPerMm } = size;
+  const [red, green, blue] = linearOfWindow(picture, window, width, height);
+  // The channels become X, Y and Z in place.
+  for (let i = 0; i < red.length; i++) {
+    const [r, g, b] = [red[i], green[i], blue[i]];
+    red[i] = (0.4124 * r + 0.3576 * g + 0.1805 * b) / whiteX;
+    green[i] = luminanceRed * r + luminanceGreen * g + luminanceBlue * b;
+    blue[i] = (0.0193 * r + 0.1192 * g + 0.9505 * b) / whiteZ;
+  }
+  const plane = (data: Float32Array): Plane => ({ width, height, data });
+  return { x: plane(red), luminance: plane(green), z: plane(blue), pxPerMm };
+}
+
+/** The same with some pixels taken as one each way, for a quick look. */
+export function coarserRaster({ luminance, x, z, pxPerMm }: WorkingRaster, step: number): WorkingRaster {
   return {
-    luminance: luminanceOfWindow(picture, window, size.width, size.height),
-    pxPerMm: size.pxPerMm,
+    luminance: averaged(luminance, step),
+    x: averaged(x, step),
+    z: averaged(z, step),
+    pxPerMm: pxPerMm / step,
   };
 }
 

@@ -36,9 +36,6 @@ const likely = 0.2;
 const smallMm2 = 2;
 const largeMm2 = 6000;
 
-/** A region that has grown by this share has its boundaries judged again. */
-const grownBy = 1.25;
-
 /** A boundary found this much more contour-like than when it was queued is queued again. */
 const slack = 0.01;
 
@@ -66,8 +63,6 @@ export function joinRegions(
     pair.set(low[e] * regionCount + high[e], e);
   }
   const gone = new Uint8Array(edgeCount);
-  const areaThen = new Float64Array(regionCount);
-  for (let r = 0; r < regionCount; r++) areaThen[r] = region[r * regionSums.count];
   const judge = (e: number): number => {
     describeBoundary(
       edge,
@@ -129,7 +124,6 @@ export function joinRegions(
         high[f] = Math.max(a, other);
         pair.set(keyOf(a, other), f);
         edgesOf[a].push(f);
-        push(f);
       } else {
         const turned = (low[f] === b) !== a < other;
         if (turned) turn(edge, f * sums.count);
@@ -140,12 +134,6 @@ export function joinRegions(
       }
     }
     edgesOf[b] = [];
-    if (region[ra] > grownBy * areaThen[a]) {
-      areaThen[a] = region[ra];
-      const alive = edgesOf[a].filter((f) => !gone[f]);
-      edgesOf[a] = alive;
-      for (const f of alive) push(f);
-    }
   }
   return {
     cellCount: regionCount,

@@ -2,7 +2,8 @@ import { expect } from 'chai';
 import fc from 'fast-check';
 import type { Picture, Plane } from '../../raster/index.js';
 import { seeded } from '../../testing/index.js';
-import { gatherEvidence, labPlanes } from '../evidence/index.js';
+import { gatherEvidence } from '../evidence/index.js';
+import { labPlanes, workingRaster } from '../reading/index.js';
 import { ContourGraph, sums } from './contour-graph.js';
 import { ContourModel } from './contour-model.js';
 import { contourWeights } from './contour-weights.js';
@@ -16,8 +17,8 @@ function evidenceOf(width: number, height: number, colour: (x: number, y: number
   const data = new Uint8Array(width * height * 3);
   for (let i = 0; i < width * height; i++) data.set(colour(i % width, Math.floor(i / width)), 3 * i);
   const picture: Picture = { width, height, channels: 3, data };
-  const size = { width, height, step: 1, pxPerMm };
-  return gatherEvidence(labPlanes(picture, { x: 0, y: 0, width, height }, picture, size), pxPerMm);
+  const raster = workingRaster(picture, { x: 0, y: 0, width, height }, { width, height, pxPerMm });
+  return gatherEvidence(labPlanes(raster, 1), pxPerMm);
 }
 
 function contoursOf(

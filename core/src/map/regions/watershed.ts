@@ -47,25 +47,12 @@ const shallow = 55;
 function joinShallow(levels: Uint16Array, width: number, label: Int32Array, count: number): number {
   const bottom = new Uint16Array(count).fill(mostSteps);
   for (let i = 0; i < label.length; i++) if (levels[i] < bottom[label[i]]) bottom[label[i]] = levels[i];
-  // Cracks between basins, sorted by the height of the pass there: down as 2 i + 1, right as 2 i.
-  const from = new Int32Array(mostSteps + 3);
-  const last = label.length - width;
-  const passes = (visit: (pass: number, code: number) => void) => {
-    for (let i = 0, x = 0; i < label.length; i++, x = x === width - 1 ? 0 : x + 1) {
-      if (x < width - 1 && label[i] !== label[i + 1]) visit(Math.max(levels[i], levels[i + 1]), 2 * i);
-      if (i < last && label[i] !== label[i + width]) visit(Math.max(levels[i], levels[i + width]), 2 * i + 1);
-    }
-  };
-  passes((pass) => from[pass + 1]++);
-  for (let pass = 1; pass < from.length; pass++) from[pass] += from[pass - 1];
-  const sorted = new Int32Array(from[mostSteps + 1]);
-  passes((pass, code) => (sorted[from[pass]++] = code));
   const parent = Int32Array.from({ length: count }, (_, i) => i);
   const rootOf = (i: number): number => {
     while (parent[i] !== i) i = parent[i] = parent[parent[i]];
     return i;
   };
-  for (const code of sorted) {
+  for (const code of passesByHeight(levels, width, label)) {
     const i = code >> 1;
     const j = code & 1 ? i + width : i + 1;
     const [a, b] = [rootOf(label[i]), rootOf(label[j])];
@@ -73,14 +60,38 @@ function joinShallow(levels: Uint16Array, width: number, label: Int32Array, coun
     const [keep, give] = bottom[a] <= bottom[b] ? [a, b] : [b, a];
     parent[give] = keep;
   }
+  const root = Int32Array.from({ length: count }, (_, i) => rootOf(i));
   const number = new Int32Array(count).fill(-1);
   let joined = 0;
   for (let i = 0; i < label.length; i++) {
-    const root = rootOf(label[i]);
-    if (number[root] === -1) number[root] = joined++;
-    label[i] = number[root];
+    const own = root[label[i]];
+    if (number[own] === -1) number[own] = joined++;
+    label[i] = number[own];
   }
   return joined;
+}
+
+/** Cracks between basins in order of the height of the pass there: to the pixel right of i as 2 i, below it as 2 i + 1. */
+function passesByHeight(levels: Uint16Array, width: number, label: Int32Array): Int32Array {
+  const codes: number[] = [];
+  const from = new Int32Array(mostSteps + 2);
+  const passOf = (code: number) => {
+    const i = code >> 1;
+    return Math.max(levels[i], levels[code & 1 ? i + width : i + 1]);
+  };
+  const height = label.length / width;
+  for (let y = 0, i = 0; y < height; y++) {
+    for (let x = 0; x < width; x++, i++) {
+      const own = label[i];
+      if (x < width - 1 && own !== label[i + 1]) codes.push(2 * i);
+      if (y < height - 1 && own !== label[i + width]) codes.push(2 * i + 1);
+    }
+  }
+  for (const code of codes) from[passOf(code) + 1]++;
+  for (let pass = 1; pass < from.length; pass++) from[pass] += from[pass - 1];
+  const sorted = new Int32Array(codes.length);
+  for (const code of codes) sorted[from[passOf(code)]++] = code;
+  return sorted;
 }
 
 /** Labels every plateau that no neighbour lies below; returns how many there are. */
@@ -92,6 +103,7 @@ function labelBasins(levels: Uint16Array, width: number, label: Int32Array): num
   for (let start = 0; start < levels.length; start++) {
     if (seen[start]) continue;
     const level = levels[start];
+    if (isOnWayDown(levels, width, start, last)) continue;
     let size = 1;
     let lowest = true;
     plateau[0] = start;
@@ -126,6 +138,16 @@ function labelBasins(levels: Uint16Array, width: number, label: Int32Array): num
     count++;
   }
   return count;
+}
+
+/** Whether a pixel lies above a neighbour and level with none, as most do: no plateau need be walked for it. */
+function isOnWayDown(levels: Uint16Array, width: number, i: number, last: number): boolean {
+  // On the rim a pixel may see itself or one round the corner: the plateau is walked there.
+  if (i < width || i >= last) return false;
+  const level = levels[i];
+  const [left, right, above, below] = [levels[i - 1], levels[i + 1], levels[i - width], levels[i + width]];
+  if (left === level || right === level || above === level || below === level) return false;
+  return above < level || below < level;
 }
 
 /** Floods from the basins in order of height, first come first served. */

@@ -1,7 +1,6 @@
 import { deltaE2000, lightnessPlane, type Lab } from '../../colour/index.js';
 import { averaged, type Plane } from '../../raster/index.js';
-import type { LabPlanes } from '../evidence/index.js';
-import { shapeStep, type WorkingRaster } from '../reading/index.js';
+import { shapeStep, type LabPlanes, type WorkingRaster } from '../reading/index.js';
 import type { Contours } from '../regions/index.js';
 import { evened } from './light.js';
 import { mergeRegions, type Join } from './merge.js';
