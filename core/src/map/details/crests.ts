@@ -1,4 +1,4 @@
-import { softened, type Plane } from '../../raster/index.js';
+import { averaged, softened, type Plane } from '../../raster/index.js';
 
 /** What the second derivatives say at each pixel: how line-like it is, which way it runs, where its middle is. */
 export type Crest = {
@@ -17,6 +17,9 @@ export type Crest = {
 
 /** Scales looked at, as multiples of the finest. */
 const scales = [1, 2, 4];
+
+/** A wider blur than this loses nothing on half the pixels each way (standard deviation, pixels). */
+const wideSigmaPx = 3;
 
 /** A pixel belongs to a line when the line's middle passes through it, with a little to spare. */
 const insidePixel = 0.6;
@@ -46,7 +49,10 @@ export function findCrests(lightness: Plane, { halfWidthPx, standsOut }: CrestOp
   };
   // The scale at which a bar of that half width answers most strongly.
   const finest = Math.max(0.8, halfWidthPx / Math.sqrt(3));
-  for (const scale of scales) addScale(crest, lightness, finest * scale, standsOut / 2);
+  for (const scale of scales) {
+    const sigmaPx = finest * scale;
+    addScale(crest, lightness, sigmaPx, sigmaPx < wideSigmaPx ? 1 : 2, standsOut / 2);
+  }
   return crest;
 }
 
@@ -63,26 +69,31 @@ export function wantedCrests(crest: Crest, taken: Taken): Crest {
 /** A wider scale must answer this much more strongly, as its answers are less exact in place. */
 const clearlyWider = 1.25;
 
-/** Keeps at each pixel the answer of the scale that answers most strongly. */
-function addScale(crest: Crest, lightness: Plane, wantedPx: number, faintest: number): void {
-  const { width, height } = lightness;
-  const {
-    plane: { data },
-    sigmaPx: sigma,
-  } = softened(lightness, wantedPx);
-  const square = sigma * sigma;
+/**
+ * Keeps at each pixel the answer of the scale that answers most strongly.
+ *
+ * @param step pixels taken as one each way while looking
+ */
+function addScale(crest: Crest, lightness: Plane, wantedPx: number, step: 1 | 2, faintest: number): void {
+  // Pixels averaged blur by (step² − 1) / 12 of a square pixel themselves.
+  const own = Math.sqrt(wantedPx * wantedPx - (step * step - 1) / 12) / step;
+  const { plane, sigmaPx } = softened(averaged(lightness, step), own);
+  const { width, height, data } = plane;
+  const square = sigmaPx * sigmaPx;
+  const least = faintest / square;
   for (let y = 1; y < height - 1; y++) {
-    for (let x = 1; x < width - 1; x++) {
-      const i = y * width + x;
+    for (let x = 1, i = y * width + 1; x < width - 1; x++, i++) {
       const xx = data[i - 1] - 2 * data[i] + data[i + 1];
       const yy = data[i - width] - 2 * data[i] + data[i + width];
       const xy = (data[i + width + 1] - data[i + width - 1] - data[i - width + 1] + data[i - width - 1]) / 4;
-      if ((Math.abs(xx) + Math.abs(yy) + 2 * Math.abs(xy)) * square < faintest) continue;
+      if (Math.abs(xx) + Math.abs(yy) + 2 * Math.abs(xy) < least) continue;
       const half = (xx + yy) / 2;
       const spread = Math.sqrt(((xx - yy) / 2) ** 2 + xy * xy);
       const most = half >= 0 ? half + spread : half - spread;
       const strength = Math.abs(most) * square;
-      if (strength < faintest || strength <= clearlyWider * crest.strength[i]) continue;
+      if (strength < faintest) continue;
+      const at = step * (y * crest.width + x);
+      if (step === 1 && strength <= clearlyWider * crest.strength[at]) continue;
       // Direction across the line: the eigenvector of the larger curvature.
       const angle = 0.5 * Math.atan2(2 * xy, xx - yy) + (most === half + spread ? 0 : Math.PI / 2);
       const nx = Math.cos(angle);
@@ -90,13 +101,27 @@ function addScale(crest: Crest, lightness: Plane, wantedPx: number, faintest: nu
       const dx = (data[i + 1] - data[i - 1]) / 2;
       const dy = (data[i + width] - data[i - width]) / 2;
       const t = -(dx * nx + dy * ny) / most;
-      if (Math.abs(t * nx) > insidePixel || Math.abs(t * ny) > insidePixel) continue;
-      crest.strength[i] = strength;
-      crest.alongX[i] = -ny;
-      crest.alongY[i] = nx;
-      crest.offsetX[i] = t * nx;
-      crest.offsetY[i] = t * ny;
-      crest.sigma[i] = sigma;
+      const answer = { strength, nx, ny, t: step * t, sigma: step * sigmaPx };
+      for (let k = 0; k < step * step; k++) keepStronger(crest, answer, step * x, step * y, k, step);
     }
   }
+}
+
+type Answer = { strength: number; nx: number; ny: number; t: number; sigma: number };
+
+/** Keeps an answer at one of the pixels it was looked for on as one, if the line's middle passes through it. */
+function keepStronger(crest: Crest, answer: Answer, x: number, y: number, k: number, step: 1 | 2): void {
+  const { strength, nx, ny, t, sigma } = answer;
+  const [right, down] = step === 1 ? [0, 0] : [k & 1, k >> 1];
+  const i = (y + down) * crest.width + x + right;
+  if (strength <= clearlyWider * crest.strength[i]) return;
+  // From this pixel's middle instead of the middle of them all.
+  const off = t - nx * (right - (step - 1) / 2) - ny * (down - (step - 1) / 2);
+  if (Math.abs(off * nx) > insidePixel || Math.abs(off * ny) > insidePixel) return;
+  crest.strength[i] = strength;
+  crest.alongX[i] = -ny;
+  crest.alongY[i] = nx;
+  crest.offsetX[i] = off * nx;
+  crest.offsetY[i] = off * ny;
+  crest.sigma[i] = sigma;
 }

@@ -86,9 +86,12 @@ export function findDetails(
   const taken = besideBoundaries(regions, pxPerMm);
   const shortestPx = settings.detailShortestMm * pxPerMm;
   const thin = crests
-    ? linesOnCrests(crests, { shortestPx, standsOut: settings.detailStandsOut, taken }).filter(
-        standsOutOf(ground),
-      )
+    ? linesOnCrests(crests, {
+        shortestPx,
+        standsOut: settings.detailStandsOut,
+        beginsFrom: (x, y) => overTexture * textureAt(ground, x, y),
+        taken,
+      }).filter(standsOutOf(ground))
     : [];
   const colourEdges =
     settings.colourEdges && colour ? edgesOfColour(lightness, colour, pxPerMm, shortestPx, taken) : [];
@@ -103,13 +106,14 @@ const overTexture = 2.4;
 const textureMm = 1.5;
 const aroundMm = 4;
 
+const textureAt = ({ texture, pitchPx }: DetailGround, x: number, y: number) =>
+  sampleAt(texture, x / pitchPx, y / pitchPx);
+
 /** Whether a thin line stands out of the texture around it. */
-function standsOutOf({ texture, pitchPx }: DetailGround): (line: ThinLine) => boolean {
+function standsOutOf(ground: DetailGround): (line: ThinLine) => boolean {
   return ({ points, contrast }) => {
     let sum = 0;
-    for (let i = 0; i < points.length; i += 2) {
-      sum += sampleAt(texture, points[i] / pitchPx, points[i + 1] / pitchPx);
-    }
+    for (let i = 0; i < points.length; i += 2) sum += textureAt(ground, points[i], points[i + 1]);
     return contrast > (overTexture * sum * 2) / points.length;
   };
 }

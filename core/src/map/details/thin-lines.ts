@@ -10,8 +10,10 @@ export type ThinLineOptions = {
   halfWidthPx: number;
   /** Shorter lines are left out, pixels. */
   shortestPx: number;
-  /** A line begins where it stands out by this much, and is followed down to half of it (L\*). */
+  /** No line stands out by less than this anywhere (L\*) … */
   standsOut: number;
+  /** … and one begins only where it stands out by this much more, when given; it is followed down to half of that. */
+  beginsFrom?: (x: number, y: number) => number;
   /** Whether no line is wanted at a pixel, such as beside a boundary that is drawn anyway. */
   taken: Taken;
 };
@@ -35,17 +37,21 @@ export function linesOnCrests(crests: Crest, options: Omit<ThinLineOptions, 'hal
   const { width, height } = crests;
   if (width < 5 || height < 5) return [];
   const crest = wantedCrests(crests, options.taken);
+  const { standsOut, beginsFrom = () => standsOut } = options;
+  const leastAt = (i: number) => Math.max(standsOut, beginsFrom(i % width, Math.floor(i / width)));
   const order: number[] = [];
-  crest.strength.forEach((strength, i) => {
-    if (strength >= options.standsOut) order.push(i);
-  });
+  for (let i = 0; i < crest.strength.length; i++) {
+    const strength = crest.strength[i];
+    if (strength >= standsOut && strength >= leastAt(i)) order.push(i);
+  }
   order.sort((a, b) => crest.strength[b] - crest.strength[a] || a - b);
   const used = new Uint8Array(crest.strength.length);
   const runs: number[][] = [];
   for (const start of order) {
     if (used[start]) continue;
-    const ahead = follow(crest, used, width, height, start, 1, options.standsOut / 2);
-    const behind = follow(crest, used, width, height, start, -1, options.standsOut / 2);
+    const faintest = leastAt(start) / 2;
+    const ahead = follow(crest, used, width, height, start, 1, faintest);
+    const behind = follow(crest, used, width, height, start, -1, faintest);
     const run = [...behind.reverse(), start, ...ahead];
     if (run.length >= 3) runs.push(withoutTips(run));
   }
