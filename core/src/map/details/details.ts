@@ -7,7 +7,7 @@ import { colourSteepness } from './colour-steepness.js';
 import { findFlow, strokesAlong, type Stroke } from './direction.js';
 import { findCrests, type Crest, type Taken } from './crests.js';
 import { follow, onSurface } from '../lines/index.js';
-import { nearBoundaries, type NearBoundary } from './near-boundaries.js';
+import { distanceFromBoundaries, type DistanceFromBoundary } from './distance-from-boundaries.js';
 import type { Regions } from '../values/index.js';
 import type { MapSettings } from '../settings.js';
 import { normalsOf } from '../boundaries/index.js';
@@ -83,7 +83,8 @@ export function findDetails(
   settings: MapSettings,
 ): Details {
   const { lightness } = ground;
-  const taken = besideBoundaries(regions, pxPerMm);
+  const distance = distanceFromBoundaries(regions);
+  const taken = besideBoundaries(distance, pxPerMm);
   const shortestPx = settings.detailShortestMm * pxPerMm;
   const thin = crests
     ? linesOnCrests(crests, {
@@ -95,7 +96,7 @@ export function findDetails(
     : [];
   const colourEdges =
     settings.colourEdges && colour ? edgesOfColour(lightness, colour, pxPerMm, shortestPx, taken) : [];
-  const strokes = settings.strokes ? strokesIn(lightness, regions, pxPerMm, settings) : [];
+  const strokes = settings.strokes ? strokesIn(lightness, regions, distance, pxPerMm, settings) : [];
   return { thin, colourEdges, strokes };
 }
 
@@ -121,29 +122,20 @@ function standsOutOf(ground: DetailGround): (line: ThinLine) => boolean {
 /** Blurred widely, an edge answers like a line on either side of it, out to this many standard deviations. */
 const lobeSigmas = 2.2;
 
-/** How near wide crests are looked at in steps, mm. */
-const lobeStepMm = 0.5;
-
 /** What lies so near a boundary that a crest of its scale is the boundary's own. */
-function besideBoundaries(regions: Regions, pxPerMm: number): Taken {
-  const near = new Map<number, NearBoundary>();
-  return (x, y, sigmaPx) => {
-    const wantedMm = Math.max(besideMm, (lobeSigmas * sigmaPx) / pxPerMm);
-    const step = Math.ceil(wantedMm / lobeStepMm);
-    const known = near.get(step) ?? nearBoundaries(regions, step * lobeStepMm * pxPerMm);
-    near.set(step, known);
-    return known(x, y);
-  };
+function besideBoundaries(distance: DistanceFromBoundary, pxPerMm: number): Taken {
+  return (x, y, sigmaPx) => distance(x, y) <= Math.max(besideMm * pxPerMm, lobeSigmas * sigmaPx);
 }
 
 /** Strokes along the texture of the shapes, away from their boundaries. */
 function strokesIn(
   lightness: Plane,
   regions: Regions,
+  distance: DistanceFromBoundary,
   pxPerMm: number,
   { strokeSpacingMm, strokeLengthMm }: MapSettings,
 ): Stroke[] {
-  const near = nearBoundaries(regions, besideStrokeMm * pxPerMm);
+  const near = (x: number, y: number) => distance(x, y) <= besideStrokeMm * pxPerMm;
   return strokesAlong(findFlow(lightness, pxPerMm, near), {
     spacingPx: strokeSpacingMm * pxPerMm,
     lengthPx: strokeLengthMm * pxPerMm,

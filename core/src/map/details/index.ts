@@ -4,4 +4,4 @@ export * from './thin-line.js';
 export * from './thin-lines.js';
 export * from './linked.js';
 export * from './direction.js';
-export * from './near-boundaries.js';
+export * from './distance-from-boundaries.js';

@@ -45,7 +45,8 @@ export function findRegions(
   shareOut(label, slopes.steepness, things, width, stack);
   // A slope no flat touches is sorted by its own lightness.
   if (label.includes(-1)) {
-    const done = Uint8Array.from(label, (region) => (region === -1 ? 0 : 1));
+    const done = new Uint8Array(label.length);
+    for (let i = 0; i < done.length; i++) if (label[i] !== -1) done[i] = 1;
     labelFlats(levelsOf(data, limits, done), things, width, label, level);
   }
   const thing = new Int32Array(level.length);
@@ -55,15 +56,9 @@ export function findRegions(
 
 /** The value each pixel's lightness falls in, or `none` for those that are barred. */
 function levelsOf(data: Float32Array, limits: readonly number[], barred: Uint8Array): Uint8Array {
-  const levels = new Uint8Array(data.length).fill(none);
-  const sorted = Float64Array.from(limits);
-  for (let i = 0; i < data.length; i++) {
-    if (barred[i] !== 0) continue;
-    const tone = data[i];
-    let level = 0;
-    while (level < sorted.length && tone >= sorted[level]) level++;
-    levels[i] = level;
-  }
+  const levels = new Uint8Array(data.length);
+  for (const limit of limits) for (let i = 0; i < data.length; i++) if (data[i] >= limit) levels[i]++;
+  for (let i = 0; i < data.length; i++) if (barred[i] !== 0) levels[i] = none;
   return levels;
 }
 
