@@ -18,9 +18,16 @@ export type Boundaries = {
 /** Arcs located between two reports of progress. */
 const arcsPerReport = 200;
 
-/** Colour places a boundary where it differs by this many times what lightness does, and by at least so much. */
-const colourOverLightness = 1.5;
-const leastColour = 6;
+/**
+ * Things are told apart by colour where light and shade blur their lightness: colour places their contour where it
+ * differs by this share of what lightness does, and by at least so much (a\*b\* against L\*; best on rendered scenes).
+ */
+const placedByColour = 0.4;
+const leastColour = 3;
+
+/** A contour is seen by its colour rather than its lightness when it differs by this many times as much, and so much. */
+const seenByColourFrom = 1.5;
+const leastColourAlone = 6;
 
 /**
  * Places every boundary; yields the share done now and then.
@@ -46,15 +53,17 @@ export function* placeBoundaries(
       continue;
     }
     const [one, other] = [shapes.colours[arc.left], shapes.colours[arc.right]];
-    const step = Math.abs(one.lightness - other.lightness);
+    const inLight = { ground: light, expected: Math.abs(one.lightness - other.lightness) };
     const apart = Math.hypot(one.a - other.a, one.b - other.b);
-    const byColour =
-      regions.thing[arc.left] !== regions.thing[arc.right] &&
-      apart >= leastColour &&
-      apart > colourOverLightness * step;
-    if (byColour) colours.set(index, deltaE2000(one, other));
-    const ground = byColour ? inColour(lab, tones.step, one, other) : light;
-    arcs.push(locateArc(arc, ground, regions, byColour ? apart : step, raster.pxPerMm));
+    const things = regions.thing[arc.left] !== regions.thing[arc.right];
+    if (!things || apart < leastColour || apart < placedByColour * inLight.expected) {
+      arcs.push(locateArc(arc, inLight, regions, raster.pxPerMm));
+      continue;
+    }
+    const inColour = { ground: colourGround(lab, tones.step, one, other), expected: apart };
+    const seenByColour = apart >= leastColourAlone && apart > seenByColourFrom * inLight.expected;
+    if (seenByColour) colours.set(index, deltaE2000(one, other));
+    arcs.push(locateArc(arc, inColour, regions, raster.pxPerMm, seenByColour ? undefined : inLight));
   }
   const { width, height } = raster.luminance;
   solveJunctions(map, arcs, { width, height, step: regions.step });
@@ -62,7 +71,7 @@ export function* placeBoundaries(
 }
 
 /** Two colours of one lightness meet where the one of a\* and b\* that differs more is half-way. */
-function inColour(lab: LabPlanes, step: number, one: Lab, other: Lab): Ground {
+function colourGround(lab: LabPlanes, step: number, one: Lab, other: Lab): Ground {
   const along = (axis: 'a' | 'b') => Math.abs(one[axis] - other[axis]);
   const tones = { plane: lab[along('a') >= along('b') ? 'a' : 'b'], pitchPx: step };
   return { tones, softTones: tones, stepBetween: (from, to) => from - to };

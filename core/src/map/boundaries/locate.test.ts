@@ -48,9 +48,8 @@ function located(edge: Edge) {
   const arc = planarMap(regions).arcs.find(({ left, right }) => left !== outside && right !== outside)!;
   const { points, contrast, softnessPx } = locateArc(
     arc,
-    inLinearLight(luminance),
+    { ground: inLinearLight(luminance), expected: tones[1] - tones[0] },
     regions,
-    tones[1] - tones[0],
     4,
   );
   return { points, contrast: median(contrast), softnessPx: median(softnessPx) };
@@ -133,9 +132,11 @@ describe('junctions', () => {
           }
         : locateArc(
             arc,
-            inLinearLight({ width: size, height: size, data }),
+            {
+              ground: inLinearLight({ width: size, height: size, data }),
+              expected: Math.abs(lightness[arc.left] - lightness[arc.right]),
+            },
             regions,
-            Math.abs(lightness[arc.left] - lightness[arc.right]),
             4,
           ),
     );

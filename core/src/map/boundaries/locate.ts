@@ -60,22 +60,27 @@ const partialStep = 0.5;
 /** A step wider than this is looked at from further off, pixels. */
 const wideStepPx = 4.5;
 
+/** What a boundary is judged on, and the step expected there between the two sides. */
+export type Judged = { ground: Ground; expected: number };
+
 /**
- * Puts a boundary where the unquieted picture has it, in linear light: there a lens spreads a hard edge
- * evenly, so that the edge lies where the tone is half-way between its two sides.
+ * Puts a boundary where the unquieted picture has it. In linear light a lens spreads a hard edge evenly, so that the
+ * edge lies where the tone is half-way between its two sides.
  *
  * The picture is straightened along the boundary, averaged along it (which costs no sharpness across it),
  * and the half-way tone found on every row.
  *
- * @param expected the step between the values on its two sides (L\*)
+ * @param placed what it is placed on
+ * @param judged what its contrast and softness are measured on, if that is something else
  */
 export function locateArc(
   arc: Arc,
-  { tones, softTones, stepBetween }: Ground,
+  placed: Judged,
   regions: LabelledRaster,
-  expected: number,
   pxPerMm: number,
+  judged?: Judged,
 ): LocatedArc {
+  const { tones, softTones } = placed.ground;
   const rowPx = regions.step;
   let points = smoothCracks(
     arc,
@@ -84,26 +89,19 @@ export function locateArc(
     tones.plane.height * tones.pitchPx,
   );
   const farPx = Math.max(4, Math.min(40, Math.ceil(reachMm * pxPerMm)));
-  let look = { tones, reach: Math.ceil(Math.min(nearReachPx, farPx) / tones.pitchPx) };
-  let contrast: Float64Array;
-  let softness: Float64Array;
-  let steps: Steps;
+  const nearBy = (on: Tones): Look => ({
+    tones: on,
+    reach: Math.ceil(Math.min(nearReachPx, farPx) / on.pitchPx),
+  });
+  let look = nearBy(tones);
+  let across: Across;
   // Most edges are hard and need only a near look, twice; a soft one is then looked at from further off.
   for (let pass = 0, passes = 2; ; pass++) {
     const normals = normalsOf(points, arc.closed);
-    const strip = readStrip(look.tones, regions, points, normals, arc, look.reach);
-    steps = measureSteps(strip, arc.closed, rowPx);
-    shift(points, normals, findOffsets(strip, steps, arc.closed, rowPx));
-    contrast = Float64Array.from(steps.found, ({ light, dark }) => Math.abs(stepBetween(light, dark)));
-    softness = contrast.map((own, i) => {
-      const { width } = steps.found[i];
-      // Where less than the step between the two values happens here, the rest is a gradation around it:
-      // at the slope measured the whole step would take this much longer.
-      const share = own / Math.max(expected, 1e-6);
-      return share < partialStep ? Math.min(farPx, width / Math.max(share, 0.05)) : width;
-    });
-    points = smoothedRun(points, arc.closed, easingPx(median(softness)) / rowPx);
-    const width = median(steps.found.map((step) => step.width));
+    across = measureAcross(arc, points, normals, look, placed, regions, farPx);
+    shift(points, normals, findOffsets(across.strip, across.steps, arc.closed, rowPx));
+    points = smoothedRun(points, arc.closed, easingPx(median(across.softness)) / rowPx);
+    const width = median(across.steps.found.map((step) => step.width));
     if (width > wideStepPx) {
       // Both plateaus of a step lie well within three times its width; a wider one is found in the next pass.
       const reachPx = Math.min(farPx, Math.max(look.reach * look.tones.pitchPx, 3 * width + nearReachPx));
@@ -112,12 +110,48 @@ export function locateArc(
     }
     if (pass + 1 >= passes) break;
   }
+  if (judged) {
+    const normals = normalsOf(points, arc.closed);
+    const near = nearBy(judged.ground.tones);
+    across = measureAcross(arc, points, normals, near, judged, regions, farPx);
+  }
+  const { steps, contrast, softness } = across;
   const rows = points.length / 2;
   return {
     points,
     contrast: Float32Array.from(spreadOver(contrast, steps, rows)),
     softnessPx: Float32Array.from(spreadOver(softness, steps, rows)),
   };
+}
+
+/** Tones and how many of their pixels to look to each side. */
+type Look = { tones: Tones; reach: number };
+
+/** What is measured across a boundary, window by window. */
+type Across = { strip: Strip; steps: Steps; contrast: Float64Array; softness: Float64Array };
+
+function measureAcross(
+  arc: Arc,
+  points: Float64Array,
+  normals: Float64Array,
+  look: Look,
+  { ground, expected }: Judged,
+  regions: LabelledRaster,
+  farPx: number,
+): Across {
+  const strip = readStrip(look.tones, regions, points, normals, arc, look.reach);
+  const steps = measureSteps(strip, arc.closed, regions.step);
+  const contrast = Float64Array.from(steps.found, ({ light, dark }) =>
+    Math.abs(ground.stepBetween(light, dark)),
+  );
+  const softness = contrast.map((own, i) => {
+    const { width } = steps.found[i];
+    // Where less than the step between the two values happens here, the rest is a gradation around it:
+    // at the slope measured the whole step would take this much longer.
+    const share = own / Math.max(expected, 1e-6);
+    return share < partialStep ? Math.min(farPx, width / Math.max(share, 0.05)) : width;
+  });
+  return { strip, steps, contrast, softness };
 }
 
 /** Looks at a soft edge: one near by, the rest from further off. */
