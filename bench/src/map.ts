@@ -10,13 +10,7 @@ import { posterize } from 'potrace';
 import sharp from 'sharp';
 import { lightnessPlane } from '@nobrel/core/colour';
 import { isTraced, type MapDocument } from '@nobrel/core/documents';
-import {
-  effortOf,
-  defaultMapSettings,
-  MapMaker,
-  workingSize,
-  type MapRequest,
-} from '@nobrel/core/map';
+import { effortOf, defaultMapSettings, MapMaker, workingSize, type MapRequest } from '@nobrel/core/map';
 import { luminanceOfWindow, type Picture } from '@nobrel/core/raster';
 import { accuracyScene, photographUnder } from '@nobrel/core/testing';
 import { timed } from './timed.js';

@@ -1,8 +1,10 @@
 import { z } from 'zod';
 import { defaultFitDecisions, fitDecisionsSchema } from '../fit/index.js';
 import {
+  beginningSchool,
   correctionDecisionsSchema,
   defaultMapSettings,
+  mapBegunSchema,
   mapSettingsSchema,
   noCorrections,
 } from '../map/index.js';
@@ -33,6 +35,8 @@ export const workDecisionsSchema = z.object({
   reference: referenceDecisionsSchema,
   fit: fitDecisionsSchema,
   map: mapSettingsSchema,
+  /** The school the map began with, or null until it is first made. Works of before that was kept began as usual. */
+  mapBegun: mapBegunSchema.nullable().default({ school: beginningSchool, because: null }),
   /** What the painter changed in the map by hand, and noted on it. */
   corrections: correctionDecisionsSchema,
   sheets: sheetDecisionsSchema,
@@ -50,6 +54,7 @@ export function newDecisions(title: string): WorkDecisions {
     reference: defaultReferenceDecisions,
     fit: defaultFitDecisions,
     map: defaultMapSettings,
+    mapBegun: null,
     corrections: noCorrections,
     sheets: defaultSheetDecisions,
     transfer: defaultTransferDecisions,

@@ -2,8 +2,8 @@ import type { MapDocument } from '../documents/index.js';
 import { effortOf, lineLengthMm } from './weight/index.js';
 import type { MapSettings } from './settings.js';
 import type { Note } from '../notes/index.js';
-import { beginningSchool, schoolOf } from './schools.js';
-import { suggestSchool } from './suggest-school.js';
+import { beginningSchool, schoolOf, schools } from './schools.js';
+import type { MapBegun } from './suggest-school.js';
 import { formatMinutes } from '../units/index.js';
 
 /** A map that takes longer than this is worth a thought before it is begun, minutes. */
@@ -12,8 +12,16 @@ const longMinutes = 60;
 /** Less line than this round cast shadows is not worth a word, m. */
 const leastShadowMetres = 0.05;
 
-/** Notes on a map: what it asks of the hand, lost and soft edges, and what was left out. */
-export function mapNotes(map: MapDocument, settings: MapSettings): Note<Partial<MapSettings>>[] {
+/**
+ * Notes on a map: what it asks of the hand, lost and soft edges, and what was left out.
+ *
+ * @param begun the school the work began with, where it has one
+ */
+export function mapNotes(
+  map: MapDocument,
+  settings: MapSettings,
+  begun: MapBegun | null = null,
+): Note<Partial<MapSettings>>[] {
   const notes: Note<Partial<MapSettings>>[] = [];
   const effort = effortOf(map);
   const boundaries = map.lines.filter((line) => line.kind === 'boundary');
@@ -48,14 +56,15 @@ export function mapNotes(map: MapDocument, settings: MapSettings): Note<Partial<
       ],
     });
   }
-  const suggested = schoolOf(settings)?.id === beginningSchool ? suggestSchool(map) : null;
-  if (suggested) {
+  const school = schoolOf(settings);
+  if (begun?.because && school?.id === begun.school) {
+    const usual = schools.filter(({ id }) => id === beginningSchool);
     notes.push({
       id: 'map-school',
-      weight: 'watch',
-      says: `This picture may read better as ${suggested.school.name}.`,
-      why: `${suggested.because} ${suggested.school.says}`,
-      ways: [{ label: `Draw it as ${suggested.school.name}`, change: suggested.school.sets }],
+      weight: 'plain',
+      says: `This picture reads best as ${school.name}, so the map begins there.`,
+      why: `${begun.because} ${school.says}`,
+      ways: usual.map(({ name, sets }) => ({ label: `Draw it as ${name}`, change: sets })),
     });
   }
   const shadows = boundaries.filter((line) => line.of === 'cast-shadow' && line.kept !== false);

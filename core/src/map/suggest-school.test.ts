@@ -4,7 +4,8 @@ import { disc, photograph, rectangle, type KnownShape } from '../testing/index.j
 import { mapNotes } from './notes.js';
 import { MapMaker } from './pipeline.js';
 import { defaultMapSettings } from './settings.js';
-import { suggestSchool } from './suggest-school.js';
+import { schools } from './schools.js';
+import { beginMap, suggestSchool } from './suggest-school.js';
 
 const frame = { x: 0, y: 0, width: 150, height: 120 };
 
@@ -33,7 +34,9 @@ describe('the school suggested for a picture', () => {
   it('is the one a work begins with where values and contours both carry it', () => {
     const map = mapOf(90, things(20, 55));
     expect(suggestSchool(map)).to.equal(null);
-    expect(mapNotes(map, defaultMapSettings).map(({ id }) => id)).not.to.include('map-school');
+    const { begun, sets } = beginMap(map);
+    expect([begun, sets]).to.deep.equal([{ school: 'four-values-soft', because: null }, null]);
+    expect(mapNotes(map, defaultMapSettings, begun).map(({ id }) => id)).not.to.include('map-school');
   });
 
   it('is clean contour where all values are close together, with the figure as its reason', () => {
@@ -41,8 +44,12 @@ describe('the school suggested for a picture', () => {
     const found = suggestSchool(map);
     expect(found?.school.id).to.equal('clean-contour');
     expect(found?.because).to.match(/within \d+ L\*/);
-    const note = mapNotes(map, defaultMapSettings).find(({ id }) => id === 'map-school');
-    expect(note?.ways?.[0]?.change).to.deep.equal(found?.school.sets);
+    const { begun, sets } = beginMap(map);
+    expect(sets).to.deep.equal(found?.school.sets);
+    const settings = { ...defaultMapSettings, ...sets };
+    const note = mapNotes(map, settings, begun).find(({ id }) => id === 'map-school');
+    expect(note?.why).to.contain(found?.because);
+    expect(note?.ways?.[0]?.change).to.deep.equal(schools.find(({ id }) => id === 'four-values-soft')?.sets);
   });
 
   it('is loose where there is hardly a contour', () => {
@@ -50,11 +57,11 @@ describe('the school suggested for a picture', () => {
     expect(suggestSchool(map)?.school.id).to.equal('loose');
   });
 
-  it('is only spoken of while the school is still the one a work begins with', () => {
+  it('is only spoken of while the map still is as it began', () => {
     const map = mapOf(88, things(68, 78));
-    expect(mapNotes(map, { ...defaultMapSettings, values: 3 }).map(({ id }) => id)).not.to.include(
-      'map-school',
-    );
+    const { begun, sets } = beginMap(map);
+    const settings = { ...defaultMapSettings, ...sets, values: 3 };
+    expect(mapNotes(map, settings, begun).map(({ id }) => id)).not.to.include('map-school');
   });
 });
 

@@ -5,6 +5,7 @@ import { clearStash, stash } from './unsaved.js';
 import {
   conflictFound,
   decided,
+  mapBegun,
   opened,
   oursKept,
   redone,
@@ -31,7 +32,7 @@ export const autosave = createListenerMiddleware();
 const listen = autosave.startListening.withTypes<RootState, AppDispatch>();
 
 listen({
-  matcher: isAnyOf(decided, undone, redone, oursKept, opened, theirsTaken),
+  matcher: isAnyOf(decided, mapBegun, undone, redone, oursKept, opened, theirsTaken),
   effect: async (_action, listener) => {
     const { dispatch } = listener;
     const getState = () => listener.getState();

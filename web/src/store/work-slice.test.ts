@@ -3,6 +3,7 @@ import { newDecisions, type Work, type WorkDecisions } from '@nobrel/core/file';
 import {
   conflictFound,
   decided,
+  mapBegun,
   mapKept,
   opened,
   oursKept,
@@ -119,6 +120,17 @@ describe('decisions on the bench', () => {
     expect(state.decisions).to.deep.equal(before.decisions);
     expect(state.past).to.deep.equal(before.past);
     expect(workReducer(before, picturesBrought({ id: 'another', pictures }))).to.deep.equal(before);
+  });
+
+  it('of how a map begins are made once, are no step of undo, and leave what was decided before to it', () => {
+    const begun = { school: 'clean-contour', because: 'Its values lie close together.' };
+    const begin = mapBegun({ id: 'w1', begun, sets: { mode: 'lines' } });
+    const state = workReducer(decide(open(), [margin(4)]), begin);
+    expect([state.decisions?.map.mode, state.decisions?.mapBegun]).to.deep.equal(['lines', begun]);
+    expect([state.past.length, state.saving]).to.deep.equal([1, 'unsaved']);
+    const again = mapBegun({ id: 'w1', begun: { ...begun, because: null }, sets: { mode: 'both' } });
+    expect(workReducer(state, again).decisions).to.deep.equal(state.decisions);
+    expect(workReducer(open(), mapBegun({ id: 'w2', begun, sets: null }))).to.deep.equal(open());
   });
 
   it('without an open work are nothing', () => {

@@ -1,8 +1,9 @@
 import { createSlice, type PayloadAction } from '@reduxjs/toolkit';
 import type { MapSummary, Printing, Work, WorkDecisions } from '@nobrel/core/file';
+import type { MapBegun, MapSettings } from '@nobrel/core/map';
 
 /** Stations whose decisions are objects. */
-export type DecisionRoom = Exclude<keyof WorkDecisions, 'title'>;
+export type DecisionRoom = Exclude<keyof WorkDecisions, 'title' | 'mapBegun'>;
 
 /** A change of decisions: of the title, or of some fields of one station. */
 export type Decision =
@@ -64,6 +65,16 @@ const slice = createSlice({
         state.decisions = payload.reduce(applied, state.decisions);
         state.saving = state.saving === 'conflict' ? 'conflict' : 'unsaved';
       },
+    },
+    /** The map was begun as the school its picture reads best in. Nobody decided that, so that it is no step of undo. */
+    mapBegun(
+      state,
+      { payload }: PayloadAction<{ id: string; begun: MapBegun; sets: Partial<MapSettings> | null }>,
+    ) {
+      if (state.work?.id !== payload.id || !state.decisions || state.decisions.mapBegun) return;
+      state.decisions.mapBegun = payload.begun;
+      Object.assign(state.decisions.map, payload.sets);
+      if (state.saving !== 'conflict') state.saving = 'unsaved';
     },
     undone(state) {
       const previous = state.past.pop();
@@ -162,6 +173,7 @@ function applied(decisions: WorkDecisions, decision: Decision): WorkDecisions {
 export const {
   opened,
   decided,
+  mapBegun,
   undone,
   redone,
   saveBegun,

@@ -16,7 +16,10 @@ const painted = (
 };
 const planesOf = (picture: Picture, step = 1) => {
   const { width, height } = picture;
-  return labPlanes(workingRaster(picture, { x: 0, y: 0, width, height }, { width, height, pxPerMm: 2 }), step);
+  return labPlanes(
+    workingRaster(picture, { x: 0, y: 0, width, height }, { width, height, pxPerMm: 2 }),
+    step,
+  );
 };
 
 describe('lightness and colour of a picture', () => {

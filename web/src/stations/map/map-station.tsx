@@ -32,6 +32,7 @@ import { useCorrections } from './use-corrections.js';
 import { useDetail } from './use-detail.js';
 import { useHeld } from './use-held.js';
 import { useKeys } from './use-keys.js';
+import { useMapBegun } from './use-map-begun.js';
 import { useValuesTool } from './values-tool.js';
 import { useVersionsTool } from './versions-tool.js';
 
@@ -55,6 +56,7 @@ function LaidOutMap() {
   const work = useWork();
   const decide = useDecide();
   const mapping = useMapping(work);
+  useMapBegun(work, mapping);
   const { preparation } = useMainPicture();
   const { decisions } = work;
   const settings = decisions.map;
@@ -112,7 +114,7 @@ function LaidOutMap() {
       }
       notes={
         <Notes
-          notes={map ? mapNotes(map, settings) : []}
+          notes={map ? mapNotes(map, settings, decisions.mapBegun) : []}
           onWay={change}
           figure={
             <>

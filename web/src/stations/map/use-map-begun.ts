@@ -1,0 +1,18 @@
+import { useEffect } from 'react';
+import type { Work } from '@nobrel/core/file';
+import { beginMap, beginningSchool, schoolOf } from '@nobrel/core/map';
+import { useAppDispatch } from '../../store/hooks.js';
+import { mapBegun } from '../../store/work-slice.js';
+import type { Mapping } from '../../workers/use-mapping.js';
+
+/** Begins a work's map as the school its picture reads best in, once its first map is made, unless the painter chose. */
+export function useMapBegun({ id, decisions }: Work, { map, provisional }: Mapping): void {
+  const dispatch = useAppDispatch();
+  const { map: settings, mapBegun: begun } = decisions;
+  useEffect(() => {
+    if (begun || !map || provisional) return;
+    const chosen = schoolOf(settings)?.id;
+    const usual = { begun: { school: chosen ?? beginningSchool, because: null }, sets: null };
+    dispatch(mapBegun({ id, ...(chosen === beginningSchool ? beginMap(map) : usual) }));
+  }, [id, begun, map, provisional, settings, dispatch]);
+}
