@@ -7,7 +7,13 @@ import svgpath from 'svgpath';
 import { z } from 'zod';
 import { lightnessPlane } from '@nobrel/core/colour';
 import { isTraced, type MapDocument } from '@nobrel/core/documents';
-import { bestSeparation, lightnessHistogram, MapMaker, type MapSettings } from '@nobrel/core/map';
+import {
+  bestSeparation,
+  lightnessHistogram,
+  MapMaker,
+  pencilStrokesOf,
+  type MapSettings,
+} from '@nobrel/core/map';
 import { luminanceOfWindow, type Picture } from '@nobrel/core/raster';
 import type { DrawnLine } from '@nobrel/core/testing';
 import cv from '@techstark/opencv-js';
@@ -25,9 +31,14 @@ export function mapOf(picture: Picture, settings: MapSettings, maker = new MapMa
   });
 }
 
-/** The lines of a map that a hand would trace. */
+/** The lines of a map as a hand would trace them, in one go where they go on in each other. */
 export const drawnLines = (map: MapDocument): DrawnLine[] =>
-  map.lines.filter(isTraced).map(({ points, closed }) => ({ points: points.flat(), closed }));
+  pencilStrokesOf(map.lines.filter(isTraced)).map((stroke) => ({
+    points: stroke.flatMap(({ line, reversed }) =>
+      (reversed ? [...line.points].reverse() : line.points).flat(),
+    ),
+    closed: stroke.length === 1 && stroke[0]!.line.closed,
+  }));
 
 export type Yardstick = { name: string; draw: (picture: Picture) => DrawnLine[] | Promise<DrawnLine[]> };
 

@@ -1,5 +1,6 @@
 import { isTraced, type MapDocument, type MapLine } from '../../documents/index.js';
 import { lineLengthMm, secondsToTrace, speedOf, type TracingSpeed, usualSpeed } from './effort.js';
+import { pencilStrokesOf, strokeLengthMm, type PencilStroke } from './pencil-strokes.js';
 import type { MapSettings } from '../settings.js';
 
 /** What a budget is chosen by. */
@@ -11,19 +12,18 @@ function stays(line: MapLine): boolean {
 }
 
 /**
- * What a second spent on a line is worth. A millimetre of line is worth the square of its weight, so that one
- * strong line outweighs several faint ones; lifts make short lines dear.
+ * What a second spent on a stroke is worth. A millimetre of line is worth the square of its weight, so that one
+ * strong line outweighs several faint ones; lifts make short strokes dear.
  */
-function worthPerSecond(line: MapLine, speed: TracingSpeed): number {
-  const lengthMm = lineLengthMm(line);
-  return (line.weight * line.weight * lengthMm) / secondsToTrace(lengthMm, speed);
+function worthPerSecond(stroke: PencilStroke, seconds: number): number {
+  return stroke.reduce((sum, { line }) => sum + line.weight ** 2 * lineLengthMm(line), 0) / seconds;
 }
 
 /**
  * Chooses the lines to draw: those that matter too little go, then the best set for the minutes there are.
  * Silhouette and the boundaries of the big masses are always whole, so that at any budget the map is a
- * drawing; beyond them lines are taken by what a second on them is worth until the time is spent. So taken, the worth
- * lies within that of a single line of the best there is, and what is drawn in ten minutes is drawn in twenty too.
+ * drawing; beyond them strokes are taken by what a second on them is worth until the time is spent. So taken, the worth
+ * lies within that of a single stroke of the best there is, and what is drawn in ten minutes is drawn in twenty too.
  *
  * @returns the same lines in the same order; those left out carry `kept: false` and why
  */
@@ -37,18 +37,21 @@ export function chooseLines(
   if (minutes !== null) {
     let left = minutes * 60;
     const wanted = lines.filter((line) => isTraced(line) && !little.has(line));
-    const seconds = (line: MapLine) => secondsToTrace(lineLengthMm(line), speed);
-    for (const line of wanted) if (stays(line)) left -= seconds(line);
-    const rest = wanted
-      .filter((line) => !stays(line))
-      .map((line) => ({ line, worth: worthPerSecond(line, speed) }))
+    const strokesIn = (of: MapLine[]) =>
+      pencilStrokesOf(of).map((stroke) => ({
+        stroke,
+        seconds: secondsToTrace(strokeLengthMm(stroke), speed),
+      }));
+    for (const { seconds } of strokesIn(wanted.filter(stays))) left -= seconds;
+    const rest = strokesIn(wanted.filter((line) => !stays(line)))
+      .map((one) => ({ ...one, worth: worthPerSecond(one.stroke, one.seconds) }))
       .sort((a, b) => b.worth - a.worth);
     // Always from the front of one order, so that what is drawn in less time is part of what is drawn in more.
     let spent = false;
-    for (const { line } of rest) {
-      spent ||= seconds(line) > left;
-      if (spent) late.add(line);
-      else left -= seconds(line);
+    for (const { stroke, seconds } of rest) {
+      spent ||= seconds > left;
+      if (spent) for (const { line } of stroke) late.add(line);
+      else left -= seconds;
     }
   }
   return lines.map((line) => {

@@ -1,6 +1,7 @@
 import { z } from 'zod';
 import { isTraced, type MapDocument, type MapLine } from '../../documents/index.js';
 import { polylineLength } from '../../geometry/index.js';
+import { pencilStrokesOf, strokeLengthMm } from './pencil-strokes.js';
 
 /** How fast a hand traces. */
 export type TracingSpeed = {
@@ -32,7 +33,7 @@ export function lineLengthMm(line: Pick<MapLine, 'points' | 'closed'>): number {
   return polylineLength(line.points.flat(), line.closed);
 }
 
-/** Seconds to trace one line, its lift included. */
+/** Seconds to trace what is drawn in one go, its lift included. */
 export function secondsToTrace(lengthMm: number, speed: TracingSpeed = usualSpeed): number {
   return lengthMm / speed.mmPerSecond + speed.secondsPerLift;
 }
@@ -40,17 +41,15 @@ export function secondsToTrace(lengthMm: number, speed: TracingSpeed = usualSpee
 /** What a map asks of the hand. */
 export type Effort = { lines: number; metres: number; minutes: number };
 
-/** Lines, metres and minutes of all the lines of a map that are traced. */
+/** Lines, metres and minutes of all the lines of a map that are traced; the pencil is lifted between strokes only. */
 export function effortOf(map: MapDocument, speed: TracingSpeed = speedOf(map)): Effort {
-  let lines = 0;
+  const traced = map.lines.filter(isTraced);
   let lengthMm = 0;
   let seconds = 0;
-  for (const line of map.lines) {
-    if (!isTraced(line)) continue;
-    const length = lineLengthMm(line);
-    lines++;
+  for (const stroke of pencilStrokesOf(traced)) {
+    const length = strokeLengthMm(stroke);
     lengthMm += length;
     seconds += secondsToTrace(length, speed);
   }
-  return { lines, metres: lengthMm / 1000, minutes: seconds / 60 };
+  return { lines: traced.length, metres: lengthMm / 1000, minutes: seconds / 60 };
 }

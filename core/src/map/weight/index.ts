@@ -1,3 +1,4 @@
 export * from './weigh.js';
 export * from './budget.js';
 export * from './effort.js';
+export * from './pencil-strokes.js';
