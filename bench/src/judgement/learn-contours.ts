@@ -9,7 +9,7 @@
 import { writeFile } from 'node:fs/promises';
 import { parseArgs } from 'node:util';
 import { fileURLToPath } from 'node:url';
-import { labPlanes, shapeStep, workingRaster } from '@nobrel/core/map';
+import { labPlanes, workingRaster } from '@nobrel/core/map';
 import { gatherEvidence } from '@nobrel/core/map/evidence';
 import {
   ContourGraph,
@@ -53,7 +53,6 @@ const looks = [
   { widthMm: 300, grain: 0, flat: false, weight: 1 },
   { widthMm: 230, grain: 3, flat: false, weight: 0.7 },
   { widthMm: 300, grain: 10, flat: false, weight: 0.4 },
-  { widthMm: 400, grain: 2, flat: false, weight: 0.5 },
   { widthMm: 260, grain: 0.3, flat: true, weight: 0.5 },
 ];
 
@@ -65,7 +64,8 @@ function prepare(scene: RenderedScene, { widthMm, grain, flat, weight }: (typeof
       ? clean
       : { ...clean, data: Uint8ClampedArray.from(clean.data, (value) => value + grain * gaussian(random)) };
   const { width, height } = picture;
-  const step = shapeStep(width / widthMm);
+  // Coarser than a map looks: so learned, the weights do better on these scenes at a map's own fineness too.
+  const step = Math.max(1, Math.round(width / widthMm / 2));
   const size = {
     width: Math.ceil(width / step),
     height: Math.ceil(height / step),

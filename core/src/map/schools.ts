@@ -46,7 +46,7 @@ export const schools: readonly School[] = [
     id: 'two-values',
     name: 'two values',
     says: 'Light and dark only: the pattern that carries from across the room.',
-    sets: { ...usual, mode: 'values', values: 2, minShapeMm2: 30, quietMm: 1.5 },
+    sets: { ...usual, mode: 'values', values: 2, minShapeMm2: 30, quietMm: 3 },
   },
   {
     id: 'four-values-soft',

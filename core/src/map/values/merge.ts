@@ -118,7 +118,8 @@ class Merging {
     const own = graph.level[region];
     const gain = new Map<number, { border: number; with: number }>();
     for (const [other, border] of graph.cost[region]) {
-      if (graph.thing[other] !== graph.thing[region] || graph.level[other] === own) continue;
+      if (graph.level[other] === own || (!smallest.asSeen && graph.thing[other] !== graph.thing[region]))
+        continue;
       const level = graph.level[other];
       const known = gain.get(level);
       if (known) known.border += border;
@@ -194,7 +195,7 @@ class Merging {
     for (const [other, shared] of graph.border[region]) {
       const cost =
         (difference(graph, region, other, this.coloured) +
-          (graph.thing[other] === graph.thing[region] ? 0.01 : otherThing)) *
+          (this.smallest.asSeen || graph.thing[other] === graph.thing[region] ? 0.01 : otherThing)) *
         (1 - (borderShare * shared) / graph.perimeter[region]);
       if (cost < least) {
         best = other;

@@ -97,6 +97,8 @@ export function findShapes(tones: Tones, contours: Contours, lab: LabPlanes, set
   const { pxPerMm } = tones;
   const limits = settings.mode === 'lines' ? [] : limitsBetween(tones.histogram, settings);
   const step = stepBetween(tones.histogram, limits);
+  const asSeen = settings.mode === 'values';
+  const share = asSeen ? calmShare.asSeen : calmShare.withinThings;
   const found = findRegions(tones.judged, tones.slopes, limits, tones.step, contours.label);
   const { regions, joins } = mergeRegions(
     found,
@@ -108,8 +110,8 @@ export function findShapes(tones: Tones, contours: Contours, lab: LabPlanes, set
       accentShare: settings.accentShare,
       widthPx: settings.leastWidthMm * pxPerMm,
       colourSplit: settings.colourSplit,
-      asSeen: settings.mode === 'values',
-      calm: calmOf(step, settings.minShapeMm2) * pxPerMm,
+      asSeen,
+      calm: share * calmOf(step, settings.minShapeMm2) * pxPerMm,
     },
     limits.length + 1,
   );
@@ -122,11 +124,11 @@ export function findShapes(tones: Tones, contours: Contours, lab: LabPlanes, set
  * two values off, earns with its rim: step² π r² / 2π r.
  */
 function calmOf(step: number, minShapeMm2: number): number {
-  return calmShare * step * step * 0.5 * Math.sqrt(minShapeMm2 / Math.PI);
+  return step * step * 0.5 * Math.sqrt(minShapeMm2 / Math.PI);
 }
 
-/** A step between two values earns this share of a disc's rim. */
-const calmShare = 2;
+/** A step between two values earns this share of a disc's rim: within things, and where shapes go over contours. */
+const calmShare = { withinThings: 2, asSeen: 1.5 };
 
 /** The mean step from one value to the next, L\*. */
 function stepBetween(histogram: Float64Array, limits: readonly number[]): number {
