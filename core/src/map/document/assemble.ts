@@ -107,7 +107,8 @@ function piecesOf(found: Findings, index: number, way: FadedContourWay): Piece[]
   const shape = (region: number) => (region === outside ? null : `s${region + 1}`);
   const sides = { left: shape(arc.left), right: shape(arc.right) };
   const colour = colours.arcs.get(index);
-  const of = arc.left === outside || arc.right === outside ? null : boundaryOf(found, arc.left, arc.right);
+  const of =
+    arc.left === outside || arc.right === outside ? null : boundaryOf(found, arc.left, arc.right, own);
   if (own.length <= 1) {
     const onFrame = arc.left === outside || arc.right === outside;
     const id = `a${index + 1}`;
@@ -144,12 +145,22 @@ function piecesOf(found: Findings, index: number, way: FadedContourWay): Piece[]
 }
 
 /** What a boundary is of, and the detail from which on it is drawn. */
-function boundaryOf(found: Findings, left: number, right: number): { of: BoundaryOf; from: number } {
+function boundaryOf(
+  found: Findings,
+  left: number,
+  right: number,
+  stretches: readonly Stretch[],
+): { of: BoundaryOf; from: number } {
   const { regions, fromDetail } = found;
   const [one, other] = [regions.thing[left], regions.thing[right]];
   if (one !== other) return { of: 'contour', from: round(fromDetail(one, other), 3) };
-  return { of: shadingOf(found, left, right), from: valueFrom };
+  const of = shadingOf(found, left, right);
+  const soft = stretches.length > 0 && stretches.every(({ softnessMm }) => softnessMm > softestShadowMm);
+  return { of: of === 'cast-shadow' && soft ? 'value' : of, from: valueFrom };
 }
+
+/** What is softer than this all along is a gradation, such as of what lies out of focus, and no shadow anything casts. */
+const softestShadowMm = 6;
 
 /** A highlight is no larger than this share of the picture. */
 const highlightShare = 0.01;

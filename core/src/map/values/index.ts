@@ -6,3 +6,4 @@ export * from './shapes.js';
 export * from './regions.js';
 export * from './region-graph.js';
 export * from './merge.js';
+export * from './merging.js';
