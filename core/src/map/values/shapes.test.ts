@@ -114,6 +114,31 @@ describe('merging', () => {
     expect(merged(stripe(3), [30, 70]).count).to.equal(1);
   });
 
+  /** A mast 8 pixels wide on a pale ground, its upper half another thing than its lower, with a tone for each. */
+  const mast = (upper: number, lower: number, fields: Partial<typeof smallest> = {}) => {
+    const onMast = (x: number) => x >= 26 && x < 34;
+    const tones = plane(60, 120, (x, y) => (onMast(x) ? (y < 60 ? upper : lower) : 90));
+    const things = Int32Array.from({ length: 60 * 120 }, (_, i) =>
+      onMast(i % 60) ? (i < 60 * 60 ? 1 : 2) : 0,
+    );
+    const flat = { steepness: new Uint8Array(things.length), onSlope: new Uint8Array(things.length) };
+    const regions = findRegions(tones, flat, [30, 70], 1, things);
+    const own = { ...smallest, asSeen: false, ...fields };
+    return mergeRegions(regions, tones, flat.steepness, noColour(things.length), own, 3).regions.count;
+  };
+
+  it('joins a narrow thing over a rung, unless its parts differ', () => {
+    // Its ground lies on either side.
+    expect(mast(50, 56)).to.equal(3);
+    expect(mast(35, 65)).to.equal(4);
+  });
+
+  it('calms what is seen across contours, but never things that are to stay apart', () => {
+    // Where a length of boundary must earn more than the mast's tones are worth, its darker half goes with the lighter.
+    expect(mast(25, 60, { asSeen: true, calm: 2e4 })).to.equal(1);
+    expect(mast(25, 60, { calm: 2e4 })).to.equal(4);
+  });
+
   it('joins what touches and is of one value', () => {
     // Two light fields parted by a dark scratch too small to keep become one.
     const scratch = plane(20, 20, (x) => (x === 10 ? 10 : 90));
