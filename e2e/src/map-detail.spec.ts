@@ -55,9 +55,9 @@ test('a thing is pointed at, walked up from, drawn whole or left out, and taken 
   }).toPass({ timeout: 30_000 });
   await expect(page.locator('.thing-outline')).toHaveCount(2);
   const first = await told.textContent();
-  await page.keyboard.press(',');
-  await expect(told).not.toHaveText(first ?? '');
   await page.keyboard.press('.');
+  await expect(told).not.toHaveText(first ?? '');
+  await page.keyboard.press(',');
   await expect(told).toHaveText(first ?? '');
   await page.keyboard.press('w');
   await expect(page.getByText('1 correction by hand')).toBeVisible();
