@@ -61,7 +61,7 @@ test('Sheets: a map made before the last change is said to be out of date', asyn
   await expect(
     page.getByText('The map was made before the last change at Reference, Fit or Map.'),
   ).toBeVisible();
-  await page.getByRole('link', { name: 'Make it anew at Map' }).click();
+  await page.getByRole('link', { name: 'Make it again at Map' }).click();
   await finishedMap(page);
   await goTo(page, 'Sheets');
   await expect(page.getByText('The map was made before')).toBeHidden();

@@ -59,7 +59,7 @@ type Run = { points: [number, number][]; closed: boolean };
 export function readDxf(text: string): Brought {
   const parsed = drawing.safeParse(parse(text));
   if (!parsed.success)
-    throw new DocumentError('This DXF is damaged: save it anew as R12 or later, in ASCII.');
+    throw new DocumentError('This DXF is damaged: save it again as R12 or later, in ASCII.');
   const { header = {}, entities, blocks = {} } = parsed.data;
   const units = z.number().safeParse(header['$INSUNITS']);
   const mm = mmPerUnit[units.success ? units.data : 0];
@@ -86,7 +86,7 @@ function parse(text: string): unknown {
     return new Parser().parseSync(text);
   } catch {
     throw new DocumentError(
-      'This is not a DXF that can be read: its groups do not fit together. Save it anew in ASCII.',
+      'This is not a DXF that can be read: its groups do not fit together. Save it again in ASCII.',
     );
   }
 }

@@ -1,6 +1,6 @@
 import type { MapDocument } from '../documents/index.js';
 import type { Rect } from '../geometry/index.js';
-import { averaged, type Picture, type PixelWindow } from '../raster/index.js';
+import { averaged, type Picture, type PixelWindow, type Plane } from '../raster/index.js';
 import { assembleMap, type Placement, finishMap, mostDetail } from './document/index.js';
 import { placeBoundaries, type Boundaries, stretchesOf, type Stretch } from './boundaries/index.js';
 import {
@@ -25,7 +25,7 @@ import {
 import { drawArcs } from './lines/index.js';
 import { contoursAt, type Contours } from './regions/index.js';
 import { lightnessPlane } from '../colour/index.js';
-import { Stage, type MapProgress } from './stage.js';
+import { keyOf, Stage, type MapProgress } from './stage.js';
 import { Things } from './things.js';
 import type { MapSettings } from './settings.js';
 import {
@@ -125,7 +125,7 @@ export class MapMaker {
     );
 
     yield { stage: 'Quieting texture', share: 0.45 };
-    const tones = this.tones(raster, settings, rasterKey);
+    const tones = this.tones(raster, lab.planes.lightness, settings, rasterKey);
 
     yield { stage: 'Finding the values and shapes', share: 0.5 };
     const shapesKey = keyOf(tones.key, contoursKey, pick(settings, shapeSettings));
@@ -214,11 +214,12 @@ export class MapMaker {
 
   private tones(
     raster: WorkingRaster,
+    lightness: Plane,
     settings: MapSettings,
     rasterKey: string,
   ): { key: string; value: Tones } {
     const quietKey = keyOf(rasterKey, settings.quietMm, settings.quietStrength);
-    const quieted = this.stages.quieted.get(quietKey, () => quietedTones(raster, settings));
+    const quieted = this.stages.quieted.get(quietKey, () => quietedTones(raster, lightness, settings));
     const key = keyOf(quietKey, settings.lightFall, settings.local);
     const value = this.stages.tones.get(key, () => judgeTones(quieted, raster.pxPerMm, settings));
     return { key, value };
@@ -291,10 +292,6 @@ const detailSettings = [
 
 function pick(settings: MapSettings, names: readonly (keyof MapSettings)[]): unknown[] {
   return names.map((name) => settings[name]);
-}
-
-function keyOf(...parts: unknown[]): string {
-  return JSON.stringify(parts);
 }
 
 function isOnFrame({ map }: Boundaries, index: number): boolean {

@@ -21,3 +21,8 @@ export class Stage<T> {
     return value;
   }
 }
+
+/** The key of all that goes into a stage. */
+export function keyOf(...parts: unknown[]): string {
+  return JSON.stringify(parts);
+}

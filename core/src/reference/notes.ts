@@ -69,7 +69,7 @@ function reckonedRatio({ width, height }: PictureSize): ReferenceNote {
   return {
     id: 'reference-ratio',
     weight: 'watch',
-    says: `The squared picture is ${(width / height).toFixed(3)} : 1, reckoned from its corners.`,
+    says: `The squared picture is ${(width / height).toFixed(3)} : 1, estimated from its corners.`,
     why: 'A photograph taken straight on, or one that was cropped before, tells little of the lens, and the ratio may be some percent off. Measure the original and type its size to be sure.',
     ways: [],
   };
@@ -109,7 +109,7 @@ function lost({ blown, blocked }: Judgement): ReferenceNote[] {
     notes.push({
       id: 'reference-whole',
       weight: 'plain',
-      says: 'Nothing of account is blown out or blocked up.',
+      says: 'Nothing that matters is blown out or blocked up.',
       why: 'From the lightest to the darkest parts the picture holds tones that can be mapped.',
       ways: [],
     });

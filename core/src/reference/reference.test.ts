@@ -58,7 +58,7 @@ describe('notes on the reference', () => {
     expect(ids({})).not.to.include('reference-corners');
   });
 
-  it('say when the ratio is only reckoned', () => {
+  it('say when the ratio is only estimated', () => {
     expect(ids({ ratioReckoned: true })).to.include('reference-ratio');
   });
 

@@ -18,8 +18,8 @@ export function transferNotes(
     {
       id: 'transfer-time',
       weight: 'plain',
-      says: `${formatMinutes(spent)} at the table so far; the map was reckoned at ${formatMinutes(expectedMinutes)} of tracing.`,
-      why: 'The reckoning takes a careful hand at 8 mm a second and a second and a half from line to line; making ready comes on top.',
+      says: `${formatMinutes(spent)} at the table so far; the map was estimated at ${formatMinutes(expectedMinutes)} of tracing.`,
+      why: 'The estimate takes a careful hand at 8 mm a second and a second and a half from stroke to stroke; making ready comes on top.',
       ways: [],
     },
     {

@@ -106,11 +106,13 @@ describe('sittings', () => {
 });
 
 describe('notes on a transfer', () => {
-  it('tell the time at the table beside what the map was reckoned at', () => {
+  it('tell the time at the table beside what the map was estimated at', () => {
     const begun = startSitting(defaultTransferDecisions, '2026-05-04T09:00:00.000Z');
     const ended = endSitting(begun, '2026-05-04T09:50:00.000Z');
     const [time] = transferNotes(ended, 72, 2);
-    expect(time?.says).to.equal('50 min at the table so far; the map was reckoned at 1 h 12 min of tracing.');
+    expect(time?.says).to.equal(
+      '50 min at the table so far; the map was estimated at 1 h 12 min of tracing.',
+    );
   });
 
   it('watch a transfer whose sheets were never printed, and no other', () => {

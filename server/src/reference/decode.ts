@@ -91,7 +91,7 @@ export function damaged(name: string): Fault {
   return new Fault(
     415,
     'damaged-picture',
-    `“${name}” is damaged or breaks off before its end. Copy it again from where it came, or save it anew in the program that made it.`,
+    `“${name}” is damaged or breaks off before its end. Copy it again from where it came, or save it again in the program that made it.`,
     'picture',
   );
 }

@@ -60,7 +60,7 @@ const partialStep = 0.5;
 /** A step wider than this is looked at from further off, pixels. */
 const wideStepPx = 4.5;
 
-/** What a boundary is judged on, and the step expected there between the two sides. */
+/** What a boundary is judged on, and the step expected there between the two sides, L\* or a\*b\*. */
 export type Judged = { ground: Ground; expected: number };
 
 /**

@@ -3,7 +3,7 @@ import type { Rect } from '../../geometry/index.js';
 import { boxMean, sampleAt, type Plane } from '../../raster/index.js';
 import type { DrawnDetail } from '../document/index.js';
 import type { ColourPlanes, WorkingRaster } from '../reading/index.js';
-import { colourSteepness } from './colour-steepness.js';
+import { steepnessOf } from '../evidence/index.js';
 import { findFlow, strokesAlong, type Stroke } from './direction.js';
 import { findCrests, type Crest, type Taken } from './crests.js';
 import { follow, onSurface } from '../lines/index.js';
@@ -55,7 +55,7 @@ export function detailGround(
   const mean = boxMean(small, Math.max(1, Math.round((textureMm * pxPerMm) / pitchPx)));
   const rest = { ...small, data: small.data.map((tone, i) => Math.abs(tone - mean.data[i])) };
   return {
-    lightness: { ...luminance, data: lightnessPlane(luminance.data) },
+    lightness: pitchPx === 1 ? small : { ...luminance, data: lightnessPlane(luminance.data) },
     texture: boxMean(rest, Math.max(1, Math.round((aroundMm * pxPerMm) / pitchPx))),
     pitchPx,
   };
@@ -152,7 +152,7 @@ function edgesOfColour(
   shortestPx: number,
   taken: Taken,
 ): ColourEdge[] {
-  const steep = colourSteepness(colour);
+  const steep = steepnessOf({ lightness, ...colour }, 0, 1);
   const perMm = { ...steep, data: steep.data.map((value) => value * pxPerMm) };
   const ridges = findThinLines(perMm, {
     halfWidthPx: Math.max(1, 0.6 * pxPerMm),

@@ -12,7 +12,7 @@ export type ThinLineOptions = {
   shortestPx: number;
   /** No line stands out by less than this anywhere (L\*) … */
   standsOut: number;
-  /** … and one begins only where it stands out by this much more, when given; it is followed down to half of that. */
+  /** … and one begins only where it stands out by this much too, L\*, when given; it is followed down to half of that. */
   beginsFrom?: (x: number, y: number) => number;
   /** Whether no line is wanted at a pixel, such as beside a boundary that is drawn anyway. */
   taken: Taken;

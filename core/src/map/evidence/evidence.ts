@@ -43,7 +43,7 @@ export function gatherEvidence({ lightness, a, b }: LabPlanes, pxPerMm: number):
     };
   });
   const [fine, middling] = scales;
-  const steepness = add(steepnessOf(fine, 0.4), steepnessOf(middling, 1));
+  const steepness = add(steepnessOf(fine, 0.4, 0.4 * colourShare), steepnessOf(middling, 1, colourShare));
   const rest = new Float32Array(width * height);
   const broad = middling.lightness.data;
   for (let i = 0; i < rest.length; i++) rest[i] = Math.abs(lightness.data[i] - broad[i]);
@@ -94,14 +94,20 @@ function doubled(small: Plane, width: number, height: number): Plane {
   return { width, height, data: out };
 }
 
-/** Length of the gradient over lightness and colour together, after Di Zenzo (1986), by central differences. */
-function steepnessOf(planes: LabPlanes, share: number): Plane {
+/**
+ * Length of the gradient over lightness and colour together, after Di Zenzo (1986), by central differences.
+ *
+ * @param lightnessShare what a unit of L\* counts
+ * @param chromaShare what a unit of a\* or b\* counts
+ * @returns the units counted, a pixel
+ */
+export function steepnessOf(planes: LabPlanes, lightnessShare: number, chromaShare: number): Plane {
   const { width, height, data: l } = planes.lightness;
   const a = planes.a.data;
   const b = planes.b.data;
   const out = new Float32Array(width * height);
-  const weigh = (colourShare * share) ** 2 / 4;
-  const own = share ** 2 / 4;
+  const weigh = chromaShare ** 2 / 4;
+  const own = lightnessShare ** 2 / 4;
   for (let y = 0; y < height; y++) {
     const above = y > 0 ? -width : 0;
     const below = y < height - 1 ? width : 0;

@@ -1,4 +1,4 @@
-import { deltaE2000, lightnessPlane, type Lab } from '../../colour/index.js';
+import { deltaE2000, type Lab } from '../../colour/index.js';
 import { averaged, type Plane } from '../../raster/index.js';
 import { shapeStep, type LabPlanes, type WorkingRaster } from '../reading/index.js';
 import type { Contours } from '../regions/index.js';
@@ -30,13 +30,15 @@ export type Tones = {
 /** The picture on the raster the shapes are found on, as it is and quieted. */
 export type Quieted = { luminance: Plane; plane: Plane; step: number };
 
-/** Quiets the picture on the raster the shapes are found on. */
-export function quietedTones(raster: WorkingRaster, settings: MapSettings): Quieted {
+/**
+ * Quiets the picture on the raster the shapes are found on.
+ *
+ * @param lightness L\* of the picture on that raster
+ */
+export function quietedTones(raster: WorkingRaster, lightness: Plane, settings: MapSettings): Quieted {
   const step = shapeStep(raster.pxPerMm);
-  const luminance = averaged(raster.luminance, step);
-  const lightness = { ...luminance, data: lightnessPlane(luminance.data) };
   return {
-    luminance,
+    luminance: averaged(raster.luminance, step),
     plane: quiet(lightness, (settings.quietMm * raster.pxPerMm) / step, settings.quietStrength),
     step,
   };

@@ -22,7 +22,7 @@ const speedInSettings = z.object({
   secondsPerLift: z.number().min(0),
 });
 
-/** The speed a map was reckoned at, or the usual one where it does not say. */
+/** The speed a map was estimated at, or the usual one where it does not say. */
 export function speedOf(map: Pick<MapDocument, 'settings'>): TracingSpeed {
   const kept = speedInSettings.safeParse(map.settings);
   return kept.success ? kept.data : usualSpeed;

@@ -103,7 +103,7 @@ function Record() {
     [
       'Map',
       map
-        ? `version ${map.version} of ${day(map.madeAt)}: ${map.lines} lines, ${map.metres.toFixed(1)} m, reckoned at ${formatMinutes(map.minutes)}`
+        ? `version ${map.version} of ${day(map.madeAt)}: ${map.lines} lines, ${map.metres.toFixed(1)} m, estimated at ${formatMinutes(map.minutes)}`
         : 'none yet',
     ],
     [

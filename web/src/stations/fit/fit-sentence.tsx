@@ -79,7 +79,7 @@ export function FitSentence({ onSides }: { onSides: () => void }) {
         disabled={faultWith({ widthMm: fit.heightMm, heightMm: fit.widthMm }) !== null}
         title="Swap width and height"
       >
-        {fit.widthMm >= fit.heightMm ? 'lying: stand it up' : 'upright: lay it down'}
+        {fit.widthMm >= fit.heightMm ? 'landscape: turn it upright' : 'portrait: turn it on its side'}
       </Button>
       , <ChoiceGap label="Placement" value={fit.placement} options={placementOptions} onChange={place} />
       {stale && (

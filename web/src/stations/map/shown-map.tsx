@@ -105,5 +105,5 @@ export function legendOf(shown: Shown, wash: Wash, settings: MapSettings, ground
   const off = Math.abs(seen.ground - seen.line).toFixed(0);
   const followed = seen.followed ? 'it can be followed' : 'it can no longer be followed';
   const shows = seen.shows ? 'it will show in the end' : 'it will vanish in the end';
-  return `A ${settings.firmness} line differs by ${off} L* from its ground: ${followed}, and ${shows}. A reckoning; try it on a scrap.`;
+  return `A ${settings.firmness} line differs by ${off} L* from its ground: ${followed}, and ${shows}. An estimate; try it on a scrap.`;
 }

@@ -58,9 +58,9 @@ export function useSquareTool(active: boolean): ToolScreen {
         The sheet lies between these four corners, its ratio is{' '}
         <ChoiceGap
           label="Ratio of the sheet"
-          value={known ? 'known' : 'reckoned'}
+          value={known ? 'known' : 'estimated'}
           options={[
-            { value: 'reckoned', label: 'reckoned from them' },
+            { value: 'estimated', label: 'estimated from them' },
             { value: 'known', label: 'that of its real size' },
           ]}
           onChange={(how) => square({ originalMm: how === 'known' ? size : null })}

@@ -120,7 +120,7 @@ function Sheets({ map }: { map: MapDocument }) {
           <Alert
             type="warning"
             title="The map was made before the last change at Reference, Fit or Map."
-            action={<Link to={`/works/${work.id}/map`}>Make it anew at Map</Link>}
+            action={<Link to={`/works/${work.id}/map`}>Make it again at Map</Link>}
           />
         )}
         {fault && <Alert type="error" title={fault} />}
