@@ -12,8 +12,13 @@ import {
 import type { Point, Rect } from '../geometry/index.js';
 import { effortOf, onSurfaceAt } from '../map/index.js';
 import { preparedSpot } from '../reference/index.js';
-import type { CloseUp, SheetSource } from '../sheets/index.js';
-import { defaultTransferDecisions, methodWords, transferSteps } from '../transfer/index.js';
+import { checkBarsOn, type CloseUp, type SheetSource } from '../sheets/index.js';
+import {
+  defaultTransferDecisions,
+  transferMethods,
+  transferSteps,
+  type SheetsToJoin,
+} from '../transfer/index.js';
 import {
   aboutMinutes,
   counted,
@@ -86,6 +91,7 @@ export function sheetSourceOf(
     }),
   ];
   const surface = surfaceOf(fit);
+  const method = transferMethods[transfer.method];
   return {
     map,
     title,
@@ -106,7 +112,8 @@ export function sheetSourceOf(
       ['Surface', `${surface.name}, ${formatSize(map.surface.width, map.surface.height, unit)}`],
       ['Margins', sidesWords(fit.marginsMm, unit)],
       ...mapWords(map, unit),
-      ['Carried across by', `${methodWords[transfer.method]}, ${transfer.hand} hand`],
+      ['Carried across by', `${method.name}, ${transfer.hand} hand`],
+      ['Lay ready', method.materials(surface).join(', ')],
       ...(sticks.length > 0
         ? [['Rubbed with', `${sticks.map(({ name }) => name).join(', ')}, by region`] as const]
         : []),
@@ -116,12 +123,12 @@ export function sheetSourceOf(
   };
 }
 
-/** How many sheets the drawing is joined from, by the last that were printed to be traced from. */
-export function sheetsToJoin({ printings }: Pick<Work, 'printings'>): number {
+/** The sheets the drawing is joined from: the last that were printed to be traced from. */
+export function sheetsToJoin({ printings }: Pick<Work, 'printings'>): SheetsToJoin {
   const last = printings.findLast(({ decisions }) => ['outline', 'mirrored'].includes(decisions.kind));
+  if (!last) return { count: 0, barsMm: [] };
   // The assembly diagram is a page, but not a sheet to join.
-  if (!last) return 0;
-  return last.pages > 1 ? last.pages - 1 : 1;
+  return { count: last.pages > 1 ? last.pages - 1 : 1, barsMm: checkBarsOn(last.decisions) };
 }
 
 /** The same for a map alone, as the command line has it: on plain paper, with what is usual. */
@@ -157,7 +164,7 @@ export function plainSheetSource(
       ['Surface', formatSize(map.surface.width, map.surface.height, by.unit)],
       ...mapWords(map, by.unit),
     ],
-    steps: stepWords(transferSteps(surface, defaultTransferDecisions, 1)),
+    steps: stepWords(transferSteps(surface, defaultTransferDecisions, { count: 1, barsMm: [] })),
   };
 }
 

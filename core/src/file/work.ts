@@ -1,15 +1,13 @@
 import { z } from 'zod';
-import { defaultFitDecisions, fitDecisionsSchema } from '../fit/index.js';
+import { fitDecisionsSchema } from '../fit/index.js';
 import {
   beginningSchool,
   correctionDecisionsSchema,
-  defaultMapSettings,
   mapBegunSchema,
   mapSettingsSchema,
   noCorrections,
 } from '../map/index.js';
 import {
-  defaultReferenceDecisions,
   pictureHashSchema,
   preparationOf,
   referenceDecisionsSchema,
@@ -17,50 +15,39 @@ import {
   type Preparation,
   type Squaring,
 } from '../reference/index.js';
-import { defaultSheetDecisions, sheetDecisionsSchema } from '../sheets/index.js';
-import { defaultTransferDecisions, transferDecisionsSchema } from '../transfer/index.js';
+import { sheetDecisionsSchema } from '../sheets/index.js';
+import { transferDecisionsSchema } from '../transfer/index.js';
 
 /** What is kept of a finished work. */
 export const fileDecisionsSchema = z.object({
   /** When the drawing was on the surface, or null while it is not. */
-  transferredAt: z.iso.datetime().nullable(),
-  tracingKept: z.string().max(500),
-  nextTime: z.string().max(4000),
+  transferredAt: z.iso.datetime().nullable().default(null),
+  tracingKept: z.string().max(500).default(''),
+  nextTime: z.string().max(4000).default(''),
 });
 export type FileDecisions = z.infer<typeof fileDecisionsSchema>;
 
 /** Every decision of a work, station by station. This is what undo steps through and what is saved. */
 export const workDecisionsSchema = z.object({
   title: z.string().trim().min(1, 'A work needs a title.').max(200),
-  reference: referenceDecisionsSchema,
-  fit: fitDecisionsSchema,
-  map: mapSettingsSchema,
+  reference: referenceDecisionsSchema.prefault({}),
+  fit: fitDecisionsSchema.prefault({}),
+  map: mapSettingsSchema.prefault({}),
   /** The school the map began with, or null until it is first made. Works of before that was kept began as usual. */
   mapBegun: mapBegunSchema.nullable().default({ school: beginningSchool, because: null }),
   /** What the painter changed in the map by hand, and noted on it. */
-  corrections: correctionDecisionsSchema,
-  sheets: sheetDecisionsSchema,
-  transfer: transferDecisionsSchema,
-  file: fileDecisionsSchema,
+  corrections: correctionDecisionsSchema.default(noCorrections),
+  sheets: sheetDecisionsSchema.prefault({}),
+  transfer: transferDecisionsSchema.prefault({}),
+  file: fileDecisionsSchema.prefault({}),
   /** Notes the painter has set aside, by id, with the reason. */
-  setAside: z.record(z.string(), z.string().max(500)),
+  setAside: z.record(z.string(), z.string().max(500)).default({}),
 });
 export type WorkDecisions = z.infer<typeof workDecisionsSchema>;
 
 /** The decisions a new work begins with. */
 export function newDecisions(title: string): WorkDecisions {
-  return {
-    title,
-    reference: defaultReferenceDecisions,
-    fit: defaultFitDecisions,
-    map: defaultMapSettings,
-    mapBegun: null,
-    corrections: noCorrections,
-    sheets: defaultSheetDecisions,
-    transfer: defaultTransferDecisions,
-    file: { transferredAt: null, tracingKept: '', nextTime: '' },
-    setAside: {},
-  };
+  return workDecisionsSchema.parse({ title, mapBegun: null });
 }
 
 /** A stored picture. */

@@ -1,17 +1,10 @@
 import { z } from 'zod';
+import { choiceDecision, choiceWords, numberDecision } from '../decisions/index.js';
 import { squaringSchema, unsquared, type Squaring } from './squaring.js';
 
 /** What allows the picture to be worked from. */
 export const permissions = ['own', 'granted', 'free', 'unsure'] as const;
 export type Permission = (typeof permissions)[number];
-
-/** In the painter's words. */
-export const permissionWords: Readonly<Record<Permission, string>> = {
-  own: 'my own picture',
-  granted: 'used with permission',
-  free: 'free to use',
-  unsure: 'not yet clear',
-};
 
 /** SHA-256 of a picture's file as it came, by which it is called everywhere. */
 export const pictureHashSchema = z.string().regex(/^[0-9a-f]{64}$/);
@@ -31,28 +24,36 @@ export const mostDetails = 40;
 
 /** Whose picture it is, which one is worked from, and how it is put right. */
 export const referenceDecisionsSchema = z.object({
-  owner: z.string().max(200),
-  permission: z.enum(permissions),
-  permissionNote: z.string().max(2000),
+  owner: z.string().max(200).default(''),
+  permission: choiceDecision(permissions, {
+    initial: 'unsure',
+    label: 'Permission',
+    help: 'what allows the picture to be worked from',
+    choices: {
+      own: 'my own picture',
+      granted: 'used with permission',
+      free: 'free to use',
+      unsure: 'not yet clear',
+    },
+  }),
+  permissionNote: z.string().max(2000).default(''),
   /** The picture that is worked from, or null for the one the work began with. */
-  main: pictureHashSchema.nullable(),
+  main: pictureHashSchema.nullable().default(null),
   /** How each picture is put right, by its hash; left out while it is as it came. */
-  squaring: z.record(pictureHashSchema, squaringSchema),
-  /** How far the faint view goes towards white, 0 for not at all. */
-  faintness: z.number().min(0).max(0.95),
-  details: z.array(detailSchema).max(mostDetails),
+  squaring: z.record(pictureHashSchema, squaringSchema).default({}),
+  faintness: numberDecision({
+    min: 0,
+    max: 0.95,
+    initial: 0.6,
+    unit: 'share',
+    label: 'Faintness',
+    help: 'how far the faint view goes towards white',
+  }),
+  details: z.array(detailSchema).max(mostDetails).default([]),
 });
 export type ReferenceDecisions = z.infer<typeof referenceDecisionsSchema>;
 
-export const defaultReferenceDecisions: ReferenceDecisions = {
-  owner: '',
-  permission: 'unsure',
-  permissionNote: '',
-  main: null,
-  squaring: {},
-  faintness: 0.6,
-  details: [],
-};
+export const defaultReferenceDecisions: ReferenceDecisions = referenceDecisionsSchema.parse({});
 
 /** How a picture is put right. */
 export function squaringOf(decisions: Pick<ReferenceDecisions, 'squaring'>, hash: string): Squaring {
@@ -65,3 +66,7 @@ export const mostMegabytes = 80;
 
 /** Long sides an SVG can be drawn at, pixels. */
 export const svgSidesPx = { least: 200, usual: 3000, most: 10_000 } as const;
+
+/** What allows a picture to be worked from, in words. */
+export const permissionWords = (permission: Permission): string =>
+  choiceWords(referenceDecisionsSchema.shape.permission, permission);

@@ -1,9 +1,10 @@
 import { z } from 'zod';
+import { choiceDecision, numberDecision, switchDecision } from '../decisions/index.js';
 import { placeSchema } from '../map/index.js';
 import { referenceViews } from '../reference/index.js';
 
 /** Everything that can be printed, in the order it is offered. */
-export const sheetKinds = [
+export const sheetKindIds = [
   'outline',
   'mirrored',
   'values',
@@ -22,28 +23,7 @@ export const sheetKinds = [
   'card',
   'calibration',
 ] as const;
-export type SheetKind = (typeof sheetKinds)[number];
-
-/** What each kind is called in a sentence: “Print the …”. */
-export const sheetKindWords: Readonly<Record<SheetKind, string>> = {
-  outline: 'outline',
-  mirrored: 'outline, mirrored',
-  values: 'values in greys',
-  numbers: 'values by number',
-  reference: 'reference at true size',
-  'close-ups': 'close-ups of pinned details',
-  grid: 'grid for tracing paper',
-  'grid-reference': 'grid over the reference',
-  backing: 'guide for rubbing the back',
-  pricking: 'pricking pattern',
-  film: 'film for an overhead projector',
-  partial: 'spoiled part alone',
-  'setting-out': 'setting-out sheet',
-  'order-slip': 'order slip for a copy shop',
-  label: 'label for the tracing',
-  card: 'transfer card',
-  calibration: 'calibration sheet',
-};
+export type SheetKind = (typeof sheetKindIds)[number];
 
 /** Papers a home or office printer or a copy shop takes, by their id in `units`; and papers off a roll. */
 export const printerPapers = [
@@ -69,7 +49,7 @@ export const printerPapers = [
 ] as const;
 export type PrinterPaper = (typeof printerPapers)[number];
 
-const side = z.number().min(40).max(5000);
+const ownPaper = { min: 40, max: 5000, unit: 'length' } as const;
 const rectSchema = z.object({
   x: z.number().min(-10_000).max(20_000),
   y: z.number().min(-10_000).max(20_000),
@@ -89,70 +69,182 @@ const stickSchema = z.object({
 });
 export type Stick = z.infer<typeof stickSchema>;
 
+const look = choiceDecision(referenceViews, {
+  initial: 'colour',
+  label: 'Look of the reference',
+  help: 'how the reference is printed',
+  flag: '--look',
+  choices: { colour: 'in colour', grey: 'in grey', faint: 'faint' },
+});
+
+const backing = z.object({
+  reach: choiceDecision(['lines', 'shapes', 'all'], {
+    initial: 'lines',
+    label: 'Where the back is rubbed',
+    help: 'where the back is rubbed',
+    flag: '--back',
+    choices: { lines: 'only behind the lines', shapes: 'behind the things', all: 'all over' },
+  }),
+  bandMm: numberDecision({
+    min: 1,
+    max: 60,
+    initial: 8,
+    unit: 'mm',
+    label: 'Band behind a line',
+    help: 'width of the rubbed band behind a line',
+    flag: '--band',
+  }),
+  /** Where no stick is given, the usual one is rubbed. */
+  sticks: z.array(stickSchema).max(mostSticks).default([]),
+});
+
+const pricking = z
+  .object({
+    leastMm: numberDecision({
+      min: 0.5,
+      max: 20,
+      initial: 1.5,
+      unit: 'mm',
+      label: 'Holes no closer than',
+      help: 'holes are no closer: the paper tears between them',
+      flag: '--hole-least',
+    }),
+    mostMm: numberDecision({
+      min: 0.5,
+      max: 60,
+      initial: 5,
+      unit: 'mm',
+      label: 'Holes no further than',
+      help: 'holes are no further apart: dots no longer join to a line',
+      flag: '--hole-most',
+    }),
+    chordMm: numberDecision({
+      min: 0.02,
+      max: 5,
+      initial: 0.15,
+      unit: 'mm',
+      label: 'Curves kept within',
+      help: 'how far a straight from hole to hole may leave a curve',
+      flag: '--hole-chord',
+    }),
+  })
+  .refine(({ leastMm, mostMm }) => leastMm <= mostMm, {
+    error: '“No closer than” must not be more than “no further than” (--hole-least, --hole-most).',
+  });
+
+const film = z.object({
+  stageMm: numberDecision({
+    min: 50,
+    max: 400,
+    initial: 250,
+    unit: 'length',
+    label: 'Stage of the projector',
+    help: 'side of the overhead projector’s stage',
+    flag: '--stage',
+  }),
+  mostLineMm: numberDecision({
+    min: 0.2,
+    max: 50,
+    initial: 2,
+    unit: 'mm',
+    label: 'Widest projected line',
+    help: 'how wide a projected line may be on the surface',
+    flag: '--widest-line',
+  }),
+});
+
 /** How the map is printed. */
 export const sheetDecisionsSchema = z.object({
-  kind: z.enum(sheetKinds),
-  paper: z.enum(printerPapers),
+  kind: z.enum(sheetKindIds).default('outline'),
+  paper: z.enum(printerPapers).default('a4'),
   /** Sides of a paper of one's own, mm. */
-  customMm: z.object({ widthMm: side, heightMm: side }),
-  /** Which way round the paper lies: as it takes the fewest sheets or the least paper, or always one way. */
-  lies: z.enum(['fewest', 'least-paper', 'upright', 'lying']),
-  /** How neighbours meet: one over the other, or one trimmed along a line and laid on the other. */
-  join: z.enum(['overlapped', 'trimmed']),
-  /** How far neighbouring sheets overlap, mm. */
-  overlapMm: z.number().min(0).max(100),
-  /** Rim the printer cannot reach, mm. */
-  marginMm: z.number().min(0).max(50),
-  /** The calibration that is made good, by its id, or null. */
-  calibration: z.string().max(40).nullable(),
-  /** Width of the printed lines, mm. */
-  lineMm: z.number().min(0.05).max(3),
-  /** How the reference is printed, and whether the grid lies over it. */
-  look: z.enum(referenceViews),
-  withGrid: z.boolean(),
-  /** How many times the size on the surface close-ups are printed. */
-  enlarged: z.number().min(1).max(20),
-  backing: z.object({
-    reach: z.enum(['lines', 'shapes', 'all']),
-    /** Width of the band behind a line, mm. */
-    bandMm: z.number().min(1).max(60),
-    /** Where no stick is given, the usual one is rubbed. */
-    sticks: z.array(stickSchema).max(mostSticks),
+  customMm: z
+    .object({
+      widthMm: numberDecision({
+        ...ownPaper,
+        initial: 210,
+        label: 'Width of the paper',
+        help: 'width of a paper of your own size',
+      }),
+      heightMm: numberDecision({
+        ...ownPaper,
+        initial: 297,
+        label: 'Height of the paper',
+        help: 'height of a paper of your own size',
+      }),
+    })
+    .prefault({}),
+  orientation: choiceDecision(['fewest', 'least-paper', 'portrait', 'landscape'], {
+    initial: 'fewest',
+    label: 'Paper',
+    help: 'which way round the paper is',
+    flag: '--orientation',
+    choices: {
+      fewest: 'whichever takes the fewest sheets',
+      'least-paper': 'whichever takes the least paper',
+      portrait: 'portrait',
+      landscape: 'landscape',
+    },
   }),
-  pricking: z.object({
-    /** The paper tears between holes closer than this, mm. */
-    leastMm: z.number().min(0.5).max(20),
-    /** Dots further apart than this are no line any more, mm. */
-    mostMm: z.number().min(0.5).max(60),
-    /** How far a straight from hole to hole may leave the line, mm. */
-    chordMm: z.number().min(0.02).max(5),
+  join: choiceDecision(['overlapped', 'trimmed'], {
+    initial: 'overlapped',
+    label: 'Sheets are',
+    help: 'how neighbouring sheets meet',
+    flag: '--join',
+    choices: { overlapped: 'overlapped', trimmed: 'trimmed and overlapped' },
   }),
-  film: z.object({
-    /** Side of the projector's stage, mm. */
-    stageMm: z.number().min(50).max(400),
-    /** Lines on the surface are to be no wider than this, mm. */
-    mostLineMm: z.number().min(0.2).max(50),
+  overlapMm: numberDecision({
+    min: 0,
+    max: 100,
+    initial: 10,
+    unit: 'length',
+    label: 'Overlap',
+    help: 'how far neighbouring sheets overlap',
+    flag: '--overlap',
   }),
+  marginMm: numberDecision({
+    min: 0,
+    max: 50,
+    initial: 5,
+    unit: 'length',
+    label: 'Printer margin',
+    help: 'rim the printer cannot reach',
+    flag: '--margin',
+  }),
+  /** The calibration the sheets are corrected by, by its id, or null. */
+  calibration: z.string().max(40).nullable().default(null),
+  lineMm: numberDecision({
+    min: 0.05,
+    max: 3,
+    initial: 0.35,
+    unit: 'mm',
+    label: 'Printed lines',
+    help: 'width of the printed lines',
+    flag: '--line',
+  }),
+  look,
+  withGrid: switchDecision({
+    initial: false,
+    label: 'Grid over the reference',
+    help: 'the grid is printed over the reference',
+    flag: '--with-grid',
+    choices: { on: 'with the grid', off: 'without the grid' },
+  }),
+  enlarged: numberDecision({
+    min: 1,
+    max: 20,
+    initial: 2,
+    unit: 'times',
+    label: 'Enlarged',
+    help: 'how many times their size on the surface close-ups are printed',
+    flag: '--enlarged',
+  }),
+  backing: backing.prefault({}),
+  pricking: pricking.prefault({}),
+  film: film.prefault({}),
   /** The part that is transferred again, mm on the surface, or null for the middle of it. */
-  part: rectSchema.nullable(),
+  part: rectSchema.nullable().default(null),
 });
 export type SheetDecisions = z.infer<typeof sheetDecisionsSchema>;
 
-export const defaultSheetDecisions: SheetDecisions = {
-  kind: 'outline',
-  paper: 'a4',
-  customMm: { widthMm: 210, heightMm: 297 },
-  lies: 'fewest',
-  join: 'overlapped',
-  overlapMm: 10,
-  marginMm: 5,
-  calibration: null,
-  lineMm: 0.35,
-  look: 'colour',
-  withGrid: false,
-  enlarged: 2,
-  backing: { reach: 'lines', bandMm: 8, sticks: [] },
-  pricking: { leastMm: 1.5, mostMm: 5, chordMm: 0.15 },
-  film: { stageMm: 250, mostLineMm: 2 },
-  part: null,
-};
+export const defaultSheetDecisions: SheetDecisions = sheetDecisionsSchema.parse({});

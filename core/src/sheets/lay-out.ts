@@ -63,7 +63,7 @@ export function layOutDrawing(drawing: Drawing, options: LayOutOptions): SheetSe
     try {
       const tiling = tileOnto(page, drawing.extent, options);
       const content = contentOf(drawing.items, tiling);
-      tried.push({ tiling, content, cost: costOf(tiling, content, options.lies === 'least-paper') });
+      tried.push({ tiling, content, cost: costOf(tiling, content, options.orientation === 'least-paper') });
     } catch (error) {
       if (!(error instanceof SheetError)) throw error;
       refused ??= error;
@@ -202,11 +202,11 @@ export type SinglePage = { label: string; items: PageItem[]; notes?: SheetSet['n
  */
 export function singlePages(
   options: TilingOptions,
-  lies: 'upright' | 'lying',
+  orientation: 'portrait' | 'landscape',
   build: (room: SizeMm) => SinglePage[],
 ): SheetSet {
   const paper = options.paper.roll ? { widthMm: options.paper.widthMm, heightMm: 297 } : options.paper;
-  const [page] = waysRound({ paper, lies: options.paper.roll ? 'upright' : lies });
+  const [page] = waysRound({ paper, orientation: options.paper.roll ? 'portrait' : orientation });
   const tiling = tileOnto(page, { x: 0, y: 0, width: 1, height: 1 }, { ...options, paper, overlapMm: 0 });
   const pages = build(tiling.room);
   return {

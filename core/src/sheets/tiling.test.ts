@@ -14,7 +14,7 @@ const usual = {
   paper: a4,
   marginMm: 5,
   overlapMm: 10,
-  lies: 'fewest',
+  orientation: 'fewest',
   bend: truePrinter,
   hand: 'right',
 } as const;
@@ -27,7 +27,7 @@ describe('tiling', () => {
     expect(lying.count).to.equal(1);
     expect(lying.page(0).widthMm).to.equal(297);
     expect(sheetsOf(mapWith(300, 240)).tiled?.tiling.tiles).to.have.length(2);
-    expect(sheetsOf(mapWith(280, 180), { lies: 'upright' }).page(0).widthMm).to.equal(210);
+    expect(sheetsOf(mapWith(280, 180), { orientation: 'portrait' }).page(0).widthMm).to.equal(210);
   });
 
   it('covers all of the surface, every seam twice, and stays on the printable area', () => {

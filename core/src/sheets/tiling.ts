@@ -11,7 +11,7 @@ export class SheetError extends Error {
 }
 
 /** What the paper and the printer take. */
-export type TilingOptions = Pick<SheetDecisions, 'marginMm' | 'overlapMm' | 'lies'> & {
+export type TilingOptions = Pick<SheetDecisions, 'marginMm' | 'overlapMm' | 'orientation'> & {
   /** The printer's paper, either way round. */
   paper: Paper;
   /** What the printer does to a length. */
@@ -55,15 +55,15 @@ export const sideMm = 6;
 const mostSheets = 2000;
 
 /** The ways round that are to be tried. */
-export function waysRound({ paper, lies }: Pick<TilingOptions, 'paper' | 'lies'>): SizeMm[] {
+export function waysRound({ paper, orientation }: Pick<TilingOptions, 'paper' | 'orientation'>): SizeMm[] {
   if (paper.roll) return [paper];
   const short = Math.min(paper.widthMm, paper.heightMm);
   const long = Math.max(paper.widthMm, paper.heightMm);
-  const upright = { widthMm: short, heightMm: long };
-  const lying = { widthMm: long, heightMm: short };
-  if (lies === 'upright') return [upright];
-  if (lies === 'lying') return [lying];
-  return short === long ? [upright] : [upright, lying];
+  const portrait = { widthMm: short, heightMm: long };
+  const landscape = { widthMm: long, heightMm: short };
+  if (orientation === 'portrait') return [portrait];
+  if (orientation === 'landscape') return [landscape];
+  return short === long ? [portrait] : [portrait, landscape];
 }
 
 /**

@@ -1,6 +1,6 @@
 import { expect } from 'chai';
 import { mapWith } from '../testing/index.js';
-import { sheetKinds, type SheetKind } from './decisions.js';
+import { sheetKindIds, type SheetKind } from './decisions.js';
 import { foot, type FootText } from './foot.js';
 import type { PageItem, PageText } from './page.js';
 import type { SheetSource } from './source.js';
@@ -19,7 +19,7 @@ const wordy: Partial<SheetSource> = {
     (_, i) => `Step ${i + 1}: lift the sheet, and look whether it came through.`,
   ),
 };
-const kinds = sheetKinds.filter((kind) => kind !== 'values' && kind !== 'numbers');
+const kinds = sheetKindIds.filter((kind) => kind !== 'values' && kind !== 'numbers');
 
 const textsIn = (items: readonly PageItem[]): PageText[] =>
   items.flatMap((item) => (item.kind === 'text' ? [item] : []));

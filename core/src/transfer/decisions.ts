@@ -1,12 +1,8 @@
 import { z } from 'zod';
+import { choiceDecision } from '../decisions/index.js';
 
-export const transferMethods = ['transfer-sheet', 'rubbed-backing'] as const;
-export type TransferMethod = (typeof transferMethods)[number];
-
-export const methodWords: Readonly<Record<TransferMethod, string>> = {
-  'transfer-sheet': 'a transfer sheet',
-  'rubbed-backing': 'a rubbed backing',
-};
+export const transferMethodIds = ['transfer-sheet', 'rubbed-backing'] as const;
+export type TransferMethod = (typeof transferMethodIds)[number];
 
 const moment = z.iso.datetime();
 
@@ -16,26 +12,24 @@ export type Sitting = z.infer<typeof sittingSchema>;
 
 /** How the drawing is carried across, and how far it has come. */
 export const transferDecisionsSchema = z.object({
-  method: z.enum(transferMethods),
-  hand: z.enum(['right', 'left']),
+  method: z.enum(transferMethodIds).default('transfer-sheet'),
+  hand: choiceDecision(['right', 'left'], {
+    initial: 'right',
+    label: 'Drawing hand',
+    help: 'the hand that traces',
+    choices: { right: 'right', left: 'left' },
+  }),
   /** When each step was ticked off, by the step's id. */
-  done: z.record(z.string(), moment),
-  sittings: z.array(sittingSchema).max(1000),
+  done: z.record(z.string(), moment).default({}),
+  sittings: z.array(sittingSchema).max(1000).default([]),
   /** When the sitting now going on began, or null. */
-  sittingSince: moment.nullable(),
+  sittingSince: moment.nullable().default(null),
   /** What was used, in the painter's words. */
-  used: z.string().max(2000),
+  used: z.string().max(2000).default(''),
 });
 export type TransferDecisions = z.infer<typeof transferDecisionsSchema>;
 
-export const defaultTransferDecisions: TransferDecisions = {
-  method: 'transfer-sheet',
-  hand: 'right',
-  done: {},
-  sittings: [],
-  sittingSince: null,
-  used: '',
-};
+export const defaultTransferDecisions: TransferDecisions = transferDecisionsSchema.parse({});
 
 /** The longest a sitting is believed to have lasted; a stopwatch left running overnight is not work. */
 const longestSittingMinutes = 600;

@@ -1,25 +1,39 @@
 import type { Note } from '../notes/index.js';
+import { sheetKindWords, type SheetKind } from '../sheets/index.js';
 import { formatMinutes } from '../units/index.js';
 import { minutesSpent, type TransferDecisions } from './decisions.js';
+import { transferMethods } from './methods/index.js';
 
-/**
- * Notes on a transfer: time at the table, care for the hand, and whether there is a drawing to carry across.
- *
- * @param expectedMinutes what the map was reckoned at
- * @param printings how many sets of sheets were printed
- */
+/** What a transfer is held against. */
+export type TransferPlan = {
+  /** What the map was estimated at. */
+  minutes: number;
+  /** How fast this hand traces, mm a second, and how long it takes from stroke to stroke, s. */
+  hand: { mmPerSecond: number; secondsPerLift: number };
+  /** The kinds of sheets that were printed. */
+  printed: readonly SheetKind[];
+};
+
+/** Notes on a transfer: time at the table, care for the hand, and whether there is a drawing to carry across. */
 export function transferNotes(
   transfer: TransferDecisions,
-  expectedMinutes: number,
-  printings: number,
+  { minutes, hand, printed }: TransferPlan,
 ): Note<Partial<TransferDecisions>>[] {
   const spent = minutesSpent(transfer);
+  const method = transferMethods[transfer.method];
   const notes: Note<Partial<TransferDecisions>>[] = [
+    {
+      id: 'transfer-method',
+      weight: 'plain',
+      says: `Work by ${method.name}: ${method.suits.charAt(0).toLowerCase()}${method.suits.slice(1)}`,
+      why: 'It is your choice; the steps follow it.',
+      ways: [],
+    },
     {
       id: 'transfer-time',
       weight: 'plain',
-      says: `${formatMinutes(spent)} at the table so far; the map was estimated at ${formatMinutes(expectedMinutes)} of tracing.`,
-      why: 'The estimate takes a careful hand at 8 mm a second and a second and a half from stroke to stroke; making ready comes on top.',
+      says: `${formatMinutes(spent)} at the table so far; the map was estimated at ${formatMinutes(minutes)} of tracing.`,
+      why: `The estimate takes a hand at ${hand.mmPerSecond} mm a second and ${hand.secondsPerLift} s from stroke to stroke, as set at Map; making ready comes on top.`,
       ways: [],
     },
     {
@@ -30,12 +44,21 @@ export function transferNotes(
       ways: [],
     },
   ];
-  if (printings === 0) {
+  const missing = method.sheets.filter((kind) => !printed.includes(kind));
+  if (printed.length === 0) {
     notes.push({
       id: 'transfer-unprinted',
       weight: 'watch',
       says: 'No sheets have been printed from this map.',
       why: 'The steps suppose a drawing at true size on the table. Print it at Sheets, or draw it on by your own means.',
+      ways: [],
+    });
+  } else if (missing.length > 0) {
+    notes.push({
+      id: 'transfer-sheets',
+      weight: 'plain',
+      says: `Not printed yet for this method: ${missing.map(sheetKindWords).join(', ')}.`,
+      why: 'The method works from it. Print it at Sheets, or do without it where you know your way.',
       ways: [],
     });
   }

@@ -1,110 +1,43 @@
 import type { Surface } from '../fit/index.js';
 import type { TransferDecisions } from './decisions.js';
+import { transferMethods } from './methods/index.js';
+import type { TransferStep } from './step.js';
 
-/** One step of a transfer, with its reason, and a caution where the work can hurt someone or spoil the surface. */
-export type TransferStep = { id: string; phase: Phase; title: string; why: string; caution?: string };
-
-export const phases = ['Make ready', 'Trace', 'Finish'] as const;
-type Phase = (typeof phases)[number];
-
-const dustCaution =
-  'Do not blow the dust away: pick it up with a kneaded eraser or a damp cloth, and wear a mask if there is much of it. Some pigments are toxic; follow the label.';
+/** The printed sheets a drawing is joined from, and how long their check bars are, mm. */
+export type SheetsToJoin = { count: number; barsMm: readonly number[] };
 
 /**
  * The ordered steps for carrying a drawing across.
  *
  * @param surface the final surface
  * @param transfer method and drawing hand
- * @param sheetCount how many printed sheets the drawing is joined from
+ * @param sheets the printed sheets the drawing is joined from
  */
 export function transferSteps(
   surface: Surface,
   transfer: Pick<TransferDecisions, 'method' | 'hand'>,
-  sheetCount: number,
+  sheets: SheetsToJoin,
 ): TransferStep[] {
+  const method = transferMethods[transfer.method];
   return [
-    ...joining(sheetCount),
-    ...(transfer.method === 'transfer-sheet' ? sheetReady(surface) : backingReady(surface)),
+    ...joining(sheets),
+    ...method.makeReady(surface),
     ...placing(surface),
     ...tracing(transfer),
-    ...finishing(surface, transfer),
+    ...lookingOver(surface),
+    ...method.finish(surface),
+    putAway,
   ];
 }
 
-function joining(sheetCount: number): TransferStep[] {
-  if (sheetCount < 2) return [];
+function joining({ count, barsMm }: SheetsToJoin): TransferStep[] {
+  if (count < 2) return [];
   return [
     {
       id: 'join',
       phase: 'Make ready',
-      title: `Check a 100 mm bar with a ruler, then join the ${sheetCount} sheets on their numbered crosses.`,
+      title: `Check a ${barsMm.join(' or ')} mm bar with a ruler, then join the ${count} sheets on their numbered crosses.`,
       why: 'A printer that scales to fit makes the whole drawing the wrong size, and it shows only on the bar.',
-    },
-  ];
-}
-
-function sheetReady(surface: Surface): TransferStep[] {
-  const choice = surface.dark
-    ? {
-        title: 'Take a white or yellow transfer sheet.',
-        why: 'Graphite does not show on a dark ground.',
-      }
-    : surface.watercolour || !surface.takesWax
-      ? {
-          title: 'Take a wax-free graphite transfer sheet.',
-          why: surface.watercolour
-            ? 'Waxy carbon repels watercolour and cannot be erased; the line would stay in the painting.'
-            : 'Waxy carbon holds for good on this surface, and paint or pastel does not take over it.',
-        }
-      : {
-          title: 'Take a graphite transfer sheet, used before if you have one.',
-          why: 'A new sheet marks darkly and smears; a used one gives a fainter, cleaner line.',
-        };
-  return [
-    { id: 'sheet', phase: 'Make ready', ...choice },
-    {
-      id: 'sheet-wipe',
-      phase: 'Make ready',
-      title: 'Wipe a new sheet once with a soft cloth.',
-      why: 'It takes off the loose graphite that would dirty the surface where no line is.',
-      caution: dustCaution,
-    },
-  ];
-}
-
-function backingReady(surface: Surface): TransferStep[] {
-  const material = surface.dark
-    ? surface.id === 'scratchboard'
-      ? {
-          title: 'Rub the back of the drawing with white chalk or a light wax crayon.',
-          why: 'It has to show on a dark ground, and wax holds on the smooth coating.',
-        }
-      : {
-          title: 'Rub the back of the drawing with white chalk or pastel.',
-          why: 'It has to show on a dark ground.',
-        }
-    : surface.watercolour
-      ? {
-          title: 'Rub the back of the drawing with a soft pencil, HB to 2B, only behind the lines.',
-          why: 'Softer lead smears into pale washes, and rubbing everywhere dirties the paper between the lines.',
-        }
-      : {
-          title: 'Rub the back of the drawing with a 4B to 6B pencil or charcoal, only behind the lines.',
-          why: 'It is softer and marks with less pressure; rubbing everywhere would dirty the surface.',
-        };
-  return [
-    {
-      id: 'backing-away',
-      phase: 'Make ready',
-      title: 'Put the final surface well away from the table.',
-      why: 'The dust of the rubbing finds it otherwise.',
-    },
-    { id: 'backing-rub', phase: 'Make ready', ...material, caution: dustCaution },
-    {
-      id: 'backing-spread',
-      phase: 'Make ready',
-      title: 'Spread it with a tissue and tap the loose grains off over a bin.',
-      why: 'An even, thin layer gives an even line; loose grains become smudges.',
     },
   ];
 }
@@ -184,7 +117,7 @@ function tracing({ hand }: Pick<TransferDecisions, 'hand'>): TransferStep[] {
   ];
 }
 
-function finishing(surface: Surface, { method }: Pick<TransferDecisions, 'method'>): TransferStep[] {
+function lookingOver(surface: Surface): TransferStep[] {
   const steps: TransferStep[] = [
     {
       id: 'look-last',
@@ -204,28 +137,19 @@ function finishing(surface: Surface, { method }: Pick<TransferDecisions, 'method
       id: 'lighten',
       phase: 'Finish',
       title: surface.watercolour
-        ? 'Press a kneaded eraser on the lines until they can only just be followed, and lift stray graphite.'
-        : 'Lift stray graphite with a kneaded eraser.',
+        ? 'Press a putty rubber on the lines until they can only just be followed, and lift stray graphite.'
+        : 'Lift stray graphite with a putty rubber.',
       why: surface.watercolour
         ? 'Pencil shines through transparent paint and cannot be lifted once it is under it.'
         : 'It would grey the first layer of paint.',
     });
   }
-  if (!surface.watercolour && (method === 'rubbed-backing' || surface.dark)) {
-    steps.push({
-      id: 'fix',
-      phase: 'Finish',
-      title: 'Fix the lines with a light coat, if the painting method allows it.',
-      why: 'Loose chalk, charcoal and soft graphite mix into the first layer.',
-      caution:
-        'Use fixative outdoors or with extraction, away from flame, and follow the label and local rules.',
-    });
-  }
-  steps.push({
-    id: 'file',
-    phase: 'Finish',
-    title: 'Write title, size and date on the tracing and put it away flat.',
-    why: 'A spoiled area can be transferred again from it in register, and the drawing serves another picture.',
-  });
   return steps;
 }
+
+const putAway: TransferStep = {
+  id: 'file',
+  phase: 'Finish',
+  title: 'Write title, size and date on the tracing and put it away flat.',
+  why: 'A spoiled area can be transferred again from it in register, and the drawing serves another picture.',
+};

@@ -5,26 +5,30 @@ import {
   endSitting,
   minutesSpent,
   startSitting,
-  transferMethods,
+  transferMethodIds,
+  type TransferMethod,
 } from './decisions.js';
 import { transferNotes } from './notes.js';
-import { phases, transferSteps } from './steps.js';
+import type { SheetKind } from '../sheets/index.js';
+import { transferMethods } from './methods/index.js';
+import { phases } from './step.js';
+import { transferSteps } from './steps.js';
 
 const steps = (
   surface: (typeof surfaceKindIds)[number],
-  method: (typeof transferMethods)[number],
+  method: (typeof transferMethodIds)[number],
   hand: 'left' | 'right' = 'right',
 ) =>
   transferSteps(
     surfaceOf({ ...defaultFitDecisions, kind: surface, ...usualOf(surface) }),
     { method, hand },
-    4,
+    { count: 4, barsMm: [100] },
   );
 
 describe('transfer steps', () => {
   it('are complete for every surface and method: in phase order, each once, each with its reason', () => {
     for (const surface of surfaceKindIds) {
-      for (const method of transferMethods) {
+      for (const method of transferMethodIds) {
         const list = steps(surface, method);
         expect(new Set(list.map((step) => step.id)).size).to.equal(list.length);
         const order = list.map((step) => phases.indexOf(step.phase));
@@ -51,12 +55,35 @@ describe('transfer steps', () => {
   it('follow what the painter says of the surface', () => {
     const own = { ...defaultFitDecisions, kind: 'wood-panel' as const, ...usualOf('wood-panel') };
     const ids = (change: Partial<typeof own>) =>
-      transferSteps(surfaceOf({ ...own, ...change }), defaultTransferDecisions, 1).map((step) => step.id);
+      transferSteps(surfaceOf({ ...own, ...change }), defaultTransferDecisions, {
+        count: 1,
+        barsMm: [100],
+      }).map((step) => step.id);
     expect(ids({})).to.include('lighten');
     expect(ids({ traits: { erases: false } })).not.to.include('lighten');
     expect(ids({ traits: { tooth: 'rough' } })).to.include('tooth');
-    const dark = transferSteps(surfaceOf({ ...own, groundColour: '#202020' }), defaultTransferDecisions, 1);
+    const dark = transferSteps(surfaceOf({ ...own, groundColour: '#202020' }), defaultTransferDecisions, {
+      count: 1,
+      barsMm: [100],
+    });
     expect(dark.find((step) => step.id === 'sheet')?.title).to.include('white');
+  });
+
+  it('name the check bars the printed paper really carries', () => {
+    const join = transferSteps(surfaceOf(defaultFitDecisions), defaultTransferDecisions, {
+      count: 6,
+      barsMm: [20, 50],
+    })[0];
+    expect(join.title).to.include('20 or 50 mm bar').and.to.include('6 sheets');
+  });
+
+  it('know what lies ready for each method on each surface', () => {
+    for (const kind of surfaceKindIds)
+      for (const { materials, sheets } of Object.values(transferMethods)) {
+        const own = materials(surfaceOf({ ...defaultFitDecisions, kind, ...usualOf(kind) }));
+        expect(own.length).to.be.at.least(3);
+        expect(sheets).not.to.be.empty;
+      }
   });
 
   it('caution about dust, and about fixative only where it is used', () => {
@@ -77,9 +104,11 @@ describe('transfer steps', () => {
 
   it('speak of joining only when there are sheets to join', () => {
     const of = (count: number) =>
-      transferSteps(surfaceOf(defaultFitDecisions), { method: 'transfer-sheet', hand: 'left' }, count).map(
-        (step) => step.id,
-      );
+      transferSteps(
+        surfaceOf(defaultFitDecisions),
+        { method: 'transfer-sheet', hand: 'left' },
+        { count, barsMm: [100] },
+      ).map((step) => step.id);
     expect(of(1)).not.to.include('join');
     expect(of(2)[0]).to.equal('join');
   });
@@ -106,20 +135,31 @@ describe('sittings', () => {
 });
 
 describe('notes on a transfer', () => {
-  it('tell the time at the table beside what the map was estimated at', () => {
+  const plan = (printed: readonly SheetKind[], minutes = 30) => ({
+    minutes,
+    hand: { mmPerSecond: 5, secondsPerLift: 2 },
+    printed,
+  });
+
+  it('tell the time at the table beside what the map was estimated at, for the hand it was estimated for', () => {
     const begun = startSitting(defaultTransferDecisions, '2026-05-04T09:00:00.000Z');
     const ended = endSitting(begun, '2026-05-04T09:50:00.000Z');
-    const [time] = transferNotes(ended, 72, 2);
+    const time = transferNotes(ended, plan(['outline'], 72)).find(({ id }) => id === 'transfer-time');
     expect(time?.says).to.equal(
       '50 min at the table so far; the map was estimated at 1 h 12 min of tracing.',
     );
+    expect(time?.why).to.include('5 mm a second').and.to.include('2 s from stroke');
   });
 
-  it('watch a transfer whose sheets were never printed, and no other', () => {
-    const ids = (printings: number) =>
-      transferNotes(defaultTransferDecisions, 30, printings).map(({ id, weight }) => `${weight} ${id}`);
-    expect(ids(0)).to.include('watch transfer-unprinted');
-    expect(ids(1)).not.to.include('watch transfer-unprinted');
-    expect(ids(1)).to.include('plain transfer-hand');
+  it('watch a transfer whose sheets were never printed, and name those the method still wants', () => {
+    const ids = (printed: readonly SheetKind[], method: TransferMethod = 'transfer-sheet') =>
+      transferNotes({ ...defaultTransferDecisions, method }, plan(printed)).map(
+        ({ id, weight }) => `${weight} ${id}`,
+      );
+    expect(ids([])).to.include('watch transfer-unprinted');
+    expect(ids(['outline'])).not.to.include('watch transfer-unprinted');
+    expect(ids(['outline'])).not.to.include('plain transfer-sheets');
+    expect(ids(['outline'], 'rubbed-backing')).to.include('plain transfer-sheets');
+    expect(ids(['outline'])).to.include('plain transfer-hand');
   });
 });

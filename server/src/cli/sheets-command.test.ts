@@ -2,7 +2,7 @@ import { readFile, rm, writeFile } from 'node:fs/promises';
 import { expect } from 'chai';
 import { PDFDocument } from 'pdf-lib';
 import sharp from 'sharp';
-import { sheetKinds } from '@nobrel/core/sheets';
+import { sheetKindIds } from '@nobrel/core/sheets';
 import { commandLine, type CommandLine } from '../testing/command-line.js';
 
 let cli: CommandLine;
@@ -48,7 +48,7 @@ describe('nobrel sheets', () => {
 });
 
 describe('nobrel sheets, every kind', () => {
-  for (const kind of sheetKinds) {
+  for (const kind of sheetKindIds) {
     it(`prints: ${kind}`, async () => {
       const pdf = cli.at(`every-${kind}.pdf`);
       const more =

@@ -1,15 +1,14 @@
 import { existsSync } from 'node:fs';
 import { basename, extname } from 'node:path';
 import { Command } from 'commander';
-import { holesToDxf, mapToDxf, type MapDocument } from '@nobrel/core/documents';
+import { mapToDxf, type MapDocument } from '@nobrel/core/documents';
 import { plainSheetSource } from '@nobrel/core/file';
 import { defaultReferenceDecisions } from '@nobrel/core/reference';
 import {
-  holesCsv,
   makeSheets,
   measuresCsv,
-  prick,
   SheetError,
+  sheetKinds,
   sheetLayout,
   type PictureSource,
   type SheetDecisions,
@@ -97,14 +96,10 @@ async function writeAll(
     for (let i = 0; i < set.count; i++)
       await writeResult(pagePath(options.svg, set, i), await pageSvg(set.page(i), picture));
   }
-  const pricking = decisions.kind === 'pricking' ? prick(source.map, decisions.pricking) : null;
-  if (options.csv !== undefined)
-    await writeResult(options.csv, pricking ? holesCsv(pricking) : measuresCsv(source));
-  if (options.dxf !== undefined)
-    await writeResult(
-      options.dxf,
-      pricking ? holesToDxf(pricking.holes, source.map.surface) : mapToDxf(source.map),
-    );
+  const listOf = (ending: '.csv' | '.dxf') =>
+    sheetKinds[decisions.kind].files?.find(({ name }) => name.endsWith(ending))?.write(source, decisions);
+  if (options.csv !== undefined) await writeResult(options.csv, listOf('.csv') ?? measuresCsv(source));
+  if (options.dxf !== undefined) await writeResult(options.dxf, listOf('.dxf') ?? mapToDxf(source.map));
   if (options.layout !== undefined)
     await writeResult(options.layout, `${JSON.stringify(sheetLayout(set), null, 2)}\n`);
 }

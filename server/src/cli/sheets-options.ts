@@ -2,10 +2,9 @@ import type { Command } from 'commander';
 import { Option } from 'commander';
 import type { Rect } from '@nobrel/core/geometry';
 import { onPictureAt } from '@nobrel/core/map';
-import { referenceViews } from '@nobrel/core/reference';
 import {
-  defaultSheetDecisions,
-  sheetKinds,
+  sheetDecisionsSchema,
+  sheetKindIds,
   truePrinter,
   type Paper,
   type PrinterBend,
@@ -13,36 +12,27 @@ import {
   type SheetKind,
 } from '@nobrel/core/sheets';
 import { LengthError, parseSize, type SizeMm } from '@nobrel/core/units';
-import { badArgument, numberOption } from './options.js';
+import {
+  addDecisionOptions,
+  badArgument,
+  numberOption,
+  parseDecisions,
+  readDecisionOptions,
+} from './options.js';
 import { readPaper } from './papers.js';
 
 /** A stick, and the spots whose shapes it is rubbed behind, mm on the surface. */
 type StickOption = { name: string; colour: string; spots: { x: number; y: number }[] };
 
-/** The options of `nobrel sheets`, read. */
-export type SheetsOptions = {
+/** The options of `nobrel sheets` that are no decisions of a work, read; those that are come by their names. */
+export type SheetsOptions = Readonly<Record<string, unknown>> & {
   kind: SheetKind;
   paper: Paper;
-  overlap: number;
-  margin: number;
   printerScale?: [number, number];
   printerSkew?: number;
-  join: SheetDecisions['join'];
-  lies: SheetDecisions['lies'];
-  line: number;
-  look: SheetDecisions['look'];
-  withGrid?: boolean;
   grid?: { columns: number; rows: number };
-  enlarged: number;
   at?: { x: number; y: number };
-  back: SheetDecisions['backing']['reach'];
-  band: number;
   stick: StickOption[];
-  holeLeast: number;
-  holeMost: number;
-  holeChord: number;
-  stage: number;
-  widestLine: number;
   part?: { x: number; y: number; width: number; height: number };
   sketch?: SizeMm;
   reference?: string;
@@ -55,77 +45,41 @@ export type SheetsOptions = {
   layout?: string;
 };
 
-const number = (flags: string, words: string, least: number, most: number, usual: number) =>
-  numberOption(flags, words, { least, most, usual });
-
 /** Adds the options that say what is printed, on what, and where it is written. */
 export function addSheetsOptions(command: Command): Command {
-  const usual = defaultSheetDecisions;
-  return command
-    .addOption(new Option('--kind <kind>', 'what to print').choices([...sheetKinds]).makeOptionMandatory())
+  command
+    .addOption(new Option('--kind <kind>', 'what to print').choices([...sheetKindIds]).makeOptionMandatory())
     .addOption(
       new Option('--paper <format>', 'a4, a3, letter, a4-roll … or a size such as 297x420mm')
         .argParser(readPaper)
         .makeOptionMandatory(),
-    )
-    .addOption(number('--overlap <mm>', 'how far neighbouring sheets overlap', 0, 500, 10))
-    .addOption(number('--margin <mm>', 'rim the printer cannot reach', 0, 200, 5))
+    );
+  return addDecisionOptions(command, sheetDecisionsSchema)
     .addOption(
       new Option(
         '--printer-scale <x,y>',
-        'how large your printer makes a length, 1 for true, across and down the page as displayed; 0.99,1.002 is made good',
+        'how large your printer makes a length, 1 for true, across and down the page as displayed; 0.99,1.002 is corrected',
       ).argParser(readScale),
     )
-    .addOption(
-      numberOption('--printer-skew <deg>', 'how far your printer’s uprights lean', { least: -2, most: 2 }),
-    )
-    .addOption(
-      new Option('--join <how>', 'how sheets meet').choices(['overlapped', 'trimmed']).default(usual.join),
-    )
-    .addOption(
-      new Option('--lies <way>', 'which way round the paper lies')
-        .choices(['fewest', 'least-paper', 'upright', 'lying'])
-        .default(usual.lies),
-    )
-    .addOption(number('--line <mm>', 'width of the printed line', 0.05, 3, usual.lineMm))
+    .addOption(numberOption('--printer-skew <deg>', 'skew of your printer, degrees', { min: -2, max: 2 }))
     .addOption(new Option('--reference <image>', 'the picture the map was made from, to be printed'))
-    .addOption(
-      new Option('--look <look>', 'how the reference is printed')
-        .choices([...referenceViews])
-        .default(usual.look),
-    )
-    .option('--with-grid', 'the grid lies over the reference')
     .addOption(new Option('--grid <columns,rows>', 'squares of the grid').argParser(readGrid))
-    .addOption(number('--enlarged <times>', 'how large close-ups are printed', 1, 20, usual.enlarged))
     .addOption(new Option('--at <x,y>', 'the spot of a close-up, mm on the surface').argParser(readSpot))
-    .addOption(
-      new Option('--back <reach>', 'where the back is rubbed')
-        .choices(['lines', 'shapes', 'all'])
-        .default('lines'),
-    )
-    .addOption(number('--band <mm>', 'width of the rubbed band', 1, 60, usual.backing.bandMm))
     .addOption(
       new Option(
         '--stick <name,colour,x,y>',
-        'rub another stick behind the shape at a spot, mm on the surface; once for every shape',
+        'back the shape at a spot, mm on the surface, with a colour of its own; once for every shape',
       )
         .argParser(addStick)
-        .default([], 'one stick'),
-    )
-    .addOption(number('--hole-least <mm>', 'holes are no closer', 0.5, 20, usual.pricking.leastMm))
-    .addOption(number('--hole-most <mm>', 'holes are no further apart', 0.5, 60, usual.pricking.mostMm))
-    .addOption(number('--hole-chord <mm>', 'how far dots may leave a curve', 0.02, 5, usual.pricking.chordMm))
-    .addOption(number('--stage <mm>', 'side of the overhead projector’s stage', 50, 400, usual.film.stageMm))
-    .addOption(
-      number('--widest-line <mm>', 'how wide a projected line may be', 0.2, 50, usual.film.mostLineMm),
+        .default([], 'one colour'),
     )
     .addOption(
-      new Option('--part <x,y,width,height>', 'the spoiled part, mm on the surface').argParser(readPart),
+      new Option('--part <x,y,width,height>', 'the area of a patch, mm on the surface').argParser(readPart),
     )
     .addOption(
       new Option('--sketch <size>', 'what the sketch measures, for the order slip').argParser(readSketch),
     )
-    .addOption(number('--ppi <n>', 'pixels an inch of PNG files', 36, 1200, 300))
+    .addOption(numberOption('--ppi <n>', 'pixels an inch of PNG files', { min: 36, max: 1200, initial: 300 }))
     .option('--pdf <file>', 'write the sheets')
     .option('--svg <file>', 'write them as SVG, a file a page')
     .option('--png <file>', 'write them as PNG, a file a page')
@@ -140,39 +94,21 @@ export function addSheetsOptions(command: Command): Command {
  * @param pictureAt where the whole picture lies on the surface, mm
  */
 export function decisionsFrom(options: SheetsOptions, pictureAt: Rect): SheetDecisions {
-  if (options.holeLeast > options.holeMost)
-    throw badArgument('--hole-least must not be more than --hole-most.');
-  return {
-    ...defaultSheetDecisions,
-    kind: options.kind,
-    overlapMm: options.overlap,
-    marginMm: options.margin,
-    join: options.join,
-    lies: options.lies,
-    lineMm: options.line,
-    look: options.look,
-    withGrid: options.withGrid === true,
-    enlarged: options.enlarged,
-    backing: {
-      reach: options.back,
-      bandMm: options.band,
-      sticks: options.stick.map(({ name, colour, spots }) => ({
-        name,
-        colour,
-        at: spots.map((spot) => onPictureAt(spot, pictureAt)),
-      })),
-    },
-    pricking: { leastMm: options.holeLeast, mostMm: options.holeMost, chordMm: options.holeChord },
-    film: { stageMm: options.stage, mostLineMm: options.widestLine },
-    part: options.part ?? null,
-  };
+  const { kind, part = null, stick } = options;
+  const sticks = stick.map(({ name, colour, spots }) => ({
+    name,
+    colour,
+    at: spots.map((spot) => onPictureAt(spot, pictureAt)),
+  }));
+  const base = { kind, part, backing: { sticks } };
+  return parseDecisions(sheetDecisionsSchema, readDecisionOptions(sheetDecisionsSchema, options, base));
 }
 
 /** What the printer does to lengths, from the options. */
 export function bendOf({ printerScale, printerSkew = 0 }: SheetsOptions): PrinterBend {
   const [scaleX, scaleY] = printerScale ?? [truePrinter.scaleX, truePrinter.scaleY];
   if (!(scaleX > 0.5 && scaleX < 2 && scaleY > 0.5 && scaleY < 2))
-    throw badArgument('A printer scale must lie between 0.5 and 2; 1 is true size.');
+    throw badArgument('A printer scale must be between 0.5 and 2; 1 is true size.');
   return { scaleX, scaleY, shear: Math.tan((printerSkew * Math.PI) / 180) };
 }
 
@@ -221,8 +157,7 @@ function readSpot(text: string): { x: number; y: number } {
 
 function readPart(text: string): { x: number; y: number; width: number; height: number } {
   const [x = 0, y = 0, width = 0, height = 0] = readNumbers('--part', text, 4, '40,30,60,50');
-  if (!(width > 0 && height > 0))
-    throw badArgument('--part needs a width and a height of more than nothing.');
+  if (!(width > 0 && height > 0)) throw badArgument('--part needs a width and a height above 0.');
   return { x, y, width, height };
 }
 

@@ -51,20 +51,20 @@ export function simulateCommand(): Command {
         .argParser(pair('--scale', '0.99,1.002'))
         .default([1, 1], '1,1'),
     )
-    .addOption(numberOption('--skew <deg>', 'how far uprights lean', { least: -10, most: 10, usual: 0 }))
+    .addOption(numberOption('--skew <deg>', 'how far uprights lean', { min: -10, max: 10, initial: 0 }))
     .addOption(
       new Option('--offset <x,y>', 'how far the print is moved on the paper, mm')
         .argParser(pair('--offset', '1.5,-2'))
         .default([0, 0], '0,0'),
     )
     .addOption(
-      numberOption('--unprintable <mm>', 'rim nothing is printed on', { least: 0, most: 100, usual: 0 }),
+      numberOption('--unprintable <mm>', 'rim nothing is printed on', { min: 0, max: 100, initial: 0 }),
     )
     .addOption(
       new Option('--drop <pages>', 'pages that never come out').argParser(pageNumbers).default([], 'none'),
     )
     .option('--join <layout>', 'join the sheets by the layout file that was written with them')
-    .addOption(numberOption('--ppi <n>', 'pixels an inch of a PNG', { least: 36, most: 1200, usual: 150 }))
+    .addOption(numberOption('--ppi <n>', 'pixels an inch of a PNG', { min: 36, max: 1200, initial: 150 }))
     .requiredOption(
       '--out <file>',
       'where to write it: a .pdf, or a .png of the first page or of the joined sheets',

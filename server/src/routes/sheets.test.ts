@@ -67,8 +67,8 @@ describe('sheets', () => {
       'no-page',
     );
     const pattern = await print({ kind: 'pricking' });
-    const csv = await (await server.call(`api/printings/${pattern}/holes.csv`)).text();
-    const dxf = await (await server.call(`api/printings/${pattern}/holes.dxf`)).text();
+    const csv = await (await server.call(`api/printings/${pattern}/lists/holes.csv`)).text();
+    const dxf = await (await server.call(`api/printings/${pattern}/lists/holes.dxf`)).text();
     expect(csv.trimEnd().split('\r\n').length - 1).to.equal(dxf.match(/\r\nPOINT\r\n/g)?.length);
   });
 
@@ -138,7 +138,7 @@ describe('sheets', () => {
       ).json(),
     );
     const { id } = await print(saved, { kind: 'setting-out' });
-    const answer = await server.call(`api/printings/${id}/measures.csv`);
+    const answer = await server.call(`api/printings/${id}/lists/measures.csv`);
     expect(answer.headers.get('content-type')).to.include('text/csv');
     const rows = (await answer.text()).trimEnd().split('\r\n');
     expect(rows[0]).to.equal('mark,from_left_mm,from_top_mm');
@@ -196,7 +196,7 @@ describe('sheets', () => {
   });
 
   it('of a printing that was never made are said not to be there', async () => {
-    for (const path of ['sheets.pdf', 'page-1.svg', 'page-1.png', 'holes.csv', 'measures.csv'])
+    for (const path of ['sheets.pdf', 'page-1.svg', 'page-1.png', 'lists/holes.csv', 'lists/measures.csv'])
       expect((await errorOf(await server.call(`api/printings/nope/${path}`))).status, path).to.equal(404);
   });
 });

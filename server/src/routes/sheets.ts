@@ -1,14 +1,11 @@
 import { Router, type Response } from 'express';
 import { z } from 'zod';
-import { holesToDxf } from '@nobrel/core/documents';
 import { sheetSourceOf } from '@nobrel/core/file';
 import {
   calibrationSchema,
-  holesCsv,
-  measuresCsv,
-  prick,
   SheetError,
   sheetDecisionsSchema,
+  sheetKinds,
   sheetKindWords,
   type SheetDecisions,
   type SheetSet,
@@ -71,7 +68,7 @@ export function sheetRoutes(
       layOut: () => refusing(() => sheetsFor(work, document, decisions, calibration, by)),
       picture: pictureFor(work, pictures),
       title: `${work.decisions.title}, map ${version}`,
-      name: `${work.decisions.title} ${sheetKindWords[decisions.kind]}`,
+      name: `${work.decisions.title} ${sheetKindWords(decisions.kind)}`,
       printedAt: new Date(printedAt),
       document,
       decisions,
@@ -124,10 +121,6 @@ export function sheetRoutes(
   router.get('/printings/:id/progress', (request, response) => {
     response.json(underWay.get(request.params.id) ?? null);
   });
-  router.get('/printings/:id/measures.csv', async (request, response) => {
-    const { work, document, by, name } = await printed(request.params.id, request.query);
-    send(response, `${name}.csv`, 'text/csv', measuresCsv(sheetSourceOf(work, document, by)));
-  });
   router.get('/printings/:id/page-:page.svg', async (request, response) => {
     const { layOut, name, picture } = await printed(request.params.id, request.query);
     const set = layOut();
@@ -157,14 +150,13 @@ export function sheetRoutes(
       await pdf.close();
     }
   });
-  router.get('/printings/:id/holes.csv', async (request, response) => {
-    const { document, decisions, name } = await printed(request.params.id, request.query);
-    send(response, `${name} holes.csv`, 'text/csv', holesCsv(prick(document, decisions.pricking)));
-  });
-  router.get('/printings/:id/holes.dxf', async (request, response) => {
-    const { document, decisions, name } = await printed(request.params.id, request.query);
-    const { holes } = prick(document, decisions.pricking);
-    send(response, `${name} holes.dxf`, 'image/vnd.dxf', holesToDxf(holes, document.surface));
+  router.get('/printings/:id/lists/:list', async (request, response) => {
+    const { work, document, decisions, by, name } = await printed(request.params.id, request.query);
+    const list = sheetKinds[decisions.kind].files?.find((file) => file.name === request.params.list);
+    if (!list)
+      throw new Fault(404, 'no-list', `There is no list ${request.params.list} beside these sheets.`);
+    const type = list.name.endsWith('.csv') ? 'text/csv' : 'image/vnd.dxf';
+    send(response, `${name} ${list.name}`, type, list.write(sheetSourceOf(work, document, by), decisions));
   });
   return router;
 }

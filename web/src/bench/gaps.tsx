@@ -101,12 +101,24 @@ type NumberGapProps = {
   unit: string;
   /** Only whole numbers. */
   whole?: boolean;
+  /** A sentence on why a number between the limits cannot be, or null. */
+  check?: (value: number) => string | null;
   /** Words for no number at all, when that is allowed. */
   empty?: string;
 };
 
 /** A gap for a plain number with its unit. */
-export function NumberGap({ label, value, onChange, least, most, unit, whole, empty }: NumberGapProps) {
+export function NumberGap({
+  label,
+  value,
+  onChange,
+  least,
+  most,
+  unit,
+  whole,
+  check,
+  empty,
+}: NumberGapProps) {
   const shown = value === null ? (empty ?? '') : `${value} ${unit}`;
   const read = (text: string): Read<number | null> => {
     const bare = text.trim().replace(unit, '').trim();
@@ -118,7 +130,8 @@ export function NumberGap({ label, value, onChange, least, most, unit, whole, em
         fault: `Type a ${whole ? 'whole ' : ''}number from ${least} to ${most}${empty === undefined ? '' : ', or leave it empty for no limit'}.`,
       };
     }
-    return { value: typed };
+    const fault = check?.(typed) ?? null;
+    return fault === null ? { value: typed } : { fault };
   };
   return <TypedGap label={label} shown={shown} read={read} onChange={onChange} />;
 }

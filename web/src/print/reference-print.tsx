@@ -31,7 +31,7 @@ export function ReferencePrint() {
   const box = real ? layout.drawing : { x: 0, y: 0, width, height };
   return (
     <PrintPage
-      title={`Reference, ${lookWords[look]}${real ? `, at its size on the surface, ${formatSize(box.width, box.height, unit)}` : ''}. By ${reference.owner || 'no one noted'}; ${permissionWords[reference.permission]}.`}
+      title={`Reference, ${lookWords[look]}${real ? `, at its size on the surface, ${formatSize(box.width, box.height, unit)}` : ''}. By ${reference.owner || 'no one noted'}; ${permissionWords(reference.permission)}.`}
       back="reference"
       choices={
         <>

@@ -10,6 +10,7 @@ import { backingNotes } from './backing-notes.js';
 import { keyRoomMm } from './key.js';
 import { stickKey, stickRegions } from './sticks.js';
 import { cornersOf, flat, requireLines, tracedStrokes } from './lines.js';
+import type { SheetKindModule } from './kind.js';
 
 /** The lines are shown thin over the band, so that the sheet can be laid in place. */
 const thinMm = 0.2;
@@ -75,3 +76,16 @@ function thingFills({ map }: SheetSource): PageFill[] {
     .filter(({ id }) => !ground.has(id))
     .map((shape) => ({ kind: 'fill', colour: inkColours.rub, rings: ringPoints(shape, lines).map(flat) }));
 }
+
+/** What the back is rubbed by. */
+export const backingKind: SheetKindModule = {
+  words: 'backing guide',
+  group: 'divide',
+  sentence: [
+    ' ',
+    { at: 'backing.reach' },
+    { at: 'backing.bandMm', before: ', a band of ', when: ({ backing }) => backing.reach !== 'all' },
+    ',',
+  ],
+  draw: backingDrawing,
+};

@@ -6,6 +6,7 @@ import { strokeOf, type PageItem } from '../page.js';
 import type { SheetSource } from '../source.js';
 import { Column, noteIfCut } from '../words.js';
 import { guideStrokes, requireLines, tracedStrokes } from './lines.js';
+import { asPicture, type SheetKindModule } from './kind.js';
 
 /** The finest line office printers hold on film, mm. */
 const finestMm = 0.1;
@@ -134,3 +135,18 @@ function roundLengthMm({ width, height }: { width: number; height: number }): nu
   const room = 0.8 * Math.min(width, height);
   return [2000, 1000, 500, 200, 100, 50, 20, 10].find((length) => length <= room) ?? 5;
 }
+
+/** The map for the stage of an overhead projector. */
+export const filmKind: SheetKindModule = {
+  words: 'film for an overhead projector',
+  group: 'trace',
+  sentence: [
+    ' with a stage of ',
+    { at: 'film.stageMm' },
+    ', lines on the surface under ',
+    { at: 'film.mostLineMm' },
+    ',',
+  ],
+  pages: filmPage,
+  orientation: asPicture,
+};

@@ -2,25 +2,9 @@ import { isTraced, type MapDocument } from '../../documents/index.js';
 import { stepLength, turnBetween } from '../../geometry/index.js';
 import type { SheetDecisions } from '../decisions.js';
 import { findCrossings } from './crossings.js';
+import type { Hole, Pricking } from './hole.js';
 import { findMerging } from './merging.js';
 import { armMm, curvatureOf, placeAt, runOf, stepMm, turnAt, type Run } from './runs.js';
-
-/** A hole to prick, mm on the surface. */
-export type Hole = {
-  x: number;
-  y: number;
-  /** The lines it lies on; crossing lines share one. */
-  lines: string[];
-  /** Why it is where it is. */
-  at: 'end' | 'corner' | 'crossing' | 'along';
-};
-
-export type Pricking = {
-  holes: Hole[];
-  /** Places where dots of two lines, or of two stretches of one, lie closer than the paper stands. */
-  merging: { x: number; y: number; lines: string[] }[];
-  minutes: number;
-};
 
 /** A needle goes in about once in this time, lifts and turns of the paper included, s. An estimate of practice. */
 const secondsPerHole = 0.9;

@@ -3,6 +3,7 @@ import type { SheetDecisions } from '../decisions.js';
 import { cornerMarks, type Drawing, type DrawingItem } from '../drawing.js';
 import { strokeOf, type PageStroke } from '../page.js';
 import { SheetError } from '../tiling.js';
+import type { SheetKindModule } from './kind.js';
 
 /** A stroke of direction is drawn this much thinner than a line. */
 const directionShare = 0.6;
@@ -65,3 +66,17 @@ export function outlineDrawing(
     called: mirrored ? 'REVERSE SIDE, mirrored' : 'outline',
   };
 }
+
+/** The lines as they are traced. */
+export const outlineKind: SheetKindModule = {
+  words: 'outline',
+  group: 'trace',
+  draw: ({ map }, decisions) => ({ drawing: outlineDrawing(map, decisions, false) }),
+};
+
+/** The lines from the reverse side, for tracing through or rubbing. */
+export const mirroredKind: SheetKindModule = {
+  words: 'outline, mirrored',
+  group: 'trace',
+  draw: ({ map }, decisions) => ({ drawing: outlineDrawing(map, decisions, true) }),
+};

@@ -1,6 +1,6 @@
 import Flatbush from 'flatbush';
 import { stepLength } from '../../geometry/index.js';
-import type { Hole, Pricking } from './holes.js';
+import type { Hole, Pricking } from './hole.js';
 
 /** Holes of different lines closer than the paper stands, one place for each cluster. */
 export function findMerging(holes: readonly Hole[], leastMm: number): Pricking['merging'] {

@@ -2,7 +2,7 @@ import { expect } from 'chai';
 import { mapWith } from '../../testing/index.js';
 import { pagesOf, sheetsOf, sourceOf, wordsIn } from '../test-source.js';
 import { SheetError } from '../tiling.js';
-import { measuresCsv } from './papers-beside.js';
+import { measuresCsv } from './setting-out.js';
 
 describe('the reference', () => {
   const crop = { x: 100, y: 50, width: 3000, height: 2400 };

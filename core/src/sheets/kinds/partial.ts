@@ -8,6 +8,7 @@ import { strokeOf, textOf, type PageStroke } from '../page.js';
 import type { SheetSource } from '../source.js';
 import { SheetError } from '../tiling.js';
 import { requireLines, tracedStrokes } from './lines.js';
+import type { SheetKindModule } from './kind.js';
 
 /** Landmarks are looked for this far around the part, mm, further where there are too few. */
 const lookAroundMm = 40;
@@ -168,3 +169,10 @@ function boundsAround(
   const bottom = Math.min(surface.height + rim, Math.max(region.y + region.height, ...ys) + rim);
   return { x: left, y: top, width: right - left, height: bottom - top };
 }
+
+/** What is transferred once more after a spill. */
+export const partialKind: SheetKindModule = {
+  words: 'patch for one area',
+  group: 'trace',
+  draw: (source, decisions) => ({ drawing: partialDrawing(source, decisions) }),
+};

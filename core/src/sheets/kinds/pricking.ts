@@ -1,11 +1,14 @@
+import { holesToDxf } from '../../documents/index.js';
 import type { Note } from '../../notes/index.js';
 import { aboutMinutes, counted, formatLength } from '../../units/index.js';
 import type { SheetDecisions } from '../decisions.js';
 import type { Drawing, DrawingItem } from '../drawing.js';
 import type { PageDots } from '../page.js';
 import type { SheetSource } from '../source.js';
-import { prick, type Hole, type Pricking } from './holes.js';
+import type { Hole, Pricking } from './hole.js';
+import { prick } from './holes.js';
 import { cornersOf, flat, requireLines, tracedStrokes } from './lines.js';
+import type { SheetKindModule } from './kind.js';
 
 /** A pricked hole is shown as a dot of this size; the line beside it as a hair. */
 const dotMm = 0.5;
@@ -103,3 +106,31 @@ export function holesCsv({ holes }: Pricking): string {
   const rows = holes.map(({ x, y, at, lines }) => `${x.toFixed(3)},${y.toFixed(3)},${at},${lines.join(' ')}`);
   return ['x_mm,y_mm,at,lines', ...rows, ''].join('\r\n');
 }
+
+/** What is pricked, for pouncing. */
+export const prickingKind: SheetKindModule = {
+  words: 'pricking pattern',
+  group: 'trace',
+  sentence: [
+    ', holes no closer than ',
+    { at: 'pricking.leastMm' },
+    ' and no further than ',
+    { at: 'pricking.mostMm' },
+    ', curves kept within ',
+    { at: 'pricking.chordMm' },
+    ',',
+  ],
+  draw: prickingDrawing,
+  files: [
+    {
+      name: 'holes.csv',
+      label: 'The holes as CSV',
+      write: ({ map }, { pricking }) => holesCsv(prick(map, pricking)),
+    },
+    {
+      name: 'holes.dxf',
+      label: 'The holes as DXF points',
+      write: ({ map }, { pricking }) => holesToDxf(prick(map, pricking).holes, map.surface),
+    },
+  ],
+};

@@ -6,6 +6,7 @@ import { textOf, type PageFill } from '../page.js';
 import { SheetError } from '../tiling.js';
 import { keyMm, keyRoomMm, keySquare } from './key.js';
 import { cornersOf, flat, guideStrokes, tracedStrokes } from './lines.js';
+import type { SheetKindModule } from './kind.js';
 
 /** The values as flat greys, or by number only, with a key strip of what each is. */
 export function valuesDrawing(map: MapDocument, lineMm: number, by: 'greys' | 'numbers'): Drawing {
@@ -55,3 +56,17 @@ function keyStrip({ surface, values }: MapDocument): DrawingItem[] {
     ];
   });
 }
+
+/** The values to paint from. */
+export const valuesKind: SheetKindModule = {
+  words: 'values in greys',
+  group: 'see',
+  draw: ({ map }, { lineMm }) => ({ drawing: valuesDrawing(map, lineMm, 'greys') }),
+};
+
+/** The values as numbers on the lines. */
+export const numbersKind: SheetKindModule = {
+  words: 'values by number',
+  group: 'see',
+  draw: ({ map }, { lineMm }) => ({ drawing: valuesDrawing(map, lineMm, 'numbers') }),
+};

@@ -1,5 +1,5 @@
 import { DataTypes } from 'sequelize';
-import type { Migration } from './index.js';
+import type { Migration } from './migration.js';
 
 /** Pictures, works, the versions of their maps, and what was printed. */
 export const firstTables: Migration = {

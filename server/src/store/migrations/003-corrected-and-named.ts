@@ -1,6 +1,6 @@
 import { DataTypes, QueryTypes } from 'sequelize';
 import { z } from 'zod';
-import type { Migration } from './index.js';
+import type { Migration } from './migration.js';
 
 /** What is read of decisions written before this step; the rest is carried over as it stands. */
 const before = z.looseObject({ map: z.looseObject({}) });

@@ -1,6 +1,6 @@
 import { DataTypes } from 'sequelize';
 import { z } from 'zod';
-import type { Migration } from './index.js';
+import type { Migration } from './migration.js';
 import { rewriteDecisions } from './rewrite-decisions.js';
 
 /** What printing learned in this step, as it was when it was written: it leaves sheets as they were. */

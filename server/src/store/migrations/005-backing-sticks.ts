@@ -1,5 +1,5 @@
 import { z } from 'zod';
-import type { Migration } from './index.js';
+import type { Migration } from './migration.js';
 import { rewriteDecisions } from './rewrite-decisions.js';
 
 const sheets = z.looseObject({ backing: z.looseObject({}) });

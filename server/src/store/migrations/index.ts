@@ -1,11 +1,10 @@
-import type { QueryInterface } from 'sequelize';
 import { firstTables } from './001-first-tables.js';
 import { squaredAndSetOut } from './002-squared-and-set-out.js';
 import { correctedAndNamed } from './003-corrected-and-named.js';
 import { everySheet } from './004-every-sheet.js';
 import { backingSticks } from './005-backing-sticks.js';
-
-export type Migration = { name: string; up: (step: { context: QueryInterface }) => Promise<void> };
+import { portraitAndLandscape } from './006-portrait-and-landscape.js';
+import type { Migration } from './migration.js';
 
 /** In the order they are run. Never change one that has been released; add the next. */
 export const migrations: readonly Migration[] = [
@@ -14,4 +13,5 @@ export const migrations: readonly Migration[] = [
   correctedAndNamed,
   everySheet,
   backingSticks,
+  portraitAndLandscape,
 ];

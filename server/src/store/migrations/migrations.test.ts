@@ -4,6 +4,7 @@ import { join } from 'node:path';
 import { expect } from 'chai';
 import { Sequelize } from 'sequelize';
 import sqlite3 from 'sqlite3';
+import { newDecisions } from '@nobrel/core/file';
 import { defaultMapSettings } from '@nobrel/core/map';
 import { defaultSheetDecisions } from '@nobrel/core/sheets';
 import { defaultTransferDecisions } from '@nobrel/core/transfer';
@@ -14,6 +15,9 @@ const hash = 'a'.repeat(64);
 
 /** What printing knew at first. */
 const firstSheets = { kind: 'mirrored', paper: 'a3', overlapMm: 12, marginMm: 6 };
+
+/** Printing of before paper was called portrait or landscape. */
+const fifthSheets = { ...defaultSheetDecisions, orientation: undefined, lies: 'lying' };
 
 /** Decisions as the first version kept them. */
 const firstDecisions = (fit: object) => ({
@@ -115,5 +119,33 @@ describe('a file of the first version', () => {
     const { fit } = (await file.works.get('moved')).decisions;
     expect([fit.placement, fit.cropX, fit.gramsPerM2]).to.deep.equal(['by-hand', 0.2, 300]);
     await file.close();
+  });
+
+  it('keeps the way the paper was turned', async () => {
+    const later = await mkdtemp(join(tmpdir(), 'nobrel-fifth-'));
+    const sequelize = new Sequelize({
+      dialect: 'sqlite',
+      dialectModule: sqlite3,
+      storage: join(later, 'nobrel.sqlite'),
+      logging: false,
+    });
+    await migrator(sequelize).up({ to: '005-backing-sticks' });
+    await sequelize.query('INSERT INTO pictures VALUES (?, ?, ?, 800, 600, 1000, ?)', {
+      replacements: [hash, 'p.jpg', 'jpeg', '2026-10-17'],
+    });
+    await sequelize.query('INSERT INTO works VALUES (?, ?, 1, ?, ?, ?)', {
+      replacements: [
+        'turned',
+        hash,
+        JSON.stringify({ ...newDecisions('Turned'), sheets: fifthSheets }),
+        '2026-11-17 15:00:00.000 +00:00',
+        '2026-11-17 15:00:00.000 +00:00',
+      ],
+    });
+    await sequelize.close();
+    const file = await openFile(later);
+    expect((await file.works.get('turned')).decisions.sheets.orientation).to.equal('landscape');
+    await file.close();
+    await rm(later, { recursive: true, force: true });
   });
 });

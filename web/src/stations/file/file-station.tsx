@@ -2,7 +2,7 @@ import { Button, Input } from 'antd';
 import { sidesWords, surfaceKind } from '@nobrel/core/fit';
 import { mainPictureOf, stationNames, standingOf } from '@nobrel/core/file';
 import { permissionWords } from '@nobrel/core/reference';
-import { methodWords, minutesSpent } from '@nobrel/core/transfer';
+import { minutesSpent, transferMethods } from '@nobrel/core/transfer';
 import { counted, findFormat, formatMinutes, formatSize } from '@nobrel/core/units';
 import { TextGap } from '../../bench/gaps.js';
 import { Notes } from '../../bench/notes.js';
@@ -94,7 +94,7 @@ function Record() {
   const rows: [string, string][] = [
     [
       'Reference',
-      `${picture.name}, by ${reference.owner || 'no one noted'}; ${permissionWords[reference.permission]}${reference.permissionNote ? `. ${reference.permissionNote}` : ''}`,
+      `${picture.name}, by ${reference.owner || 'no one noted'}; ${permissionWords(reference.permission)}${reference.permissionNote ? `. ${reference.permissionNote}` : ''}`,
     ],
     [
       'Surface',
@@ -117,7 +117,7 @@ function Record() {
             )
             .join('; '),
     ],
-    ['Method', methodWords[transfer.method]],
+    ['Method', transferMethods[transfer.method].name],
     ['Used', transfer.used || 'not noted'],
     [
       'Sittings',

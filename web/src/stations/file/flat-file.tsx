@@ -1,7 +1,7 @@
 import { Alert, Spin } from 'antd';
 import { Link } from 'react-router';
 import { mainPictureOf, standingOf, stationNames, type Work } from '@nobrel/core/file';
-import { methodWords } from '@nobrel/core/transfer';
+import { transferMethods } from '@nobrel/core/transfer';
 import { formatMinutes, formatSize } from '@nobrel/core/units';
 import { Frame } from '../../bench/frame.js';
 import { messageOf, useWorksQuery } from '../../store/api.js';
@@ -59,7 +59,7 @@ function Card({ work }: { work: Work }) {
       <span className="card-facts">
         {standing.stage}
         {(standing.station === 'transfer' || standing.station === 'file') &&
-          `, by ${methodWords[decisions.transfer.method]}`}
+          `, by ${transferMethods[decisions.transfer.method].name}`}
       </span>
       <span className="card-next">
         <em>{stationNames[standing.station]}:</em> {standing.next}

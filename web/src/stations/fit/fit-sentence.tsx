@@ -2,31 +2,21 @@ import { Button } from 'antd';
 import { useEffect, useState } from 'react';
 import {
   allRound,
+  fitDecisionsSchema,
   surfaceKinds,
   usualOf,
   type FitDecisions,
-  type FitWay,
   type PlacementSchool,
 } from '@nobrel/core/fit';
+import { choicesOf } from '@nobrel/core/decisions';
 import { distance } from '@nobrel/core/geometry';
+import { DecisionGap } from '../../bench/decision-gap.js';
 import { ChoiceGap, LengthGap } from '../../bench/gaps.js';
 import { Sentence } from '../../bench/sentence.js';
 import { SizeGap } from '../../bench/size-gap.js';
 import { useMainPicture } from '../../leaves/use-reference.js';
 import { useWeight } from '../../workers/use-pictures.js';
 import { useFit } from './use-fit.js';
-
-const placementOptions: readonly { value: PlacementSchool; label: string }[] = [
-  { value: 'centred', label: 'centred' },
-  { value: 'bottom-heavy', label: 'bottom-heavy' },
-  { value: 'weighted', label: 'weighted' },
-  { value: 'by-hand', label: 'by hand' },
-];
-const wayOptions: readonly { value: FitWay; label: string }[] = [
-  { value: 'crop', label: 'cropped to fill it' },
-  { value: 'border', label: 'whole, with a border' },
-  { value: 'extend', label: 'whole, and drawn on' },
-];
 
 /** A centre that moved by less than this share of the picture is where it was. */
 const stillTheSame = 0.005;
@@ -79,22 +69,21 @@ export function FitSentence({ onSides }: { onSides: () => void }) {
         disabled={faultWith({ widthMm: fit.heightMm, heightMm: fit.widthMm }) !== null}
         title="Swap width and height"
       >
-        {fit.widthMm >= fit.heightMm ? 'landscape: turn it upright' : 'portrait: turn it on its side'}
+        {fit.widthMm >= fit.heightMm ? 'landscape, turn' : 'portrait, turn'}
       </Button>
-      , <ChoiceGap label="Placement" value={fit.placement} options={placementOptions} onChange={place} />
-      {stale && (
-        <Button size="small" onClick={() => change({ weightCentre: weight.centre })}>
-          Weigh the changed picture
-        </Button>
-      )}
       ,{' '}
       <ChoiceGap
-        label="How the picture fills it"
-        value={fit.way}
-        options={wayOptions}
-        onChange={(way) => change({ way })}
+        label="Placement"
+        value={fit.placement}
+        options={choicesOf(fitDecisionsSchema.shape.placement)}
+        onChange={place}
       />
-      , with{' '}
+      {stale && (
+        <Button size="small" onClick={() => change({ weightCentre: weight.centre })}>
+          Work out the balance again
+        </Button>
+      )}
+      , <DecisionGap table={fitDecisionsSchema} at="way" values={fit} onChange={change} />, with{' '}
       {isEven(fit.marginsMm) ? (
         <>
           <LengthGap

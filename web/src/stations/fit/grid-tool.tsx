@@ -1,11 +1,10 @@
-import { Button, Popover, Switch } from 'antd';
+import { Button, Popover } from 'antd';
 import type { ReactNode } from 'react';
 import {
   gridOf,
   gridSuggestions,
   gridTicks,
-  helpLevels,
-  mostSquares,
+  gridSchema,
   squareAt,
   squareName,
   type FitDecisions,
@@ -13,10 +12,12 @@ import {
   type GridSuggestion,
   type Layout,
 } from '@nobrel/core/fit';
+import { choicesOf, type DecisionPath } from '@nobrel/core/decisions';
 import { preparationOf } from '@nobrel/core/reference';
 import type { Point } from '@nobrel/core/geometry';
 import { formatLength, formatSize, type LengthUnit } from '@nobrel/core/units';
-import { ChoiceGap, ColourGap, LengthGap, NumberGap } from '../../bench/gaps.js';
+import { DecisionGap } from '../../bench/decision-gap.js';
+import { ChoiceGap, ColourGap } from '../../bench/gaps.js';
 import { ListGap } from '../../bench/list-gap.js';
 import { useMainPicture } from '../../leaves/use-reference.js';
 import { useUnit, useWork } from '../../store/hooks.js';
@@ -45,66 +46,26 @@ export function useGridTool(layout: Layout): { sentence: ReactNode; onPick: (at:
     const has = grid.halved.includes(name);
     set({ halved: has ? grid.halved.filter((other) => other !== name) : [...grid.halved, name] });
   };
-  const count = (label: string, field: 'columns' | 'rows') => (
-    <NumberGap
-      label={label}
-      value={grid[field]}
-      unit={field}
-      least={1}
-      most={mostSquares}
-      whole
-      onChange={(value) => set({ [field]: value ?? 1 })}
-    />
+  const gap = (at: DecisionPath<GridDecisions>) => (
+    <DecisionGap table={gridSchema} at={at} values={grid} onChange={set} />
   );
   return {
     onPick,
     sentence: (
       <>
-        <Switch
-          size="small"
-          aria-label="Show the grid"
-          checked={grid.shown}
-          onChange={(shown) => change({ grid: { ...grid, shown } })}
-        />{' '}
-        Divide it{' '}
-        <ChoiceGap
-          label="How it is divided"
-          value={grid.by}
-          options={[
-            { value: 'counts', label: 'into so many' },
-            { value: 'spacing', label: 'every so far' },
-          ]}
-          onChange={(by) => set({ by })}
-        />
-        :{' '}
+        {gap('shown')} Divide it {gap('by')}:{' '}
         {grid.by === 'counts' ? (
           <>
-            {count('Columns', 'columns')} by {count('Rows', 'rows')}, squares{' '}
-            {formatSize(lines.squareX, lines.squareY, unit)}
+            {gap('columns')} by {gap('rows')}, squares {formatSize(lines.squareX, lines.squareY, unit)}
           </>
         ) : (
           <>
-            <LengthGap
-              label="Spacing of the grid"
-              valueMm={grid.spacingMm}
-              check={(mm) => (mm >= 1 && mm <= 5000 ? null : 'Between 1 mm and 5 m, please.')}
-              onChange={(spacingMm) => set({ spacingMm })}
-            />
+            {gap('spacingMm')}
             {lines.restX > 0 && `, ${formatLength(lines.restX, unit)} left in the last column`}
             {lines.restY > 0 && `, ${formatLength(lines.restY, unit)} left in the last row`}
           </>
         )}
-        ;{' '}
-        <ChoiceGap
-          label="Diagonals"
-          value={grid.diagonals ? 'with' : 'without'}
-          options={[
-            { value: 'without', label: 'without diagonals' },
-            { value: 'with', label: 'with diagonals' },
-          ]}
-          onChange={(diagonals) => set({ diagonals: diagonals === 'with' })}
-        />
-        ; halved in{' '}
+        ; {gap('diagonals')}; halved in{' '}
         <ListGap
           label="Squares that are halved"
           empty="no square"
@@ -112,14 +73,7 @@ export function useGridTool(layout: Layout): { sentence: ReactNode; onPick: (at:
           read={(name) => readSquare(name, lines.xs.length - 1, lines.ys.length - 1)}
           onChange={(halved) => set({ halved })}
         />{' '}
-        (click one); lines{' '}
-        <LengthGap
-          label="Width of the grid’s lines"
-          valueMm={grid.lineMm}
-          alwaysMm
-          check={(mm) => (mm >= 0.05 && mm <= 3 ? null : 'Between 0.05 and 3 mm, please.')}
-          onChange={(lineMm) => set({ lineMm })}
-        />{' '}
+        (click one); lines {gap('lineMm')}{' '}
         <ColourGap label="Colour of the grid" value={grid.colour} onChange={(colour) => set({ colour })} />{' '}
         <Suggestions layout={layout} grid={grid} set={set} />{' '}
         <Popover trigger="click" content={<Ticks layout={layout} fit={fit} unit={unit} />}>
@@ -162,7 +116,7 @@ function Suggestions({ layout, grid, set }: SuggestionsProps) {
             <ChoiceGap
               label="How much the grid helps"
               value={grid.help}
-              options={helpLevels.map((value) => ({ value, label: helpWords[value] }))}
+              options={choicesOf(gridSchema.shape.help)}
               onChange={(help) => set({ help })}
             />
           </p>
@@ -190,8 +144,6 @@ function Suggestions({ layout, grid, set }: SuggestionsProps) {
     </Popover>
   );
 }
-
-const helpWords = { low: 'a little', middle: 'well', high: 'a great deal' } as const;
 
 function suggestionWords({ exact, wholeOnSurface, wholeOnOriginal }: GridSuggestion): string {
   return [

@@ -1,6 +1,7 @@
 import { Button, Input } from 'antd';
 import { useState } from 'react';
 import {
+  fitDecisionsSchema,
   lightPassed,
   sidesWords,
   surfaceKind,
@@ -10,8 +11,10 @@ import {
   type FitDecisions,
   type Sides,
 } from '@nobrel/core/fit';
+import type { DecisionPath } from '@nobrel/core/decisions';
 import { formatSize } from '@nobrel/core/units';
-import { ChoiceGap, ColourGap, LengthGap, NumberGap } from '../../bench/gaps.js';
+import { DecisionGap } from '../../bench/decision-gap.js';
+import { ChoiceGap, ColourGap, LengthGap } from '../../bench/gaps.js';
 import { messageOf, useForgetSizeMutation, useSaveSizeMutation, useSizesQuery } from '../../store/api.js';
 import { useUnit } from '../../store/hooks.js';
 import { useFit } from './use-fit.js';
@@ -34,17 +37,8 @@ export function SurfacePanel() {
   const unit = useUnit();
   const kind = surfaceKind(fit.kind);
   const cut = toCut(fit);
-  const length = (label: string, field: LengthField) => (
-    <LengthGap
-      label={label}
-      valueMm={fit[field]}
-      check={(mm) =>
-        mm >= 0 && mm <= mostOf[field]
-          ? faultWith({ [field]: mm })
-          : `Between nothing and ${mostOf[field]} mm, please.`
-      }
-      onChange={(mm) => change({ [field]: mm })}
-    />
+  const gap = (at: DecisionPath<FitDecisions>) => (
+    <DecisionGap table={fitDecisionsSchema} at={at} values={fit} onChange={change} check={faultWith} />
   );
   return (
     <section className="leaf" aria-label="The surface and what surrounds the picture">
@@ -53,21 +47,7 @@ export function SurfacePanel() {
       </header>
       <div className="panel-body sentence panel-sentence">
         <p>
-          {kind.gramsPerM2 !== undefined && (
-            <>
-              It weighs{' '}
-              <NumberGap
-                label="Weight of the paper"
-                value={fit.gramsPerM2}
-                unit="g/m²"
-                empty="unknown"
-                least={10}
-                most={2000}
-                onChange={(gramsPerM2) => change({ gramsPerM2 })}
-              />
-              .{' '}
-            </>
-          )}
+          {kind.gramsPerM2 !== undefined && <>It weighs {gap('gramsPerM2')}. </>}
           Its ground is{' '}
           <ColourGap
             label="Ground colour"
@@ -76,19 +56,17 @@ export function SurfacePanel() {
           />
           {kind.stretched && (
             <>
-              , on bars {length('Depth of the bars', 'barDepthMm')} deep, with{' '}
-              {length('Canvas behind the bars', 'wrapMm')} wrapped behind them
+              , on bars {gap('barDepthMm')} deep, with {gap('wrapMm')} wrapped behind them
             </>
           )}
           . <Traits />
         </p>
         <SidesRow label="Margin" field="marginsMm" />
         <p>
-          A mat covers {length('Mat on each side', 'matMm')} on each side
+          A mount covers {gap('matMm')} on each side
           {!kind.stretched && (
             <>
-              ; {length('Trim on each side', 'trimMm')} more are cut off at the end, and{' '}
-              {length('Tape on each side', 'tapeMm')} lie under tape
+              ; {gap('trimMm')} more are cut off at the end, and {gap('tapeMm')} lie under tape
             </>
           )}
           .{' '}
@@ -100,34 +78,14 @@ export function SurfacePanel() {
           )}
         </p>
         {fit.placement === 'bottom-heavy' && (
-          <p>
-            Below the picture is{' '}
-            <NumberGap
-              label="Bottom margin over top margin"
-              value={fit.bottomRatio}
-              unit="times"
-              least={1}
-              most={4}
-              onChange={(ratio) => change({ bottomRatio: ratio ?? 1 })}
-            />{' '}
-            what is above it.
-          </p>
+          <p>Below the picture is {gap('bottomRatio')} what is above it.</p>
         )}
-        <SidesRow label="Room off the picture" field="offPictureMm" />
+        <SidesRow label="Space beyond the photograph" field="offPictureMm" />
         <SavedSizes />
       </div>
     </section>
   );
 }
-
-type LengthField = 'barDepthMm' | 'wrapMm' | 'matMm' | 'trimMm' | 'tapeMm';
-const mostOf: Readonly<Record<LengthField, number>> = {
-  barDepthMm: 200,
-  wrapMm: 300,
-  matMm: 20_000,
-  trimMm: 20_000,
-  tapeMm: 20_000,
-};
 
 /** What is known of the kind, each to be changed for this work. */
 function Traits() {
@@ -185,7 +143,7 @@ function SidesRow({ label, field }: { label: string; field: 'marginsMm' | 'offPi
   const sides = fit[field];
   return (
     <p title={`${label}: ${sidesWords(sides, unit)}`}>
-      {field === 'marginsMm' ? 'Left free' : 'Kept beside the picture for what the reference cuts off'}:{' '}
+      {field === 'marginsMm' ? 'Left free' : 'Kept beyond the photograph for what it cuts off'}:{' '}
       {sideNames.map((side, i) => (
         <span key={side}>
           {i > 0 && ', '}
@@ -203,7 +161,7 @@ function SidesRow({ label, field }: { label: string; field: 'marginsMm' | 'offPi
   );
 }
 
-/** Sizes of one's own: the present one saved under a name, and those no longer used forgotten. */
+/** Sizes of one's own: the present one saved under a name, and those no longer used deleted. */
 function SavedSizes() {
   const { fit } = useFit();
   const unit = useUnit();
@@ -243,7 +201,7 @@ function SavedSizes() {
           <li key={size.id}>
             {size.name}, {formatSize(size.widthMm, size.heightMm, unit)}{' '}
             <Button size="small" type="link" onClick={() => void forget(size.id)}>
-              Forget
+              Delete
             </Button>
           </li>
         ))}

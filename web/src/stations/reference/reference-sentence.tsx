@@ -1,7 +1,8 @@
 import { Button, Input, Popconfirm } from 'antd';
 import { useNavigate } from 'react-router';
-import { permissions, permissionWords } from '@nobrel/core/reference';
-import { ChoiceGap, TextGap } from '../../bench/gaps.js';
+import { referenceDecisionsSchema } from '@nobrel/core/reference';
+import { DecisionGap } from '../../bench/decision-gap.js';
+import { TextGap } from '../../bench/gaps.js';
 import { MoreRow, Sentence } from '../../bench/sentence.js';
 import { useRemoveMutation } from '../../store/api.js';
 import { useDecide, useWork } from '../../store/hooks.js';
@@ -26,7 +27,7 @@ export function ReferenceSentence() {
               }
             />
           </MoreRow>
-          <TakeOut />
+          <DeleteWork />
         </>
       }
     >
@@ -45,11 +46,11 @@ export function ReferenceSentence() {
         onChange={(owner) => decide({ room: 'reference', change: { owner } })}
       />
       ,{' '}
-      <ChoiceGap
-        label="Permission"
-        value={reference.permission}
-        options={permissions.map((value) => ({ value, label: permissionWords[value] }))}
-        onChange={(permission) => decide({ room: 'reference', change: { permission } })}
+      <DecisionGap
+        table={referenceDecisionsSchema}
+        at="permission"
+        values={reference}
+        onChange={(change) => decide({ room: 'reference', change })}
       />
       .
       {decisions.title.trim() === '' && (
@@ -62,23 +63,23 @@ export function ReferenceSentence() {
   );
 }
 
-function TakeOut() {
+function DeleteWork() {
   const { id } = useWork();
   const navigate = useNavigate();
   const [remove, { isLoading }] = useRemoveMutation();
   return (
     <Popconfirm
-      title="Take this work out of the file?"
+      title="Delete this work?"
       description="Its decisions, maps and record go with it. This cannot be undone."
-      okText="Take it out"
-      cancelText="Leave it"
+      okText="Delete it"
+      cancelText="Keep it"
       onConfirm={async () => {
         const answer = await remove(id);
         if (!answer.error) await navigate('/');
       }}
     >
       <Button danger size="small" loading={isLoading}>
-        Take this work out of the file
+        Delete this work
       </Button>
     </Popconfirm>
   );

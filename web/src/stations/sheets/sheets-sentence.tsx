@@ -1,38 +1,38 @@
 import { Select, Switch } from 'antd';
-import type { ReactNode } from 'react';
-import { paperName, printerPapers, sheetKindWords, type SheetKind } from '@nobrel/core/sheets';
-import { ChoiceGap, LengthGap } from '../../bench/gaps.js';
+import { Fragment, type ReactNode } from 'react';
+import type { DecisionPath } from '@nobrel/core/decisions';
+import {
+  isTiled,
+  kindGroups,
+  paperName,
+  printerPapers,
+  sheetDecisionsSchema,
+  sheetKindIds,
+  sheetKinds,
+  type SheetDecisions,
+  type SheetKind,
+} from '@nobrel/core/sheets';
+import { DecisionGap, DecisionRow } from '../../bench/decision-gap.js';
+import { ChoiceGap } from '../../bench/gaps.js';
 import { MoreRow, Sentence } from '../../bench/sentence.js';
 import { useCalibrationsQuery } from '../../store/api.js';
-import { between, OfKind, type OfKindProps } from './of-kind.js';
 
 /** The kinds as they are offered, by what they are for. */
-const kindGroups: readonly (readonly [string, readonly SheetKind[]])[] = [
-  ['To trace from', ['outline', 'mirrored', 'pricking', 'film', 'partial']],
-  ['To see and to paint from', ['values', 'numbers', 'reference', 'close-ups']],
-  ['To divide and to rub', ['grid', 'grid-reference', 'backing']],
-  ['To take to the table', ['card', 'setting-out', 'order-slip', 'label']],
-  ['For the printer', ['calibration']],
-];
+const kindOptions = Object.entries(kindGroups).map(([group, label]) => ({
+  label,
+  title: label,
+  options: sheetKindIds
+    .filter((id) => sheetKinds[id].group === group)
+    .map((value) => ({ value, label: sheetKinds[value].words })),
+}));
 
-/** Kinds that are cut into sheets and joined. */
-const tiledKinds: readonly SheetKind[] = [
-  'outline',
-  'mirrored',
-  'values',
-  'numbers',
-  'reference',
-  'grid',
-  'backing',
-  'pricking',
-  'partial',
-];
-
-type SentenceProps = OfKindProps & { children: ReactNode };
+type PartProps = { sheets: SheetDecisions; change: (fields: Partial<SheetDecisions>) => void };
 
 /** What is printed, and how, as a sentence. */
-export function SheetsSentence({ sheets, change, children }: SentenceProps) {
-  const tiled = tiledKinds.includes(sheets.kind);
+export function SheetsSentence({ sheets, change, children }: PartProps & { children: ReactNode }) {
+  const gap = (at: DecisionPath<SheetDecisions>) => (
+    <DecisionGap table={sheetDecisionsSchema} at={at} values={sheets} onChange={change} />
+  );
   return (
     <Sentence more={<More sheets={sheets} change={change} />}>
       Print the{' '}
@@ -43,123 +43,82 @@ export function SheetsSentence({ sheets, change, children }: SentenceProps) {
         popupMatchSelectWidth={false}
         listHeight={420}
         value={sheets.kind}
-        options={kindGroups.map(([label, kinds]) => ({
-          label,
-          title: label,
-          options: kinds.map((value) => ({ value, label: sheetKindWords[value] })),
-        }))}
+        options={kindOptions}
         onChange={(kind) => change({ kind })}
       />
-      <OfKind sheets={sheets} change={change} /> on{' '}
+      <OfKind sheets={sheets} gap={gap} /> on{' '}
       <ChoiceGap
         label="Paper of the printer"
         value={sheets.paper}
         options={printerPapers.map((value) => ({ value, label: paperName(value) }))}
         onChange={(paper) => change({ paper })}
       />
-      {sheets.paper === 'custom' && <CustomSize sheets={sheets} change={change} />}
-      {tiled && (
+      {sheets.paper === 'custom' && (
         <>
-          , neighbours overlapping by{' '}
-          <LengthGap
-            label="Overlap"
-            valueMm={sheets.overlapMm}
-            check={(mm) => (mm >= 0 && mm <= 90 ? null : 'An overlap of up to 90 mm fits these papers.')}
-            onChange={(overlapMm) => change({ overlapMm })}
-          />
+          {' '}
+          of {gap('customMm.widthMm')} × {gap('customMm.heightMm')}
         </>
       )}
-      , keeping{' '}
-      <LengthGap
-        label="Printer margin"
-        valueMm={sheets.marginMm}
-        check={(mm) => (mm >= 0 && mm <= 50 ? null : 'A margin can be up to 50 mm.')}
-        onChange={(marginMm) => change({ marginMm })}
-      />{' '}
+      {isTiled(sheets.kind) && <>, neighbours overlapping by {gap('overlapMm')}</>}, keeping {gap('marginMm')}{' '}
       clear of the paper’s edge. {children}
     </Sentence>
   );
 }
 
-/** The sides of a paper of one's own. */
-function CustomSize({ sheets: { customMm }, change }: OfKindProps) {
-  const side = (name: 'widthMm' | 'heightMm', label: string) => (
-    <LengthGap
-      label={label}
-      valueMm={customMm[name]}
-      check={between(40, 5000)}
-      onChange={(mm) => change({ customMm: { ...customMm, [name]: mm } })}
-    />
-  );
+type OfKindProps = { sheets: SheetDecisions; gap: (at: DecisionPath<SheetDecisions>) => ReactNode };
+
+/** The decisions that belong to one kind, in its own words. */
+function OfKind({ sheets, gap }: OfKindProps) {
+  return sheetKinds[sheets.kind].sentence?.map((part, index) => {
+    if (typeof part === 'string') return part;
+    if (part.when && !part.when(sheets)) return null;
+    return (
+      <Fragment key={index}>
+        {part.before}
+        {gap(part.at)}
+      </Fragment>
+    );
+  });
+}
+
+function More({ sheets, change }: PartProps) {
   return (
     <>
-      {' '}
-      of {side('widthMm', 'Width of the paper')} × {side('heightMm', 'Height of the paper')}
+      {(['orientation', 'join', 'lineMm'] as const).map((at) => (
+        <DecisionRow key={at} table={sheetDecisionsSchema} at={at} values={sheets} onChange={change} />
+      ))}
+      <CorrectionRow sheets={sheets} change={change} />
     </>
   );
 }
 
-function More({ sheets, change }: OfKindProps) {
+/** Which measured printer the sheets are corrected for. */
+function CorrectionRow({ sheets, change }: PartProps) {
   const { data: calibrations = [] } = useCalibrationsQuery();
   return (
-    <>
-      <MoreRow label="The paper lies">
-        <ChoiceGap
-          label="Which way the paper lies"
-          value={sheets.lies}
-          options={[
-            { value: 'fewest', label: 'so that it takes the fewest sheets' },
-            { value: 'least-paper', label: 'so that it takes the least paper' },
-            { value: 'upright', label: 'upright' },
-            { value: 'lying', label: 'lying' },
-          ]}
-          onChange={(lies) => change({ lies })}
-        />
-      </MoreRow>
-      <MoreRow label="Sheets are">
-        <ChoiceGap
-          label="How sheets are joined"
-          value={sheets.join}
-          options={[
-            { value: 'overlapped', label: 'laid over each other' },
-            { value: 'trimmed', label: 'trimmed, then laid on' },
-          ]}
-          onChange={(join) => change({ join })}
-        />
-      </MoreRow>
-      <MoreRow label="Printed lines">
-        <LengthGap
-          label="Width of printed lines"
-          alwaysMm
-          valueMm={sheets.lineMm}
-          check={between(0.05, 3)}
-          onChange={(lineMm) => change({ lineMm })}
-        />
-      </MoreRow>
-      <MoreRow label="Make good the printer">
-        <Switch
-          size="small"
-          aria-label="Make good the printer"
-          checked={sheets.calibration !== null}
-          disabled={calibrations.length === 0}
-          onChange={(on) => change({ calibration: on ? (calibrations[0]?.id ?? null) : null })}
-        />
-        {calibrations.length === 0 ? (
-          <span>none measured yet: take Calibrate in hand</span>
-        ) : (
-          sheets.calibration !== null && (
-            <ChoiceGap
-              label="Calibration"
-              value={sheets.calibration}
-              options={calibrations.map(({ id, name, madeAt }) => ({
-                value: id,
-                label: `${name}, ${madeAt.slice(0, 10)}`,
-              }))}
-              onChange={(calibration) => change({ calibration })}
-            />
-          )
-        )}
-      </MoreRow>
-    </>
+    <MoreRow label="Correct this printer">
+      <Switch
+        size="small"
+        aria-label="Correct this printer"
+        checked={sheets.calibration !== null}
+        disabled={calibrations.length === 0}
+        onChange={(on) => change({ calibration: on ? (calibrations[0]?.id ?? null) : null })}
+      />
+      {calibrations.length === 0 ? (
+        <span>none measured yet: use the tool Calibrate</span>
+      ) : (
+        sheets.calibration !== null && (
+          <ChoiceGap
+            label="Calibration"
+            value={sheets.calibration}
+            options={calibrations.map(({ id, name, madeAt }) => ({
+              value: id,
+              label: `${name}, ${madeAt.slice(0, 10)}`,
+            }))}
+            onChange={(calibration) => change({ calibration })}
+          />
+        )
+      )}
+    </MoreRow>
   );
 }

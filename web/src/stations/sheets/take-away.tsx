@@ -1,6 +1,6 @@
 import { Button, Dropdown } from 'antd';
 import { useNavigate } from 'react-router';
-import { sheetKindWords, type SheetDecisions, type SheetKind } from '@nobrel/core/sheets';
+import { sheetKinds, sheetKindWords, type SheetDecisions } from '@nobrel/core/sheets';
 import { messageOf, usePrintMutation } from '../../store/api.js';
 import { useAppDispatch, useUnit, useWork } from '../../store/hooks.js';
 import { printingRecorded } from '../../store/work-slice.js';
@@ -22,14 +22,6 @@ const mapFormats = [
   { key: 'map.svg', label: 'The map as SVG' },
   { key: 'map.dxf', label: 'The map as DXF R12' },
 ] as const;
-const ofKind: Readonly<Partial<Record<SheetKind, readonly Format[]>>> = {
-  pricking: [
-    { key: 'csv', label: 'The holes as CSV', path: () => 'holes.csv' },
-    { key: 'dxf', label: 'The holes as DXF points', path: () => 'holes.dxf' },
-  ],
-  'setting-out': [{ key: 'measures', label: 'The measures as CSV', path: () => 'measures.csv' }],
-};
-
 /** So few pages are painted before anyone could stop them. */
 const fewPages = 24;
 
@@ -62,10 +54,14 @@ export function TakeAway({ disabled, decisions, pageNumber }: TakeAwayProps) {
       await painting.paint(
         printing.id,
         unit,
-        `${work.decisions.title} ${sheetKindWords[decisions.kind]}.pdf`,
+        `${work.decisions.title} ${sheetKindWords(decisions.kind)}.pdf`,
       );
   };
-  const own = ofKind[decisions.kind] ?? [];
+  const own = (sheetKinds[decisions.kind].files ?? []).map(({ name, label }): Format => ({
+    key: name,
+    label,
+    path: () => `lists/${name}`,
+  }));
   return (
     <>
       <span className="kept-together">
@@ -93,7 +89,7 @@ export function TakeAway({ disabled, decisions, pageNumber }: TakeAwayProps) {
             },
           }}
         >
-          <Button>Other ways</Button>
+          <Button>Other formats</Button>
         </Dropdown>
       </span>
       {painting.pages && (

@@ -1,16 +1,18 @@
 import { Checkbox, Input } from 'antd';
 import { Link } from 'react-router';
-import { surfaceKind } from '@nobrel/core/fit';
+import { surfaceKind, surfaceOf } from '@nobrel/core/fit';
 import {
   endSitting,
-  methodWords,
   phases,
   startSitting,
+  transferDecisionsSchema,
+  transferMethodIds,
   transferMethods,
   transferNotes,
   type TransferDecisions,
   type TransferStep,
 } from '@nobrel/core/transfer';
+import { DecisionGap } from '../../bench/decision-gap.js';
 import { ChoiceGap } from '../../bench/gaps.js';
 import { Notes } from '../../bench/notes.js';
 import { Sentence } from '../../bench/sentence.js';
@@ -22,11 +24,6 @@ import { useMapOrReference } from '../../leaves/use-map-or-reference.js';
 import { useKeptMapQuery } from '../../store/api.js';
 import { useDecide, useWork } from '../../store/hooks.js';
 import { Stopwatch } from './stopwatch.js';
-
-const handOptions = [
-  { value: 'right', label: 'right' },
-  { value: 'left', label: 'left' },
-] as const;
 
 /** Carrying the drawing across: the steps in order, the stopwatch, and what was used. */
 export function TransferStation() {
@@ -50,6 +47,7 @@ export function TransferStation() {
     );
   }
   const steps = stepsOf(work);
+  const materials = transferMethods[transfer.method].materials(surfaceOf(fit));
   return (
     <StationBench
       sentence={
@@ -58,22 +56,20 @@ export function TransferStation() {
           <ChoiceGap
             label="Method"
             value={transfer.method}
-            options={transferMethods.map((value) => ({ value, label: methodWords[value] }))}
+            options={transferMethodIds.map((value) => ({ value, label: transferMethods[value].name }))}
             onChange={(method) => change({ method })}
           />
           , tracing with the{' '}
-          <ChoiceGap
-            label="Drawing hand"
-            value={transfer.hand}
-            options={handOptions}
-            onChange={(hand) => change({ hand })}
-          />{' '}
-          hand.
+          <DecisionGap table={transferDecisionsSchema} at="hand" values={transfer} onChange={change} /> hand.
         </Sentence>
       }
       notes={
         <Notes
-          notes={transferNotes(work.decisions.transfer, work.map.minutes, work.printings.length)}
+          notes={transferNotes(transfer, {
+            minutes: work.map.minutes,
+            hand: work.decisions.map,
+            printed: work.printings.map(({ decisions }) => decisions.kind),
+          })}
           onWay={change}
         />
       }
@@ -81,7 +77,9 @@ export function TransferStation() {
       <Diptych
         extent={{ x: 0, y: 0, width: fit.widthMm, height: fit.heightMm }}
         left={left}
-        right={{ panel: <StepsPanel steps={steps} transfer={transfer} change={change} /> }}
+        right={{
+          panel: <StepsPanel steps={steps} materials={materials} transfer={transfer} change={change} />,
+        }}
       />
     </StationBench>
   );
@@ -89,11 +87,13 @@ export function TransferStation() {
 
 type PanelProps = {
   steps: TransferStep[];
+  /** What has to lie ready. */
+  materials: readonly string[];
   transfer: TransferDecisions;
   change: (fields: Partial<TransferDecisions>) => void;
 };
 
-function StepsPanel({ steps, transfer, change }: PanelProps) {
+function StepsPanel({ steps, materials, transfer, change }: PanelProps) {
   const now = () => new Date().toISOString();
   const tick = (id: string, on: boolean) => {
     const kept = Object.entries(transfer.done).filter(([step]) => step !== id);
@@ -111,6 +111,7 @@ function StepsPanel({ steps, transfer, change }: PanelProps) {
         />
       </header>
       <div className="steps-list" tabIndex={0} role="region" aria-label="List of steps">
+        <p className="steps-ready">Lay ready: {materials.join(', ')}.</p>
         {phases.map((phase) => (
           <div key={phase}>
             <h3>{phase}</h3>

@@ -1,0 +1,2 @@
+export * from './decision.js';
+export * from './describe.js';
