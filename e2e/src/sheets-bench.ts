@@ -15,7 +15,7 @@ export async function openSheets(page: Page, seeded: Running): Promise<void> {
 /** Chooses what is printed. A long list scrolls to what is looked for, and a click on the move may miss it. */
 export async function choose(page: Page, kind: SheetKind): Promise<void> {
   const list = page.getByLabel('What is printed');
-  const words = sheetKindWords[kind];
+  const words = sheetKindWords(kind);
   await expect(async () => {
     if ((await list.getAttribute('aria-expanded')) !== 'true') await list.click();
     await page.getByTitle(words, { exact: true }).last().click({ timeout: 2000 });

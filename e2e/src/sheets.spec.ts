@@ -156,7 +156,7 @@ test('what is seen on the leaf is what is saved, line by line', async ({ page, s
   await openSheets(page, seeded);
   for (const kind of ['mirrored', 'backing', 'pricking'] as const) {
     await choose(page, kind);
-    await expect(page.getByLabel('What is printed').locator('..')).toContainText(sheetKindWords[kind]);
+    await expect(page.getByLabel('What is printed').locator('..')).toContainText(sheetKindWords(kind));
     await expect(page.locator('[data-page="A1"]')).toBeVisible();
     await page.getByRole('button', { name: 'Other ways' }).click();
     const [download] = await Promise.all([

@@ -2,3 +2,4 @@ export * from './work.js';
 export * from './progress.js';
 export * from './map-current.js';
 export * from './sheet-source.js';
+export * from './stations.js';

@@ -1,17 +1,5 @@
+import type { Station } from './stations.js';
 import type { Work } from './work.js';
-
-/** The stations of the order of work, in order. */
-export const stations = ['reference', 'fit', 'map', 'sheets', 'transfer', 'file'] as const;
-export type Station = (typeof stations)[number];
-
-export const stationNames: Readonly<Record<Station, string>> = {
-  reference: 'Reference',
-  fit: 'Fit',
-  map: 'Map',
-  sheets: 'Sheets',
-  transfer: 'Transfer',
-  file: 'File',
-};
 
 /** Where a work stands, and the next thing to do. */
 export type Standing = { station: Station; stage: string; next: string };
@@ -32,5 +20,5 @@ export function standingOf(work: Pick<Work, 'decisions' | 'map' | 'printings'>):
   if (begun) return { station: 'transfer', stage: 'Being transferred', next: 'Go on with the transfer.' };
   if (work.printings.length > 0) return { station: 'transfer', stage: 'Printed', next: 'Carry it across.' };
   if (work.map !== null) return { station: 'sheets', stage: 'Mapped', next: 'Print the sheets.' };
-  return { station: 'fit', stage: 'Begun', next: 'Lay it on the surface, then make the map.' };
+  return { station: 'fit', stage: 'Begun', next: 'Place it on the surface, then make the map.' };
 }

@@ -8,10 +8,12 @@ import {
   sidesWords,
   spotOnSurface,
   surfaceOf,
+  toCut,
+  type FitDecisions,
 } from '../fit/index.js';
 import type { Point, Rect } from '../geometry/index.js';
 import { effortOf, onSurfaceAt } from '../map/index.js';
-import { preparedSpot } from '../reference/index.js';
+import { permissionWords, preparedSpot, type ReferenceDecisions } from '../reference/index.js';
 import { checkBarsOn, type CloseUp, type SheetSource } from '../sheets/index.js';
 import {
   defaultTransferDecisions,
@@ -27,7 +29,7 @@ import {
   type LengthUnit,
   type SizeMm,
 } from '../units/index.js';
-import { broughtFrom, mapRequestOf } from './map-current.js';
+import { broughtFrom, mapOrigin, mapRequestOf } from './map-current.js';
 import { mainPictureOf, type Work } from './work.js';
 
 /** What cannot be read off the work itself. */
@@ -81,10 +83,13 @@ export function sheetSourceOf(
   });
   const pictureAt = pictureOnMap(work, map);
   const { sticks } = decisions.sheets.backing;
+  const pins = corrections.pins.map(({ at, text, settled }) => ({
+    ...onSurfaceAt(at, pictureAt),
+    text,
+    settled,
+  }));
   const closeUps: CloseUp[] = [
-    ...corrections.pins
-      .filter(({ settled }) => !settled)
-      .map(({ at, text }) => ({ ...onSurfaceAt(at, pictureAt), text })),
+    ...pins.filter(({ settled }) => !settled),
     ...decisions.reference.details.flatMap(({ on, at, words }) => {
       const spot = on === picture.hash ? spotOf(at) : null;
       return spot ? [{ ...spot, text: words || 'Pinned detail' }] : [];
@@ -102,10 +107,13 @@ export function sheetSourceOf(
     drawing,
     grid: fit.grid,
     settingOut: settingOut(marksOf({ drawing, frame }, [], landmarks), planned, fit.datum, fit.measured),
+    surfaceSays: surfaceSays(fit, map.surface, unit),
     rounding: fit,
     sketch: fit.sketch,
     crop: brought ? null : cropOf(map),
     closeUps,
+    pins,
+    credit: creditOf(decisions.reference),
     groundColour: fit.groundColour,
     pictureAt,
     decided: [
@@ -120,6 +128,40 @@ export function sheetSourceOf(
       ...(transfer.used ? [['Used', transfer.used] as const] : []),
     ],
     steps: stepWords(transferSteps(surface, transfer, sheetsToJoin(work))),
+  };
+}
+
+function surfaceSays(fit: FitDecisions, { width, height }: MapDocument['surface'], unit: LengthUnit): string {
+  const cut = toCut(fit);
+  const cutting = cut ? ` To cut: ${formatSize(cut.size.widthMm, cut.size.heightMm, unit)}.` : '';
+  return `${surfaceOf(fit).name}, ${formatSize(width, height, unit)}. Margins ${sidesWords(fit.marginsMm, unit)}.${cutting}`;
+}
+
+/** Whose a reference is and what allows it to be worked from, as a sentence. */
+export function creditOf({ owner, permission, permissionNote }: ReferenceDecisions): string {
+  const note = permissionNote ? ` ${permissionNote}` : '';
+  return `By ${owner || 'nobody noted'}; ${permissionWords(permission)}.${note}`;
+}
+
+/**
+ * The plan of a work that has no map yet: its surface and frame without lines, for what is printed before the map.
+ *
+ * @returns null while the picture does not fit its surface
+ */
+export function plannedMap(work: Pick<Work, 'decisions' | 'pictures'>): MapDocument | null {
+  const request = mapRequestOf(work);
+  if (!request) return null;
+  const { surface, frame } = request.placement;
+  return {
+    format: 'nobrel-map',
+    version: 1,
+    units: 'mm',
+    surface,
+    frame,
+    values: [],
+    shapes: [],
+    lines: [],
+    settings: { ...mapOrigin(request) },
   };
 }
 
@@ -154,10 +196,13 @@ export function plainSheetSource(
     drawing: map.frame,
     grid: { ...fit.grid, ...(by.grid ? { by: 'counts' as const, ...by.grid } : {}) },
     settingOut: settingOut(marksOf(layout, [], []), map.surface, fit.datum, null),
+    surfaceSays: `${formatSize(map.surface.width, map.surface.height, by.unit)}.`,
     rounding: fit,
     sketch: by.sketch,
     crop: cropOf(map),
     closeUps: by.closeUps,
+    pins: by.closeUps.map((spot) => ({ ...spot, settled: false })),
+    credit: '',
     groundColour: fit.groundColour,
     pictureAt: map.frame,
     decided: [

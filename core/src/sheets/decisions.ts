@@ -10,6 +10,7 @@ export const sheetKindIds = [
   'values',
   'numbers',
   'reference',
+  'reference-page',
   'close-ups',
   'grid',
   'grid-reference',
@@ -20,6 +21,7 @@ export const sheetKindIds = [
   'setting-out',
   'order-slip',
   'label',
+  'pins',
   'card',
   'calibration',
 ] as const;

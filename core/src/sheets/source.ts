@@ -22,12 +22,18 @@ export type SheetSource = {
   drawing: Rect;
   grid: GridDecisions;
   settingOut: SettingOut;
+  /** Kind and size of the surface, its margins and what is to be cut, as sentences. */
+  surfaceSays: string;
   rounding: Pick<FitDecisions, 'roundMm' | 'roundInch' | 'datum'>;
   /** A sketch that is enlarged by machine, or null when none was measured. */
   sketch: SizeMm | null;
   /** The part of the prepared reference that fills the frame, its pixels; null without a reference. */
   crop: PixelWindow | null;
   closeUps: readonly CloseUp[];
+  /** Notes pinned to the map, mm on the surface. */
+  pins: readonly (CloseUp & { settled: boolean })[];
+  /** Whose the reference is and what allows it to be worked from, as a sentence. */
+  credit: string;
   /** Colour of the surface, such as #f4efe4. */
   groundColour: string;
   /** Where the whole prepared picture lies on the surface, mm: what places of the picture are shares of. */

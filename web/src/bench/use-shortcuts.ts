@@ -1,6 +1,6 @@
 import { useEffect } from 'react';
 import { useNavigate, useParams } from 'react-router';
-import { stations } from '@nobrel/core/file';
+import { stationIds } from '@nobrel/core/file';
 import { useAppDispatch, useAppSelector } from '../store/hooks.js';
 import { loupeTaken } from '../store/view-slice.js';
 import { isTyping } from './typing.js';
@@ -29,7 +29,7 @@ export function useShortcuts(showHelp: () => void): void {
         dispatch(loupeTaken(!loupe));
       } else if (!command && !event.altKey && id !== undefined) {
         // Zero belongs to the leaf; the stations begin at one.
-        const station = stations[Number(event.key) - 1];
+        const station = stationIds[Number(event.key) - 1];
         if (/^[1-9]$/.test(event.key) && station) void navigate(`/works/${id}/${station}`);
       }
     };

@@ -1,10 +1,13 @@
-import { Link } from 'react-router';
 import { Button } from 'antd';
+import { useMemo } from 'react';
+import { Link, useNavigate, useParams } from 'react-router';
+import { plannedMap } from '@nobrel/core/file';
+import { sheetKindIds, type SheetDecisions } from '@nobrel/core/sheets';
 import type { MapDocument } from '@nobrel/core/documents';
 import { LeafScale } from '../leaves/leaf-scale.js';
 import { PageDrawing } from '../stations/sheets/page-drawing.js';
 import { useKeptMapQuery } from '../store/api.js';
-import { useWork } from '../store/hooks.js';
+import { useAppSelector, useWork } from '../store/hooks.js';
 import { useSheetPages, useSheets } from '../workers/use-sheets.js';
 
 /** CSS counts 96 pixels an inch. */
@@ -13,17 +16,27 @@ const cssPxPerMm = 96 / 25.4;
 /** More pages than this are better printed from the PDF. */
 const mostPages = 60;
 
-/** The sheets as pages of the browser's own printing, each on paper of its size. */
+/** Sheets as pages of the browser's own printing, each on paper of its size: those decided at Sheets, or of a kind. */
 export function SheetsPrint() {
   const work = useWork();
-  const { data } = useKeptMapQuery(work.id, { skip: work.map === null });
-  if (work.map === null) return <p role="alert">There is no map to print yet. Make it at Map.</p>;
-  return data ? <Pages map={data.document} /> : null;
+  const { kind } = useParams();
+  const look = useAppSelector((state) => state.view.look);
+  const { data, isError } = useKeptMapQuery(work.id, { skip: work.map === null });
+  const { sheets } = work.decisions;
+  const asked = sheetKindIds.find((id) => id === kind);
+  const wanted = useMemo(() => (asked ? { ...sheets, kind: asked, look } : sheets), [sheets, asked, look]);
+  const planned = useMemo(() => plannedMap(work), [work]);
+  if (kind !== 'sheets' && !asked) return <p role="alert">There is no sheet of this kind.</p>;
+  const map = work.map === null || isError ? planned : data?.document;
+  if (map === null)
+    return <p role="alert">The picture does not fit its surface yet. Fix the sizes at Fit.</p>;
+  return map ? <Pages map={map} sheets={wanted} /> : null;
 }
 
-function Pages({ map }: { map: MapDocument }) {
+function Pages({ map, sheets }: { map: MapDocument; sheets: SheetDecisions }) {
   const work = useWork();
-  const { laid, fault } = useSheets(map, work.decisions.sheets);
+  const navigate = useNavigate();
+  const { laid, fault } = useSheets(map, sheets);
   const shown = useSheetPages(laid, 0, mostPages);
   const first = shown?.pages[0];
   return (
@@ -33,7 +46,8 @@ function Pages({ map }: { map: MapDocument }) {
         <Button type="primary" disabled={!shown} onClick={() => window.print()}>
           Print these pages
         </Button>{' '}
-        <Link to={`/works/${work.id}/sheets`}>Back to the work</Link>
+        <Button onClick={() => void navigate(-1)}>Back</Button>{' '}
+        <Link to={`/works/${work.id}/sheets`}>To Sheets</Link>
         <span>Print at 100 %, without margins of the browser’s own; then lay a ruler on the check bars.</span>
         {laid && laid.count > mostPages && (
           <span role="alert">Only the first {mostPages} pages are here: save the PDF for all of them.</span>

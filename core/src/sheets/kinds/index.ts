@@ -11,8 +11,10 @@ import { labelKind } from './label.js';
 import { mirroredKind, outlineKind } from './lines.js';
 import { orderSlipKind } from './order-slip.js';
 import { partialKind } from './partial.js';
+import { pinsKind } from './pins.js';
 import { prickingKind } from './pricking.js';
 import { referenceKind } from './reference.js';
+import { referencePageKind } from './reference-page.js';
 import { settingOutKind } from './setting-out.js';
 import { numbersKind, valuesKind } from './values.js';
 
@@ -23,6 +25,7 @@ export const sheetKinds: Readonly<Record<SheetKind, SheetKindModule>> = {
   values: valuesKind,
   numbers: numbersKind,
   reference: referenceKind,
+  'reference-page': referencePageKind,
   'close-ups': closeUpsKind,
   grid: gridKind,
   'grid-reference': gridReferenceKind,
@@ -33,6 +36,7 @@ export const sheetKinds: Readonly<Record<SheetKind, SheetKindModule>> = {
   'setting-out': settingOutKind,
   'order-slip': orderSlipKind,
   label: labelKind,
+  pins: pinsKind,
   card: cardKind,
   calibration: calibrationKind,
 };

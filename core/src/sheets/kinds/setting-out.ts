@@ -1,5 +1,5 @@
 import { readOffRule } from '../../fit/index.js';
-import { formatSize, type SizeMm } from '../../units/index.js';
+import type { SizeMm } from '../../units/index.js';
 import type { SinglePage } from '../lay-out.js';
 import { strokeOf, textOf } from '../page.js';
 import type { SheetSource } from '../source.js';
@@ -7,13 +7,13 @@ import { bodyMm, headed } from './headed.js';
 import type { SheetKindModule } from './kind.js';
 
 /** The measures to mark on the surface: a small drawing with numbered marks, and the list. */
-function settingOutPage({ title, map, settingOut, rounding, unit }: SheetSource) {
+function settingOutPage({ title, map, settingOut, surfaceSays, rounding, unit }: SheetSource) {
   return (room: SizeMm): SinglePage[] => {
     const { width, height } = map.surface;
     const pages: SinglePage[] = [];
     let column = headed(
       title,
-      `Setting out on ${formatSize(width, height, unit)}. Measure from the ${settingOut.level} and the ${settingOut.side} edge; every measure from the edge itself.`,
+      `Setting out on ${surfaceSays} Measure from the ${settingOut.level} and the ${settingOut.side} edge; every measure from the edge itself.${settingOut.really ? ' The surface is out of square; the measures follow its real edges.' : ''}`,
       room,
     );
     const scale = Math.min(room.widthMm / width, (0.38 * room.heightMm) / height);

@@ -1,6 +1,6 @@
 import { Button, Input } from 'antd';
 import { sidesWords, surfaceKind } from '@nobrel/core/fit';
-import { mainPictureOf, stationNames, standingOf } from '@nobrel/core/file';
+import { mainPictureOf, stations, standingOf } from '@nobrel/core/file';
 import { permissionWords } from '@nobrel/core/reference';
 import { minutesSpent, transferMethods } from '@nobrel/core/transfer';
 import { counted, findFormat, formatMinutes, formatSize } from '@nobrel/core/units';
@@ -65,7 +65,7 @@ export function FileStation() {
                   {
                     id: 'file-next',
                     weight: 'plain',
-                    says: `Next, at ${stationNames[standing.station]}: ${standing.next}`,
+                    says: `Next, at ${stations[standing.station].name}: ${standing.next}`,
                     why: 'The record fills itself from what is done at each station.',
                     ways: [],
                   },

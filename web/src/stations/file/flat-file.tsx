@@ -1,6 +1,6 @@
 import { Alert, Spin } from 'antd';
 import { Link } from 'react-router';
-import { mainPictureOf, standingOf, stationNames, type Work } from '@nobrel/core/file';
+import { mainPictureOf, standingOf, stations, type Work } from '@nobrel/core/file';
 import { transferMethods } from '@nobrel/core/transfer';
 import { formatMinutes, formatSize } from '@nobrel/core/units';
 import { Frame } from '../../bench/frame.js';
@@ -62,7 +62,7 @@ function Card({ work }: { work: Work }) {
           `, by ${transferMethods[decisions.transfer.method].name}`}
       </span>
       <span className="card-next">
-        <em>{stationNames[standing.station]}:</em> {standing.next}
+        <em>{stations[standing.station].name}:</em> {standing.next}
       </span>
     </Link>
   );

@@ -103,7 +103,7 @@ export function ReferenceStation() {
             tools: (
               <>
                 <LookChoice />
-                <LinkButton to={`/works/${work.id}/print/reference`}>Print</LinkButton>
+                <LinkButton to={`/works/${work.id}/print/reference-page`}>Print</LinkButton>
               </>
             ),
             content: <MainPicture at={whole} />,

@@ -1,5 +1,6 @@
 import { Checkbox, Input } from 'antd';
 import { Link } from 'react-router';
+import { stepsOf } from '@nobrel/core/file';
 import { surfaceKind, surfaceOf } from '@nobrel/core/fit';
 import {
   endSitting,
@@ -17,7 +18,6 @@ import { ChoiceGap } from '../../bench/gaps.js';
 import { Notes } from '../../bench/notes.js';
 import { Sentence } from '../../bench/sentence.js';
 import { Missing, StationBench } from '../../bench/station.js';
-import { stepsOf } from '../../bench/strip.js';
 import { Diptych } from '../../leaves/diptych.js';
 import { MapOnSurface } from '../../leaves/map-on-surface.js';
 import { useMapOrReference } from '../../leaves/use-map-or-reference.js';

@@ -1,0 +1,69 @@
+import { findFitFault, surfaceOf } from '../fit/index.js';
+import { paperName } from '../sheets/index.js';
+import { transferSteps, type TransferStep } from '../transfer/index.js';
+import { counted, formatMinutes, formatSize, type LengthUnit } from '../units/index.js';
+import { sheetsToJoin } from './sheet-source.js';
+import { mainPictureOf, type Work } from './work.js';
+
+/** The stations of the order of work, in order; also the last part of their address. */
+export const stationIds = ['reference', 'fit', 'map', 'sheets', 'transfer', 'file'] as const;
+export type Station = (typeof stationIds)[number];
+
+/** A station: all that the strip, the tour and the docs know of it. */
+export type StationModule = {
+  name: string;
+  /** What is done there, as a sentence. */
+  help: string;
+  /** The one live fact under its name. */
+  fact: (work: Work, unit: LengthUnit) => string;
+};
+
+/** Steps of the transfer as they stand for a work. */
+export function stepsOf(work: Work): TransferStep[] {
+  return transferSteps(surfaceOf(work.decisions.fit), work.decisions.transfer, sheetsToJoin(work));
+}
+
+export const stations: Readonly<Record<Station, StationModule>> = {
+  reference: {
+    name: 'Reference',
+    help: 'Bring in the picture, square and crop it, and note whose it is.',
+    fact: (work) => {
+      const { preparation, squaring } = mainPictureOf(work);
+      const megapixels = `${((preparation.width * preparation.height) / 1e6).toFixed(1)} megapixels`;
+      return squaring.corners ? `squared, ${megapixels}` : megapixels;
+    },
+  },
+  fit: {
+    name: 'Fit',
+    help: 'Choose the surface and its size, and where the picture goes on it.',
+    fact: ({ decisions: { fit } }, unit) =>
+      findFitFault(fit) ? 'sizes to fix' : formatSize(fit.widthMm, fit.heightMm, unit),
+  },
+  map: {
+    name: 'Map',
+    help: 'Make the map: the lines and values that will be traced.',
+    fact: ({ map }) => (map ? `${counted(map.lines, 'line')}, ${formatMinutes(map.minutes)}` : 'no map yet'),
+  },
+  sheets: {
+    name: 'Sheets',
+    help: 'Print the map at true size, in as many sheets as it takes.',
+    fact: ({ decisions, printings }) => {
+      const last = printings.at(-1);
+      return last ? `${counted(last.pages, 'page')} printed` : `on ${paperName(decisions.sheets.paper)}`;
+    },
+  },
+  transfer: {
+    name: 'Transfer',
+    help: 'Carry the drawing onto the surface, step by step.',
+    fact: (work) => {
+      const steps = stepsOf(work);
+      const done = steps.filter((step) => work.decisions.transfer.done[step.id] !== undefined).length;
+      return `${done} of ${steps.length} steps`;
+    },
+  },
+  file: {
+    name: 'File',
+    help: 'Keep the record: what was used, where the tracing is, what to do next time.',
+    fact: ({ decisions }) => (decisions.file.transferredAt ? 'transferred' : 'not finished'),
+  },
+};

@@ -1,0 +1,51 @@
+import { Alert, Spin } from 'antd';
+import { useEffect } from 'react';
+import { Link, Outlet, useParams } from 'react-router';
+import { Frame } from './bench/frame.js';
+import { Strip } from './bench/strip.js';
+import { messageOf, useWorkQuery } from './store/api.js';
+import { useAppDispatch, useAppSelector } from './store/hooks.js';
+import { readStash } from './store/unsaved.js';
+import { closed, opened, refreshed } from './store/work-slice.js';
+
+/** Opens the work its address names, for the stations and pages below it. */
+export function OpenWork() {
+  const { id = '' } = useParams();
+  const dispatch = useAppDispatch();
+  const answer = useWorkQuery(id, { refetchOnMountOrArgChange: true, refetchOnFocus: true });
+  const openId = useAppSelector((state) => state.work.work?.id);
+  const title = useAppSelector((state) => state.work.decisions?.title);
+  const data = answer.isError || (answer.isFetching && openId !== id) ? undefined : answer.data;
+  useEffect(() => {
+    if (!data) return;
+    if (openId === data.id) dispatch(refreshed(data));
+    else dispatch(opened({ work: data, unsaved: readStash(data.id, data.revision) }));
+  }, [data, openId, dispatch]);
+  useEffect(() => () => void dispatch(closed()), [id, dispatch]);
+  useEffect(() => {
+    document.title = title ? `${title} · Nobrel` : 'Nobrel';
+    return () => {
+      document.title = 'Nobrel';
+    };
+  }, [title]);
+  if (openId === id) return <Outlet />;
+  return (
+    <Frame>
+      {answer.isError ? (
+        <Alert type="error" title={messageOf(answer.error)} action={<Link to="/">To the flat file</Link>} />
+      ) : (
+        <Spin aria-label="Opening the work" />
+      )}
+    </Frame>
+  );
+}
+
+/** What stands around every station of a work. */
+export function WorkFrame() {
+  const title = useAppSelector((state) => state.work.decisions?.title);
+  return (
+    <Frame title={<span className="top-place">{title}</span>} strip={<Strip />}>
+      <Outlet />
+    </Frame>
+  );
+}
