@@ -3,7 +3,8 @@ import { useEffect } from 'react';
 import { Link, Outlet, useParams } from 'react-router';
 import { Frame } from './bench/frame.js';
 import { Strip } from './bench/strip.js';
-import { messageOf, useWorkQuery } from './store/api.js';
+import { messageOf } from './store/api/base.js';
+import { useWorkQuery } from './store/api/file.js';
 import { useAppDispatch, useAppSelector } from './store/hooks.js';
 import { readStash } from './store/unsaved.js';
 import { closed, opened, refreshed } from './store/work-slice.js';
@@ -13,7 +14,7 @@ export function OpenWork() {
   const { id = '' } = useParams();
   const dispatch = useAppDispatch();
   const answer = useWorkQuery(id, { refetchOnMountOrArgChange: true, refetchOnFocus: true });
-  const openId = useAppSelector((state) => state.work.work?.id);
+  const openId = useAppSelector((state) => state.work.id);
   const title = useAppSelector((state) => state.work.decisions?.title);
   const data = answer.isError || (answer.isFetching && openId !== id) ? undefined : answer.data;
   useEffect(() => {

@@ -14,13 +14,8 @@ import {
 import type { Point, Rect } from '../geometry/index.js';
 import { effortOf, onSurfaceAt } from '../map/index.js';
 import { permissionWords, preparedSpot, type ReferenceDecisions } from '../reference/index.js';
-import { checkBarsOn, type CloseUp, type SheetSource } from '../sheets/index.js';
-import {
-  defaultTransferDecisions,
-  transferMethods,
-  transferSteps,
-  type SheetsToJoin,
-} from '../transfer/index.js';
+import { type CloseUp, type SheetSource } from '../sheets/index.js';
+import { defaultTransferDecisions, transferMethods, transferSteps } from '../transfer/index.js';
 import {
   aboutMinutes,
   counted,
@@ -30,6 +25,7 @@ import {
   type SizeMm,
 } from '../units/index.js';
 import { broughtFrom, mapOrigin, mapRequestOf } from './map-current.js';
+import { sheetsToJoin } from './sheets-to-join.js';
 import { mainPictureOf, type Work } from './work.js';
 
 /** What cannot be read off the work itself. */
@@ -163,14 +159,6 @@ export function plannedMap(work: Pick<Work, 'decisions' | 'pictures'>): MapDocum
     lines: [],
     settings: { ...mapOrigin(request) },
   };
-}
-
-/** The sheets the drawing is joined from: the last that were printed to be traced from. */
-export function sheetsToJoin({ printings }: Pick<Work, 'printings'>): SheetsToJoin {
-  const last = printings.findLast(({ decisions }) => ['outline', 'mirrored'].includes(decisions.kind));
-  if (!last) return { count: 0, barsMm: [] };
-  // The assembly diagram is a page, but not a sheet to join.
-  return { count: last.pages > 1 ? last.pages - 1 : 1, barsMm: checkBarsOn(last.decisions) };
 }
 
 /** The same for a map alone, as the command line has it: on plain paper, with what is usual. */

@@ -2,7 +2,7 @@ import { findFitFault, surfaceOf } from '../fit/index.js';
 import { paperName } from '../sheets/index.js';
 import { transferSteps, type TransferStep } from '../transfer/index.js';
 import { counted, formatMinutes, formatSize, type LengthUnit } from '../units/index.js';
-import { sheetsToJoin } from './sheet-source.js';
+import { sheetsToJoin } from './sheets-to-join.js';
 import { mainPictureOf, type Work } from './work.js';
 
 /** The stations of the order of work, in order; also the last part of their address. */

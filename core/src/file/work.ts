@@ -107,7 +107,10 @@ export type Work = z.infer<typeof workSchema>;
 export type MainPicture = { picture: StoredPicture; squaring: Squaring; preparation: Preparation };
 
 /** Reads off which picture is worked from. One that is no longer there gives way to the first. */
-export function mainPictureOf({ pictures, decisions }: Pick<Work, 'pictures' | 'decisions'>): MainPicture {
+export function mainPictureOf({
+  pictures,
+  decisions,
+}: Pick<Work, 'pictures'> & { decisions: Pick<WorkDecisions, 'reference'> }): MainPicture {
   const { reference } = decisions;
   const picture = pictures.find(({ hash }) => hash === reference.main) ?? pictures[0];
   const squaring = squaringOf(reference, picture.hash);

@@ -2,7 +2,7 @@ import { z } from 'zod';
 import { choiceDecision, numberDecision, optionalNumberDecision } from '../decisions/index.js';
 import { gridSchema } from './grid-decisions.js';
 import { guideKinds } from './guides.js';
-import { measuredSidesSchema } from './squareness.js';
+import { measuredSidesSchema } from './measured-sides.js';
 import { lightPassed, surfaceKind, surfaceKindIds, tooths, type SurfaceKindId } from './surface-kinds.js';
 
 /** The largest side of a surface, mm: a wall. */

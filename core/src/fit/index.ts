@@ -12,3 +12,4 @@ export * from './squareness.js';
 export * from './setting-out.js';
 export * from './enlarging.js';
 export * from './notes.js';
+export * from './measured-sides.js';

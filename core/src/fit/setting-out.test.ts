@@ -5,7 +5,8 @@ import { datums, defaultFitDecisions, type Datum } from './decisions.js';
 import { layOut } from './layout.js';
 import { fitNotes } from './notes.js';
 import { gridTicks, marksOf, readOffRule, settingOut } from './setting-out.js';
-import { findMeasureFault, squarenessOf, type MeasuredSides } from './squareness.js';
+import type { MeasuredSides } from './measured-sides.js';
+import { findMeasureFault, squarenessOf } from './squareness.js';
 
 const surface = { width: 300, height: 240 };
 const square: MeasuredSides = {

@@ -3,7 +3,8 @@ import { formatInches, mmPerInch, type LengthUnit } from '../units/index.js';
 import { datums, type Datum, type FitDecisions } from './decisions.js';
 import { gridOf } from './grid.js';
 import type { Layout } from './layout.js';
-import { sideLine, squarenessOf, type MeasuredSides } from './squareness.js';
+import type { MeasuredSides } from './measured-sides.js';
+import { sideLine, squarenessOf } from './squareness.js';
 
 /** A point that is to be marked on the surface, mm from its top-left corner as planned. */
 export type Mark = Point & { name: string; of: 'picture' | 'middle' | 'motif' | 'landmark' };

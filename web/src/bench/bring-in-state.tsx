@@ -1,12 +1,12 @@
-import { Alert, Button, InputNumber, Modal, Progress } from 'antd';
-import { useState } from 'react';
-import { svgSidesPx } from '@nobrel/core/reference';
+import { Alert, Button, Progress } from 'antd';
+import { lazy, Suspense } from 'react';
 import type { BringingIn } from './use-bring-in.js';
+
+const SvgSize = lazy(async () => ({ default: (await import('./svg-size.js')).SvgSize }));
 
 /** How bringing in pictures stands: how far the upload is, what an SVG asks, what was refused and why. */
 export function BringInState({ state }: { state: BringingIn }) {
   const { coming, faults, asked, answer, dismiss, stop } = state;
-  const [longSidePx, setLongSidePx] = useState<number | null>(svgSidesPx.usual);
   return (
     <>
       {coming && (
@@ -38,32 +38,11 @@ export function BringInState({ state }: { state: BringingIn }) {
           closable={{ onClose: dismiss }}
         />
       )}
-      <Modal
-        open={asked !== null}
-        title="How large shall it be drawn?"
-        okText="Draw it"
-        cancelText="Leave it out"
-        okButtonProps={{ disabled: longSidePx === null }}
-        onOk={() => answer(longSidePx)}
-        onCancel={() => answer(null)}
-      >
-        <p>
-          “{asked}” is drawn by formula and has no pixels of its own. For lines on paper, 10 pixels a
-          millimetre of its final long side are plenty.
-        </p>
-        <label>
-          Long side{' '}
-          <InputNumber
-            aria-label="Long side in pixels"
-            min={svgSidesPx.least}
-            max={svgSidesPx.most}
-            precision={0}
-            suffix="pixels"
-            value={longSidePx}
-            onChange={setLongSidePx}
-          />
-        </label>
-      </Modal>
+      {asked !== null && (
+        <Suspense>
+          <SvgSize name={asked} onAnswer={answer} />
+        </Suspense>
+      )}
     </>
   );
 }

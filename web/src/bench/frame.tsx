@@ -1,13 +1,15 @@
-import { Alert, Button, Segmented, Switch, Tooltip } from 'antd';
+import { Alert, Button, Radio, Switch } from 'antd';
 import { RedoOutlined, UndoOutlined } from '@ant-design/icons';
-import { useState, type ReactNode } from 'react';
+import { lazy, Suspense, useState, type ReactNode } from 'react';
 import { Link } from 'react-router';
-import type { LengthUnit } from '@nobrel/core/units';
-import { useAppDispatch, useAppSelector } from '../store/hooks.js';
+import { z } from 'zod';
+import { lengthUnits } from '@nobrel/core/units';
+import { useAppDispatch, useAppSelector, useUnit } from '../store/hooks.js';
 import { roomChosen, unitChosen } from '../store/view-slice.js';
 import { oursKept, redone, theirsTaken, undone, type Saving } from '../store/work-slice.js';
-import { KeysHelp } from './keys-help.js';
 import { useShortcuts } from './use-shortcuts.js';
+
+const KeysHelp = lazy(async () => ({ default: (await import('./keys-help.js')).KeysHelp }));
 
 const savingWords: Record<Saving, string> = {
   saved: 'Saved',
@@ -28,7 +30,8 @@ export function Frame({
   children: ReactNode;
 }) {
   const dispatch = useAppDispatch();
-  const { unit, room } = useAppSelector((state) => state.view);
+  const unit = useUnit();
+  const room = useAppSelector((state) => state.view.room);
   const [helpOpen, setHelpOpen] = useState(false);
   useShortcuts(() => setHelpOpen(true));
   return (
@@ -42,12 +45,13 @@ export function Frame({
         </Link>
         <div className="top-title">{title}</div>
         {strip && <WorkTools />}
-        <Segmented<LengthUnit>
+        <Radio.Group
           aria-label="Units"
           size="small"
-          options={['mm', 'cm', 'in']}
+          optionType="button"
+          options={[...lengthUnits]}
           value={unit}
-          onChange={(value) => dispatch(unitChosen(value))}
+          onChange={({ target }) => dispatch(unitChosen(z.enum(lengthUnits).parse(target.value)))}
         />
         <label className="room-switch">
           <Switch
@@ -66,40 +70,50 @@ export function Frame({
       <main id="bench" className="bench" tabIndex={-1}>
         {children}
       </main>
-      <KeysHelp open={helpOpen} onClose={() => setHelpOpen(false)} />
+      {helpOpen && (
+        <Suspense>
+          <KeysHelp onClose={() => setHelpOpen(false)} />
+        </Suspense>
+      )}
     </div>
   );
 }
 
 function WorkTools() {
   const dispatch = useAppDispatch();
-  const { saving, past, future } = useAppSelector((state) => state.work);
+  const canUndo = useAppSelector((state) => state.work.past.length > 0);
+  const canRedo = useAppSelector((state) => state.work.future.length > 0);
   return (
     <div className="work-tools">
-      <span className={`saving saving-${saving}`} role="status">
-        {savingWords[saving]}
-      </span>
-      <Tooltip title="Undo (Ctrl Z)">
-        <Button
-          size="small"
-          type="text"
-          aria-label="Undo"
-          icon={<UndoOutlined />}
-          disabled={past.length === 0}
-          onClick={() => dispatch(undone())}
-        />
-      </Tooltip>
-      <Tooltip title="Redo (Ctrl Shift Z)">
-        <Button
-          size="small"
-          type="text"
-          aria-label="Redo"
-          icon={<RedoOutlined />}
-          disabled={future.length === 0}
-          onClick={() => dispatch(redone())}
-        />
-      </Tooltip>
+      <SavingState />
+      <Button
+        title="Undo (Ctrl Z)"
+        size="small"
+        type="text"
+        aria-label="Undo"
+        icon={<UndoOutlined />}
+        disabled={!canUndo}
+        onClick={() => dispatch(undone())}
+      />
+      <Button
+        title="Redo (Ctrl Shift Z)"
+        size="small"
+        type="text"
+        aria-label="Redo"
+        icon={<RedoOutlined />}
+        disabled={!canRedo}
+        onClick={() => dispatch(redone())}
+      />
     </div>
+  );
+}
+
+function SavingState() {
+  const saving = useAppSelector((state) => state.work.saving);
+  return (
+    <span className={`saving saving-${saving}`} role="status">
+      {savingWords[saving]}
+    </span>
   );
 }
 

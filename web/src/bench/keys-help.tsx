@@ -33,9 +33,9 @@ const keys: readonly (readonly [string, string])[] = [
 ];
 
 /** The list of keys. */
-export function KeysHelp({ open, onClose }: { open: boolean; onClose: () => void }) {
+export function KeysHelp({ onClose }: { onClose: () => void }) {
   return (
-    <Modal open={open} title="Keys" footer={null} onCancel={onClose} width={520}>
+    <Modal open title="Keys" footer={null} onCancel={onClose} width={520}>
       <dl className="keys">
         {keys.map(([key, does]) => (
           <div key={key}>

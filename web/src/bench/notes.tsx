@@ -2,9 +2,9 @@ import { Button, Input } from 'antd';
 import { useState, type ReactNode } from 'react';
 import { worstFirst, type Note, type NoteWeight } from '@nobrel/core/notes';
 import { usePointed } from '../leaves/pointed.js';
-import { useDecide, useWork } from '../store/hooks.js';
+import { useDecide, useDecisions } from '../store/hooks.js';
 
-const weightWords: Record<NoteWeight, string> = { mend: '! To mend', watch: '△ Watch', plain: '○ Noted' };
+const weightWords: Record<NoteWeight, string> = { mend: '! To fix', watch: '△ Watch', plain: '○ Noted' };
 
 type NotesProps<Change> = {
   notes: readonly Note<Change>[];
@@ -15,7 +15,7 @@ type NotesProps<Change> = {
 
 /** Notes in the margin, worst first; those set aside below, with their reasons. */
 export function Notes<Change>({ notes, onWay, figure }: NotesProps<Change>) {
-  const { setAside } = useWork().decisions;
+  const setAside = useDecisions('setAside');
   const decide = useDecide();
   const ordered = worstFirst(notes);
   const aside = ordered.filter((note) => setAside[note.id] !== undefined);
@@ -63,11 +63,8 @@ function NoteItem<Change>({ note, onWay }: { note: Note<Change>; onWay: (change:
     places.length === 0
       ? {}
       : {
-          tabIndex: 0,
           onPointerEnter: () => pointTo(places),
           onPointerLeave: () => pointTo([]),
-          onFocus: () => pointTo(places),
-          onBlur: () => pointTo([]),
         };
   const put = () => {
     if (reason?.trim()) decide({ room: 'setAside', change: { [note.id]: reason.trim() } });
@@ -76,7 +73,17 @@ function NoteItem<Change>({ note, onWay }: { note: Note<Change>; onWay: (change:
     <li className={`note note-${note.weight}`} {...pointing}>
       <span className="note-weight">{weightWords[note.weight]}</span>
       <p>{note.says}</p>
-      {places.length > 0 && <span className="note-shown">Point here to see where.</span>}
+      {places.length > 0 && (
+        <Button
+          size="small"
+          type="link"
+          className="note-shown"
+          onFocus={() => pointTo(places)}
+          onBlur={() => pointTo([])}
+        >
+          Point here to see where
+        </Button>
+      )}
       <details>
         <summary>Why it matters</summary>
         <p>{note.why}</p>

@@ -1,9 +1,10 @@
 import { Button } from 'antd';
-import { useEffect, useRef, useState, type DragEvent, type ReactNode } from 'react';
+import { lazy, Suspense, useEffect, useRef, useState, type DragEvent, type ReactNode } from 'react';
 import type { StoredPicture } from '@nobrel/core/file';
-import { messageOf } from '../store/api.js';
-import { BringInState } from './bring-in-state.js';
+import { messageOf } from '../store/api/base.js';
 import { useBringIn } from './use-bring-in.js';
+
+const BringInState = lazy(async () => ({ default: (await import('./bring-in-state.js')).BringInState }));
 
 type PictureDropProps = {
   label: string;
@@ -84,7 +85,11 @@ export function PictureDrop({ label, className = '', intro, before, button, onTa
           event.target.value = '';
         }}
       />
-      <BringInState state={bringing} />
+      {(bringing.coming ?? bringing.asked ?? bringing.faults[0]) && (
+        <Suspense>
+          <BringInState state={bringing} />
+        </Suspense>
+      )}
       {fault && (
         <p className="gap-fault" role="alert">
           {fault}

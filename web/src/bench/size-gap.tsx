@@ -1,6 +1,6 @@
 import { AutoComplete } from 'antd';
 import { formatSize, LengthError, namedFormats, parseSize, type SizeMm } from '@nobrel/core/units';
-import { useSizesQuery } from '../store/api.js';
+import { useSizesQuery } from '../store/api/fit.js';
 import { useUnit } from '../store/hooks.js';
 import { Fault, idOf, useDraft, type Read } from './draft.js';
 

@@ -1,7 +1,12 @@
 import { useCallback, useRef, useState } from 'react';
 import type { StoredPicture } from '@nobrel/core/file';
 import { mostMegabytes } from '@nobrel/core/reference';
-import { bringIn, BringInError } from '../store/bring-in.js';
+import { messageOf } from '../store/api/base.js';
+import { referenceApi } from '../store/api/reference.js';
+import { useAppDispatch } from '../store/hooks.js';
+
+/** A picture that could not be brought in; its message is shown as it stands. */
+class BringInError extends Error {}
 
 /** How bringing in pictures stands. */
 export type BringingIn = {
@@ -21,6 +26,7 @@ const isSvg = (file: File) => file.type === 'image/svg+xml' || /\.svg$/i.test(fi
 
 /** Brings in pictures with their progress, the question an SVG asks, and what went wrong. */
 export function useBringIn(): BringingIn {
+  const dispatch = useAppDispatch();
   const [coming, setComing] = useState<BringingIn['coming']>(null);
   const [faults, setFaults] = useState<readonly string[]>([]);
   const [asked, setAsked] = useState<string | null>(null);
@@ -49,9 +55,17 @@ export function useBringIn(): BringingIn {
       const longSidePx = isSvg(file) ? await ask(file.name) : null;
       if (isSvg(file) && longSidePx === null) return null;
       setComing({ name: file.name, share: 0 });
-      return bringIn(file, longSidePx, (share) => setComing({ name: file.name, share }), signal);
+      const onSent = (share: number) => setComing({ name: file.name, share });
+      const sending = dispatch(referenceApi.endpoints.bringIn.initiate({ file, longSidePx, onSent }));
+      const stop = () => sending.abort();
+      signal.addEventListener('abort', stop);
+      const answer = await sending;
+      signal.removeEventListener('abort', stop);
+      if (signal.aborted) throw new BringInError(`“${file.name}” was not brought in, as you stopped it.`);
+      if (answer.data) return answer.data;
+      throw new BringInError(messageOf(answer.error));
     },
-    [ask],
+    [ask, dispatch],
   );
 
   const take = useCallback(

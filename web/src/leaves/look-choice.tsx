@@ -1,6 +1,6 @@
 import { Segmented, Slider } from 'antd';
 import type { ReferenceView } from '@nobrel/core/reference';
-import { useAppDispatch, useAppSelector, useDecide, useWork } from '../store/hooks.js';
+import { useAppDispatch, useAppSelector, useDecide, useDecisions } from '../store/hooks.js';
 import { lookChosen } from '../store/view-slice.js';
 
 const options: { value: ReferenceView; label: string }[] = [
@@ -14,7 +14,7 @@ export function LookChoice() {
   const dispatch = useAppDispatch();
   const decide = useDecide();
   const look = useAppSelector((state) => state.view.look);
-  const { faintness } = useWork().decisions.reference;
+  const { faintness } = useDecisions('reference');
   return (
     <>
       {look === 'faint' && (

@@ -1,6 +1,6 @@
 import { wholePictureOn, type Layout } from '@nobrel/core/fit';
 import type { Rect } from '@nobrel/core/geometry';
-import { useAppSelector, useWork } from '../store/hooks.js';
+import { useAppSelector, useDecisions } from '../store/hooks.js';
 import { ReferencePicture } from './reference-picture.js';
 import { useMainPicture } from './use-reference.js';
 
@@ -15,7 +15,7 @@ type MainPictureProps = {
 /** The picture that is worked from, prepared, in the look chosen. */
 export function MainPicture({ look, ...place }: MainPictureProps) {
   const chosen = useAppSelector((state) => state.view.look);
-  const { faintness } = useWork().decisions.reference;
+  const { faintness } = useDecisions('reference');
   const { picture, squaring } = useMainPicture();
   return (
     <ReferencePicture

@@ -1,7 +1,7 @@
 import { Segmented } from 'antd';
 import { useState, type ReactNode } from 'react';
 import { findFitFault, layOut } from '@nobrel/core/fit';
-import { useWork } from '../store/hooks.js';
+import { useDecisions } from '../store/hooks.js';
 import type { DiptychSide } from './diptych.js';
 import { LookChoice } from './look-choice.js';
 import { PictureOnSurface } from './main-picture.js';
@@ -16,7 +16,7 @@ import { useLoupeDetails, useMainPicture } from './use-reference.js';
 export function useMapOrReference(
   map: ReactNode,
 ): Pick<DiptychSide, 'title' | 'tools' | 'content' | 'details'> {
-  const { fit } = useWork().decisions;
+  const fit = useDecisions('fit');
   const { preparation } = useMainPicture();
   const [shown, setShown] = useState<'map' | 'reference'>('map');
   const layout = findFitFault(fit) ? null : layOut(preparation, fit);

@@ -3,13 +3,14 @@ import { mainPictureOf, type MainPicture, type Work } from '@nobrel/core/file';
 import { spotOnSurface, type Layout } from '@nobrel/core/fit';
 import type { Point } from '@nobrel/core/geometry';
 import { preparedSpot } from '@nobrel/core/reference';
-import { useWork } from '../store/hooks.js';
+import { useDecisions, useKept, useWork } from '../store/hooks.js';
 import type { LoupeDetail } from './loupe.js';
 
 /** The picture that is worked from, and how it is prepared. */
 export function useMainPicture(): MainPicture {
-  const { pictures, decisions } = useWork();
-  return useMemo(() => mainPictureOf({ pictures, decisions }), [pictures, decisions]);
+  const { pictures } = useKept();
+  const reference = useDecisions('reference');
+  return useMemo(() => mainPictureOf({ pictures, decisions: { reference } }), [pictures, reference]);
 }
 
 /** Details pinned to the picture that is worked from, with their spot in it as prepared, pixels. */

@@ -6,7 +6,7 @@ import { sheetKindIds, type SheetDecisions } from '@nobrel/core/sheets';
 import type { MapDocument } from '@nobrel/core/documents';
 import { LeafScale } from '../leaves/leaf-scale.js';
 import { PageDrawing } from '../stations/sheets/page-drawing.js';
-import { useKeptMapQuery } from '../store/api.js';
+import { useKeptMapQuery } from '../store/api/map.js';
 import { useAppSelector, useWork } from '../store/hooks.js';
 import { useSheetPages, useSheets } from '../workers/use-sheets.js';
 

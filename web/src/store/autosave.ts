@@ -1,6 +1,6 @@
 import { createListenerMiddleware, isAnyOf } from '@reduxjs/toolkit';
 import { workDecisionsSchema } from '@nobrel/core/file';
-import { api, theirsIn } from './api.js';
+import { fileApi } from './api/file.js';
 import { clearStash, stash } from './unsaved.js';
 import {
   conflictFound,
@@ -14,6 +14,7 @@ import {
   saveFailed,
   theirsTaken,
   undone,
+  weighed,
 } from './work-slice.js';
 import type { AppDispatch, RootState } from './store.js';
 
@@ -32,43 +33,42 @@ export const autosave = createListenerMiddleware();
 const listen = autosave.startListening.withTypes<RootState, AppDispatch>();
 
 listen({
-  matcher: isAnyOf(decided, mapBegun, undone, redone, oursKept, opened, theirsTaken),
+  matcher: isAnyOf(decided, mapBegun, weighed, undone, redone, oursKept, opened, theirsTaken),
   effect: async (_action, listener) => {
     const { dispatch } = listener;
     const getState = () => listener.getState();
     listener.cancelActiveListeners();
-    const { work, decisions, saving } = getState().work;
-    if (!work || !decisions) return;
+    const { id, revision, decisions, saving } = getState().work;
+    if (id === null || !decisions) return;
     if (saving === 'saved') {
-      clearStash(work.id);
+      clearStash(id);
       return;
     }
-    stash(work.id, { revision: work.revision, decisions });
+    stash(id, { revision, decisions });
     if (saving === 'conflict' || !workDecisionsSchema.safeParse(decisions).success) return;
     await listener.delay(pauseMs);
     for (;;) {
       // A save already on its way must land first, or this one would be made from a stale revision.
       await onItsWay;
       const now = getState().work;
-      if (!now.work || !now.decisions || now.work.id !== work.id) return;
-      const request = { revision: now.work.revision, decisions: now.decisions };
+      if (!now.decisions || now.id !== id) return;
+      const request = { revision: now.revision, decisions: now.decisions };
       dispatch(saveBegun());
-      const sent = dispatch(api.endpoints.save.initiate({ id: work.id, request }));
+      const sent = dispatch(fileApi.endpoints.save.initiate({ id, request }));
       onItsWay = sent;
       const saved = await sent;
       if (saved.data) {
         dispatch(saveDone(saved.data));
-        if (getState().work.saving === 'saved') clearStash(work.id);
+        if (getState().work.saving === 'saved') clearStash(id);
         else
-          stash(work.id, {
+          stash(id, {
             revision: saved.data.revision,
             decisions: getState().work.decisions ?? now.decisions,
           });
         return;
       }
-      const theirs = theirsIn(saved.error);
-      if (theirs) {
-        dispatch(conflictFound(theirs));
+      if ('theirs' in saved.error && saved.error.theirs) {
+        dispatch(conflictFound(saved.error.theirs));
         return;
       }
       dispatch(saveFailed());

@@ -1,18 +1,48 @@
-import { useCallback } from 'react';
+import { useCallback, useMemo } from 'react';
 import { useDispatch, useSelector } from 'react-redux';
-import type { Work } from '@nobrel/core/file';
+import type { Work, WorkDecisions } from '@nobrel/core/file';
 import type { LengthUnit } from '@nobrel/core/units';
+import { fileApi } from './api/file.js';
 import type { AppDispatch, RootState } from './store.js';
 import { decided, type Decision } from './work-slice.js';
 
 export const useAppDispatch = useDispatch.withTypes<AppDispatch>();
 export const useAppSelector = useSelector.withTypes<RootState>();
 
-/** The work on the bench with its decisions as they stand. Only inside an open work. */
+function opened<T>(part: T | null | undefined): T {
+  if (part === null || part === undefined) throw new Error('No work is open.');
+  return part;
+}
+
+/** The id of the work on the bench. Only inside an open work, as all that follows. */
+export const useWorkId = (): string => opened(useAppSelector((state) => state.work.id));
+
+/** The decisions of one station, or the title. */
+export function useDecisions<R extends keyof WorkDecisions>(room: R): WorkDecisions[R] {
+  return opened(useAppSelector((state) => state.work.decisions))[room];
+}
+
+/** What the server keeps of the work beside its decisions: the same object until that changes. */
+export function useKept(): Pick<Work, 'pictures' | 'map' | 'printings'> {
+  const kept = fileApi.endpoints.work.useQueryState(useWorkId(), {
+    selectFromResult: ({ data }) => ({
+      pictures: data?.pictures,
+      map: data?.map,
+      printings: data?.printings,
+    }),
+  });
+  const { pictures, map = null, printings } = kept;
+  return useMemo(
+    () => ({ pictures: opened(pictures), map, printings: opened(printings) }),
+    [pictures, map, printings],
+  );
+}
+
+/** The work on the bench with all its decisions as they stand; the same object until one of them changes. */
 export function useWork(): Work {
-  const { work, decisions } = useAppSelector((state) => state.work);
-  if (!work || !decisions) throw new Error('No work is open.');
-  return { ...work, decisions };
+  const { data } = fileApi.endpoints.work.useQueryState(useWorkId());
+  const decisions = useAppSelector((state) => state.work.decisions);
+  return useMemo(() => ({ ...opened(data), decisions: opened(decisions) }), [data, decisions]);
 }
 
 /** Makes a decision, or several as one step: recorded for undo and saved by itself. */

@@ -1,5 +1,5 @@
 import { configureStore } from '@reduxjs/toolkit';
-import { api } from './api.js';
+import { api } from './api/base.js';
 import { autosave } from './autosave.js';
 import { rememberView, viewReducer } from './view-slice.js';
 import { workReducer } from './work-slice.js';

@@ -4,11 +4,8 @@ import {
   conflictFound,
   decided,
   mapBegun,
-  mapKept,
   opened,
   oursKept,
-  picturesBrought,
-  printingRecorded,
   redone,
   refreshed,
   saveBegun,
@@ -16,6 +13,7 @@ import {
   saveFailed,
   theirsTaken,
   undone,
+  weighed,
   workReducer,
   type Decision,
   type WorkState,
@@ -111,15 +109,16 @@ describe('decisions on the bench', () => {
     expect(back.decisions?.reference.squaring).to.deep.equal({});
   });
 
-  it('are not touched by a picture that is brought in, nor is what can be undone', () => {
-    const before = decide(open(), [margin(4)]);
-    const more = { hash: '1'.repeat(64), name: 'spout.jpg', width: 30, height: 40, bytes: 9 };
-    const pictures = [...work().pictures, more];
-    const state = workReducer(before, picturesBrought({ id: 'w1', pictures }));
-    expect(state.work?.pictures.map(({ name }) => name)).to.deep.equal(['kettle.jpg', 'spout.jpg']);
-    expect(state.decisions).to.deep.equal(before.decisions);
-    expect(state.past).to.deep.equal(before.past);
-    expect(workReducer(before, picturesBrought({ id: 'another', pictures }))).to.deep.equal(before);
+  it('on a placing are completed by its weight once it is known, as no step of undo', () => {
+    const chosen = decide(open(), [margin(4), { room: 'fit', change: { placement: 'weighted' } }]);
+    const undoneOnce = workReducer(chosen, undone());
+    const state = workReducer(workReducer(undoneOnce, redone()), weighed({ x: 0.4, y: 0.6 }));
+    expect(state.decisions?.fit.weightCentre).to.deep.equal({ x: 0.4, y: 0.6 });
+    expect([state.past.length, state.saving]).to.deep.equal([2, 'unsaved']);
+    // What could be redone still can.
+    const back = workReducer(chosen, undone());
+    expect(workReducer(back, weighed({ x: 0.4, y: 0.6 }))).to.deep.equal(back);
+    expect(workReducer(state, weighed({ x: 0, y: 0 })).decisions).to.deep.equal(state.decisions);
   });
 
   it('of how a map begins are made once, are no step of undo, and leave what was decided before to it', () => {
@@ -147,7 +146,7 @@ describe('saving', () => {
     state = decide(state, [margin(7)]);
     state = workReducer(state, saveDone(work(2)));
     expect(state.saving).to.equal('unsaved');
-    expect(state.work?.revision).to.equal(2);
+    expect(state.revision).to.equal(2);
     expect(state.decisions?.fit.matMm).to.equal(7);
   });
 
@@ -175,14 +174,10 @@ describe('saving', () => {
     // Further decisions do not hide the conflict.
     expect(decide(conflict, [margin(2)]).saving).to.equal('conflict');
     const taken = workReducer(conflict, theirsTaken());
-    expect([taken.decisions?.title, taken.saving, taken.work?.revision]).to.deep.equal([
-      'Theirs',
-      'saved',
-      4,
-    ]);
+    expect([taken.decisions?.title, taken.saving, taken.revision]).to.deep.equal(['Theirs', 'saved', 4]);
     expect(workReducer(taken, undone()).decisions?.title).to.equal('Mine');
     const kept = workReducer(conflict, oursKept());
-    expect([kept.decisions?.title, kept.saving, kept.work?.revision]).to.deep.equal(['Mine', 'unsaved', 4]);
+    expect([kept.decisions?.title, kept.saving, kept.revision]).to.deep.equal(['Mine', 'unsaved', 4]);
   });
 
   it('takes over what another window saved, but never over unsaved decisions', () => {
@@ -190,33 +185,5 @@ describe('saving', () => {
     expect(workReducer(open(), refreshed(newer)).decisions?.title).to.equal('From the other window');
     expect(workReducer(decide(open(), [title('Mine')]), refreshed(newer)).decisions?.title).to.equal('Mine');
     expect(workReducer(open(), refreshed(work(1, newDecisions('Old')))).decisions?.title).to.equal('Kettle');
-  });
-});
-
-describe('what the server keeps', () => {
-  it('is noted on the work it belongs to, a printing once', () => {
-    const map = {
-      version: 2,
-      name: null,
-      lines: 3,
-      metres: 1,
-      minutes: 2,
-      madeAt: '2026-10-17T15:00:00.000Z',
-    };
-    const printing = {
-      id: 'p1',
-      printedAt: map.madeAt,
-      mapVersion: 2,
-      decisions: newDecisions('x').sheets,
-      pages: 3,
-    };
-    let state = workReducer(open(), mapKept({ id: 'w1', map }));
-    state = workReducer(state, printingRecorded({ id: 'w1', printing }));
-    state = workReducer(state, printingRecorded({ id: 'w1', printing }));
-    expect(state.work?.map).to.deep.equal(map);
-    expect(state.work?.printings).to.deep.equal([printing]);
-    expect(
-      workReducer(state, mapKept({ id: 'other', map: { ...map, version: 9 } })).work?.map?.version,
-    ).to.equal(2);
   });
 });

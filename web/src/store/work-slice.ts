@@ -1,5 +1,5 @@
 import { createSlice, type PayloadAction } from '@reduxjs/toolkit';
-import type { MapSummary, Printing, Work, WorkDecisions } from '@nobrel/core/file';
+import type { Work, WorkDecisions } from '@nobrel/core/file';
 import type { MapBegun, MapSettings } from '@nobrel/core/map';
 
 /** Stations whose decisions are objects. */
@@ -12,9 +12,17 @@ export type Decision =
 
 export type Saving = 'saved' | 'unsaved' | 'saving' | 'failed' | 'conflict';
 
-/** The work on the bench, with the decisions to step back to and forward to. */
+/** A state of a work's decisions that the server keeps. */
+export type KeptDecisions = Pick<Work, 'revision' | 'decisions'>;
+
+/**
+ * The draft on the bench: its decisions, the revision they were made from, and the steps back and forward. What else
+ * belongs to the work (pictures, map, printings) lives in the cache of the server's answers.
+ */
 export type WorkState = {
-  work: Work | null;
+  id: string | null;
+  /** The revision the draft was made from. */
+  revision: number;
   decisions: WorkDecisions | null;
   past: WorkDecisions[];
   future: WorkDecisions[];
@@ -22,11 +30,12 @@ export type WorkState = {
   lastStep: { about: string; at: number } | null;
   saving: Saving;
   /** The other window's version after a conflict. */
-  theirs: Work | null;
+  theirs: KeptDecisions | null;
 };
 
 const initialState: WorkState = {
-  work: null,
+  id: null,
+  revision: 0,
   decisions: null,
   past: [],
   future: [],
@@ -45,7 +54,8 @@ const slice = createSlice({
   reducers: {
     opened(state, { payload }: PayloadAction<{ work: Work; unsaved: WorkDecisions | null }>) {
       const { work, unsaved } = payload;
-      Object.assign(state, { ...initialState, work, decisions: unsaved ?? work.decisions });
+      const { id, revision, decisions } = work;
+      Object.assign(state, { ...initialState, id, revision, decisions: unsaved ?? decisions });
       if (unsaved) state.saving = 'unsaved';
     },
     /** One or several decisions, made as one step. */
@@ -71,9 +81,15 @@ const slice = createSlice({
       state,
       { payload }: PayloadAction<{ id: string; begun: MapBegun; sets: Partial<MapSettings> | null }>,
     ) {
-      if (state.work?.id !== payload.id || !state.decisions || state.decisions.mapBegun) return;
+      if (state.id !== payload.id || !state.decisions || state.decisions.mapBegun) return;
       state.decisions.mapBegun = payload.begun;
       Object.assign(state.decisions.map, payload.sets);
+      if (state.saving !== 'conflict') state.saving = 'unsaved';
+    },
+    /** The picture was weighed for a placing chosen before its weight was known: no step of undo either. */
+    weighed(state, { payload }: PayloadAction<NonNullable<WorkDecisions['fit']['weightCentre']>>) {
+      if (state.decisions?.fit.placement !== 'weighted' || state.decisions.fit.weightCentre) return;
+      state.decisions.fit.weightCentre = payload;
       if (state.saving !== 'conflict') state.saving = 'unsaved';
     },
     undone(state) {
@@ -96,15 +112,15 @@ const slice = createSlice({
       state.saving = 'saving';
     },
     saveDone(state, { payload: work }: PayloadAction<Work>) {
-      if (state.work?.id !== work.id) return;
-      state.work = work;
+      if (state.id !== work.id) return;
+      state.revision = work.revision;
       // Decisions made while the save was under way are still to be saved.
       if (state.saving === 'saving') state.saving = 'saved';
     },
     saveFailed(state) {
       if (state.saving === 'saving') state.saving = 'failed';
     },
-    conflictFound(state, { payload: theirs }: PayloadAction<Work>) {
+    conflictFound(state, { payload: theirs }: PayloadAction<KeptDecisions>) {
       state.saving = 'conflict';
       state.theirs = theirs;
     },
@@ -113,7 +129,7 @@ const slice = createSlice({
       if (!state.theirs || !state.decisions) return;
       state.past.push(state.decisions);
       state.future = [];
-      state.work = state.theirs;
+      state.revision = state.theirs.revision;
       state.decisions = state.theirs.decisions;
       state.theirs = null;
       state.saving = 'saved';
@@ -121,30 +137,16 @@ const slice = createSlice({
     /** Keeps our version: it is saved over the other one. */
     oursKept(state) {
       if (!state.theirs) return;
-      state.work = state.theirs;
+      state.revision = state.theirs.revision;
       state.theirs = null;
       state.saving = 'unsaved';
     },
     /** The work was read again, as another window may have changed it; nothing here was unsaved. */
     refreshed(state, { payload: work }: PayloadAction<Work>) {
-      if (state.saving !== 'saved' || state.work?.id !== work.id || work.revision <= state.work.revision)
-        return;
+      if (state.saving !== 'saved' || state.id !== work.id || work.revision <= state.revision) return;
       if (state.decisions) state.past.push(state.decisions);
-      state.work = work;
+      state.revision = work.revision;
       state.decisions = work.decisions;
-    },
-    /** Another picture was brought to the work. */
-    picturesBrought(state, { payload }: PayloadAction<Pick<Work, 'id' | 'pictures'>>) {
-      if (state.work?.id === payload.id) state.work.pictures = payload.pictures;
-    },
-    mapKept(state, { payload }: PayloadAction<{ id: string; map: MapSummary }>) {
-      if (state.work?.id === payload.id) state.work.map = payload.map;
-    },
-    printingRecorded(state, { payload }: PayloadAction<{ id: string; printing: Printing }>) {
-      if (state.work?.id !== payload.id) return;
-      if (!state.work.printings.some(({ id }) => id === payload.printing.id)) {
-        state.work.printings.push(payload.printing);
-      }
     },
     closed: () => initialState,
   },
@@ -174,6 +176,7 @@ export const {
   opened,
   decided,
   mapBegun,
+  weighed,
   undone,
   redone,
   saveBegun,
@@ -183,9 +186,6 @@ export const {
   theirsTaken,
   oursKept,
   refreshed,
-  picturesBrought,
-  mapKept,
-  printingRecorded,
   closed,
 } = slice.actions;
 export const workReducer = slice.reducer;

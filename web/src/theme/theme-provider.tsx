@@ -1,4 +1,4 @@
-import { App as AntApp, ConfigProvider } from 'antd';
+import { ConfigProvider } from 'antd';
 import { useEffect, type ReactNode } from 'react';
 import { useAppSelector } from '../store/hooks.js';
 import { rooms, themeFor } from './tokens.js';
@@ -15,7 +15,7 @@ export function ThemeProvider({ children }: { children: ReactNode }) {
   const config = themeFor(room);
   return (
     <ConfigProvider theme={{ ...config, token: { ...config.token, motion: !reduced } }}>
-      <AntApp component={false}>{children}</AntApp>
+      {children}
     </ConfigProvider>
   );
 }

@@ -3,9 +3,9 @@ import { useCallback, useEffect, useRef, useState } from 'react';
 import type { MapDocument } from '@nobrel/core/documents';
 import { isMapCurrent, mapOrigin, mapRequestOf, type Work } from '@nobrel/core/file';
 import type { MapProgress } from '@nobrel/core/map';
-import { useKeepMapMutation, useKeptMapQuery, messageOf } from '../store/api.js';
+import { messageOf } from '../store/api/base.js';
+import { useKeepMapMutation, useKeptMapQuery } from '../store/api/map.js';
 import { useAppDispatch } from '../store/hooks.js';
-import { mapKept } from '../store/work-slice.js';
 import type { MapWorker } from './map-worker.js';
 
 /** How the map stands while it is being made. */
@@ -109,8 +109,7 @@ export function useMapping(work: Work): Mapping {
           setMade({ map, preview: false });
           setProgress(null);
           const answer = await keepMap({ id, document: map });
-          if (answer.data) dispatch(mapKept({ id, map: answer.data }));
-          else setFault(`The map could not be kept. ${messageOf(answer.error)}`);
+          if (answer.error) setFault(`The map could not be kept. ${messageOf(answer.error)}`);
         })
         .catch((error: unknown) => {
           setProgress(null);

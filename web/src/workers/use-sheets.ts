@@ -2,7 +2,7 @@ import { wrap, type Remote } from 'comlink';
 import { useEffect, useMemo, useState } from 'react';
 import type { MapDocument } from '@nobrel/core/documents';
 import type { Calibration, SheetDecisions, SheetPage } from '@nobrel/core/sheets';
-import { useCalibrationsQuery } from '../store/api.js';
+import { useCalibrationsQuery } from '../store/api/sheets.js';
 import { useUnit, useWork } from '../store/hooks.js';
 import type { HeldSheets, SheetsWorker } from './sheets-worker.js';
 

@@ -1,7 +1,8 @@
 import { useNavigate } from 'react-router';
 import type { StoredPicture } from '@nobrel/core/file';
 import { PictureDrop } from '../../bench/picture-drop.js';
-import { useAddPictureMutation, useBeginMutation } from '../../store/api.js';
+import { useBeginMutation } from '../../store/api/file.js';
+import { useAddPictureMutation } from '../../store/api/reference.js';
 
 /** One way to begin: drop, paste or choose a picture. Several at once become one work. */
 export function BeginWork({ empty }: { empty: boolean }) {

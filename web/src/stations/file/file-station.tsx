@@ -11,7 +11,7 @@ import { StationBench } from '../../bench/station.js';
 import { Diptych } from '../../leaves/diptych.js';
 import { MapOnSurface } from '../../leaves/map-on-surface.js';
 import { useMapOrReference } from '../../leaves/use-map-or-reference.js';
-import { useKeptMapQuery } from '../../store/api.js';
+import { useKeptMapQuery } from '../../store/api/map.js';
 import { useDecide, useUnit, useWork } from '../../store/hooks.js';
 
 const day = (moment: string) =>

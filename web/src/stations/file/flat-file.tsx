@@ -4,7 +4,8 @@ import { mainPictureOf, standingOf, stations, type Work } from '@nobrel/core/fil
 import { transferMethods } from '@nobrel/core/transfer';
 import { formatMinutes, formatSize } from '@nobrel/core/units';
 import { Frame } from '../../bench/frame.js';
-import { messageOf, useWorksQuery } from '../../store/api.js';
+import { messageOf } from '../../store/api/base.js';
+import { useWorksQuery } from '../../store/api/file.js';
 import { useUnit } from '../../store/hooks.js';
 import { BeginWork } from './begin-work.js';
 

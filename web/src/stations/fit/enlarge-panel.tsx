@@ -11,7 +11,7 @@ import {
 import { LinkButton } from '../../bench/link-button.js';
 import { ChoiceGap } from '../../bench/gaps.js';
 import { SizeGap } from '../../bench/size-gap.js';
-import { useUnit, useWork } from '../../store/hooks.js';
+import { useUnit, useWorkId } from '../../store/hooks.js';
 import { useFit } from './use-fit.js';
 
 const paperOptions = namedFormats
@@ -20,7 +20,7 @@ const paperOptions = namedFormats
 
 /** Enlarging by machine: what to order at a copy shop, and what a printer at home takes. */
 export function EnlargePanel({ layout }: { layout: Layout }) {
-  const { id } = useWork();
+  const id = useWorkId();
   const { fit, change } = useFit();
   const unit = useUnit();
   const target = { widthMm: layout.drawing.width, heightMm: layout.drawing.height };

@@ -16,6 +16,8 @@ import { Sentence } from '../../bench/sentence.js';
 import { SizeGap } from '../../bench/size-gap.js';
 import { useMainPicture } from '../../leaves/use-reference.js';
 import { useWeight } from '../../workers/use-pictures.js';
+import { useAppDispatch } from '../../store/hooks.js';
+import { weighed } from '../../store/work-slice.js';
 import { useFit } from './use-fit.js';
 
 /** A centre that moved by less than this share of the picture is where it was. */
@@ -29,6 +31,7 @@ export function FitSentence({ onSides }: { onSides: () => void }) {
   const { fit, change, faultWith } = useFit();
   const { picture, squaring } = useMainPicture();
   const weight = useWeight(picture, squaring);
+  const dispatch = useAppDispatch();
   const [wanted, setWanted] = useState<PlacementSchool | null>(null);
   const place = (placement: PlacementSchool) => {
     setWanted(placement);
@@ -40,8 +43,8 @@ export function FitSentence({ onSides }: { onSides: () => void }) {
   const unweighed = fit.placement === 'weighted' && fit.weightCentre === null;
   useEffect(() => {
     // Chosen before the picture was weighed: the weight follows as soon as it is known.
-    if (unweighed && weight) change({ weightCentre: weight.centre });
-  }, [unweighed, weight, change]);
+    if (unweighed && weight) dispatch(weighed(weight.centre));
+  }, [unweighed, weight, dispatch]);
   const stale =
     fit.placement === 'weighted' &&
     weight !== null &&

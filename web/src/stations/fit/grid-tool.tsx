@@ -20,7 +20,7 @@ import { DecisionGap } from '../../bench/decision-gap.js';
 import { ChoiceGap, ColourGap } from '../../bench/gaps.js';
 import { ListGap } from '../../bench/list-gap.js';
 import { useMainPicture } from '../../leaves/use-reference.js';
-import { useUnit, useWork } from '../../store/hooks.js';
+import { useDecisions, useUnit } from '../../store/hooks.js';
 import { useFit } from './use-fit.js';
 
 /** Millimetres of the original on one of the surface, when the real size of the squared original is known. */
@@ -103,7 +103,7 @@ type SuggestionsProps = {
 
 function Suggestions({ layout, grid, set }: SuggestionsProps) {
   const unit = useUnit();
-  const { pencilMm } = useWork().decisions.map;
+  const { pencilMm } = useDecisions('map');
   const perSurfaceMm = usePerSurfaceMm(layout);
   const found = gridSuggestions(layout.drawing, grid.help, pencilMm, unit, perSurfaceMm);
   return (

@@ -12,7 +12,7 @@ import {
 import { formatLength } from '@nobrel/core/units';
 import { LinkButton } from '../../bench/link-button.js';
 import { ChoiceGap, LengthGap } from '../../bench/gaps.js';
-import { useUnit, useWork } from '../../store/hooks.js';
+import { useUnit, useWorkId } from '../../store/hooks.js';
 import { MeasuresTable } from './measures-table.js';
 import { useFit } from './use-fit.js';
 import { useSettingOut } from './use-setting-out.js';
@@ -26,7 +26,7 @@ const datumWords: Readonly<Record<Datum, string>> = {
 
 /** What has to be measured at the surface, from one corner; its landmarks; and how square it really is. */
 export function SettingOutPanel({ layout, onAdd }: { layout: Layout; onAdd: () => void }) {
-  const { id } = useWork();
+  const id = useWorkId();
   const { fit, change } = useFit();
   const unit = useUnit();
   const settingOut = useSettingOut(layout);

@@ -15,7 +15,8 @@ import type { DecisionPath } from '@nobrel/core/decisions';
 import { formatSize } from '@nobrel/core/units';
 import { DecisionGap } from '../../bench/decision-gap.js';
 import { ChoiceGap, ColourGap, LengthGap } from '../../bench/gaps.js';
-import { messageOf, useForgetSizeMutation, useSaveSizeMutation, useSizesQuery } from '../../store/api.js';
+import { messageOf } from '../../store/api/base.js';
+import { useForgetSizeMutation, useSaveSizeMutation, useSizesQuery } from '../../store/api/fit.js';
 import { useUnit } from '../../store/hooks.js';
 import { useFit } from './use-fit.js';
 

@@ -1,10 +1,10 @@
 import { useCallback } from 'react';
 import { findFitFault, type FitDecisions } from '@nobrel/core/fit';
-import { useDecide, useWork } from '../../store/hooks.js';
+import { useDecide, useDecisions } from '../../store/hooks.js';
 
 /** The decisions on the fit, how to change them, and what would be wrong with a change. */
 export function useFit() {
-  const { fit } = useWork().decisions;
+  const fit = useDecisions('fit');
   const decide = useDecide();
   const change = useCallback(
     (fields: Partial<FitDecisions>) => decide({ room: 'fit', change: fields }),

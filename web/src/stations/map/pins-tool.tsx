@@ -5,13 +5,13 @@ import { LinkButton } from '../../bench/link-button.js';
 import { TextGap } from '../../bench/gaps.js';
 import { Handle } from '../../leaves/handle.js';
 import { useLeafScale } from '../../leaves/leaf-scale.js';
-import { useWork } from '../../store/hooks.js';
+import { useWorkId } from '../../store/hooks.js';
 import type { ToolInHand } from './map-tool.js';
 import type { Corrections } from './use-corrections.js';
 
 /** Notes tied to a place, open or settled. */
 export function usePinsTool(corrections: Corrections): ToolInHand {
-  const { id } = useWork();
+  const id = useWorkId();
   const { pins, keepPins, addPin, toPicture, toSurface } = corrections;
   const [at, setAt] = useState<Point | null>(null);
   const [text, setText] = useState('');

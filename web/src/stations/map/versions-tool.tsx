@@ -5,16 +5,15 @@ import { broughtFrom, type MapSummary } from '@nobrel/core/file';
 import { correctionSchema, mapSettingsSchema } from '@nobrel/core/map';
 import { aboutMinutes, counted } from '@nobrel/core/units';
 import { NameGap } from '../../bench/gaps.js';
+import { messageOf } from '../../store/api/base.js';
 import {
-  messageOf,
   useForgetVersionMutation,
   useKeepMapMutation,
   useNameVersionMutation,
   useVersionQuery,
   useVersionsQuery,
-} from '../../store/api.js';
-import { useAppDispatch, useDecide, useWork } from '../../store/hooks.js';
-import { mapKept } from '../../store/work-slice.js';
+} from '../../store/api/map.js';
+import { useDecide, useWorkId } from '../../store/hooks.js';
 import type { ToolInHand } from './map-tool.js';
 
 /** How another version is held against the map: on the left leaf, or over the map in blue. */
@@ -22,9 +21,8 @@ export type Comparing = { map: MapDocument; name: string; how: 'beside' | 'over'
 
 /** Named versions of the map: kept, compared, restored. */
 export function useVersionsTool(active: boolean): ToolInHand & { comparing: Comparing | null } {
-  const { id } = useWork();
+  const id = useWorkId();
   const decide = useDecide();
-  const dispatch = useAppDispatch();
   const [keepMap] = useKeepMapMutation();
   const { data: versions = [] } = useVersionsQuery(id, { skip: !active });
   const [nameVersion, naming] = useNameVersionMutation();
@@ -50,7 +48,6 @@ export function useVersionsTool(active: boolean): ToolInHand & { comparing: Comp
     if (broughtFrom(document) !== null)
       void keepMap({ id, document })
         .unwrap()
-        .then((map) => dispatch(mapKept({ id, map })))
         .catch(() => undefined);
     decide({ room: 'map', change: settings.data }, { room: 'corrections', change: { list: list.data } });
   };

@@ -12,7 +12,7 @@ import {
 import { NumberGap } from '../../bench/gaps.js';
 import { Handle, useMovable } from '../../leaves/handle.js';
 import { useMainPicture } from '../../leaves/use-reference.js';
-import { useWork } from '../../store/hooks.js';
+import { useDecisions } from '../../store/hooks.js';
 import { PictureBefore } from './picture-before.js';
 import type { ToolScreen } from './tool-screen.js';
 import { useSquare } from './use-squaring.js';
@@ -22,7 +22,7 @@ const isWhole = ({ width, height }: Crop) => width > 1 - 1e-6 && height > 1 - 1e
 /** Cropping: what is kept of the squared and turned picture. */
 export function useCropTool(): ToolScreen {
   const { picture, squaring } = useMainPicture();
-  const { fit } = useWork().decisions;
+  const fit = useDecisions('fit');
   const square = useSquare();
   const uncropped = uncroppedPreparation(picture, squaring);
   const { width, height } = uncropped;

@@ -7,9 +7,9 @@ import { PictureDrop } from '../../bench/picture-drop.js';
 import { Handle } from '../../leaves/handle.js';
 import { MainPicture } from '../../leaves/main-picture.js';
 import { pinsOf, useLoupeDetails, useMainPicture } from '../../leaves/use-reference.js';
-import { messageOf, useAddPictureMutation, useTakePictureOutMutation } from '../../store/api.js';
-import { useAppDispatch, useDecide, useWork } from '../../store/hooks.js';
-import { picturesBrought } from '../../store/work-slice.js';
+import { messageOf } from '../../store/api/base.js';
+import { useAddPictureMutation, useTakePictureOutMutation } from '../../store/api/reference.js';
+import { useDecide, useWork } from '../../store/hooks.js';
 import type { ToolScreen } from './tool-screen.js';
 
 /** The work's pictures: which one is worked from, and which are details pinned to a spot on it. */
@@ -78,12 +78,11 @@ type PicturesPanelProps = {
 
 function PicturesPanel(props: PicturesPanelProps) {
   const work = useWork();
-  const dispatch = useAppDispatch();
   const [addPicture] = useAddPictureMutation();
   const [fault, setFault] = useState<string | null>(null);
   const onTaken = async (pictures: StoredPicture[]) => {
     for (const { hash } of pictures) {
-      dispatch(picturesBrought(await addPicture({ id: work.id, picture: hash }).unwrap()));
+      await addPicture({ id: work.id, picture: hash }).unwrap();
     }
   };
   return (
@@ -128,7 +127,6 @@ type PictureItemProps = PicturesPanelProps & {
 function PictureItem({ picture, first, inHand, onTake, onPinInMiddle, onFault }: PictureItemProps) {
   const work = useWork();
   const decide = useDecide();
-  const dispatch = useAppDispatch();
   const main = useMainPicture();
   const [takePictureOut] = useTakePictureOutMutation();
   const { hash, name, width, height } = picture;
@@ -139,7 +137,7 @@ function PictureItem({ picture, first, inHand, onTake, onPinInMiddle, onFault }:
   const pins = pinsOf(work, main);
   const takeOut = async () => {
     try {
-      dispatch(picturesBrought(await takePictureOut({ id: work.id, picture: hash }).unwrap()));
+      await takePictureOut({ id: work.id, picture: hash }).unwrap();
     } catch (error) {
       onFault(messageOf(error));
     }

@@ -4,8 +4,8 @@ import { referenceDecisionsSchema } from '@nobrel/core/reference';
 import { DecisionGap } from '../../bench/decision-gap.js';
 import { TextGap } from '../../bench/gaps.js';
 import { MoreRow, Sentence } from '../../bench/sentence.js';
-import { useRemoveMutation } from '../../store/api.js';
-import { useDecide, useWork } from '../../store/hooks.js';
+import { useRemoveMutation } from '../../store/api/file.js';
+import { useDecide, useWork, useWorkId } from '../../store/hooks.js';
 
 /** What the work is called, whose picture it is, and by what right it is used. */
 export function ReferenceSentence() {
@@ -64,7 +64,7 @@ export function ReferenceSentence() {
 }
 
 function DeleteWork() {
-  const { id } = useWork();
+  const id = useWorkId();
   const navigate = useNavigate();
   const [remove, { isLoading }] = useRemoveMutation();
   return (

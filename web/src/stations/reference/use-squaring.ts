@@ -1,12 +1,12 @@
 import { useCallback } from 'react';
 import { isUntouched, unsquared, type Squaring } from '@nobrel/core/reference';
-import { useDecide, useWork } from '../../store/hooks.js';
+import { useDecide, useDecisions } from '../../store/hooks.js';
 import { useMainPicture } from '../../leaves/use-reference.js';
 
 /** Changes how the picture that is worked from is put right. */
 export function useSquare(): (change: Partial<Squaring>) => void {
   const decide = useDecide();
-  const { squaring: all } = useWork().decisions.reference;
+  const { squaring: all } = useDecisions('reference');
   const { picture, squaring } = useMainPicture();
   return useCallback(
     (change: Partial<Squaring>) => {

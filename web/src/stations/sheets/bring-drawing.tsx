@@ -3,9 +3,9 @@ import { wrap } from 'comlink';
 import { useRef, useState } from 'react';
 import { broughtMap } from '@nobrel/core/file';
 import { counted, formatSize } from '@nobrel/core/units';
-import { messageOf, useKeepMapMutation, useNameVersionMutation } from '../../store/api.js';
-import { useAppDispatch, useUnit, useWork } from '../../store/hooks.js';
-import { mapKept } from '../../store/work-slice.js';
+import { messageOf } from '../../store/api/base.js';
+import { useKeepMapMutation, useNameVersionMutation } from '../../store/api/map.js';
+import { useUnit, useWork } from '../../store/hooks.js';
 import type { DrawingWorker } from '../../workers/drawing-worker.js';
 
 /** Larger files are no drawings a hand could trace. */
@@ -15,7 +15,6 @@ const mostBytes = 120e6;
 export function BringDrawing() {
   const work = useWork();
   const unit = useUnit();
-  const dispatch = useAppDispatch();
   const input = useRef<HTMLInputElement>(null);
   const [keepMap] = useKeepMapMutation();
   const [nameVersion] = useNameVersionMutation();
@@ -38,8 +37,7 @@ export function BringDrawing() {
       // The map there was is not lost: it stays as a version, unless it has a name already.
       if (work.map?.name === null)
         await nameVersion({ id: work.id, name: `Before ${file.name}`.slice(0, 80) });
-      const summary = await keepMap({ id: work.id, document }).unwrap();
-      dispatch(mapKept({ id: work.id, map: summary }));
+      await keepMap({ id: work.id, document }).unwrap();
       const { width, height } = read.map.surface;
       setSays([
         `${counted(read.map.lines.length, 'line')} on ${formatSize(width, height, unit)}. The map there was is kept among the versions at Map.`,

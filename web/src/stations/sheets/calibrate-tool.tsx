@@ -10,12 +10,12 @@ import {
 } from '@nobrel/core/sheets';
 import { formatLength, LengthError, parseLength, type LengthUnit, type SizeMm } from '@nobrel/core/units';
 import { NameGap } from '../../bench/gaps.js';
+import { messageOf } from '../../store/api/base.js';
 import {
-  messageOf,
   useCalibrationsQuery,
   useForgetCalibrationMutation,
   useKeepCalibrationMutation,
-} from '../../store/api.js';
+} from '../../store/api/sheets.js';
 import { useUnit } from '../../store/hooks.js';
 
 const fields = [

@@ -13,7 +13,7 @@ import {
 } from '@nobrel/core/sheets';
 import { ReferencePicture } from '../../leaves/reference-picture.js';
 import { useMainPicture } from '../../leaves/use-reference.js';
-import { useWork } from '../../store/hooks.js';
+import { useDecisions } from '../../store/hooks.js';
 
 type PageDrawingProps = {
   page: SheetPage;
@@ -104,7 +104,7 @@ function Within({ item: { rings, items } }: { item: PageWithin }) {
 function PlacedPicture({ item }: { item: PagePicture }) {
   const clipId = useId();
   const { picture, squaring, preparation } = useMainPicture();
-  const { faintness } = useWork().decisions.reference;
+  const { faintness } = useDecisions('reference');
   const { x, y, width, height } = item.window;
   return (
     <g transform={pictureMatrix(item)}>

@@ -15,7 +15,7 @@ import {
 import { DecisionGap, DecisionRow } from '../../bench/decision-gap.js';
 import { ChoiceGap } from '../../bench/gaps.js';
 import { MoreRow, Sentence } from '../../bench/sentence.js';
-import { useCalibrationsQuery } from '../../store/api.js';
+import { useCalibrationsQuery } from '../../store/api/sheets.js';
 
 /** The kinds as they are offered, by what they are for. */
 const kindOptions = Object.entries(kindGroups).map(([group, label]) => ({

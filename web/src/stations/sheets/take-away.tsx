@@ -1,9 +1,9 @@
 import { Button, Dropdown } from 'antd';
 import { useNavigate } from 'react-router';
 import { sheetKinds, sheetKindWords, type SheetDecisions } from '@nobrel/core/sheets';
-import { messageOf, usePrintMutation } from '../../store/api.js';
-import { useAppDispatch, useUnit, useWork } from '../../store/hooks.js';
-import { printingRecorded } from '../../store/work-slice.js';
+import { messageOf } from '../../store/api/base.js';
+import { usePrintMutation } from '../../store/api/sheets.js';
+import { useUnit, useWork } from '../../store/hooks.js';
 import { download, usePainting } from './use-painting.js';
 
 type Format = { key: string; label: string; path: (page: number) => string };
@@ -32,13 +32,11 @@ export function TakeAway({ disabled, decisions, pageNumber }: TakeAwayProps) {
   const work = useWork();
   const { id } = work;
   const unit = useUnit();
-  const dispatch = useAppDispatch();
   const navigate = useNavigate();
   const [print, { isLoading, error }] = usePrintMutation();
   const painting = usePainting();
   const record = async () => {
     const answer = await print({ id, decisions });
-    if (answer.data) dispatch(printingRecorded({ id, printing: answer.data }));
     return answer.data ?? null;
   };
   const save = async (path: string) => {

@@ -21,7 +21,7 @@ import { Missing, StationBench } from '../../bench/station.js';
 import { Diptych } from '../../leaves/diptych.js';
 import { MapOnSurface } from '../../leaves/map-on-surface.js';
 import { useMapOrReference } from '../../leaves/use-map-or-reference.js';
-import { useKeptMapQuery } from '../../store/api.js';
+import { useKeptMapQuery } from '../../store/api/map.js';
 import { useDecide, useWork } from '../../store/hooks.js';
 import { Stopwatch } from './stopwatch.js';
 
