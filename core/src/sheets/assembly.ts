@@ -1,6 +1,6 @@
 import { formatLength, type SizeMm } from '../units/index.js';
 import type { Drawing } from './drawing.js';
-import type { LayOutOptions, Tiled } from './lay-out.js';
+import type { LayOutOptions, Tiled } from './tiled.js';
 import { strokeOf, textOf, type PageItem } from './page.js';
 import { Column } from './words.js';
 

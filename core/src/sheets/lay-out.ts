@@ -1,14 +1,15 @@
 import type { Rect } from '../geometry/index.js';
 import type { Note } from '../notes/index.js';
-import type { LengthUnit, SizeMm } from '../units/index.js';
+import type { SizeMm } from '../units/index.js';
 import { assemblyItems } from './assembly.js';
-import { assemblyOrder, type AssemblyStep } from './assembly-order.js';
+import { assemblyOrder } from './assembly-order.js';
 import { cutAllTo, cutTo, extentOf } from './cut.js';
 import type { SheetDecisions } from './decisions.js';
 import type { Drawing, DrawingItem } from './drawing.js';
 import { foot } from './foot.js';
 import { joinMarks, seamItems, seamsOf, type JoinMark, type Seam } from './join-marks.js';
 import { moved, type Affine, type PageItem, type SheetPage } from './page.js';
+import type { LayOutOptions, Tiled } from './tiled.js';
 import { SheetError, tileOnto, waysRound, type Tile, type Tiling, type TilingOptions } from './tiling.js';
 
 /** How sheets are laid out, without what stands on them. */
@@ -28,24 +29,6 @@ export type SheetSet = SheetLaying & {
   /** The page of an index from 0. */
   page: (index: number) => SheetPage;
 };
-
-export type Tiled = {
-  tiling: Tiling;
-  /** The tiles that became pages, in the order of the pages. */
-  printed: Tile[];
-  /** Tiles with nothing on them. */
-  skipped: Tile[];
-  /** The crosses neighbours share, mm on the drawing. */
-  marks: JoinMark[];
-  /** How to lay them, one after the other. */
-  steps: AssemblyStep[];
-};
-
-export type LayOutOptions = TilingOptions &
-  Pick<SheetDecisions, 'join'> & {
-    title: string;
-    unit: LengthUnit;
-  };
 
 /** What falls on each tile, as indices into the items. */
 type Content = { items: DrawingItem[]; bounds: Rect[]; byTile: number[][] };

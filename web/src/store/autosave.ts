@@ -16,7 +16,7 @@ import {
   undone,
   weighed,
 } from './work-slice.js';
-import type { AppDispatch, RootState } from './store.js';
+import type { AppDispatch, RootState } from './root.js';
 
 /** A pause this long in deciding, and the work is saved. */
 const pauseMs = 500;

@@ -3,7 +3,7 @@ import { useDispatch, useSelector } from 'react-redux';
 import type { Work, WorkDecisions } from '@nobrel/core/file';
 import type { LengthUnit } from '@nobrel/core/units';
 import { fileApi } from './api/file.js';
-import type { AppDispatch, RootState } from './store.js';
+import type { AppDispatch, RootState } from './root.js';
 import { decided, type Decision } from './work-slice.js';
 
 export const useAppDispatch = useDispatch.withTypes<AppDispatch>();

@@ -1,6 +1,6 @@
 import type { MapDocument, MapLine } from '../../documents/index.js';
 import type { Rect } from '../../geometry/index.js';
-import { toPoints } from '../document/index.js';
+import { toPoints } from '../lines/index.js';
 import { lineLengthMm } from '../weight/index.js';
 import { follow } from '../lines/index.js';
 import type { CastShadowWay, MapSettings } from '../settings.js';

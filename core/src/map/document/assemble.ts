@@ -1,3 +1,4 @@
+import { round, toPoints } from '../lines/index.js';
 import type { BoundaryOf, MapDocument, MapLine, MapShape, ShapeJoin } from '../../documents/index.js';
 import type { Lab } from '../../colour/index.js';
 import { divideRun, reversedPoints, signedArea, type Rect } from '../../geometry/index.js';
@@ -270,16 +271,4 @@ function joinsByRegion({ joins, regions }: Findings, frame: Rect): Map<number, S
     byRegion.set(region, own.sort((a, b) => b.area - a.area).slice(0, mostJoins));
   }
   return byRegion;
-}
-
-/** Points of a line as the document keeps them: to a ten-thousandth of a millimetre. */
-export function toPoints(flat: ArrayLike<number>): [number, number][] {
-  const points: [number, number][] = [];
-  for (let i = 0; i < flat.length; i += 2) points.push([round(flat[i], 4), round(flat[i + 1], 4)]);
-  return points;
-}
-
-export function round(value: number, decimals: number): number {
-  const factor = 10 ** decimals;
-  return Math.round(value * factor) / factor;
 }

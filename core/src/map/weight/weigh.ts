@@ -1,7 +1,7 @@
 import { stepLength } from '../../geometry/index.js';
 import KDBush from 'kdbush';
 import { isTraced, type MapDocument, type MapLine } from '../../documents/index.js';
-import { round } from '../document/index.js';
+import { round } from '../lines/index.js';
 import { lineLengthMm } from './effort.js';
 
 /** Whether a place of the surface lies in an area the painter marked; absent where nothing is marked. */

@@ -13,7 +13,7 @@ import {
   limitsOf,
   rangeWords,
   wordsOf,
-} from './index.js';
+} from '../decisions/index.js';
 
 const tables = {
   reference: referenceDecisionsSchema,
