@@ -1,5 +1,6 @@
 import { existsSync } from 'node:fs';
 import { join } from 'node:path';
+import compression from 'compression';
 import express, { type Express } from 'express';
 import helmet from 'helmet';
 import type { Logger } from 'pino';
@@ -49,6 +50,8 @@ export function createApp({ works, pictures, sizes, calibrations, logger, webFol
       strictTransportSecurity: false,
     }),
   );
+  // Scripts, styles and maps shrink to a fraction on their way to a tablet.
+  app.use(compression());
   app.use('/api', express.json({ limit: bodyLimit }));
   app.use(
     '/api',

@@ -2,13 +2,9 @@ import { z } from 'zod';
 import { choiceDecision, numberDecision, optionalNumberDecision } from '../decisions/index.js';
 import { gridSchema } from './grid-decisions.js';
 import { guideKinds } from './guides.js';
+import { longestSideMm, shortestSideMm } from './limits.js';
 import { measuredSidesSchema } from './measured-sides.js';
 import { lightPassed, surfaceKind, surfaceKindIds, tooths, type SurfaceKindId } from './surface-kinds.js';
-
-/** The largest side of a surface, mm: a wall. */
-export const longestSideMm = 20_000;
-/** The smallest side of a surface, mm: a miniature. */
-export const shortestSideMm = 10;
 
 const side = z.number().min(shortestSideMm).max(longestSideMm);
 const spare = z.number().min(0).max(longestSideMm);
@@ -91,6 +87,11 @@ export const fitDecisionsSchema = z.object({
     label: 'Height',
     help: 'height of the surface',
   }),
+  /** The size the work began with and where it came from; null where none was proposed. */
+  proposed: z
+    .object({ widthMm: side, heightMm: side, because: z.enum(['last', 'usual']) })
+    .nullable()
+    .default(null),
   groundColour: z
     .string()
     .regex(/^#[0-9a-f]{6}$/)

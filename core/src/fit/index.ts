@@ -13,3 +13,5 @@ export * from './setting-out.js';
 export * from './enlarging.js';
 export * from './notes.js';
 export * from './measured-sides.js';
+export * from './limits.js';
+export * from './propose-size.js';

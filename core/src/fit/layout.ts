@@ -2,7 +2,8 @@ import type { Rect } from '../geometry/index.js';
 import type { PixelWindow } from '../raster/index.js';
 import type { PictureSize } from '../reference/index.js';
 import type { SizeMm } from '../units/index.js';
-import { longestSideMm, shortestSideMm, type FitDecisions, type Sides } from './decisions.js';
+import type { FitDecisions, Sides } from './decisions.js';
+import { longestSideMm, shortestSideMm } from './limits.js';
 
 /** How a reference lies on a surface. All rectangles in mm from the surface's top-left corner. */
 export type Layout = {

@@ -4,6 +4,7 @@ import { counted, formatLength, formatSize, type LengthUnit } from '../units/ind
 import type { FitDecisions } from './decisions.js';
 import { gridCover, gridOf } from './grid.js';
 import { layOut, type Layout } from './layout.js';
+import { ownRatioSize, usualSizesFor } from './propose-size.js';
 import { squarenessOf } from './squareness.js';
 import { cutsFrom, lossWords, sameRatio } from './ways-out.js';
 import { surfaceOf, toCut } from './surface.js';
@@ -22,6 +23,7 @@ export function fitNotes(
 ): FitNote[] {
   const layout = layOut(picture, fit);
   return [
+    ...proposalNotes(picture, fit, unit),
     ratioNote(picture, fit, layout, unit),
     ...cutNotes(fit, unit),
     ...placementNotes(fit, layout, unit),
@@ -29,6 +31,31 @@ export function fitNotes(
     ...gridNotes(fit, layout, pencilMm, unit),
     ...surfaceNotes(fit),
     resolutionNote(picture, layout, pencilMm, unit),
+  ];
+}
+
+function proposalNotes(picture: PictureSize, fit: FitDecisions, unit: LengthUnit): FitNote[] {
+  const { proposed, widthMm, heightMm } = fit;
+  if (proposed?.widthMm !== widthMm || proposed.heightMm !== heightMm) return [];
+  const round = widthMm === heightMm ? 'square' : widthMm > heightMm ? 'landscape' : 'portrait';
+  const from =
+    proposed.because === 'last'
+      ? 'the size of your last work, turned as this picture is'
+      : 'the usual size nearest to the picture’s ratio';
+  const others = [ownRatioSize(picture, fit), ...usualSizesFor(picture).slice(0, 3)].filter(
+    (size) => size.widthMm !== widthMm || size.heightMm !== heightMm,
+  );
+  return [
+    {
+      id: 'fit-proposed',
+      weight: 'watch',
+      says: `${formatSize(widthMm, heightMm, unit)}, ${round}, was proposed: ${from}.`,
+      why: 'Nothing was measured: say in the sentence what your paper or canvas really measures.',
+      ways: others.slice(0, 3).map((size) => ({
+        label: formatSize(size.widthMm, size.heightMm, unit),
+        change: { ...size, measured: null },
+      })),
+    },
   ];
 }
 

@@ -12,6 +12,8 @@ const wordy: Partial<SheetSource> = {
   title: 'A title that is long, of a still life with a kettle, a lantern and three pears on a bench',
   sketch: { widthMm: 100, heightMm: 80 },
   crop: { x: 0, y: 0, width: 3000, height: 2400 },
+  credit: `By ${'a painter of the boathouse '.repeat(20)}`,
+  pins: [{ x: 50, y: 50, text: `${'the shadow of the handle '.repeat(18)}.`, settled: true }],
   closeUps: [{ x: 50, y: 50, text: `${'the shadow of the handle '.repeat(18)}.` }],
   decided: [['Surface', 'cold-pressed paper of two hundred grams, stretched wet on a board']],
   steps: Array.from(

@@ -52,7 +52,11 @@ describe('nobrel sheets, every kind', () => {
     it(`prints: ${kind}`, async () => {
       const pdf = cli.at(`every-${kind}.pdf`);
       const more =
-        kind === 'close-ups' ? ['--at', '80,60'] : kind === 'order-slip' ? ['--sketch', '100x80mm'] : [];
+        kind === 'close-ups' || kind === 'pins'
+          ? ['--at', '80,60']
+          : kind === 'order-slip'
+            ? ['--sketch', '100x80mm']
+            : [];
       const args = [
         'sheets',
         cli.map,

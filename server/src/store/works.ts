@@ -12,6 +12,7 @@ import {
   type Work,
   type WorkDecisions,
 } from '@nobrel/core/file';
+import { proposeSize } from '@nobrel/core/fit';
 import { effortOf } from '@nobrel/core/map';
 import type { SheetDecisions } from '@nobrel/core/sheets';
 import { Fault } from '../faults.js';
@@ -43,7 +44,13 @@ export class WorkStore {
   /** Begins a work from a stored picture. */
   async begin(picture: StoredPicture, title: string): Promise<Work> {
     const now = new Date();
-    const decisions: WorkDecisions = newDecisions(title);
+    const latest = await this.rows.Work.findOne({ order: [['changedAt', 'DESC']] });
+    // A damaged work is no reason not to begin another.
+    const last = storedDecisions.safeParse(latest?.decisions).data?.fit ?? null;
+    const proposed = proposeSize(picture, last);
+    const { widthMm, heightMm } = proposed;
+    const plain = newDecisions(title);
+    const decisions: WorkDecisions = { ...plain, fit: { ...plain.fit, widthMm, heightMm, proposed } };
     const row = await this.rows.Work.create({
       id: nanoid(12),
       pictureHash: picture.hash,

@@ -1,16 +1,12 @@
-import { Button, Popover } from 'antd';
 import type { ReactNode } from 'react';
+import { Panel } from './panel.js';
 
 /** A station's main decisions as a sentence with gaps; rarer ones behind More. */
 export function Sentence({ children, more }: { children: ReactNode; more?: ReactNode }) {
   return (
     <div className="sentence" role="group" aria-label="Decisions">
       <p>{children}</p>
-      {more && (
-        <Popover trigger="click" placement="bottomRight" content={<div className="more">{more}</div>}>
-          <Button size="small">More</Button>
-        </Popover>
-      )}
+      {more && <Panel label="More">{more}</Panel>}
     </div>
   );
 }

@@ -1,12 +1,10 @@
 import { Segmented } from 'antd';
-import { useCallback, useEffect, type ReactNode } from 'react';
+import { useCallback, type ReactNode } from 'react';
 import { useSearchParams } from 'react-router';
+import { useKey } from './use-key.js';
 
 /** True while a list, a panel or a question is open that Escape closes first. */
-const somethingOpen = () =>
-  document.querySelector(
-    '.ant-popover:not(.ant-popover-hidden), .ant-select-open, .ant-modal-wrap:not([style*="display: none"])',
-  ) !== null;
+const somethingOpen = () => document.querySelector('[aria-expanded="true"], [role="dialog"]') !== null;
 
 /**
  * The tool in hand at a station, kept in the address so that a reload and the back button keep it. Escape
@@ -20,15 +18,7 @@ export function useTool<T extends string>(tools: readonly [T, ...T[]]): [T, (too
   const named = params.get('at');
   const tool = tools.find((name) => name === named) ?? none;
   const take = useCallback((next: T) => setParams(next === none ? {} : { at: next }), [setParams, none]);
-  useEffect(() => {
-    if (tool === none) return undefined;
-    const onKey = (event: KeyboardEvent) => {
-      const typing = event.target instanceof HTMLElement && event.target.closest('input, textarea') !== null;
-      if (event.key === 'Escape' && !event.defaultPrevented && !typing && !somethingOpen()) take(none);
-    };
-    window.addEventListener('keydown', onKey);
-    return () => window.removeEventListener('keydown', onKey);
-  }, [tool, none, take]);
+  useKey('putDown', () => take(none), { active: tool !== none, unless: somethingOpen });
   return [tool, take];
 }
 

@@ -7,6 +7,7 @@ import { useAppDispatch, useAppSelector, useUnit } from '../store/hooks.js';
 import { loupeTaken } from '../store/view-slice.js';
 import { Leaf, type LeafProps } from './leaf.js';
 import { Places, usePointed } from './pointed.js';
+import { LeavesChoice, SharedWidth, useLeaves } from './shared-width.js';
 
 /** One side of the diptych. */
 export type DiptychSide = Pick<
@@ -41,6 +42,7 @@ export function Diptych({ extent, measured = true, left, right }: DiptychProps) 
   const dispatch = useAppDispatch();
   const loupe = useAppSelector((state) => state.view.loupe);
   const { places } = usePointed();
+  const [{ show }] = useLeaves();
   const [view, setView] = useState<ZoomTransform>(zoomIdentity);
   const [ownView, setOwnView] = useState<ZoomTransform>(zoomIdentity);
   const [pointer, setPointer] = useState<Point | null>(null);
@@ -72,24 +74,52 @@ export function Diptych({ extent, measured = true, left, right }: DiptychProps) 
       </Leaf>
     );
   };
+  const where = pointer
+    ? measured
+      ? `${formatLength(pointer.x, unit)} across, ${formatLength(pointer.y, unit)} down`
+      : `pixel ${Math.floor(pointer.x)} across, ${Math.floor(pointer.y)} down`
+    : null;
+  const choices = (
+    <>
+      <LeavesChoice right={'panel' in right ? 'panel' : 'right leaf'} />
+      <label className="room-switch">
+        <Switch size="small" checked={loupe} onChange={(on) => dispatch(loupeTaken(on))} />
+        loupe
+      </label>
+    </>
+  );
+  const alone = show === 'left' ? left : show === 'right' && !('panel' in right) ? right : null;
+  if (alone)
+    return (
+      <div className="diptych">
+        <div className="leaves leaves-one">
+          {leaf({
+            ...alone,
+            tools: (
+              <>
+                <span className="readout-where">{where}</span>
+                {alone.tools}
+                {choices}
+              </>
+            ),
+          })}
+        </div>
+      </div>
+    );
+  const rightSide = 'panel' in right ? right.panel : leaf(right);
   return (
     <div className="diptych">
-      <div className="leaves">
-        {leaf(left)}
-        {'panel' in right ? right.panel : leaf(right)}
-      </div>
+      {show === 'both' ? (
+        <SharedWidth left={leaf(left)} right={rightSide} />
+      ) : (
+        <div className="leaves leaves-one">{rightSide}</div>
+      )}
       <div className="readout">
         <p>
-          {pointer && measured
-            ? `${formatLength(pointer.x, unit)} from the left edge, ${formatLength(pointer.y, unit)} from the top`
-            : pointer
-              ? `pixel ${Math.floor(pointer.x)} across, ${Math.floor(pointer.y)} down`
-              : 'Point at a leaf to see the same spot on both. Wheel or + and − zoom, drag or arrows move, L looks closer.'}
+          {where ??
+            'Point at a leaf to see the same spot on both. Wheel or + and − zoom, drag or arrows move, L looks closer.'}
         </p>
-        <label className="room-switch">
-          <Switch size="small" checked={loupe} onChange={(on) => dispatch(loupeTaken(on))} />
-          loupe
-        </label>
+        {choices}
       </div>
     </div>
   );

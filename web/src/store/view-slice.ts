@@ -1,6 +1,7 @@
 import { createSlice, type PayloadAction } from '@reduxjs/toolkit';
 import { lengthUnits, type LengthUnit } from '@nobrel/core/units';
 import { referenceViews, type ReferenceView } from '@nobrel/core/reference';
+import { stationIds, type Station } from '@nobrel/core/file';
 import { z } from 'zod';
 import type { Room } from '../theme/tokens.js';
 
@@ -12,13 +13,33 @@ export type ViewState = {
   look: ReferenceView;
   /** The close look that follows the pointer. */
   loupe: boolean;
+  /** Whether bare letters and digits act as keys. */
+  letterKeys: boolean;
+  /** How the bench is shared at each station. */
+  leaves: Partial<Record<Station, LeavesShown>>;
+  /** The tour of the bench was seen or passed over. */
+  toured: boolean;
 };
+
+/** Which leaves are shown. */
+export const leavesShown = ['both', 'left', 'right'] as const;
+/** Which leaves of a station are shown, and the left one's share of the width while both are. */
+export type LeavesShown = { show: (typeof leavesShown)[number]; leftShare: number };
+export const usualLeaves: LeavesShown = { show: 'both', leftShare: 0.5 };
 
 const stored = z.object({
   unit: z.enum(lengthUnits),
   room: z.enum(['studio', 'dim']),
   look: z.enum(referenceViews).default('colour'),
   loupe: z.boolean().default(false),
+  letterKeys: z.boolean().default(true),
+  leaves: z
+    .partialRecord(
+      z.enum(stationIds),
+      z.object({ show: z.enum(leavesShown), leftShare: z.number().min(0.1).max(0.9) }),
+    )
+    .default({}),
+  toured: z.boolean().default(false),
 });
 const storageKey = 'nobrel-view';
 
@@ -26,7 +47,7 @@ function remembered(): ViewState {
   try {
     return stored.parse(JSON.parse(localStorage.getItem(storageKey) ?? ''));
   } catch {
-    return { unit: 'mm', room: 'studio', look: 'colour', loupe: false };
+    return stored.parse({ unit: 'mm', room: 'studio' });
   }
 }
 
@@ -54,8 +75,30 @@ const slice = createSlice({
     loupeTaken(state, action: PayloadAction<boolean>) {
       state.loupe = action.payload;
     },
+    letterKeysSwitched(state, action: PayloadAction<boolean>) {
+      state.letterKeys = action.payload;
+    },
+    leavesShared(state, { payload }: PayloadAction<{ station: Station; change: Partial<LeavesShown> }>) {
+      const { station, change } = payload;
+      state.leaves[station] = { ...(state.leaves[station] ?? usualLeaves), ...change };
+    },
+    tourEnded(state) {
+      state.toured = true;
+    },
+    tourAsked(state) {
+      state.toured = false;
+    },
   },
 });
 
-export const { unitChosen, roomChosen, lookChosen, loupeTaken } = slice.actions;
+export const {
+  unitChosen,
+  roomChosen,
+  lookChosen,
+  loupeTaken,
+  letterKeysSwitched,
+  leavesShared,
+  tourEnded,
+  tourAsked,
+} = slice.actions;
 export const viewReducer = slice.reducer;

@@ -1,4 +1,4 @@
-import { Button, Popover } from 'antd';
+import { Button } from 'antd';
 import type { ReactNode } from 'react';
 import {
   gridOf,
@@ -18,6 +18,7 @@ import type { Point } from '@nobrel/core/geometry';
 import { formatLength, formatSize, type LengthUnit } from '@nobrel/core/units';
 import { DecisionGap } from '../../bench/decision-gap.js';
 import { ChoiceGap, ColourGap } from '../../bench/gaps.js';
+import { Panel } from '../../bench/panel.js';
 import { ListGap } from '../../bench/list-gap.js';
 import { useMainPicture } from '../../leaves/use-reference.js';
 import { useDecisions, useUnit } from '../../store/hooks.js';
@@ -76,9 +77,9 @@ export function useGridTool(layout: Layout): { sentence: ReactNode; onPick: (at:
         (click one); lines {gap('lineMm')}{' '}
         <ColourGap label="Colour of the grid" value={grid.colour} onChange={(colour) => set({ colour })} />{' '}
         <Suggestions layout={layout} grid={grid} set={set} />{' '}
-        <Popover trigger="click" content={<Ticks layout={layout} fit={fit} unit={unit} />}>
-          <Button size="small">Ticks along the edges</Button>
-        </Popover>
+        <Panel label="Ticks along the edges">
+          <Ticks layout={layout} fit={fit} unit={unit} />
+        </Panel>
       </>
     ),
   };
@@ -107,41 +108,34 @@ function Suggestions({ layout, grid, set }: SuggestionsProps) {
   const perSurfaceMm = usePerSurfaceMm(layout);
   const found = gridSuggestions(layout.drawing, grid.help, pencilMm, unit, perSurfaceMm);
   return (
-    <Popover
-      trigger="click"
-      content={
-        <div className="more">
-          <p>
-            A grid that helps{' '}
-            <ChoiceGap
-              label="How much the grid helps"
-              value={grid.help}
-              options={choicesOf(gridSchema.shape.help)}
-              onChange={(help) => set({ help })}
-            />
-          </p>
-          {found.length === 0 && <p>There is no room for a grid that the point would serve.</p>}
-          <ul className="suggestions">
-            {found.map((suggestion) => (
-              <li key={`${suggestion.columns} ${suggestion.rows}`}>
-                <Button
-                  size="small"
-                  onClick={() => {
-                    const { columns, rows, spacingMm, by } = suggestion;
-                    set({ columns, rows, spacingMm, by });
-                  }}
-                >
-                  {suggestion.columns} by {suggestion.rows}, {formatLength(suggestion.spacingMm, unit)}
-                </Button>{' '}
-                <span className="quiet">{suggestionWords(suggestion)}</span>
-              </li>
-            ))}
-          </ul>
-        </div>
-      }
-    >
-      <Button size="small">Suggestions</Button>
-    </Popover>
+    <Panel label="Suggestions">
+      <p>
+        A grid that helps{' '}
+        <ChoiceGap
+          label="How much the grid helps"
+          value={grid.help}
+          options={choicesOf(gridSchema.shape.help)}
+          onChange={(help) => set({ help })}
+        />
+      </p>
+      {found.length === 0 && <p>There is no room for a grid that the point would serve.</p>}
+      <ul className="suggestions">
+        {found.map((suggestion) => (
+          <li key={`${suggestion.columns} ${suggestion.rows}`}>
+            <Button
+              size="small"
+              onClick={() => {
+                const { columns, rows, spacingMm, by } = suggestion;
+                set({ columns, rows, spacingMm, by });
+              }}
+            >
+              {suggestion.columns} by {suggestion.rows}, {formatLength(suggestion.spacingMm, unit)}
+            </Button>{' '}
+            <span className="quiet">{suggestionWords(suggestion)}</span>
+          </li>
+        ))}
+      </ul>
+    </Panel>
   );
 }
 

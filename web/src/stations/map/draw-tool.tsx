@@ -3,11 +3,11 @@ import { useRef, useState } from 'react';
 import type { MapDocument } from '@nobrel/core/documents';
 import type { Point } from '@nobrel/core/geometry';
 import { lineNear, type Course, type LineAnchor } from '@nobrel/core/map';
+import { useKey } from '../../bench/use-key.js';
 import { mapWorker } from '../../workers/use-mapping.js';
 import type { ToolInHand } from './map-tool.js';
 import { StrokeMarked, thinned } from './shapes-tool.js';
 import type { Corrections } from './use-corrections.js';
-import { useKeys } from './use-keys.js';
 
 /** What is drawn: along an edge, down the middle of something thin, a border within a shape, or behind things. */
 type Drawing = 'edge' | 'middle' | 'border' | 'hidden';
@@ -71,7 +71,10 @@ export function useDrawTool(active: boolean, map: MapDocument | null, correction
     setClicks(clicks.slice(0, -1));
     setAhead([]);
   };
-  useKeys(active && way.length > 0, { Enter: done, Backspace: stepBack, Escape: clear });
+  const begun = { active: active && way.length > 0, first: true };
+  useKey('endLine', done, begun);
+  useKey('clickBack', stepBack, begun);
+  useKey('clearLine', clear, begun);
   const pickHidden = (point: Point) => {
     const spot = map && lineNear(map.lines, point.x, point.y, takeHoldMm);
     if (!spot) return;

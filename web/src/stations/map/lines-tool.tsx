@@ -3,12 +3,12 @@ import { useMemo, useState } from 'react';
 import type { EdgeQuality, MapDocument, MapLine } from '@nobrel/core/documents';
 import type { Point } from '@nobrel/core/geometry';
 import { anchorOf, lineLengthMm, lineNear, shapeAt } from '@nobrel/core/map';
+import { useKey } from '../../bench/use-key.js';
 import { Handle } from '../../leaves/handle.js';
 import { LinesMarked } from '../../leaves/map-drawing.js';
 import { mapWorker } from '../../workers/use-mapping.js';
 import type { ToolInHand } from './map-tool.js';
 import type { Corrections } from './use-corrections.js';
-import { useKeys } from './use-keys.js';
 
 /** How near a click must come to a line, as a share of the surface's longer side. */
 const clickShare = 0.012;
@@ -19,7 +19,7 @@ const pullReachMm = 15;
 const partWords = { silhouette: 'silhouette', mass: 'of a big mass', inner: 'within' };
 const leftOutWords = {
   hand: 'left out by hand',
-  time: 'left out for want of time',
+  time: 'left out to save time',
   little: 'left out as it matters little',
   excluded: 'in an excluded area',
   shadow: 'outline of a cast shadow, left out',
@@ -78,17 +78,15 @@ export function useLinesTool(active: boolean, map: MapDocument | null, correctio
     const own = of.id.startsWith('c-') ? of.id.slice(2) : null;
     if (own !== null && list.some(({ id }) => id === own)) takeBack(own);
   });
-  useKeys(active, {
-    n: () => step(1),
-    b: () => step(-1),
-    x: drop,
-    k: keep,
-    h: make('hard'),
-    s: make('soft'),
-    u: make('lost'),
-    f: front,
-    Delete: removeOwn,
-  });
+  useKey('nextLine', () => step(1), { active });
+  useKey('lineBefore', () => step(-1), { active });
+  useKey('dropLine', drop, { active });
+  useKey('keepLine', keep, { active });
+  useKey('hardLine', make('hard'), { active });
+  useKey('softLine', make('soft'), { active });
+  useKey('lostLine', make('lost'), { active });
+  useKey('lineFront', front, { active });
+  useKey('removeLine', removeOwn, { active });
   const pick = ({ x, y }: Point) => {
     if (!map) return;
     const reach = clickShare * Math.max(map.surface.width, map.surface.height);

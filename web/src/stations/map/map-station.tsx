@@ -7,6 +7,7 @@ import { addedBy, mapNotes, schoolOf, type MapSettings, type Wash } from '@nobre
 import { counted } from '@nobrel/core/units';
 import { Notes } from '../../bench/notes.js';
 import { Missing, StationBench } from '../../bench/station.js';
+import { useHeldKey, useKey } from '../../bench/use-key.js';
 import { ToolRow, useTool } from '../../bench/tool-row.js';
 import { Diptych, type DiptychSide } from '../../leaves/diptych.js';
 import { LookChoice } from '../../leaves/look-choice.js';
@@ -30,8 +31,6 @@ import { useThingsTool } from './things-tool.js';
 import { legendOf, shownOptions, ShownMap, washOptions, type Shown } from './shown-map.js';
 import { useCorrections } from './use-corrections.js';
 import { useDetail } from './use-detail.js';
-import { useHeld } from './use-held.js';
-import { useKeys } from './use-keys.js';
 import { useMapBegun } from './use-map-begun.js';
 import { useValuesTool } from './values-tool.js';
 import { useVersionsTool } from './versions-tool.js';
@@ -72,8 +71,8 @@ function LaidOutMap() {
   const [shown, setShown] = useState<Shown>('lines');
   const [wash, setWash] = useState<Wash>('none');
   const [over, setOver] = useState(0);
-  const held = useHeld('o');
-  useKeys(true, { g: () => setShown((now) => (now === 'greys' ? 'lines' : 'greys')) });
+  const held = useHeldKey('under');
+  useKey('greys', () => setShown((now) => (now === 'greys' ? 'lines' : 'greys')));
   const hand = inHand[tool];
   const { comparing } = inHand.versions;
   const school = schoolOf(settings);

@@ -3,11 +3,11 @@ import { useState } from 'react';
 import { pathData, type MapDocument, type MapShape } from '@nobrel/core/documents';
 import type { Point } from '@nobrel/core/geometry';
 import { ringPoints, shapeAt } from '@nobrel/core/map';
+import { useKey } from '../../bench/use-key.js';
 import { useLeafScale } from '../../leaves/leaf-scale.js';
 import { formatArea } from './tell.js';
 import type { ToolInHand } from './map-tool.js';
 import type { Corrections } from './use-corrections.js';
-import { useKeys } from './use-keys.js';
 
 const becauseWords = {
   'same value': 'of the same value',
@@ -36,7 +36,9 @@ export function useShapesTool(
   const shadow = () => {
     if (at && shape) add({ does: 'shadow', shape: toPicture(at) });
   };
-  useKeys(active, { j: join, d: divide, c: shadow });
+  useKey('joinShapes', join, { active });
+  useKey('divideShape', divide, { active });
+  useKey('castShadow', shadow, { active });
   const pick = (point: Point) => {
     if (doing === 'joining' && at) {
       add({ does: 'join', one: toPicture(at), other: toPicture(point) });

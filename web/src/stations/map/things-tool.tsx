@@ -3,11 +3,11 @@ import { useMemo, useState } from 'react';
 import type { MapDocument } from '@nobrel/core/documents';
 import type { Point } from '@nobrel/core/geometry';
 import { shapeNumbers, type MapSettings, type ThingWay } from '@nobrel/core/map';
+import { useKey } from '../../bench/use-key.js';
 import { mapWorker } from '../../workers/use-mapping.js';
 import type { ToolInHand } from './map-tool.js';
 import { thinned } from './shapes-tool.js';
 import type { Corrections } from './use-corrections.js';
-import { useKeys } from './use-keys.js';
 
 type Thing = { at: Point; walk: number; outline: readonly Point[]; rank: number; ranks: number };
 
@@ -47,15 +47,13 @@ export function useThingsTool(
     corrections.add({ does: 'thing', way, outline: thinned(thing.outline).map(corrections.toPicture) });
     setThing(null);
   };
-  useKeys(active, {
-    n: () => step(1),
-    b: () => step(-1),
-    '.': walk(1),
-    ',': walk(-1),
-    w: decide('whole'),
-    x: decide('out'),
-    ...(thing ? { Escape: () => setThing(null) } : {}),
-  });
+  useKey('nextLine', () => step(1), { active });
+  useKey('lineBefore', () => step(-1), { active });
+  useKey('wholeThing', walk(1), { active });
+  useKey('partThing', walk(-1), { active });
+  useKey('drawThing', decide('whole'), { active });
+  useKey('dropThing', decide('out'), { active });
+  useKey('clearLine', () => setThing(null), { active: active && thing !== null, first: true });
   return {
     sentence: thing ? (
       <>

@@ -1,5 +1,5 @@
 import { Alert, Button } from 'antd';
-import { useEffect, useMemo, useState } from 'react';
+import { useMemo, useState } from 'react';
 import { Link } from 'react-router';
 import type { MapDocument } from '@nobrel/core/documents';
 import { isMapCurrent } from '@nobrel/core/file';
@@ -13,6 +13,7 @@ import {
 } from '@nobrel/core/sheets';
 import { Notes } from '../../bench/notes.js';
 import { Missing, StationBench } from '../../bench/station.js';
+import { useKey } from '../../bench/use-key.js';
 import { ToolRow, useTool } from '../../bench/tool-row.js';
 import { Diptych } from '../../leaves/diptych.js';
 import { MapDrawing } from '../../leaves/map-drawing.js';
@@ -33,7 +34,7 @@ import { TakeAway } from './take-away.js';
 const tools = ['look', 'sticks', 'calibrate', 'bring'] as const;
 const toolLabels = [
   { value: 'look', label: 'Look' },
-  { value: 'sticks', label: 'Sticks' },
+  { value: 'sticks', label: 'Backing colours' },
   { value: 'calibrate', label: 'Calibrate' },
   { value: 'bring', label: 'Bring in' },
 ] as const;
@@ -111,8 +112,7 @@ function Sheets({ map }: { map: MapDocument }) {
             <CalibrateSentence page={measured} sheets={sheets} change={change} />
           )}
           {tool === 'bring' && <BringDrawing />}
-          {tool === 'look' &&
-            (calibration ? `Made good for ${calibration.name}.` : 'Printed as the printer is.')}
+          {tool === 'look' && (calibration ? `Corrected for ${calibration.name}.` : 'No printer correction.')}
         </ToolRow>
         {tool === 'calibrate' && measured && (
           <CalibrationList page={measured} sheets={sheets} change={change} />
@@ -121,7 +121,7 @@ function Sheets({ map }: { map: MapDocument }) {
           <Alert
             type="warning"
             title="The map was made before the last change at Reference, Fit or Map."
-            action={<Link to={`/works/${work.id}/map`}>Make it again at Map</Link>}
+            action={<Link to={`/works/${work.id}/map`}>Update the map</Link>}
           />
         )}
         {fault && <Alert type="error" title={fault} />}
@@ -159,7 +159,7 @@ function Sheets({ map }: { map: MapDocument }) {
               <>
                 {laying && (
                   <span className="laying" role="status">
-                    Laying them out …
+                    Preparing sheets …
                   </span>
                 )}
                 <Pages count={laid.count} chosen={chosen} choose={choose} />
@@ -177,18 +177,14 @@ function Sheets({ map }: { map: MapDocument }) {
 function usePage(count: number): [number, (index: number) => void] {
   const [wanted, setWanted] = useState(0);
   const chosen = Math.max(0, Math.min(wanted, count - 1));
-  useEffect(() => {
-    const onKey = (event: KeyboardEvent) => {
-      const turn = { PageDown: 1, PageUp: -1 }[event.key];
-      if (turn === undefined || isOpenList(event.target)) return;
-      event.preventDefault();
-      // A list that was last chosen from would open on any key.
-      event.stopPropagation();
-      setWanted(Math.max(0, Math.min(chosen + turn, count - 1)));
-    };
-    window.addEventListener('keydown', onKey, { capture: true });
-    return () => window.removeEventListener('keydown', onKey, { capture: true });
-  }, [chosen, count]);
+  const turn = (by: number) => (event: KeyboardEvent) => {
+    // A list that was last chosen from would open on any key.
+    event.stopPropagation();
+    setWanted(Math.max(0, Math.min(chosen + by, count - 1)));
+  };
+  const keys = { first: true, unless: ({ target }: KeyboardEvent) => isOpenList(target) };
+  useKey('pageBefore', turn(-1), keys);
+  useKey('nextPage', turn(1), keys);
   return [chosen, setWanted];
 }
 
@@ -207,7 +203,7 @@ function Pages({
   return (
     <span className="map-state">
       <Button size="small" disabled={chosen === 0} onClick={() => choose(chosen - 1)}>
-        Before
+        Previous
       </Button>
       {chosen + 1} of {count}
       <Button size="small" disabled={chosen >= count - 1} onClick={() => choose(chosen + 1)}>

@@ -1,0 +1,20 @@
+import { Button, Popover } from 'antd';
+import { useState, type ReactNode } from 'react';
+
+/** A button that opens a panel beside it, and says whether it is open. */
+export function Panel({ label, children }: { label: string; children: ReactNode }) {
+  const [open, setOpen] = useState(false);
+  return (
+    <Popover
+      trigger="click"
+      placement="bottomRight"
+      open={open}
+      onOpenChange={setOpen}
+      content={<div className="more">{children}</div>}
+    >
+      <Button size="small" aria-expanded={open}>
+        {label}
+      </Button>
+    </Popover>
+  );
+}
