@@ -1,11 +1,14 @@
+import { cpus } from 'node:os';
 import { defineConfig } from '@playwright/test';
 
 export default defineConfig({
   testDir: 'src',
   testMatch: '**/*.spec.ts',
   outputDir: '../.build/interface',
-  timeout: 90_000,
-  workers: 1,
+  timeout: 120_000,
+  // Each file has its own server; a machine with more cores runs more of them side by side.
+  workers: Math.max(2, Math.floor(cpus().length / 2)),
+  expect: { timeout: 20_000 },
   reporter: [
     ['list'],
     ['json', { outputFile: process.env['PLAYWRIGHT_JSON_OUTPUT_NAME'] ?? '../.build/interface.json' }],

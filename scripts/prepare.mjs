@@ -120,7 +120,11 @@ export function ensureChromium() {
   const root = typeof process.getuid === 'function' && process.getuid() === 0;
   const apt = spawnSync('apt-get', ['--version'], { stdio: 'ignore' }).status === 0;
   if (root && apt) {
-    console.error('Installing Chromium for the interface tests.');
+    console.error(
+      'The interface tests need Chromium, which is not at ' +
+        `${chromiumPath}: installing the package chromium with apt-get. ` +
+        'To use another one, stop this and set NOBREL_CHROMIUM to where it is.',
+    );
     spawnSync('apt-get', ['update'], { stdio: ['ignore', 'ignore', 'inherit'] });
     spawnSync('apt-get', ['install', '-y', '--no-install-recommends', 'chromium'], {
       stdio: ['ignore', 'ignore', 'inherit'],

@@ -1,4 +1,4 @@
-/** Type check, lint, unit tests and interface tests; closes with one line that sums the tests. */
+/** Type check, lint, structure, weight of the first page, unit tests and interface tests; closes with one line that sums the tests. */
 import { spawn, spawnSync } from 'node:child_process';
 import { existsSync, mkdirSync, readFileSync, rmSync } from 'node:fs';
 import { join } from 'node:path';
@@ -15,6 +15,17 @@ const node = (args, env = {}) =>
     .status ?? 1;
 
 const lint = node([bin('eslint/bin/eslint.js'), '.', '--max-warnings', '0']);
+const packages = ['core', 'server', 'web', 'demo', 'e2e', 'bench'].map((name) => `${name}/src`);
+const circles = node([
+  bin('dependency-cruiser/bin/dependency-cruise.mjs'),
+  '--config',
+  '.dependency-cruiser.cjs',
+  '--output-type',
+  'err',
+  ...packages,
+]);
+const unused = node([bin('knip/bin/knip.js'), '--no-config-hints']);
+const firstPage = node([bin('size-limit/bin.js')]);
 const format = node([bin('prettier/bin/prettier.cjs'), '--check', '--log-level', 'warn', '.']);
 
 /** Runs the unit tests, showing their output, and counts what they say at the end. */
@@ -52,8 +63,12 @@ function interfaceTests() {
 const unit = await unitTests();
 const interfaces = interfaceTests();
 if (lint !== 0) console.log('The lint found faults.');
+if (circles !== 0) console.log('Some files import what they may not, or each other in a circle.');
+if (unused !== 0) console.log('Something is exported, declared or kept that nobody uses.');
+if (firstPage !== 0) console.log('The first page is heavier than it may be.');
 if (format !== 0) console.log('Some files are not formatted: run npm run format.');
 const passed = unit.passed + interfaces.passed;
-const failed = unit.failed + interfaces.failed + (lint === 0 ? 0 : 1) + (format === 0 ? 0 : 1);
+const checks = [lint, circles, unused, firstPage, format].filter((status) => status !== 0).length;
+const failed = unit.failed + interfaces.failed + checks;
 console.log(`${passed} passed, ${failed} failed`);
 process.exitCode = failed > 0 || unit.passed === 0 || interfaces.passed === 0 ? 1 : 0;

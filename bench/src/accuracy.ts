@@ -2,54 +2,11 @@
  * How true a map is, on scenes whose boundaries are known, under the conditions real pictures come in.
  * Arguments: number of seeds (3), then the conditions to try (all).
  */
-import sharp from 'sharp';
-import { defaultMapSettings, MapMaker, type MapSettings } from '@nobrel/core/map';
-import type { Picture } from '@nobrel/core/raster';
-import {
-  accuracyScene,
-  mapAccuracy,
-  photographUnder,
-  sceneConditions,
-  type MapAccuracy,
-  type SceneCondition,
-} from '@nobrel/core/testing';
+import { sceneConditions, type MapAccuracy } from '@nobrel/core/testing';
+import { accuracyUnder } from './accuracy-under.js';
 
-const pxPerMm = 6;
 const seeds = Number(process.argv[2] ?? 3);
 const conditions = sceneConditions.filter((name) => process.argv.length < 4 || process.argv.includes(name));
-
-const settings: MapSettings = {
-  ...defaultMapSettings,
-  mode: 'values',
-  pencilMm: 2 / pxPerMm,
-  minShapeMm2: 8,
-  quietMm: 1,
-};
-
-async function compressed(picture: Picture): Promise<Picture> {
-  const { width, height, channels, data } = picture;
-  const jpeg = await sharp(data, { raw: { width, height, channels } }).jpeg({ quality: 80 }).toBuffer();
-  return { ...picture, data: await sharp(jpeg).removeAlpha().raw().toBuffer() };
-}
-
-async function measure(
-  condition: SceneCondition,
-  seed: number,
-  path: MapSettings['path'],
-): Promise<MapAccuracy> {
-  const scene = accuracyScene(seed);
-  const taken = photographUnder(scene, condition, pxPerMm, seed);
-  const picture = condition === 'jpeg' ? await compressed(taken) : taken;
-  const frame = { x: 0, y: 0, width: scene.widthMm, height: scene.heightMm };
-  const map = new MapMaker().make({
-    picture,
-    pictureKey: 'scene',
-    window: { x: 0, y: 0, width: picture.width, height: picture.height },
-    placement: { surface: frame, frame },
-    settings: { ...settings, path },
-  });
-  return mapAccuracy(map, scene);
-}
 
 const columns: [keyof MapAccuracy, string, number][] = [
   ['recall', 'recall', 4],
@@ -78,7 +35,7 @@ for (const path of ['curved', 'straight'] as const) {
   const all: MapAccuracy[] = [];
   for (const condition of conditions) {
     for (let seed = 1; seed <= seeds; seed++) {
-      const found = await measure(condition, seed, path);
+      const found = await accuracyUnder(condition, seed, path);
       all.push(found);
       console.log(
         row(

@@ -9,9 +9,9 @@ const stations = ['Reference', 'Fit', 'Map', 'Sheets', 'Transfer', 'File'];
 
 /** What can be taken in hand there. */
 const stationTools = {
-  Reference: ['Square it', 'Level it', 'Crop it', 'Details'],
+  Reference: ['Look', 'Square it', 'Level it', 'Crop it', 'Details'],
   Fit: ['Ways out', 'Surface', 'Grid', 'Set out', 'Enlarge'],
-  Map: ['Lines', 'Shapes', 'Draw along', 'Areas', 'Values', 'Pins', 'Versions'],
+  Map: ['Things', 'Lines', 'Shapes', 'Draw along', 'Areas', 'Values', 'Pins', 'Versions'],
   Sheets: ['Calibrate', 'Bring in'],
 };
 
@@ -22,21 +22,22 @@ const report = z.array(
   z.object({ id: z.string(), impact: z.string().nullish(), nodes: z.array(z.object({ html: z.string() })) }),
 );
 
-/** Serious and critical faults that axe finds on the page as it stands. */
+/** Faults of any weight that axe finds on the page as it stands, best practice included. */
 async function faults(page: Page): Promise<string[]> {
   // Colours on their way to others would be measured halfway.
   await page.evaluate(() => Promise.allSettled(document.getAnimations().map(({ finished }) => finished)));
   const violations = report.parse(await page.evaluate('axe.run().then((result) => result.violations)'));
-  return violations
-    .filter(({ impact }) => impact === 'serious' || impact === 'critical')
-    .map(({ id, nodes }) => `${id}: ${nodes.map((node) => node.html.slice(0, 160)).join(' | ')}`);
+  return violations.map(
+    ({ id, nodes }) => `${id}: ${nodes.map((node) => node.html.slice(0, 160)).join(' | ')}`,
+  );
 }
 
 for (const room of ['studio', 'dim'] as const) {
-  test(`no serious fault of access on any main view, ${room}`, async ({ page, seeded }) => {
+  test(`no fault of access on any main view, ${room}`, async ({ page, seeded }) => {
     await page.addInitScript({ path: axePath });
     await page.addInitScript(
-      (chosen) => localStorage.setItem('nobrel-view', JSON.stringify({ unit: 'mm', room: chosen })),
+      (chosen) =>
+        localStorage.setItem('nobrel-view', JSON.stringify({ unit: 'mm', room: chosen, toured: true })),
       room,
     );
     await page.goto(seeded.address);
@@ -59,9 +60,9 @@ for (const room of ['studio', 'dim'] as const) {
     }
     await goTo(page, 'Sheets');
     await choose(page, 'backing');
-    await take(page, 'Sticks');
+    await take(page, 'Backing colours');
     await expect(page.locator('.rub-shape').first()).toBeVisible();
-    found['Sheets, Sticks'] = await faults(page);
+    found['Sheets, Backing colours'] = await faults(page);
     expect(Object.entries(found).filter(([, list]) => list.length > 0)).toEqual([]);
   });
 }

@@ -1,4 +1,4 @@
-import { mkdtemp, rm } from 'node:fs/promises';
+import { cp, mkdtemp, rm } from 'node:fs/promises';
 import { tmpdir } from 'node:os';
 import { join } from 'node:path';
 import { test as base, expect, type Locator, type Page } from '@playwright/test';
@@ -12,22 +12,50 @@ type Fixtures = {
   seeded: Running;
 };
 
-async function withServer(
-  use: (running: Running) => Promise<void>,
-  prepare: (running: Running) => Promise<void>,
-) {
-  const dataFolder = await mkdtemp(join(tmpdir(), 'nobrel-e2e-'));
-  const running = await serve({ host: '127.0.0.1', port: 0, dataFolder, logLevel: 'error' });
-  await prepare(running);
+type WorkerFixtures = {
+  /** A folder with the demo works, made once and copied for every test. */
+  demoFolder: string;
+};
+
+const newFolder = () => mkdtemp(join(tmpdir(), 'nobrel-e2e-'));
+const serveFolder = (dataFolder: string) =>
+  serve({ host: '127.0.0.1', port: 0, dataFolder, logLevel: 'error' });
+
+async function withServer(use: (running: Running) => Promise<void>, demoFolder?: string) {
+  const dataFolder = await newFolder();
+  if (demoFolder !== undefined) await cp(demoFolder, dataFolder, { recursive: true });
+  const running = await serveFolder(dataFolder);
   await use(running);
   await running.stop();
   await rm(dataFolder, { recursive: true, force: true });
 }
 
+/** The tour is shown once; only its own test wants to see it. */
+const seenTour = () => {
+  const key = 'nobrel-view';
+  if (localStorage.getItem(key) === null)
+    localStorage.setItem(key, JSON.stringify({ unit: 'mm', room: 'studio', toured: true }));
+};
+
 /** Tests against the real application: every one with its own server and data. */
-export const test = base.extend<Fixtures>({
-  server: async ({ browserName: _ }, use) => withServer(use, () => Promise.resolve()),
-  seeded: async ({ browserName: _ }, use) => withServer(use, ({ file }) => seed(file)),
+export const test = base.extend<Fixtures, WorkerFixtures>({
+  demoFolder: [
+    async ({ browserName: _ }, use) => {
+      const folder = await newFolder();
+      const running = await serveFolder(folder);
+      await seed(running.file);
+      await running.stop();
+      await use(folder);
+      await rm(folder, { recursive: true, force: true });
+    },
+    { scope: 'worker', timeout: 180_000 },
+  ],
+  page: async ({ page }, use) => {
+    await page.addInitScript(seenTour);
+    await use(page);
+  },
+  server: async ({ browserName: _ }, use) => withServer(use),
+  seeded: async ({ demoFolder }, use) => withServer(use, demoFolder),
 });
 
 export { expect };

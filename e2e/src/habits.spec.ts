@@ -111,7 +111,7 @@ test('a length that cannot be read is kept as typed, with a sentence beside it',
   for (const [typed, sentence] of [
     ['lots', 'is not a length'],
     ['500 mm', 'would be more than there is'],
-    ['-4', 'cannot be less than nothing'],
+    ['-4', 'cannot be negative'],
   ] as const) {
     await margin.fill(typed);
     await margin.press('Enter');
@@ -142,7 +142,7 @@ test('the same spot is marked on both leaves, which move together', async ({ pag
   const leaves = page.getByRole('application');
   await leaves.first().hover({ position: { x: 200, y: 300 } });
   await expect(page.locator('.crosshair')).toHaveCount(2);
-  await expect(page.getByText(/mm from the left edge, .* mm from the top/)).toBeVisible();
+  await expect(page.getByText(/mm across, .* mm down/)).toBeVisible();
   const transforms = () =>
     page
       .locator('.leaf-surface > g:first-child')

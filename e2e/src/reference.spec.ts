@@ -32,7 +32,7 @@ function tone(image: Locator, x: number, y: number): Promise<number> {
 test('a photographed sheet is found, squared to its real size, and stays so', async ({ page, server }) => {
   await beginWork(page, server, sketch);
   await take(page, 'Square it');
-  await expect(page.getByText('A sheet is seen; these are its corners.')).toBeVisible({ timeout: 20_000 });
+  await expect(page.getByText('A sheet was found; these are its corners.')).toBeVisible({ timeout: 20_000 });
   await page.getByRole('button', { name: 'Square by these corners' }).click();
   const used = leaf(page, 'As it is used').locator('image').first();
   // The bench is dark and the sheet light: right into its corners it must be sheet.
@@ -58,7 +58,7 @@ test('a photographed sheet is found, squared to its real size, and stays so', as
   await page.reload();
   await expect(page.getByText(/^squared, /)).toBeVisible();
   await expect(page.getByLabel('Real size of the sheet')).toHaveValue('300 × 225 mm');
-  await page.getByRole('button', { name: 'Leave it unsquared' }).click();
+  await page.getByRole('button', { name: 'Keep as photographed' }).click();
   await expect(page.getByText(/^squared, /)).toBeHidden();
   await page.keyboard.press('ControlOrMeta+z');
   await expect(page.getByText(/^squared, /)).toBeVisible();
@@ -69,7 +69,7 @@ test('a photographed sheet is found, squared to its real size, and stays so', as
 test('corners move by mouse, touch and arrow keys, and say when they cross', async ({ page, server }) => {
   await beginWork(page, server, sketch);
   await take(page, 'Square it');
-  await expect(page.getByText('A sheet is seen')).toBeVisible({ timeout: 20_000 });
+  await expect(page.getByText('A sheet was found')).toBeVisible({ timeout: 20_000 });
   const corner = page.getByRole('button', { name: /^Corner, top left/ });
   const place = async () => {
     const [x, y] = (await corner.getAttribute('transform'))?.match(/[\d.]+/g)?.map(Number) ?? [];
@@ -211,16 +211,17 @@ test('colour, grey and faint are chosen once for every station, and print', asyn
     timeout: 20_000,
   });
   await page.getByRole('button', { name: 'Print' }).click();
-  await expect(page.getByRole('img', { name: 'Reference, faint, to draw on' })).toBeVisible();
-  await page.getByText('at final size', { exact: true }).click();
-  const width = await page
-    .locator('.print-picture')
-    .evaluate((element) => element.getBoundingClientRect().width);
-  expect(width).toBeCloseTo((300 / 25.4) * 96, 0);
+  const printed = page.getByRole('img', { name: 'Page 1: reference' });
+  await expect(printed).toBeVisible();
+  await expect(printed.locator('[data-look="faint"]').first()).toBeVisible();
+  await expect(page.getByText(/By nobody noted; not yet clear/)).toBeVisible();
+  const width = await printed.evaluate((element) => element.getBoundingClientRect().width);
+  // A4, the way round of the picture, at true size.
+  expect(width).toBeCloseTo((297 / 25.4) * 96, 0);
   await page.emulateMedia({ media: 'print' });
-  await expect(page.getByRole('button', { name: 'Print this page' })).toBeHidden();
+  await expect(page.getByRole('button', { name: 'Print these pages' })).toBeHidden();
   await page.emulateMedia({ media: 'screen' });
-  await page.getByRole('link', { name: 'Back to the work' }).click();
+  await page.getByRole('button', { name: 'Back', exact: true }).click();
   await expect(leaf(page, 'Reference')).toBeVisible();
 });
 
@@ -240,7 +241,7 @@ test('the map is drawn from the picture as it is put right, and anew when that c
   await expect.poll(async () => (await kept()).settings['squaring']).toMatchObject({ corners: null });
   await goTo(page, 'Reference');
   await take(page, 'Square it');
-  await expect(page.getByText('A sheet is seen')).toBeVisible({ timeout: 20_000 });
+  await expect(page.getByText('A sheet was found')).toBeVisible({ timeout: 20_000 });
   await page.getByRole('button', { name: 'Square by these corners' }).click();
   await goTo(page, 'Sheets');
   await expect(

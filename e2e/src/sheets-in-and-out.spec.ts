@@ -13,7 +13,7 @@ test('holes go out as CSV and DXF, a page as PNG', async ({ page, seeded }) => {
     /(\d+) holes/.exec((await page.getByText(/\d+ holes, about/).textContent()) ?? '')?.[1],
   );
   const save = async (label: string) => {
-    await page.getByRole('button', { name: 'Other ways' }).click();
+    await page.getByRole('button', { name: 'Other formats' }).click();
     const [download] = await Promise.all([
       page.waitForEvent('download'),
       page.getByRole('menuitem', { name: label }).click(),

@@ -81,7 +81,7 @@ test('the transfer card is printed, saved and put on record', async ({ page, see
   const pdf = await PDFDocument.load(await bytesOf(download));
   expect(pdf.getPageCount()).toBe(1);
   expect((pdf.getPage(0).getWidth() / 72) * 25.4).toBeCloseTo(210, 1);
-  await page.getByRole('button', { name: 'Other ways' }).click();
+  await page.getByRole('button', { name: 'Other formats' }).click();
   await page.getByText('Print from this page').click();
   await expect(page.getByRole('button', { name: 'Print these pages' })).toBeVisible();
   const sheet = page.getByRole('img', { name: /Page 1: transfer card/ });
@@ -108,7 +108,7 @@ test('a printer is calibrated with a ruler, and its sheets are then made good', 
   await expect(list).toContainText('The boathouse printer');
   await expect(list).toContainText('across 99.00 %, down 100.40 %');
   await page.getByText('Look', { exact: true }).click();
-  await expect(page.getByText('Made good for The boathouse printer.')).toBeVisible();
+  await expect(page.getByText('Corrected for The boathouse printer.')).toBeVisible();
   // A bar of a hundred millimetres is drawn longer, so that it comes out true.
   const bar = () => {
     const lengths = [...document.querySelectorAll('.printed-page ~ path')].map((path) => {
@@ -122,16 +122,16 @@ test('a printer is calibrated with a ruler, and its sheets are then made good', 
   await expect.poll(() => page.evaluate(bar)).toBeCloseTo(100 / 0.99, 1);
   await saved(page);
   await page.reload();
-  await expect(page.getByText('Made good for The boathouse printer.')).toBeVisible();
+  await expect(page.getByText('Corrected for The boathouse printer.')).toBeVisible();
   await take(page, 'Calibrate');
-  await list.getByRole('button', { name: 'Forget', exact: true }).click();
+  await list.getByRole('button', { name: 'Delete', exact: true }).click();
   await page.getByRole('button', { name: 'Keep it' }).click();
   await expect(list).toContainText('The boathouse printer');
-  await list.getByRole('button', { name: 'Forget', exact: true }).click();
-  await page.getByRole('button', { name: 'Forget it' }).click();
+  await list.getByRole('button', { name: 'Delete', exact: true }).click();
+  await page.getByRole('button', { name: 'Delete it' }).click();
   await expect(list).toBeHidden();
   await take(page, 'Look');
-  await expect(page.getByText('Printed as the printer is.')).toBeVisible();
+  await expect(page.getByText('No printer correction.')).toBeVisible();
 });
 
 test('paper of one’s own size and a way round of one’s own are kept to', async ({ page, seeded }) => {
@@ -147,8 +147,8 @@ test('paper of one’s own size and a way round of one’s own are kept to', asy
   await fill(page, 'Width of the paper', '350 mm');
   await expect(page.getByText('It fits on one sheet of')).toBeVisible();
   await page.getByRole('button', { name: 'More' }).click();
-  await page.getByLabel('Which way the paper lies').click();
-  await page.getByTitle('upright', { exact: true }).click();
+  await page.getByLabel('Paper', { exact: true }).click();
+  await page.getByTitle('portrait', { exact: true }).click();
   await expect(page.getByText(/It fits on one sheet of 297 × 350 mm|2 sheets, 2 across/)).toBeVisible();
 });
 
@@ -158,7 +158,7 @@ test('what is seen on the leaf is what is saved, line by line', async ({ page, s
     await choose(page, kind);
     await expect(page.getByLabel('What is printed').locator('..')).toContainText(sheetKindWords(kind));
     await expect(page.locator('[data-page="A1"]')).toBeVisible();
-    await page.getByRole('button', { name: 'Other ways' }).click();
+    await page.getByRole('button', { name: 'Other formats' }).click();
     const [download] = await Promise.all([
       page.waitForEvent('download'),
       page.getByRole('menuitem', { name: 'This page as SVG' }).click(),
@@ -200,7 +200,7 @@ test('sheets are chosen, turned and saved from the keyboard alone', async ({ pag
 
 test('tiled sheets print from the page, each on paper of its size', async ({ page, seeded }) => {
   await openSheets(page, seeded);
-  await page.getByRole('button', { name: 'Other ways' }).click();
+  await page.getByRole('button', { name: 'Other formats' }).click();
   await page.getByText('Print from this page').click();
   const sheets = page.getByRole('img', { name: /^Page \d+: / });
   await expect(sheets).toHaveCount(3);
@@ -221,9 +221,9 @@ test('sticks are given to shapes by click and by key, seen on the guide, kept an
   seeded,
 }) => {
   await openSheets(page, seeded);
-  await expect(page.locator('.tool-row').getByText('Sticks')).toBeHidden();
+  await expect(page.locator('.tool-row').getByText('Backing colours')).toBeHidden();
   await choose(page, 'backing');
-  await take(page, 'Sticks');
+  await take(page, 'Backing colours');
   // The body of the kettle, on the first sheet.
   await page.getByRole('application', { name: /^Map/ }).click({ position: { x: 150, y: 250 } });
   const body = page.locator('.rub-shape[aria-pressed="true"]');
@@ -245,7 +245,7 @@ test('sticks are given to shapes by click and by key, seen on the guide, kept an
   await page.keyboard.press('Tab');
   await expect(focused).toHaveCount(0);
   // Another of one’s own takes the shape from it.
-  await page.getByLabel('Name of a stick of your own').fill('pale green');
+  await page.getByLabel('Name of a colour of your own').fill('pale green');
   await page.getByRole('button', { name: 'Take it' }).click();
   await kettle.press(' ');
   await expect(page.getByText(/^Pale green [\d.]+ cm², the usual stick/)).toBeVisible();
@@ -258,26 +258,26 @@ test('sticks are given to shapes by click and by key, seen on the guide, kept an
   await expect(page.getByText(/^Pale green [\d.]+ cm², the usual stick/)).toBeVisible();
   // Other sheets know no sticks.
   await choose(page, 'outline');
-  await expect(page.locator('.tool-row').getByText('Sticks')).toBeHidden();
+  await expect(page.locator('.tool-row').getByText('Backing colours')).toBeHidden();
 });
 
 test('no more sticks are offered than a guide can take', async ({ page, seeded }) => {
   await openSheets(page, seeded);
   await choose(page, 'backing');
-  await take(page, 'Sticks');
+  await take(page, 'Backing colours');
   const shapes = page.locator('.rub-shape');
   for (let i = 1; i <= 12; i++) {
-    await page.getByLabel('Name of a stick of your own').fill(`stick ${i}`);
+    await page.getByLabel('Name of a colour of your own').fill(`stick ${i}`);
     await page.getByRole('button', { name: 'Take it' }).click();
     await shapes.nth(i).press('Enter');
     await expect(shapes.nth(i)).toHaveAccessibleName(new RegExp(`: stick ${i}$`));
   }
   await expect(page.getByText('12 sticks are in use')).toBeVisible();
-  await expect(page.getByLabel('Name of a stick of your own')).toBeHidden();
+  await expect(page.getByLabel('Name of a colour of your own')).toBeHidden();
   await saved(page);
   // One taken back makes room again.
-  await page.getByLabel('Stick in hand').click();
+  await page.getByLabel('Backing colour').click();
   await page.getByTitle('stick 12', { exact: true }).last().click();
   await shapes.nth(12).press('Enter');
-  await expect(page.getByLabel('Name of a stick of your own')).toBeVisible();
+  await expect(page.getByLabel('Name of a colour of your own')).toBeVisible();
 });

@@ -33,7 +33,7 @@ test('Map: what is rare stands behind More, and a wrong number is said there', a
   await page.getByLabel('A line may stray from the boundary by').press('Enter');
   await expect(page.getByRole('alert')).toContainText('Between 0.02 and 20 mm');
   await page.getByLabel('A line may stray from the boundary by').press('Escape');
-  await page.getByLabel('What the map holds').press('Enter');
+  await page.getByLabel('The map holds').press('Enter');
   await page.keyboard.press('ArrowDown');
   await page.keyboard.press('Enter');
   await expect
@@ -61,7 +61,7 @@ test('Sheets: a map made before the last change is said to be out of date', asyn
   await expect(
     page.getByText('The map was made before the last change at Reference, Fit or Map.'),
   ).toBeVisible();
-  await page.getByRole('link', { name: 'Make it again at Map' }).click();
+  await page.getByRole('link', { name: 'Update the map' }).click();
   await finishedMap(page);
   await goTo(page, 'Sheets');
   await expect(page.getByText('The map was made before')).toBeHidden();
@@ -126,10 +126,10 @@ test('Transfer: a sitting goes on through a reload', async ({ page, seeded }) =>
 test('a work can be taken out of the file, after a question', async ({ page, server }) => {
   await beginWork(page, server);
   await page.getByRole('button', { name: 'More' }).click();
-  await page.getByRole('button', { name: 'Take this work out of the file' }).click();
+  await page.getByRole('button', { name: 'Delete this work' }).click();
   await page.getByRole('button', { name: 'Leave it' }).click();
-  await page.getByRole('button', { name: 'Take this work out of the file' }).click();
-  await page.getByRole('button', { name: 'Take it out', exact: true }).click();
+  await page.getByRole('button', { name: 'Delete this work' }).click();
+  await page.getByRole('button', { name: 'Delete it', exact: true }).click();
   await expect(page.getByRole('heading', { name: 'Nothing in the file yet' })).toBeVisible();
   await page.goBack();
   await expect(page.getByText('There is no work at this address')).toBeVisible();

@@ -92,8 +92,8 @@ const shots: readonly Shot[] = [
     station: 'sheets',
     before: async (page) => {
       await page.getByLabel('What is printed').click();
-      await page.getByTitle('guide for rubbing the back').last().click();
-      await page.getByText('Sticks', { exact: true }).click();
+      await page.getByTitle('backing guide').last().click();
+      await page.getByText('Backing colours', { exact: true }).click();
       const leaf = page.getByRole('application', { name: /^Map/ });
       await leaf.click({ position: { x: 150, y: 250 } });
       await page.getByLabel('Stick in hand').click();

@@ -1,5 +1,5 @@
 import { Alert, Spin } from 'antd';
-import { useEffect } from 'react';
+import { lazy, Suspense, useEffect } from 'react';
 import { Link, Outlet, useParams } from 'react-router';
 import { Frame } from './bench/frame.js';
 import { Strip } from './bench/strip.js';
@@ -41,12 +41,20 @@ export function OpenWork() {
   );
 }
 
+const BenchTour = lazy(async () => ({ default: (await import('./bench/bench-tour.js')).BenchTour }));
+
 /** What stands around every station of a work. */
 export function WorkFrame() {
+  const toured = useAppSelector((state) => state.view.toured);
   const title = useAppSelector((state) => state.work.decisions?.title);
   return (
-    <Frame title={<span className="top-place">{title}</span>} strip={<Strip />}>
+    <Frame title={title} strip={<Strip />}>
       <Outlet />
+      {!toured && (
+        <Suspense>
+          <BenchTour />
+        </Suspense>
+      )}
     </Frame>
   );
 }

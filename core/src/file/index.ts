@@ -4,3 +4,4 @@ export * from './map-current.js';
 export * from './sheet-source.js';
 export * from './sheets-to-join.js';
 export * from './stations.js';
+export * from './decisions-page.js';

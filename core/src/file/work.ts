@@ -40,6 +40,8 @@ export const workDecisionsSchema = z.object({
   sheets: sheetDecisionsSchema.prefault({}),
   transfer: transferDecisionsSchema.prefault({}),
   file: fileDecisionsSchema.prefault({}),
+  /** A work to play with, kept apart from one's own. */
+  demo: z.boolean().default(false),
   /** Notes the painter has set aside, by id, with the reason. */
   setAside: z.record(z.string(), z.string().max(500)).default({}),
 });

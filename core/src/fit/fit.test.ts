@@ -131,7 +131,7 @@ describe('notes at Fit', () => {
       weight: 'plain',
       says: 'Canvas to cut: 396 × 336 mm. The paper at hand gives 4 pieces.',
     });
-    expect(at(390, 330)?.weight).to.equal('mend');
+    expect(at(390, 330)?.weight).to.equal('fix');
   });
 
   it('watch a picture that is placed by its weight before it was weighed', () => {

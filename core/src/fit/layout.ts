@@ -87,14 +87,15 @@ export function findFitFault(fit: LayoutDecisions): FitFault | null {
   if (size) return size;
   const margins = marginsOf(fit);
   const parts = [
-    ['matMm', 'A mat', fit.matMm * 2, fit.matMm * 2],
+    ['matMm', 'A mount', fit.matMm * 2, fit.matMm * 2],
     ['marginsMm', 'Margins', margins.left + margins.right, margins.top + margins.bottom],
     ['offPictureMm', 'Room beside the picture', across(fit.offPictureMm), down(fit.offPictureMm)],
   ] as const;
   let width = fit.widthMm;
   let height = fit.heightMm;
   for (const [field, what, offWidth, offHeight] of parts) {
-    if (!(offWidth >= 0 && offHeight >= 0)) return { field, message: `${what} cannot be less than nothing.` };
+    if (!(offWidth >= 0 && offHeight >= 0))
+      return { field, message: `${what} cannot be negative. Enter 0 or more.` };
     width -= offWidth;
     height -= offHeight;
     const short = width < leastRoomMm ? 'width' : height < leastRoomMm ? 'height' : null;

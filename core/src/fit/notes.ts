@@ -1,6 +1,13 @@
 import type { Note } from '../notes/index.js';
 import type { PictureSize } from '../reference/index.js';
-import { counted, formatLength, formatSize, type LengthUnit } from '../units/index.js';
+import {
+  counted,
+  formatDegrees,
+  formatLength,
+  formatPercent,
+  formatSize,
+  type LengthUnit,
+} from '../units/index.js';
 import type { FitDecisions } from './decisions.js';
 import { gridCover, gridOf } from './grid.js';
 import { layOut, type Layout } from './layout.js';
@@ -72,7 +79,7 @@ function ratioNote(picture: PictureSize, fit: FitDecisions, layout: Layout, unit
       ways: [],
     };
   }
-  const byWidth = percent(bed.width / picture.width / (bed.height / picture.height));
+  const byWidth = formatPercent(bed.width / picture.width / (bed.height / picture.height), 1);
   return {
     id: 'fit-ratio',
     weight: 'watch',
@@ -108,7 +115,7 @@ function cutNotes(fit: FitDecisions, unit: LengthUnit): FitNote[] {
   return [
     {
       id: 'fit-cut',
-      weight: enough ? 'plain' : 'mend',
+      weight: enough ? 'plain' : 'fix',
       says:
         `${cut.of === 'canvas' ? 'Canvas' : cut.of === 'board' ? 'Board' : 'Paper'} to cut: ${formatSize(widthMm, heightMm, unit)}.` +
         (from === null
@@ -175,7 +182,7 @@ function squarenessNotes(fit: FitDecisions, unit: LengthUnit): FitNote[] {
     {
       id: 'fit-square',
       weight: worstOff * long > 1 ? 'watch' : 'plain',
-      says: `The diagonals differ by ${formatLength(Math.abs(diagonalsDifferMm), unit)}; the worst corner is ${degrees(worstOff)} off square, ${formatLength(worstOff * long, unit)} over the long side. Align to the ${cornerNames[squarest]} corner.`,
+      says: `The diagonals differ by ${formatLength(Math.abs(diagonalsDifferMm), unit)}; the worst corner is ${formatDegrees(worstOff)} off square, ${formatLength(worstOff * long, unit)} over the long side. Align to the ${cornerNames[squarest]} corner.`,
       why: 'Corners are placed by least squares from the six measures. Set out from the corner nearest to square, along its top or bottom edge: what is out of square then runs out where it shows least. The measures follow the real edges.',
       ways:
         fit.datum === datumOfCorner[squarest]
@@ -191,7 +198,7 @@ function squarenessNotes(fit: FitDecisions, unit: LengthUnit): FitNote[] {
   if (disagreeMm > slipMm) {
     notes.push({
       id: 'fit-slip',
-      weight: 'mend',
+      weight: 'fix',
       says: `The six measures disagree by ${formatLength(disagreeMm, unit)}.`,
       why: 'Four sides settle the diagonals but for one of them, so six measures check each other. So large a difference is a slip of the tape or of the pencil: measure again.',
       ways: [],
@@ -217,7 +224,7 @@ function gridNotes(fit: FitDecisions, layout: Layout, pencilMm: number, unit: Le
     notes.push({
       id: 'fit-grid-dense',
       weight: 'watch',
-      says: `The grid is dense: its lines cover ${percent(cover)} of the picture, its squares are ${formatLength(small, unit)}.`,
+      says: `The grid is dense: its lines cover ${formatPercent(cover, 1)} of the picture, its squares are ${formatLength(small, unit)}.`,
       why: `Below about ${pointsASquare} point widths, here ${formatLength(pointsASquare * pencilMm, unit)}, a square holds little but its own lines. Fewer squares, with halves in the difficult ones only, read better.`,
       ways: [],
     });
@@ -282,6 +289,3 @@ export function ratioWords(ratio: number): string {
   }
   return ratio >= 1 ? `${ratio.toFixed(2)}\u00a0:\u00a01` : `1\u00a0:\u00a0${(1 / ratio).toFixed(2)}`;
 }
-
-const percent = (share: number) => `${(100 * share).toFixed(1)} %`;
-const degrees = (rad: number) => `${((rad * 180) / Math.PI).toFixed(2)}°`;

@@ -104,7 +104,7 @@ describe('what is cut', () => {
         ({ id }) => id === 'fit-cut',
       )!;
     expect(note(760, 560).says).to.match(/320 × 260 mm.*gives 4 pieces/);
-    expect(note(310, 250).weight).to.equal('mend');
+    expect(note(310, 250).weight).to.equal('fix');
   });
 });
 

@@ -77,7 +77,7 @@ describe('squareness', () => {
       0.5,
       'mm',
     );
-    expect(slips.find(({ id }) => id === 'fit-slip')?.weight).to.equal('mend');
+    expect(slips.find(({ id }) => id === 'fit-slip')?.weight).to.equal('fix');
     expect(findMeasureFault(square)).to.equal(null);
     expect(findMeasureFault({ ...square, falling: 600 })?.field).to.equal('falling');
     expect(findMeasureFault({ ...square, rising: 40 })?.message).to.match(/too short/);

@@ -1,4 +1,11 @@
-import { formatLength, formatSize, namedFormats, type LengthUnit, type SizeMm } from '../units/index.js';
+import {
+  formatLength,
+  formatPercent,
+  formatSize,
+  namedFormats,
+  type LengthUnit,
+  type SizeMm,
+} from '../units/index.js';
 import type { PictureSize } from '../reference/index.js';
 import type { FitDecisions } from './decisions.js';
 import { findFitFault, layOut, marginsOf, type Layout } from './layout.js';
@@ -55,7 +62,7 @@ export function lossWords(picture: PictureSize, layout: Layout, unit: LengthUnit
   ] as const;
   const parts = lost
     .filter(([, px, of]) => px > of * 1e-4)
-    .map(([side, px, of]) => `${side} ${percent(px / of)}, ${formatLength(px / pxPerMm, unit)}`);
+    .map(([side, px, of]) => `${side} ${formatPercent(px / of, 1)}, ${formatLength(px / pxPerMm, unit)}`);
   return parts.length === 0 ? 'Nothing is lost.' : `Lost: ${parts.join('; ')}.`;
 }
 
@@ -82,7 +89,7 @@ function extending(picture: PictureSize, fit: FitDecisions, unit: LengthUnit): W
     says:
       added < 1e-4
         ? 'Nothing has to be drawn on.'
-        : `To be drawn on, not in the reference: ${spareWords(layout, drawing, unit)}; ${percent(added)} of the drawing.`,
+        : `To be drawn on, not in the reference: ${spareWords(layout, drawing, unit)}; ${formatPercent(added, 1)} of the drawing.`,
     change,
     layout,
   };
@@ -158,7 +165,7 @@ function bestCut(picture: PictureSize, fit: FitDecisions, unit: LengthUnit): Way
   return {
     id: 'cut',
     title: 'Cut the paper at hand',
-    says: `${formatSize(size.widthMm, size.heightMm, unit)} from ${formatSize(paper.widthMm, paper.heightMm, unit)}, cut ${formatSize(size.widthMm + allowance, size.heightMm + allowance, unit)}. Nothing of the picture is lost; ${percent(1 - used)} of the sheet is left.`,
+    says: `${formatSize(size.widthMm, size.heightMm, unit)} from ${formatSize(paper.widthMm, paper.heightMm, unit)}, cut ${formatSize(size.widthMm + allowance, size.heightMm + allowance, unit)}. Nothing of the picture is lost; ${formatPercent(1 - used, 1)} of the sheet is left.`,
     change: { ...size, measured: null },
     layout,
   };
@@ -186,5 +193,3 @@ export function cutsFrom(paper: SizeMm, cut: SizeMm): number {
     Math.floor(paper.widthMm / width + 1e-9) * Math.floor(paper.heightMm / height + 1e-9);
   return Math.max(count(cut.widthMm, cut.heightMm), count(cut.heightMm, cut.widthMm));
 }
-
-const percent = (share: number) => `${(100 * share).toFixed(1)} %`;

@@ -19,7 +19,7 @@ const notes = (lines: MapLine[], minutes: number | null = null) =>
 describe('notes at Map', () => {
   it('say that there is nothing to draw, and how to get something', () => {
     const [note] = notes([line('f', { kind: 'frame' })]);
-    expect(note?.weight).to.equal('mend');
+    expect(note?.weight).to.equal('fix');
     expect(note?.ways[0]?.change).to.deep.equal({ minShapeMm2: 1 });
   });
 

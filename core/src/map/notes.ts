@@ -32,7 +32,7 @@ export function mapNotes(
   if (boundaries.length === 0) {
     notes.push({
       id: 'map-empty',
-      weight: 'mend',
+      weight: 'fix',
       says: 'There is nothing to draw: the whole picture is one value.',
       why: 'The picture is even in tone, or every shape is smaller than the smallest that is kept.',
       ways: [{ label: 'Keep shapes over 1 mm²', change: { minShapeMm2: 1 } }],

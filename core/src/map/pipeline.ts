@@ -28,6 +28,7 @@ import { lightnessPlane } from '../colour/index.js';
 import { keyOf, Stage, type MapProgress } from './stage.js';
 import { Things } from './things.js';
 import type { MapSettings } from './settings.js';
+import { stageSettings } from './stage-settings.js';
 import {
   areaShares,
   findShapes,
@@ -124,13 +125,14 @@ export class MapMaker {
       contoursAt(joined.cells, joined.hierarchy, detail),
     );
 
-    yield { stage: 'Quieting texture', share: 0.45 };
+    yield { stage: 'Leaving texture out', share: 0.45 };
     const tones = this.tones(raster, lab.planes.lightness, settings, rasterKey);
 
     yield { stage: 'Finding the values and shapes', share: 0.5 };
-    const shapesKey = keyOf(tones.key, contoursKey, pick(settings, shapeSettings));
+    const ofShapes = stageSettings.shapes.parse(settings);
+    const shapesKey = keyOf(tones.key, contoursKey, ofShapes);
     const shapes = this.stages.shapes.get(shapesKey, () =>
-      findShapes(tones.value, contours, lab.planes, settings),
+      findShapes(tones.value, contours, lab.planes, ofShapes),
     );
     this.found = { histogram: tones.value.histogram, limits: shapes.limits };
 
@@ -141,16 +143,15 @@ export class MapMaker {
     const details = this.details(raster, colour, lab.planes, shapes, settings, { rasterKey, shapesKey });
 
     yield { stage: 'Drawing the lines', share: 0.95 };
-    const followed = [settings.path, settings.toleranceMm, frame];
-    const drawn = this.stages.drawn.get(keyOf(shapesKey, followed), () =>
-      drawArcs(boundaries.map, boundaries.arcs, size, frame, settings),
+    const following = stageSettings.drawn.parse(settings);
+    const drawn = this.stages.drawn.get(keyOf(shapesKey, following, frame), () =>
+      drawArcs(boundaries.map, boundaries.arcs, size, frame, following),
     );
-    const stretches = this.stages.stretches.get(
-      keyOf(shapesKey, settings.softFromMm, settings.lostUnder),
-      () =>
-        boundaries.arcs.map((arc, i) =>
-          stretchesOf(arc, boundaries.map.arcs[i].closed, size.pxPerMm, settings),
-        ),
+    const edgeLimits = stageSettings.stretches.parse(settings);
+    const stretches = this.stages.stretches.get(keyOf(shapesKey, edgeLimits), () =>
+      boundaries.arcs.map((arc, i) =>
+        stretchesOf(arc, boundaries.map.arcs[i].closed, size.pxPerMm, edgeLimits),
+      ),
     );
     const computed = assembleMap(
       {
@@ -218,10 +219,12 @@ export class MapMaker {
     settings: MapSettings,
     rasterKey: string,
   ): { key: string; value: Tones } {
-    const quietKey = keyOf(rasterKey, settings.quietMm, settings.quietStrength);
-    const quieted = this.stages.quieted.get(quietKey, () => quietedTones(raster, lightness, settings));
-    const key = keyOf(quietKey, settings.lightFall, settings.local);
-    const value = this.stages.tones.get(key, () => judgeTones(quieted, raster.pxPerMm, settings));
+    const quieting = stageSettings.quieted.parse(settings);
+    const quietKey = keyOf(rasterKey, quieting);
+    const quieted = this.stages.quieted.get(quietKey, () => quietedTones(raster, lightness, quieting));
+    const judging = stageSettings.tones.parse(settings);
+    const key = keyOf(quietKey, judging);
+    const value = this.stages.tones.get(key, () => judgeTones(quieted, raster.pxPerMm, judging));
     return { key, value };
   }
 
@@ -252,46 +255,20 @@ export class MapMaker {
   ): Details {
     const { mode, colourEdges, strokes } = settings;
     if (mode === 'values' && !colourEdges && !strokes) return { thin: [], colourEdges: [], strokes: [] };
-    return this.stages.details.get(keyOf(shapesKey, pick(settings, detailSettings)), () => {
+    const ofDetails = stageSettings.details.parse(settings);
+    return this.stages.details.get(keyOf(shapesKey, ofDetails), () => {
       const ground = this.stages.ground.get(rasterKey, () =>
         detailGround(raster, lab.lightness, shapes.regions.step),
       );
-      const crestsKey = keyOf(rasterKey, settings.pencilMm, settings.detailStandsOut);
+      const ofCrests = stageSettings.crests.parse(settings);
+      const crestsKey = keyOf(rasterKey, ofCrests);
       const crests =
         mode === 'values'
           ? null
-          : this.stages.crests.get(crestsKey, () => thinCrests(ground, raster.pxPerMm, settings));
-      return findDetails(ground, crests, colour, shapes.regions, raster.pxPerMm, settings);
+          : this.stages.crests.get(crestsKey, () => thinCrests(ground, raster.pxPerMm, ofCrests));
+      return findDetails(ground, crests, colour, shapes.regions, raster.pxPerMm, ofDetails);
     });
   }
-}
-
-/** Settings the shapes follow from, beside the tones. */
-const shapeSettings = [
-  'mode',
-  'values',
-  'separation',
-  'limits',
-  'minShapeMm2',
-  'accentShare',
-  'leastWidthMm',
-  'colourSplit',
-] as const;
-
-/** Settings the lines beside values follow from, beside the shapes. */
-const detailSettings = [
-  'mode',
-  'pencilMm',
-  'detailStandsOut',
-  'detailShortestMm',
-  'colourEdges',
-  'strokes',
-  'strokeSpacingMm',
-  'strokeLengthMm',
-] as const;
-
-function pick(settings: MapSettings, names: readonly (keyof MapSettings)[]): unknown[] {
-  return names.map((name) => settings[name]);
 }
 
 function isOnFrame({ map }: Boundaries, index: number): boolean {

@@ -1,5 +1,5 @@
-/** How urgent a note is: something to mend, something to keep an eye on, or a plain statement. */
-export type NoteWeight = 'mend' | 'watch' | 'plain';
+/** How urgent a note is: something to fix, something to keep an eye on, or a plain statement. */
+export type NoteWeight = 'fix' | 'watch' | 'plain';
 
 /** A way out that a note offers: its words, and the decisions it would change. */
 export type Way<Change> = { label: string; change: Change };
@@ -21,7 +21,7 @@ export type Note<Change> = {
 /** Part of a picture, as shares of its sides. */
 export type Place = { x: number; y: number; width: number; height: number };
 
-const order: readonly NoteWeight[] = ['mend', 'watch', 'plain'];
+const order: readonly NoteWeight[] = ['fix', 'watch', 'plain'];
 
 /** The same notes, worst first. */
 export function worstFirst<Change>(notes: readonly Note<Change>[]): Note<Change>[] {

@@ -1,5 +1,5 @@
 import type { Note, Place } from '../notes/index.js';
-import { formatLength, formatSize, type LengthUnit } from '../units/index.js';
+import { formatLength, formatSize, type LengthUnit, formatPercent } from '../units/index.js';
 import type { ReferenceDecisions } from './decisions.js';
 import { sharpShare, type FocusMap } from './focus.js';
 import type { Judgement } from './judge.js';
@@ -58,7 +58,7 @@ function crispness({ size, pxPerMm, pencilMm }: ReferenceFacts, unit: LengthUnit
 function cornersToMend(fault: string): ReferenceNote {
   return {
     id: 'reference-corners',
-    weight: 'mend',
+    weight: 'fix',
     says: `The picture is used unsquared. ${fault}`,
     why: 'Between four corners like these there is no sheet that could be laid flat. They are kept as they are until you move them, at “Square it”.',
     ways: [],
@@ -176,7 +176,7 @@ function grain({ noise }: Judgement): ReferenceNote {
     weight: much ? 'watch' : 'plain',
     says: `Grain of about ${noise.toFixed(1)} steps of lightness in a hundred.`,
     why: much
-      ? 'So much grain frays the edges of shapes. It is quieted at Map before anything is traced; a larger size of texture may have to be quieted there.'
+      ? 'So much grain frays the edges of shapes. It is ignored at Map before anything is traced; a larger size of texture may have to be ignored there.'
       : 'Fine grain like this does not disturb the map.',
     ways: [],
   };
@@ -195,4 +195,5 @@ function rights({ decisions }: ReferenceFacts): ReferenceNote[] {
   ];
 }
 
-const percent = (share: number) => `${(100 * share).toFixed(share < 0.0995 ? 1 : 0)} %`;
+/** Small shares with a decimal, so that they do not read as none. */
+const percent = (share: number) => formatPercent(share, share < 0.0995 ? 1 : 0);

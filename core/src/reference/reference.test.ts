@@ -54,7 +54,7 @@ describe('notes on the reference', () => {
 
   it('say that corners which cannot be are not used', () => {
     const notes = referenceNotes({ ...facts, cornerFault: 'The sides cross.' }, 'mm');
-    expect(worstFirst(notes)[0]).to.include({ id: 'reference-corners', weight: 'mend' });
+    expect(worstFirst(notes)[0]).to.include({ id: 'reference-corners', weight: 'fix' });
     expect(ids({})).not.to.include('reference-corners');
   });
 
@@ -63,14 +63,14 @@ describe('notes on the reference', () => {
   });
 
   it('are read worst first', () => {
-    const note = (id: string, weight: 'mend' | 'watch' | 'plain') => ({
+    const note = (id: string, weight: 'fix' | 'watch' | 'plain') => ({
       id,
       weight,
       says: '',
       why: '',
       ways: [],
     });
-    const order = worstFirst([note('a', 'plain'), note('b', 'mend'), note('c', 'watch'), note('d', 'mend')]);
+    const order = worstFirst([note('a', 'plain'), note('b', 'fix'), note('c', 'watch'), note('d', 'fix')]);
     expect(order.map(({ id }) => id)).to.deep.equal(['b', 'd', 'c', 'a']);
   });
 });

@@ -13,7 +13,7 @@ export type SheetSource = {
   title: string;
   /** Version of the map, or null for one that has none. */
   version: number | null;
-  /** The day it is printed, such as 2026-11-25. */
+  /** The day it is printed, in words. */
   date: string;
   /** Lengths on the sheets are written in it. */
   unit: LengthUnit;

@@ -64,7 +64,7 @@ describe('words on sheets', () => {
       const note = sheetsOf(mapWith(300, 240), { kind, ...small }, {}, wordy).notes.find(
         ({ id }) => id === 'sheets-cut',
       );
-      expect(note?.weight, kind).to.equal('mend');
+      expect(note?.weight, kind).to.equal('fix');
       const mended = sheetsOf(mapWith(300, 240), { kind, ...small, ...note?.ways[0]?.change }, {}, wordy);
       expect(
         mended.notes.map(({ id }) => id),

@@ -43,7 +43,7 @@ export function noteIfCut(...columns: readonly Column[]): Note<Partial<SheetDeci
   return [
     {
       id: 'sheets-cut',
-      weight: 'mend',
+      weight: 'fix',
       says: 'The paper is too small for all that should stand on this page.',
       why: 'Words that do not fit are left out whole, so a step or a measure could be missed at the table.',
       ways: [{ label: 'Print it on A4', change: { paper: 'a4', orientation: 'fewest' } }],

@@ -59,7 +59,7 @@ function plain(text: string): string {
 export function parseLength(text: string, unitIfNone: LengthUnit = 'mm'): number {
   let rest = plain(text);
   if (rest === '') throw new LengthError('Type a length, such as 30 cm or 11 3/4 in.');
-  if (rest.startsWith('-')) throw new LengthError('A length cannot be less than nothing.');
+  if (rest.startsWith('-')) throw new LengthError('A length cannot be negative. Enter 0 or more.');
   let totalMm = 0;
   let smallestUnitMm = Infinity;
   while (rest !== '') {
@@ -108,7 +108,7 @@ function inchFraction(inches: number, finest: number): string {
  * Prints a length without its unit: tenths of a millimetre, hundredths of a centimetre, sixteenths of an
  * inch, trailing zeros left off.
  */
-export function formatNumber(lengthMm: number, unit: LengthUnit): string {
+export function formatBareLength(lengthMm: number, unit: LengthUnit): string {
   const sign = lengthMm < 0 ? '−' : '';
   const size = Math.abs(lengthMm);
   switch (unit) {
@@ -128,10 +128,10 @@ export function formatInches(lengthMm: number, finest: number): string {
 
 /** Prints a length with its unit, such as `300 mm`, `30 cm` or `11 3/4 in`. */
 export function formatLength(lengthMm: number, unit: LengthUnit): string {
-  return `${formatNumber(lengthMm, unit)} ${unit}`;
+  return `${formatBareLength(lengthMm, unit)} ${unit}`;
 }
 
 /** Prints a width and height with one unit, such as `300 × 240 mm`. */
 export function formatSize(widthMm: number, heightMm: number, unit: LengthUnit): string {
-  return `${formatNumber(widthMm, unit)} × ${formatNumber(heightMm, unit)} ${unit}`;
+  return `${formatBareLength(widthMm, unit)} × ${formatBareLength(heightMm, unit)} ${unit}`;
 }

@@ -94,7 +94,6 @@ export function parseSize(text: string): SizeMm {
   const hasUnit = /[a-z"'″”′’]\s*$/i.test(width);
   const widthMm = parseLength(hasUnit ? width : `${width}${sharedUnit}`);
   const heightMm = parseLength(height);
-  if (!(widthMm > 0 && heightMm > 0))
-    throw new LengthError('Both sides of a size must be more than nothing.');
+  if (!(widthMm > 0 && heightMm > 0)) throw new LengthError('Both sides of a size must be more than 0.');
   return { widthMm, heightMm };
 }

@@ -15,7 +15,7 @@ import {
   type SheetSet,
   type SheetSource,
 } from '@nobrel/core/sheets';
-import { counted } from '@nobrel/core/units';
+import { counted, formatDate } from '@nobrel/core/units';
 import { lookAt } from '../reference/decode.js';
 import { middleOf, printedPicture } from '../sheets/printed-picture.js';
 import { pageSvg } from '../sheets/page-svg.js';
@@ -67,7 +67,7 @@ function summary({ tiled, count }: SheetSet): string {
 
 async function sourceFor(map: MapDocument, title: string, options: SheetsOptions): Promise<SheetSource> {
   const source = plainSheetSource(map, title, {
-    date: new Date().toISOString().slice(0, 10),
+    date: formatDate(new Date()),
     unit: 'mm',
     sketch: options.sketch ?? null,
     grid: options.grid ?? null,

@@ -51,7 +51,7 @@ export function simulateCommand(): Command {
         .argParser(pair('--scale', '0.99,1.002'))
         .default([1, 1], '1,1'),
     )
-    .addOption(numberOption('--skew <deg>', 'how far uprights lean', { min: -10, max: 10, initial: 0 }))
+    .addOption(numberOption('--skew <deg>', 'skew, degrees', { min: -10, max: 10, initial: 0 }))
     .addOption(
       new Option('--offset <x,y>', 'how far the print is moved on the paper, mm')
         .argParser(pair('--offset', '1.5,-2'))

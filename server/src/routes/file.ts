@@ -8,6 +8,8 @@ import { WorkStore } from '../store/works.js';
 const beginRequest = z.object({
   picture: pictureSchema.shape.hash,
   title: z.string().trim().min(1).max(200).optional(),
+  /** To play with, apart from one's own works. */
+  demo: z.boolean().default(false),
 });
 
 const addRequest = beginRequest.pick({ picture: true });
@@ -25,9 +27,9 @@ export function fileRoutes(works: WorkStore, pictures: PictureStore): Router {
     response.json(await works.list());
   });
   router.post('/works', async (request, response) => {
-    const { picture: hash, title } = parseInput(beginRequest, request.body);
+    const { picture: hash, title, demo } = parseInput(beginRequest, request.body);
     const picture = await known(hash);
-    response.status(201).json(await works.begin(picture, title ?? WorkStore.titleFrom(picture.name)));
+    response.status(201).json(await works.begin(picture, title ?? WorkStore.titleFrom(picture.name), demo));
   });
   router.post('/works/:id/pictures', async (request, response) => {
     const picture = await known(parseInput(addRequest, request.body).picture);

@@ -10,7 +10,7 @@ import {
   type SheetDecisions,
   type SheetSet,
 } from '@nobrel/core/sheets';
-import { lengthUnits } from '@nobrel/core/units';
+import { lengthUnits, formatDate } from '@nobrel/core/units';
 import { Fault, parseInput } from '../faults.js';
 import type { PictureStore } from '../reference/picture-store.js';
 import { pageSvg } from '../sheets/page-svg.js';
@@ -48,7 +48,7 @@ export function sheetRoutes(
       throw new Fault(
         422,
         'no-calibration',
-        'This calibration was taken out. Choose another, or none, at Sheets.',
+        'This calibration was deleted. Choose another, or none, at Sheets.',
       );
     return found;
   };
@@ -59,7 +59,7 @@ export function sheetRoutes(
     const work = await works.get(workId);
     const { document } = await works.map(workId, printing.mapVersion);
     const { decisions, mapVersion: version, printedAt } = printing;
-    const by = { date: printedAt.slice(0, 10), unit, version };
+    const by = { date: formatDate(printedAt), unit, version };
     const calibration = await calibrationOf(decisions);
     return {
       work,
@@ -93,7 +93,7 @@ export function sheetRoutes(
     const work = await works.get(id);
     const { document, summary } = await works.map(id);
     const calibration = await calibrationOf(decisions);
-    const by = { date: new Date().toISOString().slice(0, 10), unit: 'mm' as const, version: summary.version };
+    const by = { date: formatDate(new Date()), unit: 'mm' as const, version: summary.version };
     const { count } = refusing(() => sheetsFor(work, document, decisions, calibration, by));
     response.status(201).json(await works.recordPrinting(id, summary.version, decisions, count));
   });

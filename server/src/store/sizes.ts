@@ -24,7 +24,7 @@ export class SizeStore {
       throw new Fault(
         409,
         'too-many-sizes',
-        `${mostSavedSizes} sizes are saved already. Forget one that is no longer used first.`,
+        `${mostSavedSizes} sizes are saved already. Delete one that is no longer used first.`,
         'name',
       );
     }

@@ -15,6 +15,7 @@ import {
 import { proposeSize } from '@nobrel/core/fit';
 import { effortOf } from '@nobrel/core/map';
 import type { SheetDecisions } from '@nobrel/core/sheets';
+import type { SizeMm } from '@nobrel/core/units';
 import { Fault } from '../faults.js';
 import { pictureOf, printingOf, summaryOf } from './from-rows.js';
 import type { Models, WorkRow } from './models.js';
@@ -42,15 +43,16 @@ export class WorkStore {
   }
 
   /** Begins a work from a stored picture. */
-  async begin(picture: StoredPicture, title: string): Promise<Work> {
+  async begin(picture: StoredPicture, title: string, demo = false): Promise<Work> {
     const now = new Date();
-    const latest = await this.rows.Work.findOne({ order: [['changedAt', 'DESC']] });
-    // A damaged work is no reason not to begin another.
-    const last = storedDecisions.safeParse(latest?.decisions).data?.fit ?? null;
-    const proposed = proposeSize(picture, last);
+    const proposed = proposeSize(picture, await this.sizeUsedLast());
     const { widthMm, heightMm } = proposed;
     const plain = newDecisions(title);
-    const decisions: WorkDecisions = { ...plain, fit: { ...plain.fit, widthMm, heightMm, proposed } };
+    const decisions: WorkDecisions = {
+      ...plain,
+      demo,
+      fit: { ...plain.fit, widthMm, heightMm, proposed },
+    };
     const row = await this.rows.Work.create({
       id: nanoid(12),
       pictureHash: picture.hash,
@@ -60,6 +62,15 @@ export class WorkStore {
       changedAt: now,
     });
     return this.assemble(row);
+  }
+
+  /** The size of the work changed last, works to play with and damaged ones apart; null in an empty file. */
+  private async sizeUsedLast(): Promise<SizeMm | null> {
+    const rows = await this.rows.Work.findAll({ order: [['changedAt', 'DESC']], limit: 10 });
+    const own = rows
+      .map(({ decisions }) => storedDecisions.safeParse(decisions).data)
+      .find((decisions) => decisions && !decisions.demo);
+    return own?.fit ?? null;
   }
 
   /** Brings another picture to a work; one that is there already stays where it is. */
@@ -244,12 +255,7 @@ export class WorkStore {
 
   private async row(id: string): Promise<WorkRow> {
     const row = await this.rows.Work.findByPk(id);
-    if (!row)
-      throw new Fault(
-        404,
-        'no-work',
-        'There is no work at this address. It may have been taken out of the file.',
-      );
+    if (!row) throw new Fault(404, 'no-work', 'There is no work at this address. It may have been deleted.');
     return row;
   }
 

@@ -43,7 +43,7 @@ export function Frame({
         <Link className="name" to="/" aria-label="Nobrel, to the flat file">
           Nobrel
         </Link>
-        <div className="top-title">{title}</div>
+        <h1 className="top-title">{title ?? 'Nobrel'}</h1>
         {strip && <WorkTools />}
         <Radio.Group
           aria-label="Units"

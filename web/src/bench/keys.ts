@@ -47,6 +47,7 @@ export const keyTable = {
     where: 'everywhere',
   },
   help: { press: '?|shift+?', shown: '?', does: 'show these keys', where: 'everywhere' },
+  tour: { press: 't', shown: 'T', does: 'a short tour of the bench', where: 'everywhere' },
   greys: { press: 'g', shown: 'G', does: 'values as greys, on and off', where: 'map' },
   under: { press: 'o', shown: 'O, held', does: 'the picture under the map', where: 'map' },
   nextLine: {

@@ -1,10 +1,11 @@
 import { Button, Input } from 'antd';
 import { useState, type ReactNode } from 'react';
 import { worstFirst, type Note, type NoteWeight } from '@nobrel/core/notes';
+import { ToolSlot } from './tool-slot.js';
 import { usePointed } from '../leaves/pointed.js';
 import { useDecide, useDecisions } from '../store/hooks.js';
 
-const weightWords: Record<NoteWeight, string> = { mend: '! To fix', watch: '△ Watch', plain: '○ Noted' };
+const weightWords: Record<NoteWeight, string> = { fix: '! To fix', watch: '△ Watch', plain: '○ Noted' };
 
 type NotesProps<Change> = {
   notes: readonly Note<Change>[];
@@ -22,6 +23,7 @@ export function Notes<Change>({ notes, onWay, figure }: NotesProps<Change>) {
   return (
     <aside className="notes" aria-label="Notes">
       <h2>In the margin</h2>
+      <ToolSlot />
       {figure}
       {notes.length === 0 && <p className="notes-none">Nothing to note here.</p>}
       <ul>
@@ -43,7 +45,7 @@ export function Notes<Change>({ notes, onWay, figure }: NotesProps<Change>) {
                   type="link"
                   onClick={() => decide({ room: 'setAside', change: { [note.id]: '' } })}
                 >
-                  Take up again
+                  Show again
                 </Button>
               </li>
             ))}

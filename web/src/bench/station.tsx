@@ -1,5 +1,6 @@
 import type { ReactNode } from 'react';
 import { Pointing } from '../leaves/pointed.js';
+import { ToolSlots } from './tool-slot.js';
 
 /** The bench of one station: its sentence, the diptych, and the notes in the margin. */
 export function StationBench({
@@ -13,13 +14,15 @@ export function StationBench({
 }) {
   return (
     <Pointing>
-      <div className="station">
-        {sentence}
-        <div className="station-body">
-          {children}
-          {notes}
+      <ToolSlots>
+        <div className="station">
+          {sentence}
+          <div className="station-body">
+            {children}
+            {notes}
+          </div>
         </div>
-      </div>
+      </ToolSlots>
     </Pointing>
   );
 }

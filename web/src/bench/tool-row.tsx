@@ -1,6 +1,7 @@
 import { Segmented } from 'antd';
 import { useCallback, type ReactNode } from 'react';
 import { useSearchParams } from 'react-router';
+import { InToolSlot } from './tool-slot.js';
 import { useKey } from './use-key.js';
 
 /** True while a list, a panel or a question is open that Escape closes first. */
@@ -43,9 +44,11 @@ export function ToolRow<T extends string>({ label, tools, tool, onTool, children
         onChange={onTool}
       />
       {children && (
-        <div className="sentence tool-sentence" role="group" aria-label="Decisions of the tool">
-          <p>{children}</p>
-        </div>
+        <InToolSlot>
+          <div className="sentence tool-sentence" role="group" aria-label="Decisions of the tool">
+            <p>{children}</p>
+          </div>
+        </InToolSlot>
       )}
     </div>
   );

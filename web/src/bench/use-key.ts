@@ -16,6 +16,8 @@ type KeyOptions = {
   active?: boolean;
   /** Whether it is heard before all others, so that what a tool has begun comes before the tool itself. */
   first?: boolean;
+  /** Whether it acts in a field too, as keys that write nothing may. */
+  inFields?: boolean;
   /** Further reasons to leave a press to others. */
   unless?: (event: KeyboardEvent) => boolean;
 };
@@ -24,7 +26,7 @@ type KeyOptions = {
 export function useKey(
   name: KeyName,
   act: (event: KeyboardEvent) => void,
-  { active = true, first = false, unless }: KeyOptions = {},
+  { active = true, first = false, inFields = false, unless }: KeyOptions = {},
 ): void {
   const letters = useAppSelector((state) => state.view.letterKeys);
   useHotkeys(keyTable[name].press, act, {
@@ -32,7 +34,10 @@ export function useKey(
     enabled: active && (letters || !isLetterKey(name)),
     preventDefault: true,
     ignoreEventWhen: (event) =>
-      isTyping(event.target) || belongsToFocus(event) || event.defaultPrevented || unless?.(event) === true,
+      (!inFields && isTyping(event.target)) ||
+      belongsToFocus(event) ||
+      event.defaultPrevented ||
+      unless?.(event) === true,
     eventListenerOptions: { capture: first },
   });
 }

@@ -1,7 +1,7 @@
 import { useNavigate, useParams } from 'react-router';
 import { stationIds } from '@nobrel/core/file';
 import { useAppDispatch, useAppSelector } from '../store/hooks.js';
-import { leavesShared, leavesShown, loupeTaken, usualLeaves } from '../store/view-slice.js';
+import { leavesShared, leavesShown, loupeTaken, tourAsked, usualLeaves } from '../store/view-slice.js';
 import { redone, undone } from '../store/work-slice.js';
 import { useKey } from './use-key.js';
 import { useStation } from './use-station.js';
@@ -17,6 +17,7 @@ export function useShortcuts(showHelp: () => void): void {
   useKey('undo', () => dispatch(undone()));
   useKey('redo', () => dispatch(redone()));
   useKey('help', showHelp);
+  useKey('tour', () => dispatch(tourAsked()), { active: id !== undefined });
   useKey('loupe', () => dispatch(loupeTaken(!loupe)));
   useKey(
     'leaves',

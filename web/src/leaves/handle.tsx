@@ -1,4 +1,5 @@
 import { useRef, type KeyboardEvent, type PointerEvent, type ReactNode } from 'react';
+import { formatNumber } from '@nobrel/core/units';
 import { useLeafScale } from './leaf-scale.js';
 
 /** Steps of the arrow keys: alone, with Shift and with Alt, in content units. */
@@ -90,6 +91,7 @@ export function Handle({ label, x, y, onMove, steps, mark, kind = 'corner' }: Ha
       transform={`translate(${x} ${y}) scale(${1 / scale})`}
       role="button"
       aria-label={`${label}: drag it, or move it with the arrow keys`}
+      aria-description={`${formatNumber(x, 1)} across, ${formatNumber(y, 1)} down`}
       {...movable}
     >
       <circle className="handle-reach" r={reachPx} />

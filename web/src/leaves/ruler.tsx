@@ -1,3 +1,4 @@
+import type { Point } from '@nobrel/core/geometry';
 import { mmPerInch, type LengthUnit } from '@nobrel/core/units';
 import { rulerPx, rulerSteps, type Base } from './view.js';
 
@@ -14,7 +15,7 @@ type RulerProps = {
 };
 
 /** A ruler along one edge of a leaf, counted from the content's origin. */
-export function Ruler({ axis, lengthPx, place, unit, pointer }: RulerProps) {
+function Ruler({ axis, lengthPx, place, unit, pointer }: RulerProps) {
   const origin = axis === 'x' ? place.x : place.y;
   const one = unit === null ? 1 : unitMm[unit];
   const { major, minor } = rulerSteps(place.scale, one, unit === 'in' ? 8 : 10);
@@ -60,5 +61,28 @@ export function Ruler({ axis, lengthPx, place, unit, pointer }: RulerProps) {
           <line className="pointer" y1={mark} y2={mark} x1={0} x2={rulerPx} />
         ))}
     </g>
+  );
+}
+
+type RulersProps = {
+  size: { width: number; height: number };
+  place: Base;
+  unit: LengthUnit | null;
+  pointer: Point | null;
+};
+
+/** The rulers along two edges of a leaf, with its unit where they meet. */
+export function Rulers({ size, place, unit, pointer }: RulersProps) {
+  return (
+    <>
+      <Ruler axis="x" lengthPx={size.width} place={place} unit={unit} pointer={pointer?.x ?? null} />
+      <Ruler axis="y" lengthPx={size.height} place={place} unit={unit} pointer={pointer?.y ?? null} />
+      <g className="ruler" aria-hidden>
+        <rect width={rulerPx} height={rulerPx} />
+        <text x={rulerPx / 2} y={14} textAnchor="middle">
+          {unit ?? 'px'}
+        </text>
+      </g>
+    </>
   );
 }

@@ -1,6 +1,6 @@
 import { expect } from 'chai';
 import { zoomIdentity } from 'd3-zoom';
-import { combined, fitInto, keyedView, leastZoom, mostZoom, rulerPx, rulerSteps } from './view.js';
+import { combined, fitInto, keyedView, minZoom, maxZoom, rulerPx, rulerSteps } from './view.js';
 
 describe('a leaf', () => {
   it('shows all of its content clear of the rulers, undistorted', () => {
@@ -58,8 +58,8 @@ describe('a leaf under the keys', () => {
     for (let i = 0; i < 5; i++) view = keyedView('+', view, size) ?? view;
     expect(view.invert([240, 280])[0]).to.be.closeTo(middle[0], 1e-9);
     for (let i = 0; i < 40; i++) view = keyedView('+', view, size) ?? view;
-    expect(view.k).to.equal(mostZoom);
+    expect(view.k).to.equal(maxZoom);
     for (let i = 0; i < 60; i++) view = keyedView('-', view, size) ?? view;
-    expect(view.k).to.equal(leastZoom);
+    expect(view.k).to.equal(minZoom);
   });
 });

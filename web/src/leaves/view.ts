@@ -42,8 +42,34 @@ export function rulerSteps(
 }
 
 /** How far one can step back from a leaf and how close look. */
-export const leastZoom = 0.5;
-export const mostZoom = 60;
+export const minZoom = 0.5;
+export const maxZoom = 60;
+
+/** What of the content is seen beside the rulers, content units. */
+export function seenOf(place: Base, size: { width: number; height: number }): Rect {
+  return {
+    x: (rulerPx - place.x) / place.scale,
+    y: (rulerPx - place.y) / place.scale,
+    width: (size.width - rulerPx) / place.scale,
+    height: (size.height - rulerPx) / place.scale,
+  };
+}
+
+/** The view moved so that a spot is seen, or null when it is. */
+export function followedView(
+  at: { x: number; y: number },
+  view: ZoomTransform,
+  place: Base,
+  size: { width: number; height: number },
+): ZoomTransform | null {
+  const seen = seenOf(place, size);
+  const gone = (spot: number, from: number, length: number) =>
+    spot < from ? from - spot : spot > from + length ? from + length - spot : 0;
+  const dx = gone(at.x, seen.x, seen.width) * place.scale;
+  const dy = gone(at.y, seen.y, seen.height) * place.scale;
+  if (dx === 0 && dy === 0) return null;
+  return zoomIdentity.translate(view.x + dx, view.y + dy).scale(view.k);
+}
 
 const panStepPx = 40;
 const zoomStep = 1.25;
@@ -56,7 +82,7 @@ export function keyedView(
 ): ZoomTransform | null {
   const pan = (x: number, y: number) => zoomIdentity.translate(view.x + x, view.y + y).scale(view.k);
   const about = (factor: number) => {
-    const k = Math.min(mostZoom, Math.max(leastZoom, view.k * factor));
+    const k = Math.min(maxZoom, Math.max(minZoom, view.k * factor));
     const cx = size.width / 2;
     const cy = size.height / 2;
     return zoomIdentity

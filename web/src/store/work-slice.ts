@@ -3,7 +3,7 @@ import type { Work, WorkDecisions } from '@nobrel/core/file';
 import type { MapBegun, MapSettings } from '@nobrel/core/map';
 
 /** Stations whose decisions are objects. */
-export type DecisionRoom = Exclude<keyof WorkDecisions, 'title' | 'mapBegun'>;
+export type DecisionRoom = Exclude<keyof WorkDecisions, 'title' | 'mapBegun' | 'demo'>;
 
 /** A change of decisions: of the title, or of some fields of one station. */
 export type Decision =

@@ -1,3 +1,4 @@
+import { LRUCache } from 'lru-cache';
 import { composed, scaling } from '@nobrel/core/geometry';
 import type { Picture } from '@nobrel/core/raster';
 import { drawnAt, preparationOf, pyramid, type PictureSize, type Squaring } from '@nobrel/core/reference';
@@ -9,8 +10,7 @@ export type PictureOrder = { hash: string; width: number; height: number };
 export type Master = { hash: string; levels: Picture[] };
 
 /** Masters kept at a time: the main picture, and a detail being squared. */
-const mostHeld = 2;
-const held = new Map<string, Promise<Master>>();
+const held = new LRUCache<string, Promise<Master>>({ max: 2 });
 
 /**
  * The master of a stored picture, fetched once and kept while it is in use.
@@ -19,10 +19,7 @@ const held = new Map<string, Promise<Master>>();
  */
 export async function masterOf({ hash }: PictureOrder): Promise<Master> {
   const master = held.get(hash) ?? fetchMaster(hash);
-  // Asked for last, it is the last to be given up.
-  held.delete(hash);
   held.set(hash, master);
-  for (const oldest of held.keys()) if (held.size > mostHeld) held.delete(oldest);
   try {
     return await master;
   } catch (error) {

@@ -1,3 +1,4 @@
+import { formatDate } from '@nobrel/core/units';
 import { wrap, type Remote } from 'comlink';
 import { useEffect, useMemo, useState } from 'react';
 import type { MapDocument } from '@nobrel/core/documents';
@@ -25,7 +26,7 @@ function sheetsWorker(): Remote<SheetsWorker> {
   return shared;
 }
 
-const calibrationGone = 'The calibration chosen was taken out. Choose another, or none, under More.';
+const calibrationGone = 'The calibration chosen was deleted. Choose another, or none, under More.';
 
 /**
  * Lays out what the decisions ask for, in the worker, so that a wall of sheets does not hold up the page.
@@ -35,7 +36,7 @@ const calibrationGone = 'The calibration chosen was taken out. Choose another, o
 export function useSheets(map: MapDocument, sheets: SheetDecisions): LaidSheets {
   const { decisions, pictures, printings, map: kept } = useWork();
   const unit = useUnit();
-  const [date] = useState(() => new Date().toISOString().slice(0, 10));
+  const [date] = useState(() => formatDate(new Date()));
   const { data: calibrations } = useCalibrationsQuery();
   const calibration = calibrations?.find(({ id }) => id === sheets.calibration) ?? null;
   const gone = calibrations !== undefined && sheets.calibration !== null && calibration === null;

@@ -32,8 +32,8 @@ export type JudgedScene = {
   finish: { blurPx: number; noise: number; jpegQuality: number };
 };
 
-export const widthPx = 1200;
-export const heightPx = 900;
+const widthPx = 1200;
+const heightPx = 900;
 
 type Arrangement = (dice: Dice) => { objects: Built[]; wallOf?: (dice: Dice) => Surface };
 

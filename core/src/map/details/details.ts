@@ -10,6 +10,7 @@ import { follow, onSurface } from '../lines/index.js';
 import { distanceFromBoundaries, type DistanceFromBoundary } from './distance-from-boundaries.js';
 import type { Regions } from '../values/index.js';
 import type { MapSettings } from '../settings.js';
+import type { SettingsOf } from '../stage-settings.js';
 import { normalsOf } from '../boundaries/index.js';
 import type { ThinLine } from './thin-line.js';
 import { findThinLines, linesOnCrests } from './thin-lines.js';
@@ -62,7 +63,11 @@ export function detailGround(
 }
 
 /** The crests that thin lines run along. */
-export function thinCrests({ lightness }: DetailGround, pxPerMm: number, settings: MapSettings): Crest {
+export function thinCrests(
+  { lightness }: DetailGround,
+  pxPerMm: number,
+  settings: SettingsOf<'crests'>,
+): Crest {
   return findCrests(lightness, {
     halfWidthPx: Math.max(1, settings.pencilMm * pxPerMm * 0.75),
     standsOut: settings.detailStandsOut,
@@ -80,7 +85,7 @@ export function findDetails(
   colour: ColourPlanes | null,
   regions: Regions,
   pxPerMm: number,
-  settings: MapSettings,
+  settings: SettingsOf<'details'>,
 ): Details {
   const { lightness } = ground;
   const distance = distanceFromBoundaries(regions);
@@ -133,7 +138,7 @@ function strokesIn(
   regions: Regions,
   distance: DistanceFromBoundary,
   pxPerMm: number,
-  { strokeSpacingMm, strokeLengthMm }: MapSettings,
+  { strokeSpacingMm, strokeLengthMm }: SettingsOf<'details'>,
 ): Stroke[] {
   const near = (x: number, y: number) => distance(x, y) <= besideStrokeMm * pxPerMm;
   return strokesAlong(findFlow(lightness, pxPerMm, near), {

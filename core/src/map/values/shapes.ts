@@ -7,7 +7,7 @@ import { mergeRegions } from './merge.js';
 import type { Join } from './merging.js';
 import { quiet } from './quiet.js';
 import { findRegions, type Regions } from './regions.js';
-import type { MapSettings } from '../settings.js';
+import type { SettingsOf } from '../stage-settings.js';
 import { findSlopes, type Slopes } from './slopes.js';
 import { lightnessHistogram, limitsBetween } from './values.js';
 
@@ -35,7 +35,11 @@ export type Quieted = { luminance: Plane; plane: Plane; step: number };
  *
  * @param lightness L\* of the picture on that raster
  */
-export function quietedTones(raster: WorkingRaster, lightness: Plane, settings: MapSettings): Quieted {
+export function quietedTones(
+  raster: WorkingRaster,
+  lightness: Plane,
+  settings: SettingsOf<'quieted'>,
+): Quieted {
   const step = shapeStep(raster.pxPerMm);
   return {
     luminance: averaged(raster.luminance, step),
@@ -48,7 +52,7 @@ export function quietedTones(raster: WorkingRaster, lightness: Plane, settings: 
 export function judgeTones(
   { luminance, plane, step }: Quieted,
   workingPxPerMm: number,
-  { lightFall, local }: Pick<MapSettings, 'lightFall' | 'local'>,
+  { lightFall, local }: SettingsOf<'tones'>,
 ): Tones {
   const pxPerMm = workingPxPerMm / step;
   const judged = evened(plane, pxPerMm, lightFall, local);
@@ -96,7 +100,12 @@ export type Shapes = {
  * Finds the values and the shapes that can be drawn: things, by their contours, each parted further only where the
  * light on it really turns.
  */
-export function findShapes(tones: Tones, contours: Contours, lab: LabPlanes, settings: MapSettings): Shapes {
+export function findShapes(
+  tones: Tones,
+  contours: Contours,
+  lab: LabPlanes,
+  settings: SettingsOf<'shapes'>,
+): Shapes {
   const { pxPerMm } = tones;
   const limits = settings.mode === 'lines' ? [] : limitsBetween(tones.histogram, settings);
   const step = stepBetween(tones.histogram, limits);

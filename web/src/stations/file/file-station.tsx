@@ -1,9 +1,10 @@
+import { paperName, sheetKindWords } from '@nobrel/core/sheets';
 import { Button, Input } from 'antd';
 import { sidesWords, surfaceKind } from '@nobrel/core/fit';
 import { mainPictureOf, stations, standingOf } from '@nobrel/core/file';
 import { permissionWords } from '@nobrel/core/reference';
 import { minutesSpent, transferMethods } from '@nobrel/core/transfer';
-import { counted, findFormat, formatMinutes, formatSize } from '@nobrel/core/units';
+import { counted, formatMinutes, formatSize, formatDate } from '@nobrel/core/units';
 import { TextGap } from '../../bench/gaps.js';
 import { Notes } from '../../bench/notes.js';
 import { Sentence } from '../../bench/sentence.js';
@@ -13,9 +14,6 @@ import { MapOnSurface } from '../../leaves/map-on-surface.js';
 import { useMapOrReference } from '../../leaves/use-map-or-reference.js';
 import { useKeptMapQuery } from '../../store/api/map.js';
 import { useDecide, useUnit, useWork } from '../../store/hooks.js';
-
-const day = (moment: string) =>
-  new Date(moment).toLocaleDateString('en-GB', { day: 'numeric', month: 'long', year: 'numeric' });
 
 /** The record of a work, and where its tracing is kept. */
 export function FileStation() {
@@ -33,7 +31,7 @@ export function FileStation() {
         <Sentence>
           {file.transferredAt ? (
             <>
-              Transferred on {day(file.transferredAt)}; the tracing is kept in{' '}
+              Transferred on {formatDate(file.transferredAt)}; the tracing is kept in{' '}
               <TextGap
                 label="Where the tracing is kept"
                 placeholder="drawer, folder"
@@ -94,7 +92,7 @@ function Record() {
   const rows: [string, string][] = [
     [
       'Reference',
-      `${picture.name}, by ${reference.owner || 'no one noted'}; ${permissionWords(reference.permission)}${reference.permissionNote ? `. ${reference.permissionNote}` : ''}`,
+      `${picture.name}, by ${reference.owner || 'nobody noted'}; ${permissionWords(reference.permission)}${reference.permissionNote ? `. ${reference.permissionNote}` : ''}`,
     ],
     [
       'Surface',
@@ -103,7 +101,7 @@ function Record() {
     [
       'Map',
       map
-        ? `version ${map.version} of ${day(map.madeAt)}: ${map.lines} lines, ${map.metres.toFixed(1)} m, estimated at ${formatMinutes(map.minutes)}`
+        ? `version ${map.version} of ${formatDate(map.madeAt)}: ${map.lines} lines, ${map.metres.toFixed(1)} m, estimated at ${formatMinutes(map.minutes)}`
         : 'none yet',
     ],
     [
@@ -113,7 +111,7 @@ function Record() {
         : printings
             .map(
               (p) =>
-                `${p.decisions.kind} on ${findFormat(p.decisions.paper)?.name ?? p.decisions.paper}, ${counted(p.pages, 'page')}, from map ${p.mapVersion}, ${day(p.printedAt)}`,
+                `${sheetKindWords(p.decisions.kind)} on ${paperName(p.decisions.paper)}, ${counted(p.pages, 'page')}, from map ${p.mapVersion}, ${formatDate(p.printedAt)}`,
             )
             .join('; '),
     ],
@@ -133,7 +131,7 @@ function Record() {
         <h2>Record</h2>
         {map && (
           <span className="map-state">
-            Take away the map as{' '}
+            Download the map:{' '}
             {(['json', 'svg', 'dxf'] as const).map((format) => (
               <a key={format} href={`/api/works/${work.id}/map.${format}`} download>
                 {format.toUpperCase()}

@@ -12,21 +12,35 @@ import { BeginWork } from './begin-work.js';
 /** The first screen: the works in the file, and one way to begin. */
 export function FlatFile() {
   const works = useWorksQuery();
+  const own = works.data?.filter(({ decisions }) => !decisions.demo) ?? [];
+  const demos = works.data?.filter(({ decisions }) => decisions.demo) ?? [];
   return (
-    <Frame title={<span className="top-place">The flat file</span>}>
+    <Frame title="The flat file">
       <div className="flat-file">
-        <BeginWork empty={works.data?.length === 0} />
+        <BeginWork empty={works.isSuccess && own.length === 0} />
         {works.isLoading && <Spin aria-label="Opening the file" />}
         {works.isError && <Alert type="error" title={messageOf(works.error)} />}
-        <ul className="cards">
-          {works.data?.map((work) => (
-            <li key={work.id}>
-              <Card work={work} />
-            </li>
-          ))}
-        </ul>
+        <Cards works={own} />
+        {demos.length > 0 && (
+          <section aria-labelledby="to-play-with">
+            <h2 id="to-play-with">To play with</h2>
+            <Cards works={demos} />
+          </section>
+        )}
       </div>
     </Frame>
+  );
+}
+
+function Cards({ works }: { works: readonly Work[] }) {
+  return (
+    <ul className="cards">
+      {works.map((work) => (
+        <li key={work.id}>
+          <Card work={work} />
+        </li>
+      ))}
+    </ul>
   );
 }
 

@@ -90,7 +90,7 @@ const wastesLess = ([first, second]: HomePrint[]) =>
   first !== undefined && second !== undefined && first.waste < second.waste;
 
 function printWords({ upright, columns, rows, sheets, waste }: HomePrint): string {
-  return `${upright ? 'upright' : 'lying'}: ${counted(sheets, 'sheet')}, ${columns} across and ${rows} down; ${Math.round(100 * waste)} % of the paper stays empty.`;
+  return `${upright ? 'portrait' : 'landscape'}: ${counted(sheets, 'sheet')}, ${columns} across and ${rows} down; ${Math.round(100 * waste)} % of the paper stays empty.`;
 }
 
 type OrderWordsProps = { layout: Layout; sketch: { widthMm: number; heightMm: number }; unit: LengthUnit };

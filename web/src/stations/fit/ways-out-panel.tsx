@@ -9,6 +9,7 @@ import {
 } from '@nobrel/core/fit';
 import { SizeGap } from '../../bench/size-gap.js';
 import type { PictureSize } from '@nobrel/core/reference';
+import { MainPicture } from '../../leaves/main-picture.js';
 import { useMainPicture } from '../../leaves/use-reference.js';
 import { useUnit } from '../../store/hooks.js';
 import { useFit } from './use-fit.js';
@@ -97,11 +98,7 @@ function WayDrawing({ layout, picture }: { layout: Layout; picture: PictureSize 
       <rect className="way-surface" width={surface.width} height={surface.height} />
       <rect className="way-lost" {...whole} />
       <rect className="way-added" {...drawing} />
-      <rect className="way-picture" {...frame} />
-      <path
-        className="way-cross"
-        d={`M${frame.x} ${frame.y}l${frame.width} ${frame.height}M${frame.x + frame.width} ${frame.y}l${-frame.width} ${frame.height}`}
-      />
+      <MainPicture at={whole} clip={frame} />
     </svg>
   );
 }

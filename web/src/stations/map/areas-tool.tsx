@@ -38,7 +38,7 @@ export function useAreasTool(active: boolean, corrections: Corrections): ToolInH
         <LengthGap
           label="Width of the brush"
           valueMm={2 * radiusMm}
-          check={(mm) => (mm >= 1 && mm <= 1000 ? null : 'Between 1 and 1000 mm, please.')}
+          check={(mm) => (mm >= 1 && mm <= 1000 ? null : 'Type a length from 1 to 1000 mm.')}
           onChange={(mm) => setRadiusMm(mm / 2)}
         />
         . <span role="status">{says[kind]} Paint over it; take it back in the list or with undo.</span>

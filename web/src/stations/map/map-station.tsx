@@ -45,8 +45,8 @@ export function MapStation() {
   if (!fault) return <LaidOutMap />;
   return (
     <Missing title="Nothing to map yet">
-      <p>The picture does not lie on the surface yet. {fault.message}</p>
-      <Link to={`/works/${id}/fit`}>Mend it at Fit</Link>
+      <p>The picture does not fit the surface yet. {fault.message}</p>
+      <Link to={`/works/${id}/fit`}>Fix it at Fit</Link>
     </Missing>
   );
 }
@@ -102,7 +102,7 @@ function LaidOutMap() {
         <>
           <MapSentence settings={settings} change={change} />
           <ToolRow
-            label="What is in hand"
+            label="Tools"
             tools={mapTools.map((value) => ({ value, label: mapToolWords[value] }))}
             tool={tool}
             onTool={take}

@@ -59,7 +59,9 @@ export function useValuesTool(
           onChange={setLimits}
         />{' '}
         <span role="status">
-          Lightness L*, from 0 for black to 100 for white. Drag the limits below the tones.
+          {tones
+            ? 'Lightness L*, from 0 for black to 100 for white. Drag the limits below the tones.'
+            : 'The picture’s tones are being read: they will stand in the margin, with limits to drag.'}
         </span>
       </>
     ),

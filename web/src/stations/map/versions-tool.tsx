@@ -92,7 +92,7 @@ export function useVersionsTool(active: boolean): ToolInHand & { comparing: Comp
                   size="small"
                   onClick={() => setOther(other === version.version ? null : version.version)}
                 >
-                  {other === version.version ? 'Put away' : 'Compare'}
+                  {other === version.version ? 'Stop comparing' : 'Compare'}
                 </Button>
                 {kept && other === version.version && (
                   <>
@@ -116,7 +116,7 @@ export function useVersionsTool(active: boolean): ToolInHand & { comparing: Comp
                   type="link"
                   onClick={() => void forget({ id, version: version.version })}
                 >
-                  Forget
+                  Delete
                 </Button>
               </span>
             </li>

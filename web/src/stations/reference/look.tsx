@@ -1,3 +1,4 @@
+import { formatPercent } from '@nobrel/core/units';
 import { Segmented } from 'antd';
 import { useState } from 'react';
 import type { Rect } from '@nobrel/core/geometry';
@@ -58,8 +59,6 @@ export function useJudgedSide(at: Rect, judgement: Judgement | null): DiptychSid
   };
 }
 
-const percent = (share: number) => `${(100 * share).toFixed(1)} %`;
-
 type LegendProps = { shown: Exclude<Shown, 'grey'>; judgement: Judgement | null };
 
 function Legend({ shown, judgement }: LegendProps) {
@@ -77,8 +76,8 @@ function Legend({ shown, judgement }: LegendProps) {
     case 'lost':
       return (
         <span>
-          <Swatch kind="blown" /> blown out, {percent(blown.share)}; <Swatch kind="blocked" /> blocked up,{' '}
-          {percent(blocked.share)}. Nothing can be mapped there.
+          <Swatch kind="blown" /> blown out, {formatPercent(blown.share, 1)}; <Swatch kind="blocked" />{' '}
+          blocked up, {formatPercent(blocked.share, 1)}. Nothing can be mapped there.
         </span>
       );
     case 'focus':

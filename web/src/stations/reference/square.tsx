@@ -83,7 +83,7 @@ export function useSquareTool(active: boolean): ToolScreen {
         .{' '}
         {taken ? (
           <Button size="small" onClick={() => square({ corners: null })}>
-            Leave it unsquared
+            Keep as photographed
           </Button>
         ) : (
           <Button size="small" type="primary" disabled={fault !== null} onClick={() => take(corners)}>
@@ -92,7 +92,7 @@ export function useSquareTool(active: boolean): ToolScreen {
         )}{' '}
         {taken && sheet?.corners && (
           <Button size="small" onClick={() => sheet.corners && take(sheet.corners)}>
-            Take the sheet that is seen
+            Use the sheet found
           </Button>
         )}
         {!taken && (
@@ -100,8 +100,8 @@ export function useSquareTool(active: boolean): ToolScreen {
             {sheet === null
               ? 'Looking for a sheet.'
               : sheet.corners
-                ? 'A sheet is seen; these are its corners.'
-                : 'No sheet is seen clearly enough here. Drag the four corners onto it.'}
+                ? 'A sheet was found; these are its corners.'
+                : 'No sheet was found here. Drag the four corners onto it.'}
           </span>
         )}
         {fault && (

@@ -32,8 +32,7 @@ export function BringDrawing() {
       const read = await readInBackground(await file.text());
       if ('fault' in read) return setFault(`${file.name}: ${read.fault}`);
       const document = broughtMap(work, read.map, file.name);
-      if (!document)
-        return setFault('The picture does not lie on its surface yet: mend the sizes at Fit first.');
+      if (!document) return setFault('The picture does not fit its surface yet: fix the sizes at Fit first.');
       // The map there was is not lost: it stays as a version, unless it has a name already.
       if (work.map?.name === null)
         await nameVersion({ id: work.id, name: `Before ${file.name}`.slice(0, 80) });

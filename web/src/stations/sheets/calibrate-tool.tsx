@@ -8,7 +8,16 @@ import {
   type SheetDecisions,
   type SheetPage,
 } from '@nobrel/core/sheets';
-import { formatLength, LengthError, parseLength, type LengthUnit, type SizeMm } from '@nobrel/core/units';
+import {
+  formatLength,
+  LengthError,
+  parseLength,
+  type LengthUnit,
+  type SizeMm,
+  formatDate,
+  formatDegrees,
+  formatPercent,
+} from '@nobrel/core/units';
 import { NameGap } from '../../bench/gaps.js';
 import { messageOf } from '../../store/api/base.js';
 import {
@@ -136,16 +145,16 @@ export function CalibrationList({ page, sheets, change }: CalibrateProps) {
       <ul className="plain-list">
         {calibrations.map((own) => (
           <li key={own.id}>
-            <strong>{own.name}</strong>, {own.madeAt.slice(0, 10)}: across {percent(own.scaleX)}, down{' '}
-            {percent(own.scaleY)}, leaning {(Math.atan(own.shear) * (180 / Math.PI)).toFixed(2)}°; uncorrected
-            up to {formatLength(worstOffMm(drawn, own), unit)} out.{' '}
+            <strong>{own.name}</strong>, {formatDate(own.madeAt)}: across {formatPercent(own.scaleX, 2)}, down{' '}
+            {formatPercent(own.scaleY, 2)}, skew {formatDegrees(Math.atan(own.shear))}; uncorrected up to{' '}
+            {formatLength(worstOffMm(drawn, own), unit)} out.{' '}
             <Button size="small" onClick={() => take(own)}>
-              {own.id === sheets.calibration ? 'Print as it is' : 'Make it good'}
+              {own.id === sheets.calibration ? 'No correction' : 'Correct for it'}
             </Button>
             <Popconfirm
-              title={`Forget ${own.name}?`}
+              title={`Delete ${own.name}?`}
               description="Its sheet would have to be printed and measured again."
-              okText="Forget it"
+              okText="Delete it"
               cancelText="Keep it"
               onConfirm={() => {
                 if (own.id === sheets.calibration) change({ calibration: null });
@@ -153,7 +162,7 @@ export function CalibrationList({ page, sheets, change }: CalibrateProps) {
               }}
             >
               <Button size="small" type="link">
-                Forget
+                Delete
               </Button>
             </Popconfirm>
           </li>
@@ -162,5 +171,3 @@ export function CalibrationList({ page, sheets, change }: CalibrateProps) {
     </section>
   );
 }
-
-const percent = (scale: number) => `${(100 * scale).toFixed(2)} %`;

@@ -1,3 +1,4 @@
+import { formatDate } from '@nobrel/core/units';
 import { Select, Switch } from 'antd';
 import { Fragment, type ReactNode } from 'react';
 import type { DecisionPath } from '@nobrel/core/decisions';
@@ -113,7 +114,7 @@ function CorrectionRow({ sheets, change }: PartProps) {
             value={sheets.calibration}
             options={calibrations.map(({ id, name, madeAt }) => ({
               value: id,
-              label: `${name}, ${madeAt.slice(0, 10)}`,
+              label: `${name}, ${formatDate(madeAt)}`,
             }))}
             onChange={(calibration) => change({ calibration })}
           />

@@ -182,7 +182,7 @@ function usePage(count: number): [number, (index: number) => void] {
     event.stopPropagation();
     setWanted(Math.max(0, Math.min(chosen + by, count - 1)));
   };
-  const keys = { first: true, unless: ({ target }: KeyboardEvent) => isOpenList(target) };
+  const keys = { first: true, inFields: true, unless: ({ target }: KeyboardEvent) => isOpenList(target) };
   useKey('pageBefore', turn(-1), keys);
   useKey('nextPage', turn(1), keys);
   return [chosen, setWanted];

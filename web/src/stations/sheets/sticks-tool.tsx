@@ -52,9 +52,7 @@ export function SticksSentence({
 }) {
   const [name, setName] = useState('');
   if (shapes === 0)
-    return (
-      <>This map has no shapes a stick could be given to: at Map, ask for values and not for lines only.</>
-    );
+    return <>This map has no shapes to back: at Map, ask for values and not for lines only.</>;
   if (!stick) return null;
   const take = () => {
     const wanted = name.trim();
@@ -64,26 +62,25 @@ export function SticksSentence({
   };
   return (
     <>
-      Rub{' '}
+      Back these shapes with{' '}
       <Select
         className="gap"
-        aria-label="Stick in hand"
+        aria-label="Backing colour"
         variant="underlined"
         popupMatchSelectWidth={false}
         value={stick.name}
         options={all.map((one) => ({ value: one.name, label: one.name }))}
         onChange={(wanted: string) => hold(all.find((one) => one.name === wanted) ?? null)}
       />{' '}
-      <ColourGap label="Colour of the stick" value={stick.colour} onChange={recolour} /> behind the shapes you
-      choose
+      <ColourGap label="Its colour" value={stick.colour} onChange={recolour} />
       {room
         ? ', or one of your own: '
-        : `. ${mostSticks} sticks are in use: take one back before you take another.`}
+        : `. ${mostSticks} colours are in use: clear one before you add another.`}
       {room && (
         <NameGap
-          label="Name of a stick of your own"
+          label="Name of a colour of your own"
           placeholder="such as pale green"
-          enter="Take it"
+          enter="Add it"
           most={40}
           value={name}
           onChange={setName}

@@ -16,7 +16,7 @@ export const fileApi = api.injectEndpoints({
       // A work is always opened from the server: one left in the cache may be old, or gone from the file.
       keepUnusedDataFor: 0,
     }),
-    begin: build.mutation<Work, { picture: string }>({
+    begin: build.mutation<Work, { picture: string; title?: string; demo?: boolean }>({
       query: (body) => ({ url: 'works', method: 'POST', body }),
       transformResponse: (answer) => workSchema.parse(answer),
       invalidatesTags: ['works'],

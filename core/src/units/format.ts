@@ -1,0 +1,42 @@
+/** Numbers, shares, angles and dates as they are written everywhere: on the screen, on sheets and in notes. */
+
+/** A number to at most so many decimals, without needless zeros. */
+export function formatNumber(value: number, decimals = 0): string {
+  return written(numbers(decimals, 0), value);
+}
+
+/** A share as a percentage to so many decimals: `12.5 %` of 0.125. */
+export function formatPercent(share: number, decimals = 0): string {
+  return `${written(numbers(decimals, decimals), 100 * share)} %`;
+}
+
+/** An angle in degrees to so many decimals: `0.30°`. */
+export function formatDegrees(angleRad: number, decimals = 2): string {
+  return `${written(numbers(decimals, decimals), (angleRad * 180) / Math.PI)}°`;
+}
+
+/** The day of a moment where the reader is: `27 November 2026`. */
+export function formatDate(moment: Date | string): string {
+  return days.format(typeof moment === 'string' ? new Date(moment) : moment);
+}
+
+const days = new Intl.DateTimeFormat('en-GB', { day: 'numeric', month: 'long', year: 'numeric' });
+
+const made = new Map<string, Intl.NumberFormat>();
+
+/** Making a format costs far more than using it. */
+function numbers(most: number, least: number): Intl.NumberFormat {
+  const key = `${most} ${least}`;
+  const kept =
+    made.get(key) ??
+    new Intl.NumberFormat('en-GB', {
+      maximumFractionDigits: most,
+      minimumFractionDigits: least,
+      useGrouping: false,
+    });
+  made.set(key, kept);
+  return kept;
+}
+
+/** With a minus sign rather than a hyphen. */
+const written = (format: Intl.NumberFormat, value: number) => format.format(value).replace('-', '−');
