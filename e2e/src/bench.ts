@@ -72,6 +72,8 @@ export async function beginWork(page: Page, server: Running, picture = kettle): 
 /** Goes to a station by the strip. */
 export async function goTo(page: Page, station: string): Promise<void> {
   await page.getByRole('navigation', { name: 'Order of work' }).getByRole('link', { name: station }).click();
+  // A station's page is loaded when it is first gone to.
+  await page.waitForURL(new RegExp(`/${station.toLowerCase()}(\\?.*)?$`));
 }
 
 /** Waits for a finished map and returns what it asks of the hand. */

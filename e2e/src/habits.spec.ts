@@ -160,6 +160,8 @@ test('the same spot is marked on both leaves, which move together', async ({ pag
 test('the crop is dragged with the mouse, and a leaf beside it is panned', async ({ page, server }) => {
   await beginWork(page, server);
   await goTo(page, 'Fit');
+  await page.getByLabel('Size of the surface').fill('300 x 240 mm');
+  await page.getByLabel('Size of the surface').press('Enter');
   const image = page.locator('.leaf image').first();
   const place = async () => Number(await image.getAttribute('x'));
   const crop = page.getByLabel(/The picture on the surface/).first();

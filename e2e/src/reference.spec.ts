@@ -146,7 +146,7 @@ test('it is levelled by a line, turned and cropped, all of it to be undone', asy
   await page.getByRole('button', { name: 'In the ratio of the surface' }).click();
   const ratio = async () =>
     Number(await used.getAttribute('width')) / Number(await used.getAttribute('height'));
-  await expect.poll(ratio).toBeCloseTo(300 / 240, 2);
+  await expect.poll(ratio).toBeCloseTo(400 / 300, 2);
   // What is decided in quick succession is one step back.
   const undo = page.getByRole('button', { name: 'Undo' });
   while (await undo.isEnabled()) await undo.click();

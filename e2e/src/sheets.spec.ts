@@ -87,7 +87,7 @@ test('the transfer card is printed, saved and put on record', async ({ page, see
   const sheet = page.getByRole('img', { name: /Page 1: transfer card/ });
   // CSS counts 96 pixels an inch: the page stands there at its true size.
   expect(((await sheet.boundingBox())?.width ?? 0) / (96 / 25.4)).toBeCloseTo(210, 0);
-  await page.getByRole('link', { name: 'Back to the work' }).click();
+  await page.getByRole('link', { name: 'To Sheets' }).click();
   await expect(page.getByLabel('What is printed')).toBeVisible();
 });
 
@@ -246,7 +246,7 @@ test('sticks are given to shapes by click and by key, seen on the guide, kept an
   await expect(focused).toHaveCount(0);
   // Another of one’s own takes the shape from it.
   await page.getByLabel('Name of a colour of your own').fill('pale green');
-  await page.getByRole('button', { name: 'Take it' }).click();
+  await page.getByRole('button', { name: 'Add it' }).click();
   await kettle.press(' ');
   await expect(page.getByText(/^Pale green [\d.]+ cm², the usual stick/)).toBeVisible();
   await saved(page);
@@ -268,11 +268,11 @@ test('no more sticks are offered than a guide can take', async ({ page, seeded }
   const shapes = page.locator('.rub-shape');
   for (let i = 1; i <= 12; i++) {
     await page.getByLabel('Name of a colour of your own').fill(`stick ${i}`);
-    await page.getByRole('button', { name: 'Take it' }).click();
+    await page.getByRole('button', { name: 'Add it' }).click();
     await shapes.nth(i).press('Enter');
     await expect(shapes.nth(i)).toHaveAccessibleName(new RegExp(`: stick ${i}$`));
   }
-  await expect(page.getByText('12 sticks are in use')).toBeVisible();
+  await expect(page.getByText('12 colours are in use')).toBeVisible();
   await expect(page.getByLabel('Name of a colour of your own')).toBeHidden();
   await saved(page);
   // One taken back makes room again.

@@ -31,7 +31,7 @@ test('Map: what is rare stands behind More, and a wrong number is said there', a
   await page.getByRole('button', { name: 'More' }).click();
   await page.getByLabel('A line may stray from the boundary by').fill('99 mm');
   await page.getByLabel('A line may stray from the boundary by').press('Enter');
-  await expect(page.getByRole('alert')).toContainText('Between 0.02 and 20 mm');
+  await expect(page.getByRole('alert')).toContainText('from 0.02 mm to 20 mm');
   await page.getByLabel('A line may stray from the boundary by').press('Escape');
   await page.getByLabel('The map holds').press('Enter');
   await page.keyboard.press('ArrowDown');
@@ -73,6 +73,10 @@ test('Sheets: without a map it says what will be here and where to begin', async
   await expect(page.getByRole('heading', { name: 'No map to print yet' })).toBeVisible();
   await goTo(page, 'Transfer');
   await expect(page.getByRole('heading', { name: 'Nothing to carry across yet' })).toBeVisible();
+  await goTo(page, 'Fit');
+  await page.getByLabel('Size of the surface').fill('300 x 240 mm');
+  await page.getByLabel('Size of the surface').press('Enter');
+  await goTo(page, 'Transfer');
   await page.getByRole('link', { name: 'Make the map first' }).click();
   await finishedMap(page);
   await goTo(page, 'Sheets');
@@ -127,7 +131,7 @@ test('a work can be taken out of the file, after a question', async ({ page, ser
   await beginWork(page, server);
   await page.getByRole('button', { name: 'More' }).click();
   await page.getByRole('button', { name: 'Delete this work' }).click();
-  await page.getByRole('button', { name: 'Leave it' }).click();
+  await page.getByRole('button', { name: 'Keep it' }).click();
   await page.getByRole('button', { name: 'Delete this work' }).click();
   await page.getByRole('button', { name: 'Delete it', exact: true }).click();
   await expect(page.getByRole('heading', { name: 'Nothing in the file yet' })).toBeVisible();

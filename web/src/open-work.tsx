@@ -3,10 +3,11 @@ import { lazy, Suspense, useEffect } from 'react';
 import { Link, Outlet, useParams } from 'react-router';
 import { Frame } from './bench/frame.js';
 import { Strip } from './bench/strip.js';
+import { stationPages } from './stations/index.js';
 import { messageOf } from './store/api/base.js';
 import { useWorkQuery } from './store/api/file.js';
 import { useAppDispatch, useAppSelector } from './store/hooks.js';
-import { readStash } from './store/unsaved.js';
+import { readStash, unsavedOf } from './store/unsaved.js';
 import { closed, opened, refreshed } from './store/work-slice.js';
 
 /** Opens the work its address names, for the stations and pages below it. */
@@ -20,7 +21,7 @@ export function OpenWork() {
   useEffect(() => {
     if (!data) return;
     if (openId === data.id) dispatch(refreshed(data));
-    else dispatch(opened({ work: data, unsaved: readStash(data.id, data.revision) }));
+    else dispatch(opened({ work: data, unsaved: unsavedOf(data, readStash(data.id)) }));
   }, [data, openId, dispatch]);
   useEffect(() => () => void dispatch(closed()), [id, dispatch]);
   useEffect(() => {
@@ -41,11 +42,23 @@ export function OpenWork() {
   );
 }
 
+/** Loads the other stations once the one gone to stands, so that going to them takes no time. */
+function loadOthersSoon() {
+  const timer = setTimeout(() => {
+    for (const load of Object.values(stationPages)) void load();
+  }, settledMs);
+  return () => clearTimeout(timer);
+}
+
+/** By then a station stands. */
+const settledMs = 2000;
+
 const BenchTour = lazy(async () => ({ default: (await import('./bench/bench-tour.js')).BenchTour }));
 
 /** What stands around every station of a work. */
 export function WorkFrame() {
   const toured = useAppSelector((state) => state.view.toured);
+  useEffect(loadOthersSoon, []);
   const title = useAppSelector((state) => state.work.decisions?.title);
   return (
     <Frame title={title} strip={<Strip />}>

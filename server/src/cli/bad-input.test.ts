@@ -30,7 +30,7 @@ describe('bad input on the command line', () => {
     ],
     ['no surface', () => ['map', cli.picture], /--surface/],
     ['a size that is none', () => ['map', cli.picture, '--surface', 'huge'], /“huge” is not a size/],
-    ['a surface of nothing', () => ['map', cli.picture, '--surface', '0x10mm'], /more than nothing/],
+    ['a surface of nothing', () => ['map', cli.picture, '--surface', '0x10mm'], /more than 0/],
     ['an absurd surface', () => ['map', cli.picture, '--surface', '90x90m'], /at most 20 m/],
     [
       'too many values',

@@ -48,6 +48,21 @@ describe('sheets', () => {
     );
   });
 
+  it('are put on record though many others write meanwhile', async () => {
+    const { work } = await server.newWork();
+    await server.send('PUT', `api/works/${work.id}/map`, mapFor(work));
+    const others = await Promise.all([1, 2].map(() => server.newWork()));
+    const writes = Array.from({ length: 4 }, (_, i) => [
+      server.send('POST', `api/works/${work.id}/printings`, { ...work.decisions.sheets, overlapMm: 5 + i }),
+      ...others.map(({ work: other }) =>
+        server.send('POST', `api/works/${other.id}/pictures`, { picture: work.pictures[0]?.hash }),
+      ),
+      server.send('PUT', `api/works/${work.id}/map`, mapFor(work)),
+    ]).flat();
+    const statuses = (await Promise.all(writes)).map(({ status }) => status);
+    expect(statuses.filter((status) => status >= 500)).to.deep.equal([]);
+  });
+
   it('give single pages as SVG and PNG, and the holes of a pattern', async () => {
     const { work } = await server.newWork();
     await server.send('PUT', `api/works/${work.id}/map`, mapFor(work));

@@ -1,6 +1,6 @@
 import { mkdirSync } from 'node:fs';
 import { join } from 'node:path';
-import { Sequelize } from 'sequelize';
+import { Sequelize, Transaction } from 'sequelize';
 import sqlite3 from 'sqlite3';
 import { SequelizeStorage, Umzug } from 'umzug';
 import { migrations } from './migrations/index.js';
@@ -30,6 +30,8 @@ export async function openDatabase(dataFolder: string): Promise<Sequelize> {
     dialectModule: { ...sqlite3, Database: DurableDatabase },
     storage: join(dataFolder, 'nobrel.sqlite'),
     logging: false,
+    // A read that becomes a write in a deferred transaction is refused at once while another writes.
+    transactionType: Transaction.TYPES.IMMEDIATE,
   });
   await migrator(sequelize).up();
   return sequelize;

@@ -1,5 +1,5 @@
 import { nanoid } from 'nanoid';
-import { Transaction, type Sequelize } from 'sequelize';
+import type { Sequelize } from 'sequelize';
 import { z } from 'zod';
 import { mapDocumentSchema, type MapDocument } from '@nobrel/core/documents';
 import {
@@ -147,7 +147,7 @@ export class WorkStore {
     await this.row(id);
     const effort = effortOf(map);
     const document = JSON.stringify(map);
-    return this.sequelize.transaction({ type: Transaction.TYPES.IMMEDIATE }, async (transaction) => {
+    return this.sequelize.transaction(async (transaction) => {
       const newest = await this.rows.MapVersion.findOne({
         where: { workId: id },
         order: [['version', 'DESC']],

@@ -1,5 +1,5 @@
 import { createListenerMiddleware, isAnyOf } from '@reduxjs/toolkit';
-import { workDecisionsSchema } from '@nobrel/core/file';
+import { workDecisionsSchema, type WorkDecisions } from '@nobrel/core/file';
 import { fileApi } from './api/file.js';
 import { clearStash, stash } from './unsaved.js';
 import {
@@ -24,6 +24,9 @@ const pauseMs = 500;
 const retryMs = 4000;
 
 let onItsWay: PromiseLike<unknown> = Promise.resolve();
+/** What the save on its way says, so that a page that is reloaded meanwhile knows it for its own. */
+let sent: { id: string; decisions: WorkDecisions } | null = null;
+const sentFor = (id: string) => (sent?.id === id ? sent.decisions : null);
 
 /**
  * Saves decisions by themselves. They are stashed in the browser at once, sent after a pause, and tried again
@@ -44,7 +47,7 @@ listen({
       clearStash(id);
       return;
     }
-    stash(id, { revision, decisions });
+    stash(id, { revision, decisions, sent: sentFor(id) });
     if (saving === 'conflict' || !workDecisionsSchema.safeParse(decisions).success) return;
     await listener.delay(pauseMs);
     for (;;) {
@@ -53,10 +56,13 @@ listen({
       const now = getState().work;
       if (!now.decisions || now.id !== id) return;
       const request = { revision: now.revision, decisions: now.decisions };
+      sent = { id, decisions: now.decisions };
+      stash(id, { ...request, sent: now.decisions });
       dispatch(saveBegun());
-      const sent = dispatch(fileApi.endpoints.save.initiate({ id, request }));
-      onItsWay = sent;
-      const saved = await sent;
+      const sending = dispatch(fileApi.endpoints.save.initiate({ id, request }));
+      onItsWay = sending;
+      const saved = await sending;
+      sent = null;
       if (saved.data) {
         dispatch(saveDone(saved.data));
         if (getState().work.saving === 'saved') clearStash(id);
@@ -64,6 +70,7 @@ listen({
           stash(id, {
             revision: saved.data.revision,
             decisions: getState().work.decisions ?? now.decisions,
+            sent: null,
           });
         return;
       }

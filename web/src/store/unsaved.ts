@@ -1,11 +1,19 @@
-import { saveRequestSchema, type SaveRequest } from '@nobrel/core/file';
+import { z } from 'zod';
+import { saveRequestSchema, workDecisionsSchema, type Work, type WorkDecisions } from '@nobrel/core/file';
 
 const keyOf = (id: string) => `nobrel-unsaved-${id}`;
 
+const stashSchema = saveRequestSchema.extend({
+  /** The decisions of a save that was on its way when this was put by, or null. */
+  sent: workDecisionsSchema.nullable().default(null),
+});
+/** Decisions that have not reached the server yet, and the revision they were made from. */
+export type Stash = z.infer<typeof stashSchema>;
+
 /** Keeps decisions that have not reached the server yet, so that a reload or a crash of the page loses none. */
-export function stash(id: string, request: SaveRequest): void {
+export function stash(id: string, kept: Stash): void {
   try {
-    localStorage.setItem(keyOf(id), JSON.stringify(request));
+    localStorage.setItem(keyOf(id), JSON.stringify(kept));
   } catch {
     // Full or forbidden storage: the save under way is then the only keeper.
   }
@@ -15,12 +23,29 @@ export function clearStash(id: string): void {
   localStorage.removeItem(keyOf(id));
 }
 
-/** Decisions stashed for this work and made from this revision, or null. */
-export function readStash(id: string, revision: number): SaveRequest['decisions'] | null {
+/** What was put by for a work, or null. What cannot be read is set aside, not thrown away. */
+export function readStash(id: string): Stash | null {
+  const text = localStorage.getItem(keyOf(id));
+  if (text === null) return null;
   try {
-    const request = saveRequestSchema.parse(JSON.parse(localStorage.getItem(keyOf(id)) ?? ''));
-    return request.revision === revision ? request.decisions : null;
+    return stashSchema.parse(JSON.parse(text));
   } catch {
+    localStorage.setItem(`${keyOf(id)}-unread`, text);
     return null;
   }
+}
+
+/** Unsaved decisions to go on from, and whether someone else saved meanwhile. */
+export type Unsaved = { decisions: WorkDecisions; conflict: boolean };
+
+const same = (a: WorkDecisions, b: WorkDecisions) => JSON.stringify(a) === JSON.stringify(b);
+
+/**
+ * What a stash means for a work as the server tells it: to be gone on from where it was made from this revision or from
+ * one that our own save took there; a conflict where someone else saved meanwhile; nothing where nothing differs.
+ */
+export function unsavedOf(work: Work, kept: Stash | null): Unsaved | null {
+  if (!kept || same(kept.decisions, work.decisions)) return null;
+  const landed = kept.sent !== null && work.revision === kept.revision + 1 && same(kept.sent, work.decisions);
+  return { decisions: kept.decisions, conflict: kept.revision !== work.revision && !landed };
 }

@@ -1,5 +1,6 @@
 import { expect } from 'chai';
-import { newDecisions, type Work, type WorkDecisions } from '@nobrel/core/file';
+import { newDecisions, type Work } from '@nobrel/core/file';
+import { unsavedOf, type Unsaved } from './unsaved.js';
 import {
   conflictFound,
   decided,
@@ -30,7 +31,7 @@ const work = (revision = 1, decisions = newDecisions('Kettle')): Work => ({
   printings: [],
 });
 
-const open = (unsaved: WorkDecisions | null = null): WorkState =>
+const open = (unsaved: Unsaved | null = null): WorkState =>
   workReducer(undefined, opened({ work: work(), unsaved }));
 
 /** Makes decisions a given time apart. */
@@ -161,8 +162,26 @@ describe('saving', () => {
   });
 
   it('takes up decisions that were stashed', () => {
-    const state = open(newDecisions('Stashed'));
+    const state = open({ decisions: newDecisions('Stashed'), conflict: false });
     expect([state.decisions?.title, state.saving]).to.deep.equal(['Stashed', 'unsaved']);
+  });
+
+  it('asks which side to go on from when someone else saved what was stashed here', () => {
+    const state = open({ decisions: newDecisions('Mine'), conflict: true });
+    expect([state.decisions?.title, state.saving]).to.deep.equal(['Mine', 'conflict']);
+    expect(workReducer(state, theirsTaken()).decisions?.title).to.equal('Kettle');
+    expect(workReducer(state, oursKept())).to.deep.include({ saving: 'unsaved', revision: 1 });
+  });
+
+  it('tells its own save that landed from another’s', () => {
+    const [first, second] = [newDecisions('First'), newDecisions('Second')];
+    const stashed = { revision: 1, decisions: second, sent: first };
+    expect(unsavedOf(work(2, first), stashed)).to.deep.equal({ decisions: second, conflict: false });
+    expect(unsavedOf(work(2, newDecisions('Theirs')), stashed)?.conflict).to.equal(true);
+    expect(unsavedOf(work(3, first), stashed)?.conflict).to.equal(true);
+    expect(unsavedOf(work(1), stashed)).to.deep.equal({ decisions: second, conflict: false });
+    expect(unsavedOf(work(2, second), stashed)).to.equal(null);
+    expect(unsavedOf(work(1), null)).to.equal(null);
   });
 
   it('after a conflict goes on from either version and loses neither', () => {

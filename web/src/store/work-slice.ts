@@ -1,6 +1,7 @@
 import { createSlice, type PayloadAction } from '@reduxjs/toolkit';
 import type { Work, WorkDecisions } from '@nobrel/core/file';
 import type { MapBegun, MapSettings } from '@nobrel/core/map';
+import type { Unsaved } from './unsaved.js';
 
 /** Stations whose decisions are objects. */
 export type DecisionRoom = Exclude<keyof WorkDecisions, 'title' | 'mapBegun' | 'demo'>;
@@ -52,11 +53,13 @@ const slice = createSlice({
   name: 'work',
   initialState,
   reducers: {
-    opened(state, { payload }: PayloadAction<{ work: Work; unsaved: WorkDecisions | null }>) {
+    opened(state, { payload }: PayloadAction<{ work: Work; unsaved: Unsaved | null }>) {
       const { work, unsaved } = payload;
       const { id, revision, decisions } = work;
-      Object.assign(state, { ...initialState, id, revision, decisions: unsaved ?? decisions });
-      if (unsaved) state.saving = 'unsaved';
+      Object.assign(state, { ...initialState, id, revision, decisions: unsaved?.decisions ?? decisions });
+      if (!unsaved) return;
+      state.saving = unsaved.conflict ? 'conflict' : 'unsaved';
+      if (unsaved.conflict) state.theirs = { revision, decisions };
     },
     /** One or several decisions, made as one step. */
     decided: {
