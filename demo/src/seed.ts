@@ -139,7 +139,11 @@ function transferred(
 ): WorkDecisions {
   const filed = reached === 'filed';
   const method = filed ? 'rubbed-backing' : 'transfer-sheet';
-  const steps = transferSteps(surfaceOf(decisions.fit), { method, hand: 'right' }, { count: pages, barsMm: [100] });
+  const steps = transferSteps(
+    surfaceOf(decisions.fit),
+    { method, hand: 'right' },
+    { count: pages, barsMm: [100] },
+  );
   const ticked = filed ? steps : steps.slice(0, Math.ceil(steps.length / 2));
   const at = (minute: number) => new Date(Date.UTC(2026, 9, 17, 15, minute)).toISOString();
   return {

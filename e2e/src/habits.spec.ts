@@ -11,6 +11,7 @@ async function tabTo(page: Page, control: Locator): Promise<void> {
 
 test('the strip and the sentence work from the keyboard alone', async ({ page, server }) => {
   await beginWork(page, server);
+  await expect(page.getByRole('navigation', { name: 'Order of work' })).toBeVisible();
   // From the top of the page by Tab to the strip.
   await page.locator('body').press('Tab');
   await expect(page.getByRole('link', { name: 'To the work' })).toBeFocused();

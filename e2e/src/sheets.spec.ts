@@ -276,7 +276,7 @@ test('no more sticks are offered than a guide can take', async ({ page, seeded }
   await expect(page.getByLabel('Name of a colour of your own')).toBeHidden();
   await saved(page);
   // One taken back makes room again.
-  await page.getByLabel('Backing colour').click();
+  await page.getByLabel('Backing colour', { exact: true }).click();
   await page.getByTitle('stick 12', { exact: true }).last().click();
   await shapes.nth(12).press('Enter');
   await expect(page.getByLabel('Name of a colour of your own')).toBeVisible();

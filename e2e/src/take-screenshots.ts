@@ -96,7 +96,7 @@ const shots: readonly Shot[] = [
       await page.getByText('Backing colours', { exact: true }).click();
       const leaf = page.getByRole('application', { name: /^Map/ });
       await leaf.click({ position: { x: 150, y: 250 } });
-      await page.getByLabel('Stick in hand').click();
+      await page.getByLabel('Backing colour', { exact: true }).click();
       await page.getByTitle('grey blue').last().click();
       await leaf.click({ position: { x: 330, y: 330 } });
       await page.getByRole('heading', { name: 'In the margin' }).click();
@@ -109,6 +109,9 @@ const shots: readonly Shot[] = [
   { file: 'transfer-tablet', work: 'Kettle', station: 'transfer', size: { width: 820, height: 1180 } },
 ];
 
+/** Names of the pictures to renew; all of them when none is named. */
+const only = process.argv.slice(2);
+
 const folder = fileURLToPath(new URL('../../../docs/screenshots/', import.meta.url));
 await mkdir(folder, { recursive: true });
 const dataFolder = await mkdtemp(join(tmpdir(), 'nobrel-shots-'));
@@ -119,10 +122,18 @@ const browser = await chromium.launch({
   executablePath: process.env['NOBREL_CHROMIUM'] ?? '/usr/bin/chromium',
   args: ['--no-sandbox', '--disable-gpu', '--disable-background-networking'],
 });
-for (const { file, work, station, room = 'studio', size = { width: 1280, height: 800 }, before } of shots) {
+for (const {
+  file,
+  work,
+  station,
+  room = 'studio',
+  size = { width: 1280, height: 800 },
+  before,
+} of shots.filter(({ file }) => only.length === 0 || only.includes(file))) {
   const page = await browser.newPage({ viewport: size });
   await page.addInitScript(
-    (chosen) => localStorage.setItem('nobrel-view', JSON.stringify({ unit: 'mm', room: chosen })),
+    (chosen) =>
+      localStorage.setItem('nobrel-view', JSON.stringify({ unit: 'mm', room: chosen, toured: true })),
     room,
   );
   const found = works.find(({ decisions }) => work !== null && decisions.title.startsWith(work));

@@ -85,7 +85,7 @@ function extending(picture: PictureSize, fit: FitDecisions, unit: LengthUnit): W
   const added = 1 - (frame.width * frame.height) / (drawing.width * drawing.height);
   return {
     id: 'extend',
-    title: 'Draw on',
+    title: 'Extend by hand',
     says:
       added < 1e-4
         ? 'Nothing has to be drawn on.'
