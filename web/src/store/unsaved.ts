@@ -1,4 +1,4 @@
-import { z } from 'zod';
+import type { z } from 'zod';
 import { saveRequestSchema, workDecisionsSchema, type Work, type WorkDecisions } from '@nobrel/core/file';
 
 const keyOf = (id: string) => `nobrel-unsaved-${id}`;
