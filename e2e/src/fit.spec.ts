@@ -257,7 +257,7 @@ test('measures are listed from one corner, follow a surface out of square, and p
   await expect(page.getByText(/Spout: .* from the left/)).toBeVisible();
 });
 
-test('enlarging by machine is reckoned from the measured sketch, with an order slip', async ({
+test('enlarging by machine is estimated from the measured sketch, with an order slip', async ({
   page,
   server,
 }) => {

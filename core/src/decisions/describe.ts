@@ -36,9 +36,14 @@ export function decisionsIn(table: z.ZodType, path: readonly string[] = []): Pla
  * @throws Error when there is none: a mistake in the program
  */
 export function decisionAt(table: z.ZodType, at: string): PlacedDecision {
-  const found = decisionsIn(table).find(({ path }) => path.join('.') === at);
-  if (!found) throw new Error(`There is no decision ${at}.`);
-  return found;
+  const path = at.split('.');
+  const schema = path.reduce<z.ZodType | null>((group, name) => {
+    const inner = group instanceof z.ZodPrefault ? group.unwrap() : group;
+    const part: unknown = inner instanceof z.ZodObject ? inner.shape[name] : null;
+    return part instanceof z.ZodType ? part : null;
+  }, table);
+  if (!schema || !isDecision(schema)) throw new Error(`There is no decision ${at}.`);
+  return { path, decision: schema, words: wordsOf(schema) };
 }
 
 type Tree = Readonly<Record<string, unknown>>;
@@ -87,10 +92,11 @@ export function decisionTable(table: z.ZodType): string {
     initialWords(decision),
     flag ? `\`${flag}\`` : '',
   ]);
+  return markdownTable(['decision', 'what it does', 'unit', 'takes', 'begins as', 'option'], rows);
+}
+
+/** A table in Markdown. */
+export function markdownTable(head: readonly string[], rows: readonly (readonly string[])[]): string {
   const line = (cells: readonly string[]) => `| ${cells.join(' | ')} |`;
-  return [
-    line(['decision', 'what it does', 'unit', 'takes', 'begins as', 'option']),
-    line(['---', '---', '---', '---', '---', '---']),
-    ...rows.map(line),
-  ].join('\n');
+  return [line(head), line(head.map(() => '---')), ...rows.map(line)].join('\n');
 }

@@ -1,5 +1,5 @@
 import type { z } from 'zod';
-import { decisionTable } from '../decisions/index.js';
+import { decisionTable, markdownTable } from '../decisions/index.js';
 import { fitDecisionsSchema } from '../fit/index.js';
 import { mapSettingsSchema } from '../map/index.js';
 import { referenceDecisionsSchema } from '../reference/index.js';
@@ -15,10 +15,6 @@ const tables: Readonly<Partial<Record<Station, z.ZodType>>> = {
   transfer: transferDecisionsSchema,
 };
 
-const line = (cells: readonly string[]) => `| ${cells.join(' | ')} |`;
-const table = (head: readonly string[], rows: readonly (readonly string[])[]) =>
-  [line(head), line(head.map(() => '---')), ...rows.map(line)].join('\n');
-
 /** The page of the docs on decisions, sheet kinds and transfer methods, in Markdown, as the tables describe them. */
 export function decisionsPage(): string {
   const parts = [
@@ -33,7 +29,7 @@ export function decisionsPage(): string {
     if (id === 'sheets')
       parts.push(
         '### Sheet kinds',
-        table(
+        markdownTable(
           ['kind', 'called', 'for', 'joined from sheets', 'lists beside it'],
           sheetKindIds.map((kind) => [
             `\`${kind}\``,
@@ -47,7 +43,7 @@ export function decisionsPage(): string {
     if (id === 'transfer')
       parts.push(
         '### Methods',
-        table(
+        markdownTable(
           ['method', 'called', 'suits', 'works from'],
           transferMethodIds.map((method) => {
             const { name: called, suits, sheets } = transferMethods[method];

@@ -1,3 +1,4 @@
+export * from './setting-choices.js';
 export * from './settings.js';
 export * from './schools.js';
 export * from './suggest-school.js';

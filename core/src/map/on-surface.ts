@@ -1,5 +1,5 @@
 import { lightnessOfLuminance, luminanceOfLightness } from '../colour/index.js';
-import type { Firmness } from './settings.js';
+import type { Firmness } from './setting-choices.js';
 
 /** Share of the light a graphite line lets back, by how firmly it is drawn: faint H, middling HB, firm 2B. */
 const letsBack: Readonly<Record<Firmness, number>> = { faint: 0.62, middling: 0.38, firm: 0.16 };

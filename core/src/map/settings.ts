@@ -5,36 +5,16 @@ import {
   optionalNumberDecision,
   switchDecision,
 } from '../decisions/index.js';
-
-/**
- * What the map holds: value shapes as they are seen, where things of one value that touch are one shape; lines of
- * things alone, their contours and thin parts, without values; or both.
- */
-export const mapModes = ['values', 'lines', 'both'] as const;
-export type MapMode = (typeof mapModes)[number];
-
-/** How the limits between values are found. */
-export const separations = ['best', 'even-steps', 'even-shares', 'by-hand'] as const;
-export type Separation = (typeof separations)[number];
-
-/** What becomes of the outlines of cast shadows. */
-export const castShadowWays = ['kept', 'dropped', 'dotted'] as const;
-export type CastShadowWay = (typeof castShadowWays)[number];
-
-/** What becomes of a contour where nothing is seen of it, though the thing goes on. */
-export const fadedContourWays = ['dropped', 'dotted', 'kept'] as const;
-export type FadedContourWay = (typeof fadedContourWays)[number];
-
-/** The detail a map begins with: every contour that is more likely one than not. */
-export const usualDetail = 0.5;
-
-/** How firmly lines are drawn on the final surface. */
-export const firmnesses = ['faint', 'middling', 'firm'] as const;
-export type Firmness = (typeof firmnesses)[number];
-
-/** Fewest and most values a picture is squinted into. */
-export const fewestValues = 2;
-export const mostValues = 9;
+import {
+  mapModes,
+  separations,
+  castShadowWays,
+  fadedContourWays,
+  usualDetail,
+  firmnesses,
+  fewestValues,
+  mostValues,
+} from './setting-choices.js';
 
 /** The decisions that make a map, as kept with a work. As they begin, most people can trace it in an evening. */
 export const mapSettingsSchema = z.object({

@@ -17,9 +17,9 @@ type CursorOptions = {
 
 /**
  * A cursor that stands in for the pointer while a tool is used: arrows move it, Enter picks at it, or begins and ends
- * a stroke. Escape leaves a stroke off.
+ * a stroke.
  *
- * @returns where it is, and a handler of keys that says whether a key was its own
+ * @returns a handler of keys that says whether a key was its own, and how to let the cursor go
  */
 export function useCursor({ seen, scale, onPick, onMove, onStroke }: CursorOptions) {
   const [cursor, setCursor] = useState<Point | null>(null);
@@ -50,5 +50,9 @@ export function useCursor({ seen, scale, onPick, onMove, onStroke }: CursorOptio
     onMove(at);
     return true;
   };
-  return { cursor, stroking: stroke !== null, onKey, forget: () => setCursor(null) };
+  const forget = () => {
+    setCursor(null);
+    setStroke(null);
+  };
+  return { onKey, forget };
 }

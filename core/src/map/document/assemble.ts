@@ -6,7 +6,8 @@ import type { PixelWindow } from '../../raster/index.js';
 import type { Correction } from '../corrections/index.js';
 import type { Join, Regions } from '../values/index.js';
 import { outside, type ArcUse, type PlanarMap, type Stretch } from '../boundaries/index.js';
-import type { FadedContourWay, MapSettings } from '../settings.js';
+import type { MapSettings } from '../settings.js';
+import type { FadedContourWay } from '../setting-choices.js';
 
 /** Where a map lies: the surface and the picture's frame on it, mm. */
 export type Placement = { surface: { width: number; height: number }; frame: Rect };

@@ -1,4 +1,4 @@
-import type { Separation } from '../settings.js';
+import type { Separation } from '../setting-choices.js';
 
 /** Steps of the histogram over L\* 0–100; 0.4 L\* is finer than any eye tells apart. */
 const bins = 256;

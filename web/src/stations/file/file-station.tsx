@@ -1,8 +1,7 @@
 import { paperName, sheetKindWords } from '@nobrel/core/sheets';
 import { Button, Input } from 'antd';
 import { sidesWords, surfaceKind } from '@nobrel/core/fit';
-import { mainPictureOf, stations, standingOf } from '@nobrel/core/file';
-import { permissionWords } from '@nobrel/core/reference';
+import { creditOf, mainPictureOf, stations, standingOf } from '@nobrel/core/file';
 import { minutesSpent, transferMethods } from '@nobrel/core/transfer';
 import { counted, formatMinutes, formatSize, formatDate } from '@nobrel/core/units';
 import { TextGap } from '../../bench/gaps.js';
@@ -90,10 +89,7 @@ function Record() {
   const { picture } = mainPictureOf(work);
   const { reference, fit, transfer, file } = decisions;
   const rows: [string, string][] = [
-    [
-      'Reference',
-      `${picture.name}, by ${reference.owner || 'nobody noted'}; ${permissionWords(reference.permission)}${reference.permissionNote ? `. ${reference.permissionNote}` : ''}`,
-    ],
+    ['Reference', `${picture.name}. ${creditOf(reference)}`],
     [
       'Surface',
       `${surfaceKind(fit.kind).name}, ${formatSize(fit.widthMm, fit.heightMm, unit)}, margins ${sidesWords(fit.marginsMm, unit)}`,
