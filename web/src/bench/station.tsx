@@ -1,4 +1,5 @@
 import type { ReactNode } from 'react';
+import { Hand } from '../leaves/in-hand.js';
 import { Pointing } from '../leaves/pointed.js';
 import { ToolSlots } from './tool-slot.js';
 
@@ -14,15 +15,17 @@ export function StationBench({
 }) {
   return (
     <Pointing>
-      <ToolSlots>
-        <div className="station">
-          {sentence}
-          <div className="station-body">
-            {children}
-            {notes}
+      <Hand>
+        <ToolSlots>
+          <div className="station">
+            {sentence}
+            <div className="station-body">
+              {children}
+              {notes}
+            </div>
           </div>
-        </div>
-      </ToolSlots>
+        </ToolSlots>
+      </Hand>
     </Pointing>
   );
 }

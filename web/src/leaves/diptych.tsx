@@ -1,30 +1,15 @@
 import { Switch } from 'antd';
 import { zoomIdentity, type ZoomTransform } from 'd3-zoom';
-import { useState, type ReactNode } from 'react';
+import { useState } from 'react';
 import type { Point, Rect } from '@nobrel/core/geometry';
 import { formatLength } from '@nobrel/core/units';
 import { useAppDispatch, useAppSelector, useUnit } from '../store/hooks.js';
 import { loupeTaken } from '../store/view-slice.js';
-import { Leaf, type LeafProps } from './leaf.js';
+import { ToolHandles, ToolMarks, useInHand, type InHand } from './in-hand.js';
+import { Leaf } from './leaf.js';
 import { Places, usePointed } from './pointed.js';
 import { LeavesChoice, SharedWidth, useLeaves } from './shared-width.js';
-
-/** One side of the diptych. */
-export type DiptychSide = Pick<
-  LeafProps,
-  'title' | 'tools' | 'handles' | 'onPick' | 'onHover' | 'onStroke' | 'details' | 'legend'
-> & {
-  content: ReactNode;
-  extent?: Rect;
-  /** Where the whole prepared picture lies, so that notes can point to spots on it. */
-  pictureAt?: Rect;
-  /** Set where the content is seen from behind: a spot at x lies on this leaf at mirrorAbout − x. */
-  mirrorAbout?: number;
-  /** Set where the content is no picture of the same places, so that no spot is shared. */
-  apart?: boolean;
-  /** Whether its units are millimetres where that differs from the other leaf. */
-  inMm?: boolean;
-};
+import type { DiptychSide, RightSide } from './side.js';
 
 type DiptychProps = {
   /** What both leaves bring into view, in content units; a side may show another part. */
@@ -32,12 +17,16 @@ type DiptychProps = {
   /** False while the content is counted in pixels of the picture. */
   measured?: boolean;
   left: DiptychSide;
-  /** A leaf, or a panel in its place. */
-  right: DiptychSide | { panel: ReactNode };
+  right: RightSide;
 };
 
-/** Two linked leaves: what you work from and what you work on. The same spot is marked on both. */
-export function Diptych({ extent, measured = true, left, right }: DiptychProps) {
+/**
+ * Two linked leaves: what you work from and what you work on. The same spot is marked on both. The tool in hand
+ * may put leaves of its own in their place.
+ */
+export function Diptych({ extent, measured = true, ...usual }: DiptychProps) {
+  const inHand = useInHand();
+  const { left = usual.left, right = usual.right } = inHand;
   const unit = useUnit();
   const dispatch = useAppDispatch();
   const loupe = useAppSelector((state) => state.view.loupe);
@@ -54,13 +43,26 @@ export function Diptych({ extent, measured = true, left, right }: DiptychProps) 
     mirrorAbout,
     apart = false,
     inMm,
+    tool,
+    handles,
     ...side
   }: DiptychSide) => {
     const turned = (point: Point | null) =>
       point && mirrorAbout !== undefined ? { x: mirrorAbout - point.x, y: point.y } : point;
     return (
       <Leaf
+        {...(tool && heardBy(inHand))}
         {...side}
+        handles={
+          tool === 'marks and handles' ? (
+            <>
+              {handles}
+              <ToolHandles />
+            </>
+          ) : (
+            handles
+          )
+        }
         // A leaf apart shows other places, so that it keeps a view and a pointer of its own.
         {...(apart ? { view: ownView, onView: setOwnView } : { view, onView: setView })}
         extent={own ?? extent}
@@ -70,6 +72,7 @@ export function Diptych({ extent, measured = true, left, right }: DiptychProps) 
         loupe={loupe}
       >
         {content}
+        {tool && <ToolMarks />}
         {pictureAt && places.length > 0 && <Places places={places} at={pictureAt} kind="pointed" />}
       </Leaf>
     );
@@ -123,4 +126,9 @@ export function Diptych({ extent, measured = true, left, right }: DiptychProps) 
       </div>
     </div>
   );
+}
+
+/** What a tool hears of a leaf, and nothing where it listens to nothing. */
+function heardBy({ onPick, onHover, onStroke }: InHand): Pick<InHand, 'onPick' | 'onHover' | 'onStroke'> {
+  return { ...(onPick && { onPick }), ...(onHover && { onHover }), ...(onStroke && { onStroke }) };
 }

@@ -2,10 +2,10 @@ import { Segmented } from 'antd';
 import { useState, type ReactNode } from 'react';
 import { findFitFault, layOut } from '@nobrel/core/fit';
 import { useDecisions } from '../store/hooks.js';
-import type { DiptychSide } from './diptych.js';
 import { LookChoice } from './look-choice.js';
 import { PictureOnSurface } from './main-picture.js';
 import { SurfaceSheet } from './surface-sheet.js';
+import type { DiptychSide } from './side.js';
 import { useLoupeDetails, useMainPicture } from './use-reference.js';
 
 /**

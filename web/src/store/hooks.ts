@@ -19,7 +19,9 @@ export const useWorkId = (): string => opened(useAppSelector((state) => state.wo
 
 /** The decisions of one station, or the title. */
 export function useDecisions<R extends keyof WorkDecisions>(room: R): WorkDecisions[R] {
-  return opened(useAppSelector((state) => state.work.decisions))[room];
+  const decision = useAppSelector((state) => state.work.decisions?.[room]);
+  if (decision === undefined) throw new Error('No work is open.');
+  return decision;
 }
 
 /** What the server keeps of the work beside its decisions: the same object until that changes. */

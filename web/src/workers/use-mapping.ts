@@ -1,11 +1,10 @@
 import { proxy, wrap, type Remote } from 'comlink';
-import { useCallback, useEffect, useRef, useState } from 'react';
+import { useCallback, useEffect, useEffectEvent, useRef, useState } from 'react';
 import type { MapDocument } from '@nobrel/core/documents';
 import { isMapCurrent, mapOrigin, mapRequestOf, type Work } from '@nobrel/core/file';
 import type { MapProgress } from '@nobrel/core/map';
 import { messageOf } from '../store/api/base.js';
 import { useKeepMapMutation, useKeptMapQuery } from '../store/api/map.js';
-import { useAppDispatch } from '../store/hooks.js';
 import type { MapWorker } from './map-worker.js';
 
 /** How the map stands while it is being made. */
@@ -41,26 +40,24 @@ export function usePictureRead(work: Work, wanted: boolean): boolean {
   const request = mapRequestOf(work);
   const key = JSON.stringify([request?.picture.hash, request?.squaring, request?.window, request?.placement]);
   const [read, setRead] = useState<string | null>(null);
-  const latest = useRef(work);
-  useEffect(() => {
-    latest.current = work;
-  });
-  useEffect(() => {
-    if (!wanted) return;
-    const order = mapRequestOf(latest.current);
+  // The key stands for all that the order is made of.
+  const haveRead = useEffectEvent(() => {
+    const order = mapRequestOf(work);
     if (!order) return;
     void mapWorker()
       .ready(order)
       .then((done) => {
         if (done) setRead(key);
       });
+  });
+  useEffect(() => {
+    if (wanted) haveRead();
   }, [wanted, key]);
   return read === key;
 }
 
 /** Keeps the map in step with the work's decisions: made in the worker, then kept by the server. */
 export function useMapping(work: Work): Mapping {
-  const dispatch = useAppDispatch();
   const kept = useKeptMapQuery(work.id, { skip: work.map === null });
   const [keepMap] = useKeepMapMutation();
   const [made, setMade] = useState<{ map: MapDocument; preview: boolean } | null>(null);
@@ -71,11 +68,6 @@ export function useMapping(work: Work): Mapping {
   const request = mapRequestOf(work);
   const key = JSON.stringify([request, round]);
   const newest = useRef(key);
-  const latest = useRef(work);
-  useEffect(() => {
-    latest.current = work;
-  });
-
   const keptMap = work.map === null ? null : (kept.data?.document ?? null);
   const waiting = work.map !== null && kept.isLoading;
   const upToDate =
@@ -83,41 +75,42 @@ export function useMapping(work: Work): Mapping {
     (keptMap && isMapCurrent(keptMap, work) ? keptMap : null);
   const needed = request !== null && !waiting && upToDate === null;
 
+  const make = useEffectEvent(() => {
+    // The key stands for all that the request is made of.
+    const wanted = request;
+    if (!wanted) return;
+    setStopped(false);
+    setFault(null);
+    setProgress({ stage: 'Reading the picture', share: 0 });
+    mapWorker()
+      .make(
+        wanted,
+        proxy((report) => {
+          if (newest.current !== key) return;
+          if (report.kind === 'progress') setProgress(report.progress);
+          else setMade({ map: report.map, preview: true });
+        }),
+      )
+      .then(async (drawn) => {
+        if (!drawn || newest.current !== key) return;
+        // The document speaks of the picture as stored and prepared, not of the worker's copy.
+        const map = { ...drawn, settings: { ...drawn.settings, ...mapOrigin(wanted) } };
+        setMade({ map, preview: false });
+        setProgress(null);
+        const answer = await keepMap({ id: work.id, document: map });
+        if (answer.error) setFault(`The map could not be kept. ${messageOf(answer.error)}`);
+      })
+      .catch((error: unknown) => {
+        setProgress(null);
+        setFault(error instanceof Error ? error.message : 'The map could not be made.');
+      });
+  });
   useEffect(() => {
-    const { id } = latest.current;
-    // The key stands for all that the request is made of; it is read here as it was when the key changed.
-    const wanted = needed ? mapRequestOf(latest.current) : null;
-    if (!wanted) return undefined;
+    if (!needed) return undefined;
     newest.current = key;
-    const timer = setTimeout(() => {
-      setStopped(false);
-      setFault(null);
-      setProgress({ stage: 'Reading the picture', share: 0 });
-      mapWorker()
-        .make(
-          wanted,
-          proxy((report) => {
-            if (newest.current !== key) return;
-            if (report.kind === 'progress') setProgress(report.progress);
-            else setMade({ map: report.map, preview: true });
-          }),
-        )
-        .then(async (drawn) => {
-          if (!drawn || newest.current !== key) return;
-          // The document speaks of the picture as stored and prepared, not of the worker's copy.
-          const map = { ...drawn, settings: { ...drawn.settings, ...mapOrigin(wanted) } };
-          setMade({ map, preview: false });
-          setProgress(null);
-          const answer = await keepMap({ id, document: map });
-          if (answer.error) setFault(`The map could not be kept. ${messageOf(answer.error)}`);
-        })
-        .catch((error: unknown) => {
-          setProgress(null);
-          setFault(error instanceof Error ? error.message : 'The map could not be made.');
-        });
-    }, settleMs);
+    const timer = setTimeout(make, settleMs);
     return () => clearTimeout(timer);
-  }, [key, needed, dispatch, keepMap]);
+  }, [key, needed]);
 
   const stop = useCallback(() => {
     newest.current = '';

@@ -1,5 +1,6 @@
 import { wrap, type Remote } from 'comlink';
-import { useEffect, useRef, useState } from 'react';
+import { LRUCache } from 'lru-cache';
+import { useEffect, useEffectEvent, useState } from 'react';
 import type { VisualWeight } from '@nobrel/core/fit';
 import type { StoredPicture } from '@nobrel/core/file';
 import type { Quad } from '@nobrel/core/geometry';
@@ -46,18 +47,15 @@ const fullPx = 2000;
 const settleMs = 250;
 
 /** Drawings kept, so that going to the next station shows the picture at once. */
-const mostKept = 12;
-const kept = new Map<string, string>();
+const kept = new LRUCache<string, string>({
+  max: 12,
+  // What is on the page just now may still be loading it.
+  dispose: (url) => setTimeout(() => URL.revokeObjectURL(url), 10_000),
+});
 
 function keep(key: string, blob: Blob): string {
   const url = URL.createObjectURL(blob);
   kept.set(key, url);
-  for (const [oldest, old] of kept) {
-    if (kept.size <= mostKept) break;
-    kept.delete(oldest);
-    // What is on the page just now may still be loading it.
-    setTimeout(() => URL.revokeObjectURL(old), 10_000);
-  }
   return url;
 }
 
@@ -72,19 +70,15 @@ export function usePrepared(picture: StoredPicture, squaring: Squaring, drawing:
   const { hash } = picture;
   const own = JSON.stringify([hash, squaring, drawing]);
   const [drawn, setDrawn] = useState<Drawn & { of: string }>({ href: null, fault: null, of: '' });
-  const latest = useRef({ picture, squaring, drawing });
-  useEffect(() => {
-    latest.current = { picture, squaring, drawing };
-  });
+  // `own` stands for all that is asked for.
+  const draw = useEffectEvent((longSidePx: number) => drawOnce(own, picture, squaring, drawing, longSidePx));
   const onServer = isUntouched(squaring) && drawing !== 'average';
   const ready = kept.get(own);
   useEffect(() => {
     if (onServer || ready) return undefined;
     let current = true;
-    // `own` stands for all that is asked for; it is read here as it was when that changed.
-    const asked = latest.current;
     const ask = async (longSidePx: number, final: boolean) => {
-      const blob = await drawOnce(own, asked.picture, asked.squaring, asked.drawing, longSidePx);
+      const blob = await draw(longSidePx);
       if (!current) return;
       const href = final ? keep(own, blob) : URL.createObjectURL(blob);
       setDrawn({ href, fault: null, of: own });
@@ -118,15 +112,12 @@ type Found<T> = { of: string; value: T };
 /** Asks a worker whenever the key changes; null while there is no answer, or no key. */
 function useAsked<T>(key: string | null, waitMs: number, ask: () => Promise<T>): T | null {
   const [found, setFound] = useState<Found<T> | null>(null);
-  const latest = useRef(ask);
-  useEffect(() => {
-    latest.current = ask;
-  });
+  const askNow = useEffectEvent(ask);
   useEffect(() => {
     if (key === null) return undefined;
     let current = true;
     const timer = setTimeout(() => {
-      latest.current().then(
+      askNow().then(
         (value) => current && setFound({ of: key, value }),
         // The leaves say so when a picture cannot be read.
         () => undefined,
@@ -155,11 +146,8 @@ export function useWeight({ hash, width, height }: StoredPicture, squaring: Squa
 }
 
 /** The sheet that is seen on a stored picture, or that none is; null while it is looked for. */
-export function useSheet(
-  { hash, width, height }: StoredPicture,
-  wanted: boolean,
-): { corners: Quad | null } | null {
-  return useAsked(wanted ? JSON.stringify(['sheet', hash]) : null, 0, async () => ({
+export function useSheet({ hash, width, height }: StoredPicture): { corners: Quad | null } | null {
+  return useAsked(JSON.stringify(['sheet', hash]), 0, async () => ({
     corners: await worker('measures').findSheet({ hash, width, height }),
   }));
 }

@@ -12,14 +12,21 @@ import { LinkButton } from '../../bench/link-button.js';
 import { ChoiceGap } from '../../bench/gaps.js';
 import { SizeGap } from '../../bench/size-gap.js';
 import { useUnit, useWorkId } from '../../store/hooks.js';
-import { useFit } from './use-fit.js';
+import { ToolInHand } from '../../leaves/in-hand.js';
+import { useFit, useLayout } from './use-fit.js';
 
 const paperOptions = namedFormats
   .filter((format) => format.for === 'paper')
   .map(({ id, name }) => ({ value: id, label: name }));
 
+/** Enlarging by machine, or by a sketch, in place of the right leaf. */
+export function EnlargeTool() {
+  return <ToolInHand right={{ panel: <EnlargePanel /> }} />;
+}
+
 /** Enlarging by machine: what to order at a copy shop, and what a printer at home takes. */
-export function EnlargePanel({ layout }: { layout: Layout }) {
+function EnlargePanel() {
+  const layout = useLayout();
   const id = useWorkId();
   const { fit, change } = useFit();
   const unit = useUnit();

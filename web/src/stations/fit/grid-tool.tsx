@@ -1,5 +1,4 @@
 import { Button } from 'antd';
-import type { ReactNode } from 'react';
 import {
   gridOf,
   gridSuggestions,
@@ -22,7 +21,8 @@ import { Panel } from '../../bench/panel.js';
 import { ListGap } from '../../bench/list-gap.js';
 import { useMainPicture } from '../../leaves/use-reference.js';
 import { useDecisions, useUnit } from '../../store/hooks.js';
-import { useFit } from './use-fit.js';
+import { useFit, useLayout } from './use-fit.js';
+import { ToolInHand } from '../../leaves/in-hand.js';
 
 /** Millimetres of the original on one of the surface, when the real size of the squared original is known. */
 function usePerSurfaceMm(layout: Layout): number | null {
@@ -34,7 +34,8 @@ function usePerSurfaceMm(layout: Layout): number | null {
 }
 
 /** The grid: its decisions, and clicking its squares to halve them. */
-export function useGridTool(layout: Layout): { sentence: ReactNode; onPick: (at: Point) => void } {
+export function GridTool() {
+  const layout = useLayout();
   const { fit, change } = useFit();
   const unit = useUnit();
   const { grid } = fit;
@@ -50,39 +51,41 @@ export function useGridTool(layout: Layout): { sentence: ReactNode; onPick: (at:
   const gap = (at: DecisionPath<GridDecisions>) => (
     <DecisionGap table={gridSchema} at={at} values={grid} onChange={set} />
   );
-  return {
-    onPick,
-    sentence: (
-      <>
-        {gap('shown')} Divide it {gap('by')}:{' '}
-        {grid.by === 'counts' ? (
-          <>
-            {gap('columns')} by {gap('rows')}, squares {formatSize(lines.squareX, lines.squareY, unit)}
-          </>
-        ) : (
-          <>
-            {gap('spacingMm')}
-            {lines.restX > 0 && `, ${formatLength(lines.restX, unit)} left in the last column`}
-            {lines.restY > 0 && `, ${formatLength(lines.restY, unit)} left in the last row`}
-          </>
-        )}
-        ; {gap('diagonals')}; halved in{' '}
-        <ListGap
-          label="Squares that are halved"
-          empty="no square"
-          values={grid.halved}
-          read={(name) => readSquare(name, lines.xs.length - 1, lines.ys.length - 1)}
-          onChange={(halved) => set({ halved })}
-        />{' '}
-        (click one); lines {gap('lineMm')}{' '}
-        <ColourGap label="Colour of the grid" value={grid.colour} onChange={(colour) => set({ colour })} />{' '}
-        <Suggestions layout={layout} grid={grid} set={set} />{' '}
-        <Panel label="Ticks along the edges">
-          <Ticks layout={layout} fit={fit} unit={unit} />
-        </Panel>
-      </>
-    ),
-  };
+  return (
+    <ToolInHand
+      onPick={onPick}
+      sentence={
+        <>
+          {gap('shown')} Divide it {gap('by')}:{' '}
+          {grid.by === 'counts' ? (
+            <>
+              {gap('columns')} by {gap('rows')}, squares {formatSize(lines.squareX, lines.squareY, unit)}
+            </>
+          ) : (
+            <>
+              {gap('spacingMm')}
+              {lines.restX > 0 && `, ${formatLength(lines.restX, unit)} left in the last column`}
+              {lines.restY > 0 && `, ${formatLength(lines.restY, unit)} left in the last row`}
+            </>
+          )}
+          ; {gap('diagonals')}; halved in{' '}
+          <ListGap
+            label="Squares that are halved"
+            empty="no square"
+            values={grid.halved}
+            read={(name) => readSquare(name, lines.xs.length - 1, lines.ys.length - 1)}
+            onChange={(halved) => set({ halved })}
+          />{' '}
+          (click one); lines {gap('lineMm')}{' '}
+          <ColourGap label="Colour of the grid" value={grid.colour} onChange={(colour) => set({ colour })} />{' '}
+          <Suggestions layout={layout} grid={grid} set={set} />{' '}
+          <Panel label="Ticks along the edges">
+            <Ticks layout={layout} fit={fit} unit={unit} />
+          </Panel>
+        </>
+      }
+    />
+  );
 }
 
 /** A square's name as typed, or a sentence on why it is none. */

@@ -14,7 +14,7 @@ import { LinkButton } from '../../bench/link-button.js';
 import { ChoiceGap, LengthGap } from '../../bench/gaps.js';
 import { useUnit, useWorkId } from '../../store/hooks.js';
 import { MeasuresTable } from './measures-table.js';
-import { useFit } from './use-fit.js';
+import { useFit, useLayout } from './use-fit.js';
 import { useSettingOut } from './use-setting-out.js';
 
 const datumWords: Readonly<Record<Datum, string>> = {
@@ -25,7 +25,8 @@ const datumWords: Readonly<Record<Datum, string>> = {
 };
 
 /** What has to be measured at the surface, from one corner; its landmarks; and how square it really is. */
-export function SettingOutPanel({ layout, onAdd }: { layout: Layout; onAdd: () => void }) {
+export function SettingOutPanel({ onAdd }: { onAdd: () => void }) {
+  const layout = useLayout();
   const id = useWorkId();
   const { fit, change } = useFit();
   const unit = useUnit();

@@ -18,6 +18,7 @@ import { ChoiceGap, ColourGap, LengthGap } from '../../bench/gaps.js';
 import { messageOf } from '../../store/api/base.js';
 import { useForgetSizeMutation, useSaveSizeMutation, useSizesQuery } from '../../store/api/fit.js';
 import { useUnit } from '../../store/hooks.js';
+import { ToolInHand } from '../../leaves/in-hand.js';
 import { useFit } from './use-fit.js';
 
 type Trait = 'watercolour' | 'erases' | 'dents' | 'takesWax' | 'tapeMarks';
@@ -32,8 +33,13 @@ const traitWords: Readonly<Record<Trait, readonly [string, string]>> = {
 
 const sideNames: readonly (keyof Sides)[] = ['top', 'right', 'bottom', 'left'];
 
+/** The surface with its margins, sides and ground, in place of the right leaf. */
+export function SurfaceTool() {
+  return <ToolInHand right={{ panel: <SurfacePanel /> }} />;
+}
+
 /** What the surface is like, and what surrounds the picture on it. */
-export function SurfacePanel() {
+function SurfacePanel() {
   const { fit, change, faultWith } = useFit();
   const unit = useUnit();
   const kind = surfaceKind(fit.kind);

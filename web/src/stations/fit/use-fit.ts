@@ -1,5 +1,6 @@
-import { useCallback } from 'react';
-import { findFitFault, type FitDecisions } from '@nobrel/core/fit';
+import { useCallback, useMemo } from 'react';
+import { findFitFault, layOut, type FitDecisions, type Layout } from '@nobrel/core/fit';
+import { useMainPicture } from '../../leaves/use-reference.js';
 import { useDecide, useDecisions } from '../../store/hooks.js';
 
 /** The decisions on the fit, how to change them, and what would be wrong with a change. */
@@ -12,4 +13,11 @@ export function useFit() {
   );
   const faultWith = (fields: Partial<FitDecisions>) => findFitFault({ ...fit, ...fields })?.message ?? null;
   return { fit, change, faultWith };
+}
+
+/** Where the picture lies on the surface; only where the decisions on the fit have no fault. */
+export function useLayout(): Layout {
+  const { preparation } = useMainPicture();
+  const fit = useDecisions('fit');
+  return useMemo(() => layOut(preparation, fit), [preparation, fit]);
 }

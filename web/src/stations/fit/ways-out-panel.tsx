@@ -12,13 +12,19 @@ import type { PictureSize } from '@nobrel/core/reference';
 import { MainPicture } from '../../leaves/main-picture.js';
 import { useMainPicture } from '../../leaves/use-reference.js';
 import { useUnit } from '../../store/hooks.js';
+import { ToolInHand } from '../../leaves/in-hand.js';
 import { useFit } from './use-fit.js';
 
 /** A common full sheet, to begin with, mm. */
 const commonSheet = { widthMm: 560, heightMm: 760 };
 
+/** What can be done where the picture and the surface differ in ratio, in place of the right leaf. */
+export function WaysOutTool() {
+  return <ToolInHand right={{ panel: <WaysOutPanel /> }} />;
+}
+
 /** All ways to bring picture and surface together, side by side with their numbers. */
-export function WaysOutPanel() {
+function WaysOutPanel() {
   const { fit, change } = useFit();
   const unit = useUnit();
   const { preparation } = useMainPicture();

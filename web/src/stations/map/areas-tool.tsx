@@ -3,9 +3,9 @@ import { useState } from 'react';
 import type { Point } from '@nobrel/core/geometry';
 import type { BrushKind } from '@nobrel/core/map';
 import { LengthGap } from '../../bench/gaps.js';
-import type { ToolInHand } from './map-tool.js';
 import { thinned } from './shapes-tool.js';
-import type { Corrections } from './use-corrections.js';
+import { useCorrections } from './use-corrections.js';
+import { ToolInHand } from '../../leaves/in-hand.js';
 
 const kinds: readonly { value: BrushKind; label: string }[] = [
   { value: 'focal', label: 'focal' },
@@ -19,46 +19,50 @@ const says: Readonly<Record<BrushKind, string>> = {
 };
 
 /** Areas marked with a round brush: focal, quiet, or left out of the drawing. */
-export function useAreasTool(active: boolean, corrections: Corrections): ToolInHand {
+export function AreasTool() {
   const [kind, setKind] = useState<BrushKind>('focal');
   const [radiusMm, setRadiusMm] = useState(12);
   const [stroke, setStroke] = useState<readonly Point[]>([]);
+  const corrections = useCorrections();
   const { add, toPicture } = corrections;
-  return {
-    sentence: (
-      <>
-        <Segmented<BrushKind>
-          size="small"
-          aria-label="Kind of area"
-          options={kinds.map((option) => ({ ...option }))}
-          value={kind}
-          onChange={setKind}
-        />{' '}
-        with a brush of{' '}
-        <LengthGap
-          label="Width of the brush"
-          valueMm={2 * radiusMm}
-          check={(mm) => (mm >= 1 && mm <= 1000 ? null : 'Type a length from 1 to 1000 mm.')}
-          onChange={(mm) => setRadiusMm(mm / 2)}
-        />
-        . <span role="status">{says[kind]} Paint over it; take it back in the list or with undo.</span>
-      </>
-    ),
-    marks: (
-      <>
-        <AreasMarked corrections={corrections} />
-        <Brushed kind={kind} points={stroke} radiusMm={radiusMm} />
-      </>
-    ),
-    onStroke: (points, done) => {
-      setStroke(done || !active ? [] : points);
-      if (done) add({ does: 'brush', kind, path: thinned(points).map(toPicture), radiusMm });
-    },
-  };
+  return (
+    <ToolInHand
+      sentence={
+        <>
+          <Segmented<BrushKind>
+            size="small"
+            aria-label="Kind of area"
+            options={kinds.map((option) => ({ ...option }))}
+            value={kind}
+            onChange={setKind}
+          />{' '}
+          with a brush of{' '}
+          <LengthGap
+            label="Width of the brush"
+            valueMm={2 * radiusMm}
+            check={(mm) => (mm >= 1 && mm <= 1000 ? null : 'Type a length from 1 to 1000 mm.')}
+            onChange={(mm) => setRadiusMm(mm / 2)}
+          />
+          . <span role="status">{says[kind]} Paint over it; take it back in the list or with undo.</span>
+        </>
+      }
+      marks={
+        <>
+          <AreasMarked />
+          <Brushed kind={kind} points={stroke} radiusMm={radiusMm} />
+        </>
+      }
+      onStroke={(points, done) => {
+        setStroke(done ? [] : points);
+        if (done) add({ does: 'brush', kind, path: thinned(points).map(toPicture), radiusMm });
+      }}
+    />
+  );
 }
 
 /** Every area marked so far. */
-export function AreasMarked({ corrections }: { corrections: Corrections }) {
+export function AreasMarked() {
+  const corrections = useCorrections();
   return corrections.list.map((correction) =>
     correction.does === 'brush' ? (
       <Brushed

@@ -1,13 +1,13 @@
 import { Button, Segmented } from 'antd';
 import { useRef, useState } from 'react';
-import type { MapDocument } from '@nobrel/core/documents';
 import type { Point } from '@nobrel/core/geometry';
 import { lineNear, type Course, type LineAnchor } from '@nobrel/core/map';
 import { useKey } from '../../bench/use-key.js';
 import { mapWorker } from '../../workers/use-mapping.js';
-import type { ToolInHand } from './map-tool.js';
+import { useBenchMap, usePictureOfMap } from './bench-map.js';
 import { StrokeMarked, thinned } from './shapes-tool.js';
-import type { Corrections } from './use-corrections.js';
+import { useCorrections } from './use-corrections.js';
+import { ToolInHand } from '../../leaves/in-hand.js';
 
 /** What is drawn: along an edge, down the middle of something thin, a border within a shape, or behind things. */
 type Drawing = 'edge' | 'middle' | 'border' | 'hidden';
@@ -30,7 +30,11 @@ const takeHoldMm = 8;
 const thinMm = 1;
 
 /** Click along a contour; between clicks the line runs along the strongest edge. */
-export function useDrawTool(active: boolean, map: MapDocument | null, corrections: Corrections): ToolInHand {
+export function DrawTool() {
+  const { map } = useBenchMap();
+  // The line follows the edges of the picture.
+  usePictureOfMap();
+  const corrections = useCorrections();
   const [drawing, setDrawing] = useState<Drawing>('edge');
   /** The way so far, up to the last click, and where each click was. */
   const [way, setWay] = useState<readonly Point[]>([]);
@@ -71,7 +75,7 @@ export function useDrawTool(active: boolean, map: MapDocument | null, correction
     setClicks(clicks.slice(0, -1));
     setAhead([]);
   };
-  const begun = { active: active && way.length > 0, first: true };
+  const begun = { active: way.length > 0, first: true };
   useKey('endLine', done, begun);
   useKey('clickBack', stepBack, begun);
   useKey('clearLine', clear, begun);
@@ -99,53 +103,55 @@ export function useDrawTool(active: boolean, map: MapDocument | null, correction
   };
   const hidden = drawing === 'hidden';
   const fromPoint = from && corrections.toSurface(from.at);
-  return {
-    sentence: (
-      <>
-        <Segmented<Drawing>
-          size="small"
-          aria-label="What is drawn"
-          options={drawings.map((option) => ({ ...option }))}
-          value={drawing}
-          onChange={(next) => {
-            setDrawing(next);
-            clear();
-          }}
-        />{' '}
-        <span role="status">
-          {hidden
-            ? from
-              ? 'Click the end of the line where it comes out again.'
-              : 'Click the end of the line that goes behind something.'
-            : way.length === 0
-              ? 'Click where the line begins.'
-              : 'Click further along. Enter ends the line, Backspace takes the last click back.'}
-        </span>{' '}
-        {way.length > 1 && (
-          <span className="tool-buttons">
-            <Button size="small" onClick={done}>
-              Done (Enter)
-            </Button>
-            <Button size="small" onClick={stepBack}>
-              Back (Backspace)
-            </Button>
-          </span>
-        )}
-      </>
-    ),
-    marks: (
-      <>
-        <StrokeMarked points={[...way, ...ahead]} />
-        {last && <circle className="draw-click" cx={last.x} cy={last.y} r={picture.width / 250} />}
-        {fromPoint && (
-          <circle className="draw-click" cx={fromPoint.x} cy={fromPoint.y} r={picture.width / 250} />
-        )}
-      </>
-    ),
-    onPick: pick,
-    onHover: (point) => {
-      if (!active || hidden || !point || !last) return;
-      runTo(point, (points) => setAhead(points.slice(1)));
-    },
-  };
+  return (
+    <ToolInHand
+      sentence={
+        <>
+          <Segmented<Drawing>
+            size="small"
+            aria-label="What is drawn"
+            options={drawings.map((option) => ({ ...option }))}
+            value={drawing}
+            onChange={(next) => {
+              setDrawing(next);
+              clear();
+            }}
+          />{' '}
+          <span role="status">
+            {hidden
+              ? from
+                ? 'Click the end of the line where it comes out again.'
+                : 'Click the end of the line that goes behind something.'
+              : way.length === 0
+                ? 'Click where the line begins.'
+                : 'Click further along. Enter ends the line, Backspace takes the last click back.'}
+          </span>{' '}
+          {way.length > 1 && (
+            <span className="tool-buttons">
+              <Button size="small" onClick={done}>
+                Done (Enter)
+              </Button>
+              <Button size="small" onClick={stepBack}>
+                Back (Backspace)
+              </Button>
+            </span>
+          )}
+        </>
+      }
+      marks={
+        <>
+          <StrokeMarked points={[...way, ...ahead]} />
+          {last && <circle className="draw-click" cx={last.x} cy={last.y} r={picture.width / 250} />}
+          {fromPoint && (
+            <circle className="draw-click" cx={fromPoint.x} cy={fromPoint.y} r={picture.width / 250} />
+          )}
+        </>
+      }
+      onPick={pick}
+      onHover={(point) => {
+        if (hidden || !point || !last) return;
+        runTo(point, (points) => setAhead(points.slice(1)));
+      }}
+    />
+  );
 }

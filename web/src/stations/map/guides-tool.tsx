@@ -1,40 +1,43 @@
 import { Button } from 'antd';
 import { useState } from 'react';
-import type { Rect } from '@nobrel/core/geometry';
 import { NumberGap } from '../../bench/gaps.js';
-import type { ToolInHand } from './map-tool.js';
-import type { Corrections } from './use-corrections.js';
+import { useBenchMap } from './bench-map.js';
+import { useCorrections } from './use-corrections.js';
+import { ToolInHand } from '../../leaves/in-hand.js';
 
 /** Guides drawn in blue and never traced: plumb, level, the centre axis, or any angle. */
-export function useGuidesTool(frame: Rect, corrections: Corrections): ToolInHand {
+export function GuidesTool() {
+  const { frame } = useBenchMap().layout;
   const [angleDeg, setAngleDeg] = useState(90);
-  const { add, toPicture } = corrections;
+  const { add, toPicture } = useCorrections();
   const centre = { x: frame.x + frame.width / 2, y: frame.y + frame.height / 2 };
-  return {
-    sentence: (
-      <>
-        Click where the guide runs, at{' '}
-        <NumberGap
-          label="Angle of the guide"
-          value={angleDeg}
-          unit="°"
-          least={-180}
-          most={180}
-          onChange={(value) => setAngleDeg(value ?? 0)}
-        />{' '}
-        <span className="tool-buttons">
-          <Button size="small" onClick={() => setAngleDeg(90)}>
-            Plumb
-          </Button>
-          <Button size="small" onClick={() => setAngleDeg(0)}>
-            Level
-          </Button>
-          <Button size="small" onClick={() => add({ does: 'guide', at: toPicture(centre), angleDeg: 90 })}>
-            Put in the centre axis
-          </Button>
-        </span>
-      </>
-    ),
-    onPick: (point) => add({ does: 'guide', at: toPicture(point), angleDeg }),
-  };
+  return (
+    <ToolInHand
+      sentence={
+        <>
+          Click where the guide runs, at{' '}
+          <NumberGap
+            label="Angle of the guide"
+            value={angleDeg}
+            unit="°"
+            least={-180}
+            most={180}
+            onChange={(value) => setAngleDeg(value ?? 0)}
+          />{' '}
+          <span className="tool-buttons">
+            <Button size="small" onClick={() => setAngleDeg(90)}>
+              Plumb
+            </Button>
+            <Button size="small" onClick={() => setAngleDeg(0)}>
+              Level
+            </Button>
+            <Button size="small" onClick={() => add({ does: 'guide', at: toPicture(centre), angleDeg: 90 })}>
+              Put in the centre axis
+            </Button>
+          </span>
+        </>
+      }
+      onPick={(point) => add({ does: 'guide', at: toPicture(point), angleDeg })}
+    />
+  );
 }

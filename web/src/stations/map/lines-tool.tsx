@@ -7,8 +7,9 @@ import { useKey } from '../../bench/use-key.js';
 import { Handle } from '../../leaves/handle.js';
 import { LinesMarked } from '../../leaves/map-drawing.js';
 import { mapWorker } from '../../workers/use-mapping.js';
-import type { ToolInHand } from './map-tool.js';
-import type { Corrections } from './use-corrections.js';
+import { useBenchMap, usePictureOfMap } from './bench-map.js';
+import { useCorrections } from './use-corrections.js';
+import { ToolInHand } from '../../leaves/in-hand.js';
 
 /** How near a click must come to a line, as a share of the surface's longer side. */
 const clickShare = 0.012;
@@ -50,9 +51,12 @@ export function tellLine(line: MapLine): string {
 }
 
 /** Step through the lines, those that matter most first, and correct each with a key. */
-export function useLinesTool(active: boolean, map: MapDocument | null, corrections: Corrections): ToolInHand {
+export function LinesTool() {
+  const { map } = useBenchMap();
+  // A pulled line snaps to the edges of the picture.
+  usePictureOfMap();
   const [inHand, setInHand] = useState<string | null>(null);
-  const lines = useMemo(() => (map && active ? byWeight(map) : []), [map, active]);
+  const lines = useMemo(() => (map ? byWeight(map) : []), [map]);
   const index = lines.findIndex(({ id }) => id === inHand);
   const line = index >= 0 ? lines[index] : undefined;
   const step = (by: number) => {
@@ -60,7 +64,7 @@ export function useLinesTool(active: boolean, map: MapDocument | null, correctio
     const next = index < 0 ? (by > 0 ? 0 : lines.length - 1) : (index + by + lines.length) % lines.length;
     setInHand(lines[next]?.id ?? null);
   };
-  const { picture, add, list, takeBack, toPicture } = corrections;
+  const { picture, add, list, takeBack, toPicture } = useCorrections();
   const withLine = (make: (line: MapLine) => void) => () => {
     if (line) make(line);
   };
@@ -78,72 +82,83 @@ export function useLinesTool(active: boolean, map: MapDocument | null, correctio
     const own = of.id.startsWith('c-') ? of.id.slice(2) : null;
     if (own !== null && list.some(({ id }) => id === own)) takeBack(own);
   });
-  useKey('nextLine', () => step(1), { active });
-  useKey('lineBefore', () => step(-1), { active });
-  useKey('dropLine', drop, { active });
-  useKey('keepLine', keep, { active });
-  useKey('hardLine', make('hard'), { active });
-  useKey('softLine', make('soft'), { active });
-  useKey('lostLine', make('lost'), { active });
-  useKey('lineFront', front, { active });
-  useKey('removeLine', removeOwn, { active });
+  useKey('nextLine', () => step(1));
+  useKey('lineBefore', () => step(-1));
+  useKey('dropLine', drop);
+  useKey('keepLine', keep);
+  useKey('hardLine', make('hard'));
+  useKey('softLine', make('soft'));
+  useKey('lostLine', make('lost'));
+  useKey('lineFront', front);
+  useKey('removeLine', removeOwn);
   const pick = ({ x, y }: Point) => {
     if (!map) return;
     const reach = clickShare * Math.max(map.surface.width, map.surface.height);
     setInHand(lineNear(map.lines, x, y, reach)?.line.id ?? null);
   };
-  return {
-    sentence: line ? (
-      <>
-        <span role="status">
-          Line {index + 1} of {lines.length}: {tellLine(line)}.
-        </span>{' '}
-        <span className="tool-buttons">
-          <Button size="small" onClick={drop}>
-            Leave out (X)
-          </Button>
-          <Button size="small" onClick={keep}>
-            Keep (K)
-          </Button>
-          <Button size="small" onClick={make('hard')}>
-            Hard (H)
-          </Button>
-          <Button size="small" onClick={make('soft')}>
-            Soft (S)
-          </Button>
-          <Button size="small" onClick={make('lost')}>
-            Lost (U)
-          </Button>
-          <Button size="small" disabled={line.left === line.right} onClick={front}>
-            Which side is in front (F)
-          </Button>
-          {line.id.startsWith('c-') && (
-            <Button size="small" onClick={removeOwn}>
-              Take away (Del)
-            </Button>
-          )}
-        </span>
-      </>
-    ) : (
-      <span role="status">
-        Click a line, or step through them with N and B, those that matter most first.
-      </span>
-    ),
-    marks: line && (
-      <>
-        <LinesMarked lines={[line]} kind="inHand" />
-        {map && line.front !== undefined && <FrontTicks map={map} line={line} />}
-      </>
-    ),
-    handles: line && line.kind !== 'guide' && (
-      <PullHandle
-        key={line.id}
-        line={line}
-        onPull={(to) => add({ does: 'move', line: anchor(line), to: toPicture(to), reachMm: pullReachMm })}
-      />
-    ),
-    onPick: pick,
-  };
+  return (
+    <ToolInHand
+      sentence={
+        line ? (
+          <>
+            <span role="status">
+              Line {index + 1} of {lines.length}: {tellLine(line)}.
+            </span>{' '}
+            <span className="tool-buttons">
+              <Button size="small" onClick={drop}>
+                Leave out (X)
+              </Button>
+              <Button size="small" onClick={keep}>
+                Keep (K)
+              </Button>
+              <Button size="small" onClick={make('hard')}>
+                Hard (H)
+              </Button>
+              <Button size="small" onClick={make('soft')}>
+                Soft (S)
+              </Button>
+              <Button size="small" onClick={make('lost')}>
+                Lost (U)
+              </Button>
+              <Button size="small" disabled={line.left === line.right} onClick={front}>
+                Which side is in front (F)
+              </Button>
+              {line.id.startsWith('c-') && (
+                <Button size="small" onClick={removeOwn}>
+                  Take away (Del)
+                </Button>
+              )}
+            </span>
+          </>
+        ) : (
+          <span role="status">
+            Click a line, or step through them with N and B, those that matter most first.
+          </span>
+        )
+      }
+      marks={
+        line && (
+          <>
+            <LinesMarked lines={[line]} kind="inHand" />
+            {map && line.front !== undefined && <FrontTicks map={map} line={line} />}
+          </>
+        )
+      }
+      handles={
+        line &&
+        line.kind !== 'guide' && (
+          <PullHandle
+            key={line.id}
+            line={line}
+            onPull={(to) =>
+              add({ does: 'move', line: anchor(line), to: toPicture(to), reachMm: pullReachMm })
+            }
+          />
+        )
+      }
+      onPick={pick}
+    />
+  );
 }
 
 /** A handle at the middle of a line; where it is let go, the line goes, to the edge nearest there. */

@@ -3,6 +3,7 @@ import type { DecisionPath } from '@nobrel/core/decisions';
 import { DecisionGap, DecisionRow } from '../../bench/decision-gap.js';
 import { ChoiceGap } from '../../bench/gaps.js';
 import { Sentence } from '../../bench/sentence.js';
+import { useSettings } from './bench-map.js';
 
 const ownSchool = 'own';
 const schoolOptions = [
@@ -15,7 +16,8 @@ type SentenceProps = { settings: MapSettings; change: (fields: Partial<MapSettin
 type Setting = DecisionPath<MapSettings>;
 
 /** The decisions that make a map, as a sentence; rarer ones behind More. */
-export function MapSentence({ settings, change }: SentenceProps) {
+export function MapSentence() {
+  const [settings, change] = useSettings();
   const school = schoolOf(settings);
   const gap = (at: Setting) => (
     <DecisionGap table={mapSettingsSchema} at={at} values={settings} onChange={change} />

@@ -6,8 +6,9 @@ import { ringPoints, shapeAt } from '@nobrel/core/map';
 import { useKey } from '../../bench/use-key.js';
 import { useLeafScale } from '../../leaves/leaf-scale.js';
 import { formatArea } from './tell.js';
-import type { ToolInHand } from './map-tool.js';
-import type { Corrections } from './use-corrections.js';
+import { useBenchMap } from './bench-map.js';
+import { useCorrections } from './use-corrections.js';
+import { ToolInHand } from '../../leaves/in-hand.js';
 
 const becauseWords = {
   'same value': 'of the same value',
@@ -21,24 +22,21 @@ const becauseWords = {
 type Doing = 'choosing' | 'joining' | 'dividing';
 
 /** Shapes: why each is one, joined, divided, marked as a cast shadow. */
-export function useShapesTool(
-  active: boolean,
-  map: MapDocument | null,
-  corrections: Corrections,
-): ToolInHand {
+export function ShapesTool() {
+  const { map } = useBenchMap();
   const [at, setAt] = useState<Point | null>(null);
   const [doing, setDoing] = useState<Doing>('choosing');
   const [stroke, setStroke] = useState<readonly Point[]>([]);
-  const shape = map && at && active ? shapeAt(map, at.x, at.y) : null;
-  const { add, toPicture } = corrections;
+  const shape = map && at ? shapeAt(map, at.x, at.y) : null;
+  const { add, toPicture } = useCorrections();
   const join = () => setDoing('joining');
   const divide = () => setDoing('dividing');
   const shadow = () => {
     if (at && shape) add({ does: 'shadow', shape: toPicture(at) });
   };
-  useKey('joinShapes', join, { active });
-  useKey('divideShape', divide, { active });
-  useKey('castShadow', shadow, { active });
+  useKey('joinShapes', join);
+  useKey('divideShape', divide);
+  useKey('castShadow', shadow);
   const pick = (point: Point) => {
     if (doing === 'joining' && at) {
       add({ does: 'join', one: toPicture(at), other: toPicture(point) });
@@ -52,46 +50,48 @@ export function useShapesTool(
     add({ does: 'split', path: thinned(points).map(toPicture) });
     setDoing('choosing');
   };
-  return {
-    sentence: (
-      <>
-        <span role="status">
-          {doing === 'joining'
-            ? 'Click the shape to join it with.'
-            : doing === 'dividing'
-              ? 'Draw a stroke across the shape, from border to border.'
-              : shape && map
-                ? `Value ${shape.level + 1} of ${map.values.length}, ${formatArea(shape.area)}${shape.castShadow === true ? ', a cast shadow' : ''}.`
-                : 'Click a shape to see why it is one, to join or divide it, or to mark it as a cast shadow.'}
-        </span>{' '}
-        {doing === 'choosing' ? (
-          <span className="tool-buttons">
-            <Button size="small" disabled={!shape} onClick={join}>
-              Join with… (J)
+  return (
+    <ToolInHand
+      sentence={
+        <>
+          <span role="status">
+            {doing === 'joining'
+              ? 'Click the shape to join it with.'
+              : doing === 'dividing'
+                ? 'Draw a stroke across the shape, from border to border.'
+                : shape && map
+                  ? `Value ${shape.level + 1} of ${map.values.length}, ${formatArea(shape.area)}${shape.castShadow === true ? ', a cast shadow' : ''}.`
+                  : 'Click a shape to see why it is one, to join or divide it, or to mark it as a cast shadow.'}
+          </span>{' '}
+          {doing === 'choosing' ? (
+            <span className="tool-buttons">
+              <Button size="small" disabled={!shape} onClick={join}>
+                Join with… (J)
+              </Button>
+              <Button size="small" onClick={divide}>
+                Divide (D)
+              </Button>
+              <Button size="small" disabled={!shape || shape.castShadow === true} onClick={shadow}>
+                Cast shadow (C)
+              </Button>
+            </span>
+          ) : (
+            <Button size="small" onClick={() => setDoing('choosing')}>
+              Never mind
             </Button>
-            <Button size="small" onClick={divide}>
-              Divide (D)
-            </Button>
-            <Button size="small" disabled={!shape || shape.castShadow === true} onClick={shadow}>
-              Cast shadow (C)
-            </Button>
-          </span>
-        ) : (
-          <Button size="small" onClick={() => setDoing('choosing')}>
-            Never mind
-          </Button>
-        )}
-      </>
-    ),
-    marks: (
-      <>
-        {map && shape && <ShapeMarked map={map} shape={shape} />}
-        <StrokeMarked points={stroke} />
-      </>
-    ),
-    panel: shape && <WhyOneShape shape={shape} />,
-    ...(doing === 'dividing' ? { onStroke } : { onPick: pick }),
-  };
+          )}
+        </>
+      }
+      marks={
+        <>
+          {map && shape && <ShapeMarked map={map} shape={shape} />}
+          <StrokeMarked points={stroke} />
+        </>
+      }
+      panel={shape && <WhyOneShape shape={shape} />}
+      {...(doing === 'dividing' ? { onStroke } : { onPick: pick })}
+    />
+  );
 }
 
 /** A drawn stroke with its points at least a millimetre apart. */

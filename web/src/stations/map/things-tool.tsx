@@ -1,33 +1,34 @@
 import { Button } from 'antd';
 import { useMemo, useState } from 'react';
-import type { MapDocument } from '@nobrel/core/documents';
 import type { Point } from '@nobrel/core/geometry';
-import { shapeNumbers, type MapSettings, type ThingWay } from '@nobrel/core/map';
+import { shapeNumbers, type ThingWay } from '@nobrel/core/map';
 import { useKey } from '../../bench/use-key.js';
+import { useDecisions } from '../../store/hooks.js';
 import { mapWorker } from '../../workers/use-mapping.js';
-import type { ToolInHand } from './map-tool.js';
+import { useBenchMap, usePictureOfMap } from './bench-map.js';
 import { thinned } from './shapes-tool.js';
-import type { Corrections } from './use-corrections.js';
+import { useCorrections } from './use-corrections.js';
+import { ToolInHand } from '../../leaves/in-hand.js';
 
 type Thing = { at: Point; walk: number; outline: readonly Point[]; rank: number; ranks: number };
 
 /** Point at a thing, walk to what it is part of or to its parts, and draw it whole or leave it out. */
-export function useThingsTool(
-  active: boolean,
-  map: MapDocument | null,
-  settings: MapSettings,
-  corrections: Corrections,
-): ToolInHand {
+export function ThingsTool() {
+  const { map } = useBenchMap();
+  const { detail } = useDecisions('map');
+  const corrections = useCorrections();
+  // The worker answers for the picture of this map, once it has read it.
+  usePictureOfMap();
   const [thing, setThing] = useState<Thing | null>(null);
   const [shape, setShape] = useState(-1);
   const spots = useMemo(() => {
-    if (!map || !active) return [];
+    if (!map) return [];
     const area = new Map(map.shapes.map(({ id, area }) => [id, area]));
     return shapeNumbers(map).sort((a, b) => (area.get(b.id) ?? 0) - (area.get(a.id) ?? 0));
-  }, [map, active]);
+  }, [map]);
   const find = (at: Point, walk: number) => {
     void mapWorker()
-      .thingAt(at, settings.detail, walk)
+      .thingAt(at, detail, walk)
       .then((found) => setThing(found && { at, walk, ...found }));
   };
   const step = (by: number) => {
@@ -47,44 +48,50 @@ export function useThingsTool(
     corrections.add({ does: 'thing', way, outline: thinned(thing.outline).map(corrections.toPicture) });
     setThing(null);
   };
-  useKey('nextLine', () => step(1), { active });
-  useKey('lineBefore', () => step(-1), { active });
-  useKey('wholeThing', walk(1), { active });
-  useKey('partThing', walk(-1), { active });
-  useKey('drawThing', decide('whole'), { active });
-  useKey('dropThing', decide('out'), { active });
-  useKey('clearLine', () => setThing(null), { active: active && thing !== null, first: true });
-  return {
-    sentence: thing ? (
-      <>
-        <span role="status">
-          Step {thing.rank + 1} of {thing.ranks}, from the smallest part to the whole picture.
-        </span>{' '}
-        <span className="tool-buttons">
-          <Button size="small" disabled={thing.rank + 1 >= thing.ranks} onClick={walk(1)}>
-            Larger (.)
-          </Button>
-          <Button size="small" disabled={thing.rank === 0} onClick={walk(-1)}>
-            Smaller (,)
-          </Button>
-          <Button size="small" onClick={decide('whole')}>
-            Draw it whole (W)
-          </Button>
-          <Button size="small" onClick={decide('out')}>
-            Leave it out (X)
-          </Button>
-        </span>
-      </>
-    ) : (
-      <span role="status">Click a thing, or step through them with N and B, the largest first.</span>
-    ),
-    marks: thing && (
-      <polygon
-        className="thing-outline"
-        points={thing.outline.map(({ x, y }) => `${x},${y}`).join(' ')}
-        vectorEffect="non-scaling-stroke"
-      />
-    ),
-    onPick: (at) => find(at, 0),
-  };
+  useKey('nextLine', () => step(1));
+  useKey('lineBefore', () => step(-1));
+  useKey('wholeThing', walk(1));
+  useKey('partThing', walk(-1));
+  useKey('drawThing', decide('whole'));
+  useKey('dropThing', decide('out'));
+  useKey('clearLine', () => setThing(null), { active: thing !== null, first: true });
+  return (
+    <ToolInHand
+      sentence={
+        thing ? (
+          <>
+            <span role="status">
+              Step {thing.rank + 1} of {thing.ranks}, from the smallest part to the whole picture.
+            </span>{' '}
+            <span className="tool-buttons">
+              <Button size="small" disabled={thing.rank + 1 >= thing.ranks} onClick={walk(1)}>
+                Larger (.)
+              </Button>
+              <Button size="small" disabled={thing.rank === 0} onClick={walk(-1)}>
+                Smaller (,)
+              </Button>
+              <Button size="small" onClick={decide('whole')}>
+                Draw it whole (W)
+              </Button>
+              <Button size="small" onClick={decide('out')}>
+                Leave it out (X)
+              </Button>
+            </span>
+          </>
+        ) : (
+          <span role="status">Click a thing, or step through them with N and B, the largest first.</span>
+        )
+      }
+      marks={
+        thing && (
+          <polygon
+            className="thing-outline"
+            points={thing.outline.map(({ x, y }) => `${x},${y}`).join(' ')}
+            vectorEffect="non-scaling-stroke"
+          />
+        )
+      }
+      onPick={(at) => find(at, 0)}
+    />
+  );
 }

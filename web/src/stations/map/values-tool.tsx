@@ -1,25 +1,23 @@
 import { Slider } from 'antd';
 import { useEffect, useState } from 'react';
-import type { MapDocument } from '@nobrel/core/documents';
-import { byHand, type MapSettings, type TonesFound } from '@nobrel/core/map';
+import { byHand, type TonesFound } from '@nobrel/core/map';
 import { TypedGap } from '../../bench/gaps.js';
 import { Histogram } from '../../bench/histogram.js';
 import { mapWorker } from '../../workers/use-mapping.js';
-import type { ToolInHand } from './map-tool.js';
+import { useBenchMap, usePictureOfMap, useSettings } from './bench-map.js';
+import { ToolInHand } from '../../leaves/in-hand.js';
 
 /** Steps of lightness shown. */
 const shownSteps = 100;
 
 /** The tones of the picture as the map judges them, with the limits between its values to be moved. */
-export function useValuesTool(
-  active: boolean,
-  map: MapDocument | null,
-  settings: MapSettings,
-  change: (fields: Partial<MapSettings>) => void,
-): ToolInHand {
+export function ValuesTool() {
+  const { map } = useBenchMap();
+  const [settings, change] = useSettings();
+  const read = usePictureOfMap();
   const [tones, setTones] = useState<TonesFound | null>(null);
   useEffect(() => {
-    if (!active) return undefined;
+    if (!read) return undefined;
     let wanted = true;
     void mapWorker()
       .tones()
@@ -29,7 +27,7 @@ export function useValuesTool(
     return () => {
       wanted = false;
     };
-  }, [active, map]);
+  }, [read, map]);
   const inMap = map?.values.flatMap(({ from }) => (from === undefined ? [] : [from])) ?? [];
   const limits = settings.separation === 'by-hand' ? byHand(settings.limits, settings.values) : inMap;
   const setLimits = (next: readonly number[]) =>
@@ -37,50 +35,54 @@ export function useValuesTool(
       separation: 'by-hand',
       limits: next.map((limit) => Math.round(limit * 2) / 2).sort((a, b) => a - b),
     });
-  return {
-    sentence: (
-      <>
-        Values begin at{' '}
-        <TypedGap
-          label="Limits between the values, L*"
-          shown={limits.map((limit) => limit.toFixed(0)).join(', ')}
-          read={(text) => {
-            const typed = text
-              .split(/[\s,;]+/)
-              .filter((part) => part !== '')
-              .map(Number);
-            const sound = typed.every((limit, i) => limit > (typed[i - 1] ?? 0) && limit < 100);
-            return sound && typed.length === settings.values - 1
-              ? { value: typed }
-              : {
-                  fault: `Type ${settings.values - 1} rising lightnesses between 0 and 100, such as 30, 55, 80.`,
-                };
-          }}
-          onChange={setLimits}
-        />{' '}
-        <span role="status">
-          {tones
-            ? 'Lightness L*, from 0 for black to 100 for white. Drag the limits below the tones.'
-            : 'The picture’s tones are being read: they will stand in the margin, with limits to drag.'}
-        </span>
-      </>
-    ),
-    panel: tones && (
-      <section className="map-panel" aria-label="Tones and limits">
-        <Histogram histogram={shares(tones.histogram)} limits={limits} />
-        <Slider
-          range
-          min={0}
-          max={100}
-          step={0.5}
-          value={[...limits]}
-          onChange={setLimits}
-          tooltip={{ formatter: (value) => `L* ${value ?? 0}` }}
-          ariaLabelForHandle={limits.map((_, i) => `Where value ${i + 2} begins`)}
-        />
-      </section>
-    ),
-  };
+  return (
+    <ToolInHand
+      sentence={
+        <>
+          Values begin at{' '}
+          <TypedGap
+            label="Limits between the values, L*"
+            shown={limits.map((limit) => limit.toFixed(0)).join(', ')}
+            read={(text) => {
+              const typed = text
+                .split(/[\s,;]+/)
+                .filter((part) => part !== '')
+                .map(Number);
+              const sound = typed.every((limit, i) => limit > (typed[i - 1] ?? 0) && limit < 100);
+              return sound && typed.length === settings.values - 1
+                ? { value: typed }
+                : {
+                    fault: `Type ${settings.values - 1} rising lightnesses between 0 and 100, such as 30, 55, 80.`,
+                  };
+            }}
+            onChange={setLimits}
+          />{' '}
+          <span role="status">
+            {tones
+              ? 'Lightness L*, from 0 for black to 100 for white. Drag the limits below the tones.'
+              : 'The picture’s tones are being read: they will stand in the margin, with limits to drag.'}
+          </span>
+        </>
+      }
+      panel={
+        tones && (
+          <section className="map-panel" aria-label="Tones and limits">
+            <Histogram histogram={shares(tones.histogram)} limits={limits} />
+            <Slider
+              range
+              min={0}
+              max={100}
+              step={0.5}
+              value={[...limits]}
+              onChange={setLimits}
+              tooltip={{ formatter: (value) => `L* ${value ?? 0}` }}
+              ariaLabelForHandle={limits.map((_, i) => `Where value ${i + 2} begins`)}
+            />
+          </section>
+        )
+      }
+    />
+  );
 }
 
 function shares(histogram: Float64Array): number[] {

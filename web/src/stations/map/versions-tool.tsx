@@ -13,24 +13,28 @@ import {
   useVersionQuery,
   useVersionsQuery,
 } from '../../store/api/map.js';
-import { useDecide, useWorkId } from '../../store/hooks.js';
-import type { ToolInHand } from './map-tool.js';
+import { MapDrawing } from '../../leaves/map-drawing.js';
+import type { DiptychSide } from '../../leaves/side.js';
+import { SurfaceSheet } from '../../leaves/surface-sheet.js';
+import { useDecide, useDecisions, useWorkId } from '../../store/hooks.js';
+import { ToolInHand } from '../../leaves/in-hand.js';
 
 /** How another version is held against the map: on the left leaf, or over the map in blue. */
-export type Comparing = { map: MapDocument; name: string; how: 'beside' | 'over' };
+type How = 'beside' | 'over';
 
 /** Named versions of the map: kept, compared, restored. */
-export function useVersionsTool(active: boolean): ToolInHand & { comparing: Comparing | null } {
+export function VersionsTool() {
   const id = useWorkId();
   const decide = useDecide();
+  const { pencilMm } = useDecisions('map');
   const [keepMap] = useKeepMapMutation();
-  const { data: versions = [] } = useVersionsQuery(id, { skip: !active });
+  const { data: versions = [] } = useVersionsQuery(id);
   const [nameVersion, naming] = useNameVersionMutation();
   const [forget] = useForgetVersionMutation();
   const [name, setName] = useState('');
   const [other, setOther] = useState<number | null>(null);
-  const [how, setHow] = useState<Comparing['how']>('beside');
-  const compared = useVersionQuery({ id, version: other ?? 0 }, { skip: !active || other === null });
+  const [how, setHow] = useState<How>('beside');
+  const compared = useVersionQuery({ id, version: other ?? 0 }, { skip: other === null });
   const kept = other === null ? undefined : compared.data;
   const keep = () => {
     if (name.trim() === '') return;
@@ -53,79 +57,97 @@ export function useVersionsTool(active: boolean): ToolInHand & { comparing: Comp
   };
   const newest = versions[versions.length - 1];
   const named = versions.filter((version) => version.name !== null);
-  return {
-    comparing: kept ? { map: kept.document, name: nameOf(kept.summary), how } : null,
-    sentence: (
-      <>
-        <NameGap
-          label="Name for this version"
-          placeholder="Keep this map as…"
-          enter="Keep"
-          value={name}
-          onChange={setName}
-          onEnter={keep}
-        />{' '}
-        <span role="status">
-          {naming.error
-            ? messageOf(naming.error)
-            : 'A kept version stays as it is; work goes on in a new one.'}
-        </span>
-      </>
-    ),
-    panel: (
-      <section className="map-panel" aria-label="Versions">
-        <h3>Versions</h3>
-        {named.length === 0 && (
-          <p>None kept yet. Name this map above, and come back to it whenever you like.</p>
-        )}
-        <ul className="version-list">
-          {named.map((version) => (
-            <li key={version.version}>
-              <strong>{nameOf(version)}</strong>{' '}
-              <span>
-                {counted(version.lines, 'line')}, {version.metres.toFixed(1)} m,{' '}
-                {aboutMinutes(version.minutes)}
-              </span>
-              {newest && newest !== version && <span>{` ${changeSince(version, newest)}`}</span>}
-              <span className="tool-buttons">
-                <Button
-                  size="small"
-                  onClick={() => setOther(other === version.version ? null : version.version)}
-                >
-                  {other === version.version ? 'Stop comparing' : 'Compare'}
-                </Button>
-                {kept && other === version.version && (
-                  <>
-                    <Select<Comparing['how']>
-                      size="small"
-                      aria-label="How it is compared"
-                      value={how}
-                      onChange={setHow}
-                      options={[
-                        { value: 'beside', label: 'side by side' },
-                        { value: 'over', label: 'one over the other' },
-                      ]}
-                    />
-                    <Button size="small" onClick={() => restore(kept.document)}>
-                      Restore
-                    </Button>
-                  </>
-                )}
-                <Button
-                  size="small"
-                  type="link"
-                  onClick={() => void forget({ id, version: version.version })}
-                >
-                  Delete
-                </Button>
-              </span>
-            </li>
-          ))}
-        </ul>
-      </section>
-    ),
-  };
+  return (
+    <ToolInHand
+      {...(kept && how === 'beside'
+        ? { left: besideSide(kept.document, nameOf(kept.summary), pencilMm) }
+        : {})}
+      handles={
+        kept && how === 'over' && <MapDrawing map={kept.document} lineMm={pencilMm} ink="var(--blue)" />
+      }
+      sentence={
+        <>
+          <NameGap
+            label="Name for this version"
+            placeholder="Keep this map as…"
+            enter="Keep"
+            value={name}
+            onChange={setName}
+            onEnter={keep}
+          />{' '}
+          <span role="status">
+            {naming.error
+              ? messageOf(naming.error)
+              : 'A kept version stays as it is; work goes on in a new one.'}
+          </span>
+        </>
+      }
+      panel={
+        <section className="map-panel" aria-label="Versions">
+          <h3>Versions</h3>
+          {named.length === 0 && (
+            <p>None kept yet. Name this map above, and come back to it whenever you like.</p>
+          )}
+          <ul className="version-list">
+            {named.map((version) => (
+              <li key={version.version}>
+                <strong>{nameOf(version)}</strong>{' '}
+                <span>
+                  {counted(version.lines, 'line')}, {version.metres.toFixed(1)} m,{' '}
+                  {aboutMinutes(version.minutes)}
+                </span>
+                {newest && newest !== version && <span>{` ${changeSince(version, newest)}`}</span>}
+                <span className="tool-buttons">
+                  <Button
+                    size="small"
+                    onClick={() => setOther(other === version.version ? null : version.version)}
+                  >
+                    {other === version.version ? 'Stop comparing' : 'Compare'}
+                  </Button>
+                  {kept && other === version.version && (
+                    <>
+                      <Select<How>
+                        size="small"
+                        aria-label="How it is compared"
+                        value={how}
+                        onChange={setHow}
+                        options={[
+                          { value: 'beside', label: 'side by side' },
+                          { value: 'over', label: 'one over the other' },
+                        ]}
+                      />
+                      <Button size="small" onClick={() => restore(kept.document)}>
+                        Restore
+                      </Button>
+                    </>
+                  )}
+                  <Button
+                    size="small"
+                    type="link"
+                    onClick={() => void forget({ id, version: version.version })}
+                  >
+                    Delete
+                  </Button>
+                </span>
+              </li>
+            ))}
+          </ul>
+        </section>
+      }
+    />
+  );
 }
+
+/** Another version as the left leaf. */
+const besideSide = (map: MapDocument, title: string, lineMm: number): DiptychSide => ({
+  title,
+  content: (
+    <>
+      <SurfaceSheet {...map.surface} />
+      <MapDrawing map={map} lineMm={lineMm} />
+    </>
+  ),
+});
 
 const nameOf = (version: MapSummary) => version.name ?? `version ${version.version}`;
 

@@ -3,7 +3,7 @@ import { Segmented } from 'antd';
 import { useState } from 'react';
 import type { Rect } from '@nobrel/core/geometry';
 import { isBlurred, placesWhere, type Judgement } from '@nobrel/core/reference';
-import type { DiptychSide } from '../../leaves/diptych.js';
+import type { DiptychSide } from '../../leaves/side.js';
 import { MainPicture } from '../../leaves/main-picture.js';
 import { Places, type PlaceKind } from '../../leaves/pointed.js';
 

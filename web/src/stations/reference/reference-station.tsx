@@ -3,31 +3,26 @@ import { findCornerFault, referenceNotes } from '@nobrel/core/reference';
 import { LinkButton } from '../../bench/link-button.js';
 import { Notes } from '../../bench/notes.js';
 import { StationBench } from '../../bench/station.js';
-import { ToolRow, useTool } from '../../bench/tool-row.js';
+import { lazyTool, ToolRow, useTool, type Tool } from '../../bench/tool-row.js';
 import { Diptych } from '../../leaves/diptych.js';
 import { LookChoice } from '../../leaves/look-choice.js';
 import { MainPicture } from '../../leaves/main-picture.js';
 import { useLoupeDetails, useMainPicture } from '../../leaves/use-reference.js';
 import { useDecide, useUnit, useWork } from '../../store/hooks.js';
 import { useJudgement } from '../../workers/use-pictures.js';
-import { useCropTool } from './crop.js';
-import { useDetailsTool } from './details.js';
 import { bestSeparation } from '@nobrel/core/map';
 import { Histogram } from '../../bench/histogram.js';
-import { useLevelTool } from './level.js';
 import { useJudgedSide } from './look.js';
 import { ReferenceSentence } from './reference-sentence.js';
-import { useSquareTool } from './square.js';
-import type { ToolScreen } from './tool-screen.js';
 
-const tools = [
-  { value: 'look', label: 'Look' },
-  { value: 'square', label: 'Square it' },
-  { value: 'level', label: 'Level it' },
-  { value: 'crop', label: 'Crop it' },
-  { value: 'details', label: 'Details' },
-] as const;
-type Tool = (typeof tools)[number]['value'];
+type ReferenceTool = 'look' | 'square' | 'level' | 'crop' | 'details';
+const tools: readonly [Tool<ReferenceTool>, ...Tool<ReferenceTool>[]] = [
+  { id: 'look', label: 'Look' },
+  lazyTool('square', 'Square it', async () => (await import('./square-tool.js')).SquareTool),
+  lazyTool('level', 'Level it', async () => (await import('./level-tool.js')).LevelTool),
+  lazyTool('crop', 'Crop it', async () => (await import('./crop-tool.js')).CropTool),
+  lazyTool('details', 'Details', async () => (await import('./details-tool.js')).DetailsTool),
+];
 
 /** The reference: squared, levelled and cropped, looked at in three ways, judged; whose it is. */
 export function ReferenceStation() {
@@ -35,19 +30,12 @@ export function ReferenceStation() {
   const decide = useDecide();
   const unit = useUnit();
   const { picture, squaring, preparation } = useMainPicture();
-  const [tool, take] = useTool<Tool>(['look', 'square', 'level', 'crop', 'details']);
+  const [tool, take] = useTool(tools);
   const judgement = useJudgement(picture, squaring);
   const { reference, fit, map } = work.decisions;
   const { width, height } = preparation;
   const whole = { x: 0, y: 0, width, height };
   const judged = useJudgedSide(whole, judgement);
-  const screens: Record<Exclude<Tool, 'look'>, ToolScreen> = {
-    square: useSquareTool(tool === 'square'),
-    level: useLevelTool(),
-    crop: useCropTool(),
-    details: useDetailsTool(),
-  };
-  const screen = tool === 'look' ? null : screens[tool];
   const details = useLoupeDetails();
   const cornerFault = squaring.corners && findCornerFault(squaring.corners, picture);
   const notes = referenceNotes(
@@ -67,9 +55,7 @@ export function ReferenceStation() {
       sentence={
         <>
           <ReferenceSentence />
-          <ToolRow label="Tools" tools={tools} tool={tool} onTool={take}>
-            {screen?.sentence}
-          </ToolRow>
+          <ToolRow tools={tools} tool={tool} onTool={take} />
         </>
       }
       notes={
@@ -96,25 +82,22 @@ export function ReferenceStation() {
         key={tool}
         extent={whole}
         measured={false}
-        left={
-          screen?.left ?? {
-            title: 'Reference',
-            pictureAt: whole,
-            tools: (
-              <>
-                <LookChoice />
-                <LinkButton to={`/works/${work.id}/print/reference-page`}>Print</LinkButton>
-              </>
-            ),
-            content: <MainPicture at={whole} />,
-            details,
-          }
-        }
+        left={{
+          title: 'Reference',
+          pictureAt: whole,
+          tools: (
+            <>
+              <LookChoice />
+              <LinkButton to={`/works/${work.id}/print/reference-page`}>Print</LinkButton>
+            </>
+          ),
+          content: <MainPicture at={whole} />,
+          details,
+        }}
         right={
-          screen?.right ??
-          (screen
-            ? { title: 'As it is used', pictureAt: whole, content: <MainPicture at={whole} />, details }
-            : judged)
+          tool === 'look'
+            ? judged
+            : { title: 'As it is used', pictureAt: whole, content: <MainPicture at={whole} />, details }
         }
       />
     </StationBench>

@@ -3,6 +3,7 @@ import { wrap } from 'comlink';
 import { useRef, useState } from 'react';
 import { broughtMap } from '@nobrel/core/file';
 import { counted, formatSize } from '@nobrel/core/units';
+import { ToolInHand } from '../../leaves/in-hand.js';
 import { messageOf } from '../../store/api/base.js';
 import { useKeepMapMutation, useNameVersionMutation } from '../../store/api/map.js';
 import { useUnit, useWork } from '../../store/hooks.js';
@@ -12,7 +13,11 @@ import type { DrawingWorker } from '../../workers/drawing-worker.js';
 const mostBytes = 120e6;
 
 /** Takes a drawing made elsewhere as the map of the work; the map there was stays as a version. */
-export function BringDrawing() {
+export function BringTool() {
+  return <ToolInHand sentence={<BringDrawing />} />;
+}
+
+function BringDrawing() {
   const work = useWork();
   const unit = useUnit();
   const input = useRef<HTMLInputElement>(null);

@@ -25,7 +25,9 @@ import {
   useForgetCalibrationMutation,
   useKeepCalibrationMutation,
 } from '../../store/api/sheets.js';
-import { useUnit } from '../../store/hooks.js';
+import { useDecide, useUnit } from '../../store/hooks.js';
+import { ToolInHand } from '../../leaves/in-hand.js';
+import { useBenchSheets } from './bench-sheets.js';
 
 const fields = [
   { key: 'ab', label: 'A to B measures', short: 'A to B' },
@@ -49,8 +51,22 @@ type CalibrateProps = {
   change: (fields: Partial<SheetDecisions>) => void;
 };
 
-/** What the ruler says of the calibration sheet, as a sentence; and the calibrations that are kept. */
-export function CalibrateSentence({ page, sheets, change }: CalibrateProps) {
+/** Measuring a printed calibration sheet, and choosing among the printers that were measured. */
+export function CalibrateTool() {
+  const { page, sheets } = useBenchSheets();
+  const decide = useDecide();
+  const change = (fields: Partial<SheetDecisions>) => decide({ room: 'sheets', change: fields });
+  const props = page && { page, sheets, change };
+  return (
+    <ToolInHand
+      sentence={props && <CalibrateSentence {...props} />}
+      panel={props && <CalibrationList {...props} />}
+    />
+  );
+}
+
+/** What the ruler says of the calibration sheet, as a sentence. */
+function CalibrateSentence({ page, sheets, change }: CalibrateProps) {
   const unit = useUnit();
   const drawn = drawnOn(page, sheets);
   const [typed, setTyped] = useState<Typed>(nothing);
@@ -133,7 +149,7 @@ function readBend(typed: Typed, drawn: SizeMm, unit: LengthUnit) {
 }
 
 /** The calibrations kept, with how far each printer was out. */
-export function CalibrationList({ page, sheets, change }: CalibrateProps) {
+function CalibrationList({ page, sheets, change }: CalibrateProps) {
   const unit = useUnit();
   const { data: calibrations = [] } = useCalibrationsQuery();
   const [forget] = useForgetCalibrationMutation();

@@ -14,8 +14,9 @@ import {
 import { Notes } from '../../bench/notes.js';
 import { Missing, StationBench } from '../../bench/station.js';
 import { useKey } from '../../bench/use-key.js';
-import { ToolRow, useTool } from '../../bench/tool-row.js';
+import { lazyTool, ToolRow, useTool, type Tool } from '../../bench/tool-row.js';
 import { Diptych } from '../../leaves/diptych.js';
+import { ToolInHand, ToolPanel } from '../../leaves/in-hand.js';
 import { MapDrawing } from '../../leaves/map-drawing.js';
 import { SurfaceSheet } from '../../leaves/surface-sheet.js';
 import { useMapOrReference } from '../../leaves/use-map-or-reference.js';
@@ -23,21 +24,20 @@ import { messageOf } from '../../store/api/base.js';
 import { useKeptMapQuery } from '../../store/api/map.js';
 import { useDecide, useUnit, useWork } from '../../store/hooks.js';
 import { useSheetPages, useSheets } from '../../workers/use-sheets.js';
-import { BringDrawing } from './bring-drawing.js';
-import { CalibrateSentence, CalibrationList } from './calibrate-tool.js';
+import { OnBench, useBenchSheets } from './bench-sheets.js';
 import { PageDrawing } from './page-drawing.js';
 import { PartHandles } from './part-handles.js';
 import { SheetsSentence } from './sheets-sentence.js';
-import { ShapesToRub, SticksSentence, useSticks } from './sticks-tool.js';
 import { TakeAway } from './take-away.js';
 
-const tools = ['look', 'sticks', 'calibrate', 'bring'] as const;
-const toolLabels = [
-  { value: 'look', label: 'Look' },
-  { value: 'sticks', label: 'Backing colours' },
-  { value: 'calibrate', label: 'Calibrate' },
-  { value: 'bring', label: 'Bring in' },
-] as const;
+type SheetsTool = 'look' | 'sticks' | 'calibrate' | 'bring';
+const tools: readonly [Tool<SheetsTool>, ...Tool<SheetsTool>[]] = [
+  { id: 'look', label: 'Look', Tool: CalibrationInUse },
+  lazyTool('sticks', 'Backing colours', async () => (await import('./sticks-tool.js')).SticksTool),
+  lazyTool('calibrate', 'Calibrate', async () => (await import('./calibrate-tool.js')).CalibrateTool),
+  lazyTool('bring', 'Bring in', async () => (await import('./bring-drawing.js')).BringTool),
+];
+const withoutSticks = tools.filter(({ id }) => id !== 'sticks');
 
 /** The sheets: everything that is printed, cut, pricked or laid on glass, at true size. */
 export function SheetsStation() {
@@ -78,13 +78,15 @@ function Sheets({ map }: { map: MapDocument }) {
     if (fields.kind !== undefined) take('look');
     change(fields);
   };
-  const sticks = useSticks(decided, change);
   const { laid, fault, calibration, laying } = useSheets(map, sheets);
   const [chosen, choose] = usePage(laid?.count ?? 0);
   const shown = useSheetPages(laid, chosen, 1);
   const page = shown?.pages[0];
   const lies = placed(shown?.laid, page, shown?.first ?? 0);
-  const measured = page?.label === 'calibration' ? page : null;
+  const bench = useMemo(
+    () => ({ map, sheets, calibration, page: page?.label === 'calibration' ? page : null }),
+    [map, sheets, calibration, page],
+  );
   const under = useMapOrReference(
     <>
       <SurfaceSheet {...map.surface} />
@@ -92,84 +94,75 @@ function Sheets({ map }: { map: MapDocument }) {
     </>,
   );
   return (
-    <StationBench
-      sentence={
-        <SheetsSentence sheets={sheets} change={changeFromSentence}>
-          <TakeAway disabled={fault !== null} decisions={sheets} pageNumber={chosen + 1} />
-        </SheetsSentence>
-      }
-      notes={<Notes notes={laid ? sheetNotes(laid, unit) : []} onWay={change} />}
-    >
-      <div className="sheets-body">
-        <ToolRow
-          label="Tools"
-          tools={toolLabels.filter(({ value }) => value !== 'sticks' || decided.kind === 'backing')}
-          tool={tool}
-          onTool={take}
-        >
-          {tool === 'sticks' && <SticksSentence sticks={sticks} shapes={map.shapes.length} />}
-          {tool === 'calibrate' && measured && (
-            <CalibrateSentence page={measured} sheets={sheets} change={change} />
+    <OnBench value={bench}>
+      <StationBench
+        sentence={
+          <SheetsSentence sheets={sheets} change={changeFromSentence}>
+            <TakeAway disabled={fault !== null} decisions={sheets} pageNumber={chosen + 1} />
+          </SheetsSentence>
+        }
+        notes={<Notes notes={laid ? sheetNotes(laid, unit) : []} onWay={change} figure={<ToolPanel />} />}
+      >
+        <div className="sheets-body">
+          <ToolRow tools={decided.kind === 'backing' ? tools : withoutSticks} tool={tool} onTool={take} />
+          {!isMapCurrent(map, work) && (
+            <Alert
+              type="warning"
+              title="The map was made before the last change at Reference, Fit or Map."
+              action={<Link to={`/works/${work.id}/map`}>Update the map</Link>}
+            />
           )}
-          {tool === 'bring' && <BringDrawing />}
-          {tool === 'look' && (calibration ? `Corrected for ${calibration.name}.` : 'No printer correction.')}
-        </ToolRow>
-        {tool === 'calibrate' && measured && (
-          <CalibrationList page={measured} sheets={sheets} change={change} />
-        )}
-        {!isMapCurrent(map, work) && (
-          <Alert
-            type="warning"
-            title="The map was made before the last change at Reference, Fit or Map."
-            action={<Link to={`/works/${work.id}/map`}>Update the map</Link>}
+          {fault && <Alert type="error" title={fault} />}
+          <Diptych
+            extent={{ x: 0, y: 0, ...map.surface }}
+            left={{
+              ...under,
+              title: `${under.title}, with the sheets`,
+              content: (
+                <>
+                  {under.content}
+                  <TilesOnMap laid={shown?.laid} chosen={shown?.first ?? 0} />
+                </>
+              ),
+              ...(sheets.kind === 'partial' && !fault
+                ? {
+                    handles: (
+                      <PartHandles
+                        part={partOf(map, sheets.part)}
+                        surface={map.surface}
+                        onChange={(part) => change({ part })}
+                      />
+                    ),
+                  }
+                : {}),
+              tool: 'marks and handles',
+            }}
+            right={{
+              ...lies,
+              tools: laid && (
+                <>
+                  {laying && (
+                    <span className="laying" role="status">
+                      Preparing sheets …
+                    </span>
+                  )}
+                  <Pages count={laid.count} chosen={chosen} choose={choose} />
+                </>
+              ),
+              content: page && <PageDrawing page={page} at={lies.extent} />,
+            }}
           />
-        )}
-        {fault && <Alert type="error" title={fault} />}
-        <Diptych
-          extent={{ x: 0, y: 0, ...map.surface }}
-          left={{
-            ...under,
-            title: `${under.title}, with the sheets`,
-            content: (
-              <>
-                {under.content}
-                <TilesOnMap laid={shown?.laid} chosen={shown?.first ?? 0} />
-              </>
-            ),
-            ...(sheets.kind === 'partial' && !fault
-              ? {
-                  handles: (
-                    <PartHandles
-                      part={partOf(map, sheets.part)}
-                      surface={map.surface}
-                      onChange={(part) => change({ part })}
-                    />
-                  ),
-                }
-              : {}),
-            ...(tool === 'sticks' && sticks.stick
-              ? {
-                  handles: <ShapesToRub map={map} sheets={decided} change={change} stick={sticks.stick} />,
-                }
-              : {}),
-          }}
-          right={{
-            ...lies,
-            tools: laid && (
-              <>
-                {laying && (
-                  <span className="laying" role="status">
-                    Preparing sheets …
-                  </span>
-                )}
-                <Pages count={laid.count} chosen={chosen} choose={choose} />
-              </>
-            ),
-            content: page && <PageDrawing page={page} at={lies.extent} />,
-          }}
-        />
-      </div>
-    </StationBench>
+        </div>
+      </StationBench>
+    </OnBench>
+  );
+}
+
+/** Which printer is corrected for. */
+function CalibrationInUse() {
+  const { calibration } = useBenchSheets();
+  return (
+    <ToolInHand sentence={calibration ? `Corrected for ${calibration.name}.` : 'No printer correction.'} />
   );
 }
 

@@ -12,15 +12,31 @@ import {
   type Stick,
 } from '@nobrel/core/sheets';
 import { ColourGap, NameGap } from '../../bench/gaps.js';
-import { useWork } from '../../store/hooks.js';
+import { ToolInHand } from '../../leaves/in-hand.js';
+import { useDecide, useWork } from '../../store/hooks.js';
+import { useBenchSheets } from './bench-sheets.js';
 
 /** A stick, wherever it is rubbed. */
 type StickInHand = Pick<Stick, 'name' | 'colour'>;
 
 type Change = (fields: Partial<SheetDecisions>) => void;
 
+/** Which colours are rubbed behind which shapes. */
+export function SticksTool() {
+  const { map, sheets } = useBenchSheets();
+  const decide = useDecide();
+  const change = (fields: Partial<SheetDecisions>) => decide({ room: 'sheets', change: fields });
+  const sticks = useSticks(sheets, change);
+  return (
+    <ToolInHand
+      sentence={<SticksSentence sticks={sticks} shapes={map.shapes.length} />}
+      handles={sticks.stick && <ShapesToRub map={map} sheets={sheets} change={change} stick={sticks.stick} />}
+    />
+  );
+}
+
 /** The stick in hand, and those there are to take: the work's own, then the usual ones. */
-export function useSticks(sheets: SheetDecisions, change: Change) {
+function useSticks(sheets: SheetDecisions, change: Change) {
   const { backing } = sheets;
   const [held, hold] = useState<StickInHand | null>(null);
   const names = new Set(backing.sticks.map(({ name }) => name));
@@ -43,7 +59,7 @@ export function useSticks(sheets: SheetDecisions, change: Change) {
 type Sticks = ReturnType<typeof useSticks>;
 
 /** Which stick is in hand, as a sentence; and one of one's own. */
-export function SticksSentence({
+function SticksSentence({
   sticks: { all, stick, hold, recolour, room },
   shapes,
 }: {
@@ -94,7 +110,7 @@ export function SticksSentence({
 type ShapesToRubProps = { map: MapDocument; sheets: SheetDecisions; change: Change; stick: StickInHand };
 
 /** The shapes of the map, each in the colour of its stick; a click or Enter gives it the one in hand, or takes it. */
-export function ShapesToRub({ map, sheets, change, stick }: ShapesToRubProps) {
+function ShapesToRub({ map, sheets, change, stick }: ShapesToRubProps) {
   const work = useWork();
   const { backing } = sheets;
   const pictureAt = useMemo(() => pictureOnMap(work, map), [work, map]);

@@ -7,8 +7,8 @@ import { NumberGap } from '../../bench/gaps.js';
 import { Handle } from '../../leaves/handle.js';
 import { useMainPicture } from '../../leaves/use-reference.js';
 import { PictureBefore } from './picture-before.js';
-import type { ToolScreen } from './tool-screen.js';
 import { useSquare } from './use-squaring.js';
+import { ToolInHand } from '../../leaves/in-hand.js';
 
 const degrees = (rad: number) => Math.round((rad * 180 * 100) / Math.PI) / 100;
 
@@ -19,7 +19,7 @@ const atFirst: readonly [Point, Point] = [
 ];
 
 /** Turning: quarter turns, and a fine turn by a line along something that should be level or plumb. */
-export function useLevelTool(): ToolScreen {
+export function LevelTool() {
   const { picture, squaring } = useMainPicture();
   const square = useSquare();
   const [ends, setEnds] = useState(atFirst);
@@ -54,48 +54,50 @@ export function useLevelTool(): ToolScreen {
   };
   const turned = (by: number) => square({ quarterTurns: (squaring.quarterTurns + by + 4) % 4 });
   const whole = { x: 0, y: 0, width, height };
-  return {
-    sentence: (
-      <>
-        Turn it by{' '}
-        <NumberGap
-          label="Fine turn"
-          value={degrees(squaring.turnRad)}
-          unit="°"
-          least={-45}
-          most={45}
-          onChange={(value) => square({ turnRad: ((value ?? 0) * Math.PI) / 180 })}
-        />{' '}
-        or click both ends of something that should be level or plumb.{' '}
-        <Button size="small" type="primary" onClick={level}>
-          Level by this line
-        </Button>{' '}
-        <Button size="small" icon={<RotateLeftOutlined />} onClick={() => turned(-1)}>
-          Turn left
-        </Button>{' '}
-        <Button size="small" icon={<RotateRightOutlined />} onClick={() => turned(1)}>
-          Turn right
-        </Button>
-        {fault && (
-          <span className="gap-fault tool-fault" role="alert">
-            {fault}
-          </span>
-        )}
-      </>
-    ),
-    left: {
-      title: 'Turned, before the crop',
-      extent: whole,
-      apart: true,
-      onPick: putDown,
-      content: <PictureBefore squaring={{ ...squaring, crop: null }} at={whole} />,
-      handles: from && to && (
+  return (
+    <ToolInHand
+      sentence={
         <>
-          <line className="level-line" x1={from.x} y1={from.y} x2={to.x} y2={to.y} />
-          <Handle label="First end of the line" {...from} onMove={(x, y) => move(0, x, y)} />
-          <Handle label="Second end of the line" {...to} onMove={(x, y) => move(1, x, y)} />
+          Turn it by{' '}
+          <NumberGap
+            label="Fine turn"
+            value={degrees(squaring.turnRad)}
+            unit="°"
+            least={-45}
+            most={45}
+            onChange={(value) => square({ turnRad: ((value ?? 0) * Math.PI) / 180 })}
+          />{' '}
+          or click both ends of something that should be level or plumb.{' '}
+          <Button size="small" type="primary" onClick={level}>
+            Level by this line
+          </Button>{' '}
+          <Button size="small" icon={<RotateLeftOutlined />} onClick={() => turned(-1)}>
+            Turn left
+          </Button>{' '}
+          <Button size="small" icon={<RotateRightOutlined />} onClick={() => turned(1)}>
+            Turn right
+          </Button>
+          {fault && (
+            <span className="gap-fault tool-fault" role="alert">
+              {fault}
+            </span>
+          )}
         </>
-      ),
-    },
-  };
+      }
+      left={{
+        title: 'Turned, before the crop',
+        extent: whole,
+        apart: true,
+        onPick: putDown,
+        content: <PictureBefore squaring={{ ...squaring, crop: null }} at={whole} />,
+        handles: from && to && (
+          <>
+            <line className="level-line" x1={from.x} y1={from.y} x2={to.x} y2={to.y} />
+            <Handle label="First end of the line" {...from} onMove={(x, y) => move(0, x, y)} />
+            <Handle label="Second end of the line" {...to} onMove={(x, y) => move(1, x, y)} />
+          </>
+        ),
+      }}
+    />
+  );
 }

@@ -10,10 +10,10 @@ import { pinsOf, useLoupeDetails, useMainPicture } from '../../leaves/use-refere
 import { messageOf } from '../../store/api/base.js';
 import { useAddPictureMutation, useTakePictureOutMutation } from '../../store/api/reference.js';
 import { useDecide, useWork } from '../../store/hooks.js';
-import type { ToolScreen } from './tool-screen.js';
+import { ToolInHand } from '../../leaves/in-hand.js';
 
 /** The work's pictures: which one is worked from, and which are details pinned to a spot on it. */
-export function useDetailsTool(): ToolScreen {
+export function DetailsTool() {
   const work = useWork();
   const decide = useDecide();
   const main = useMainPicture();
@@ -29,45 +29,47 @@ export function useDetailsTool(): ToolScreen {
   const pins = pinsOf(work, main);
   const whole = { x: 0, y: 0, width: preparation.width, height: preparation.height };
   const loupe = useLoupeDetails();
-  return {
-    sentence: (
-      <span role="status">
-        {details.length >= mostDetails
-          ? `There are ${mostDetails} pins, as many as a picture can bear. Unpin one to pin another.`
-          : inHand
-            ? 'Click the spot on the picture that this detail shows.'
-            : 'A detail shows a part of the picture better. Pin it to its spot; the loupe (L) then shows it there.'}
-      </span>
-    ),
-    left: {
-      title: 'Pins on the picture',
-      content: <MainPicture at={whole} />,
-      details: loupe,
-      ...(inHand ? { onPick: ({ x, y }: { x: number; y: number }) => pin(inHand, x, y) } : {}),
-      handles: pins.map(({ index, detail, shown, spot }, i) => (
-        <Handle
-          key={index}
-          kind="pin"
-          label={`Pin ${i + 1}, ${detail.words || shown.name}`}
-          mark={i + 1}
-          {...spot}
-          onMove={(x, y) => {
-            const at = transformed(preparation.toStored, spot.x + x, spot.y + y);
-            keep(details.map((other, k) => (k === index ? { ...detail, at } : other)));
-          }}
-        />
-      )),
-    },
-    right: {
-      panel: (
-        <PicturesPanel
-          inHand={inHand}
-          onTake={setInHand}
-          onPinInMiddle={(hash) => pin(hash, preparation.width / 2, preparation.height / 2)}
-        />
-      ),
-    },
-  };
+  return (
+    <ToolInHand
+      sentence={
+        <span role="status">
+          {details.length >= mostDetails
+            ? `There are ${mostDetails} pins, as many as a picture can bear. Unpin one to pin another.`
+            : inHand
+              ? 'Click the spot on the picture that this detail shows.'
+              : 'A detail shows a part of the picture better. Pin it to its spot; the loupe (L) then shows it there.'}
+        </span>
+      }
+      left={{
+        title: 'Pins on the picture',
+        content: <MainPicture at={whole} />,
+        details: loupe,
+        ...(inHand ? { onPick: ({ x, y }: { x: number; y: number }) => pin(inHand, x, y) } : {}),
+        handles: pins.map(({ index, detail, shown, spot }, i) => (
+          <Handle
+            key={index}
+            kind="pin"
+            label={`Pin ${i + 1}, ${detail.words || shown.name}`}
+            mark={i + 1}
+            {...spot}
+            onMove={(x, y) => {
+              const at = transformed(preparation.toStored, spot.x + x, spot.y + y);
+              keep(details.map((other, k) => (k === index ? { ...detail, at } : other)));
+            }}
+          />
+        )),
+      }}
+      right={{
+        panel: (
+          <PicturesPanel
+            inHand={inHand}
+            onTake={setInHand}
+            onPinInMiddle={(hash) => pin(hash, preparation.width / 2, preparation.height / 2)}
+          />
+        ),
+      }}
+    />
+  );
 }
 
 type PicturesPanelProps = {

@@ -1,0 +1,36 @@
+import { createContext, useContext } from 'react';
+import type { MapDocument } from '@nobrel/core/documents';
+import type { Layout } from '@nobrel/core/fit';
+import type { MapSettings } from '@nobrel/core/map';
+import { useDecide, useDecisions, useWork } from '../../store/hooks.js';
+import { usePictureRead } from '../../workers/use-mapping.js';
+
+/** What is on the bench at Map, for its tools and leaves. */
+export type BenchMap = {
+  map: MapDocument | null;
+  /** True while the map is only a quick look or out of date. */
+  provisional: boolean;
+  layout: Layout;
+};
+
+const Context = createContext<BenchMap | null>(null);
+export const OnBench = Context.Provider;
+
+/** The map on the bench; only within the Map station. */
+export function useBenchMap(): BenchMap {
+  const bench = useContext(Context);
+  if (!bench) throw new Error('There is no map on the bench.');
+  return bench;
+}
+
+/** The settings of the map, and how they are changed. */
+export function useSettings(): [MapSettings, (fields: Partial<MapSettings>) => void] {
+  const decide = useDecide();
+  return [useDecisions('map'), (fields) => decide({ room: 'map', change: fields })];
+}
+
+/** Whether the worker has read the picture of the finished map, for a tool that looks at the picture itself. */
+export function usePictureOfMap(): boolean {
+  const { provisional } = useBenchMap();
+  return usePictureRead(useWork(), !provisional);
+}
