@@ -5,7 +5,7 @@ import { Provider } from 'react-redux';
 import '@fontsource-variable/literata/index.css';
 import '@fontsource-variable/source-sans-3/index.css';
 import { App } from './app.js';
-import { store } from './store/store.js';
+import { createStore } from './store/store.js';
 import './theme/base.css';
 import './bench/bench.css';
 import './leaves/leaves.css';
@@ -18,6 +18,7 @@ import './print/print.css';
 import './theme/narrow.css';
 import { ThemeProvider } from './theme/theme-provider.js';
 
+const store = createStore();
 setupListeners(store.dispatch);
 const root = document.getElementById('root');
 if (!root) throw new Error('The page has no place for the application.');

@@ -5,7 +5,7 @@ import { Panel } from './panel.js';
 export function Sentence({ children, more }: { children: ReactNode; more?: ReactNode }) {
   return (
     <div className="sentence" role="group" aria-label="Decisions">
-      <p>{children}</p>
+      <div className="sentence-words">{children}</div>
       {more && <Panel label="More">{more}</Panel>}
     </div>
   );

@@ -92,7 +92,7 @@ function ToolSentence() {
     sentence && (
       <InToolSlot>
         <div className="sentence tool-sentence" role="group" aria-label="Decisions of the tool">
-          <p>{sentence}</p>
+          <div className="sentence-words">{sentence}</div>
         </div>
       </InToolSlot>
     )

@@ -4,13 +4,16 @@ import { autosave } from './autosave.js';
 import { rootReducer } from './root.js';
 import { rememberView } from './view-slice.js';
 
-export const store = configureStore({
-  reducer: rootReducer,
-  // Maps and pictures pass through the cache; walking them on every action would cost more than it finds.
-  middleware: (getDefault) =>
-    getDefault({ serializableCheck: false, immutableCheck: false })
-      .prepend(autosave.middleware)
-      .concat(api.middleware),
-});
-
-store.subscribe(() => rememberView(store.getState().view));
+/** The store of a page: what is seen in it is remembered in the browser, what is decided saves itself. */
+export function createStore() {
+  const store = configureStore({
+    reducer: rootReducer,
+    // Maps and pictures pass through the cache; walking them on every action would cost more than it finds.
+    middleware: (getDefault) =>
+      getDefault({ serializableCheck: false, immutableCheck: false })
+        .prepend(autosave.middleware)
+        .concat(api.middleware),
+  });
+  store.subscribe(() => rememberView(store.getState().view));
+  return store;
+}

@@ -1,0 +1,124 @@
+import { sampleWork, standIn } from '../test-page.js';
+import { expect } from 'chai';
+import { readStash, unsavedOf } from './unsaved.js';
+import { createStore } from './store.js';
+import { decided, opened, oursKept, theirsTaken, undone } from './work-slice.js';
+
+/** Longer than the pause after which a work is saved. */
+const pastPauseMs = 700;
+const wait = (ms: number) => new Promise((resolve) => setTimeout(resolve, ms));
+
+const title = (change: string) => decided({ room: 'title', change });
+
+/** A page with a work open, and the server it saves to. */
+function openPage(kept = sampleWork()) {
+  const server = standIn(kept);
+  const store = createStore();
+  store.dispatch(opened({ work: kept, unsaved: unsavedOf(kept, readStash(kept.id)) }));
+  return { server, store, state: () => store.getState().work };
+}
+
+describe('autosave', () => {
+  beforeEach(() => localStorage.clear());
+
+  it('saves once after a pause, however many decisions came before it', async () => {
+    const { server, store, state } = openPage();
+    for (const letters of ['B', 'Bo', 'Boa', 'Boat']) store.dispatch(title(letters));
+    expect(state().saving).to.equal('unsaved');
+    expect(readStash('w1')?.decisions.title).to.equal('Boat');
+    await wait(pastPauseMs);
+    expect(server.saves.map(({ decisions }) => decisions.title)).to.deep.equal(['Boat']);
+    expect(state()).to.include({ saving: 'saved', revision: 2 });
+    expect(readStash('w1')).to.equal(null);
+  });
+
+  it('keeps what was decided while a save was under way, and saves it from the new revision', async () => {
+    const { server, store, state } = openPage();
+    const letGo = server.holdAnswers();
+    store.dispatch(title('First'));
+    await wait(pastPauseMs);
+    store.dispatch(title('Second'));
+    expect(readStash('w1')?.decisions.title).to.equal('Second');
+    letGo();
+    await wait(2 * pastPauseMs);
+    expect(server.saves.map(({ revision }) => revision)).to.deep.equal([1, 2]);
+    expect(server.kept().decisions.title).to.equal('Second');
+    expect(state().saving).to.equal('saved');
+  });
+
+  it('loses nothing while the server is away, and saves when it is back', async () => {
+    const { server, store, state } = openPage();
+    server.answers('is away');
+    store.dispatch(title('Kept'));
+    await wait(pastPauseMs);
+    expect(state().saving).to.equal('failed');
+    expect(readStash('w1')?.decisions.title).to.equal('Kept');
+    server.answers('saves');
+    await wait(4500);
+    expect(server.kept().decisions.title).to.equal('Kept');
+    expect(state().saving).to.equal('saved');
+  }).timeout(10_000);
+
+  it('says so when another window was first, and keeps either side as one wishes', async () => {
+    for (const [choose, ends] of [
+      [oursKept, 'Ours'],
+      [theirsTaken, 'Theirs'],
+    ] as const) {
+      localStorage.clear();
+      const { server, store, state } = openPage();
+      server.changeElsewhere('Theirs');
+      store.dispatch(title('Ours'));
+      await wait(pastPauseMs);
+      expect(state().saving).to.equal('conflict');
+      expect(state().theirs?.decisions.title).to.equal('Theirs');
+      store.dispatch(choose());
+      await wait(pastPauseMs);
+      expect(server.kept().decisions.title).to.equal(ends);
+      expect(state().decisions?.title).to.equal(ends);
+      expect(state().saving).to.equal('saved');
+      if (ends === 'Theirs') {
+        store.dispatch(undone());
+        expect(state().decisions?.title).to.equal('Ours');
+      }
+    }
+  });
+
+  it('does not send what the server would refuse, and sends it once it is whole', async () => {
+    const { server, store } = openPage();
+    store.dispatch(title(''));
+    store.dispatch(decided({ room: 'map', change: { values: 7 } }));
+    await wait(pastPauseMs);
+    expect(server.saves).to.have.length(0);
+    // What was decided meanwhile is not lost with it.
+    expect(readStash('w1')?.decisions)
+      .to.deep.include({ title: '' })
+      .and.to.have.nested.property('map.values', 7);
+    store.dispatch(title('Kettle again'));
+    await wait(pastPauseMs);
+    expect(server.kept().decisions.title).to.equal('Kettle again');
+  });
+
+  it('goes on from a stash after a reload, and asks where someone else saved meanwhile', async () => {
+    const first = openPage();
+    first.server.answers('is away');
+    first.store.dispatch(title('Before the reload'));
+    await wait(pastPauseMs);
+    // The first page is gone: what follows is another one with its storage.
+    first.store.dispatch({ type: 'work/closed' });
+    const again = openPage();
+    expect(again.state().decisions?.title).to.equal('Before the reload');
+    await wait(pastPauseMs);
+    expect(again.server.kept().decisions.title).to.equal('Before the reload');
+
+    localStorage.clear();
+    const other = openPage();
+    other.server.answers('is away');
+    other.store.dispatch(title('Mine'));
+    await wait(pastPauseMs);
+    other.store.dispatch({ type: 'work/closed' });
+    const changed = { ...sampleWork('Theirs'), revision: 5 };
+    const conflict = openPage(changed);
+    expect(conflict.state().saving).to.equal('conflict');
+    expect(conflict.state().decisions?.title).to.equal('Mine');
+  }).timeout(10_000);
+});

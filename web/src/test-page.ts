@@ -1,0 +1,93 @@
+import 'global-jsdom/register';
+import { newDecisions, saveRequestSchema, type SaveRequest, type Work } from '@nobrel/core/file';
+
+/*
+ * A page for tests of what stands on it: the browser’s objects, without a browser. It must be imported before React
+ * and Ant Design are, which look at them once.
+ */
+
+/** Node’s own wants whole addresses. */
+class PageRequest extends Request {
+  constructor(input: RequestInfo | URL, init?: RequestInit) {
+    super(typeof input === 'string' ? new URL(input, 'http://localhost/') : input, init);
+  }
+}
+globalThis.Request = PageRequest;
+
+/** What Ant Design asks of a browser that is not in jsdom. */
+class NoSizes implements ResizeObserver {
+  observe = () => undefined;
+  unobserve = () => undefined;
+  disconnect = () => undefined;
+}
+globalThis.ResizeObserver = NoSizes;
+window.matchMedia = (media) =>
+  Object.assign(new EventTarget(), {
+    media,
+    matches: false,
+    onchange: null,
+    addListener: () => undefined,
+    removeListener: () => undefined,
+  });
+
+/** A work with one picture and the usual decisions. */
+export function sampleWork(title = 'Kettle', id = 'w1'): Work {
+  return {
+    id,
+    revision: 1,
+    createdAt: '2026-10-17T15:00:00.000Z',
+    changedAt: '2026-10-17T15:00:00.000Z',
+    decisions: newDecisions(title),
+    pictures: [{ hash: '0'.repeat(64), name: 'kettle.jpg', width: 400, height: 300, bytes: 10 }],
+    map: null,
+    printings: [],
+  };
+}
+
+/** How the stand-in of the server answers the next save: as it should, not at all, or that another window was first. */
+type Answer = 'saves' | 'is away' | 'was changed elsewhere';
+
+/**
+ * Stands in for the server where only saving matters: it keeps one work, and can be away, slow or changed by another
+ * window. Everything else is answered with 404.
+ */
+export function standIn(kept: Work) {
+  const saves: SaveRequest[] = [];
+  let answer: Answer = 'saves';
+  let hold: Promise<unknown> = Promise.resolve();
+  const json = (body: unknown, status = 200) =>
+    new Response(JSON.stringify(body), { status, headers: { 'Content-Type': 'application/json' } });
+  globalThis.fetch = async (input) => {
+    if (!(input instanceof Request) || !input.url.endsWith(`/works/${kept.id}`))
+      return json({ error: { message: 'There is no such thing here.' } }, 404);
+    if (input.method === 'GET') return json(kept);
+    const request = saveRequestSchema.parse(await input.json());
+    saves.push(request);
+    const now = answer;
+    await hold;
+    if (now === 'is away') throw new TypeError('Failed to fetch');
+    if (now === 'was changed elsewhere' || request.revision !== kept.revision)
+      return json({ error: { message: 'Changed in another window.' }, theirs: kept }, 409);
+    kept = { ...kept, revision: kept.revision + 1, decisions: request.decisions };
+    return json(kept);
+  };
+  return {
+    saves,
+    kept: () => kept,
+    answers: (next: Answer) => {
+      answer = next;
+    },
+    /** Another window saves. */
+    changeElsewhere: (title: string) => {
+      kept = { ...kept, revision: kept.revision + 1, decisions: { ...kept.decisions, title } };
+    },
+    /** Answers wait until what is returned is called. */
+    holdAnswers: () => {
+      let letGo = () => undefined as void;
+      hold = new Promise<void>((resolve) => {
+        letGo = resolve;
+      });
+      return () => letGo();
+    },
+  };
+}
