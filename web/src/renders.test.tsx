@@ -1,12 +1,12 @@
-import { putOnBench } from '../test-bench.js';
+import { putOnBench } from './test-bench.js';
 import { act } from '@testing-library/react';
 import { expect } from 'chai';
 import { Profiler, type ReactNode } from 'react';
-import { MapSentence } from '../stations/map/map-sentence.js';
-import { decided, saveBegun, saveDone, saveFailed, undone } from '../store/work-slice.js';
-import { sampleWork } from '../test-page.js';
-import { Frame } from './frame.js';
-import { Strip } from './strip.js';
+import { MapSentence } from './stations/map/map-sentence.js';
+import { decided, saveBegun, saveDone, saveFailed, undone } from './store/work-slice.js';
+import { sampleWork } from './test-page.js';
+import { Frame } from './bench/frame.js';
+import { Strip } from './bench/strip.js';
 
 /** Counts how often each part is drawn again. */
 function counting() {
