@@ -1,6 +1,6 @@
 import type { ErrorRequestHandler } from 'express';
 import multer from 'multer';
-import { mostMegabytes } from '@nobrel/core/reference';
+import { maxMegabytes } from '@nobrel/core/reference';
 import type { ApiError } from '@nobrel/core/file';
 import type { z } from 'zod';
 
@@ -55,7 +55,7 @@ function asFault(error: unknown): Fault {
       ? new Fault(
           413,
           'too-large',
-          `The picture is over ${mostMegabytes} MB. Save a smaller copy and bring that in.`,
+          `The picture is over ${maxMegabytes} MB. Save a smaller copy and bring that in.`,
           'picture',
         )
       : new Fault(400, 'bad-upload', 'Send one picture at a time.', 'picture');

@@ -15,7 +15,7 @@ export type DecisionPath<T> = {
   [K in keyof T & string]: T[K] extends Record<string, unknown> ? `${K}.${keyof T[K] & string}` : K;
 }[keyof T & string];
 
-/** A decision of a station with the names that lead to it, such as `['pricking', 'leastMm']`. */
+/** A decision of a station with the names that lead to it, such as `['pricking', 'minMm']`. */
 export type PlacedDecision = { path: readonly string[]; decision: Decision; words: DecisionWords };
 
 /** Every decision of a station's table, groups opened, in order; what has no words is left out. */

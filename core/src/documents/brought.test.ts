@@ -1,7 +1,7 @@
 import { expect } from 'chai';
 import fc from 'fast-check';
 import { mapToDxf } from './dxf.js';
-import { mostBroughtPoints } from './lines-as-map.js';
+import { maxBroughtPoints } from './lines-as-map.js';
 import type { MapDocument } from './map-document.js';
 import { readDrawing } from './read-drawing.js';
 import { DocumentError } from './read-document.js';
@@ -113,7 +113,7 @@ describe('an SVG made elsewhere', () => {
     ],
     [
       'has a million segments',
-      svg(`<path d="M0 0${'l1 1l-1 -1'.repeat(mostBroughtPoints)}"/>`),
+      svg(`<path d="M0 0${'l1 1l-1 -1'.repeat(maxBroughtPoints)}"/>`),
       /too many to trace/,
     ],
     [

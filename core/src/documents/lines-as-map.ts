@@ -13,7 +13,7 @@ export type BroughtLine = {
 export type Brought = { map: MapDocument; says: string[] };
 
 /** A drawing of more points than this is no drawing a hand could trace. */
-export const mostBroughtPoints = 500_000;
+export const maxBroughtPoints = 500_000;
 
 /** Two points closer than this are one, mm. */
 const sameMm = 1e-4;
@@ -78,8 +78,8 @@ export function linesAsMap(
 
 /** @throws DocumentError when there are too many */
 export function checkPoints(count: number): void {
-  if (count <= mostBroughtPoints) return;
+  if (count <= maxBroughtPoints) return;
   throw new DocumentError(
-    `The drawing has more than ${mostBroughtPoints / 1000} thousand points, too many to trace: simplify it where it was made.`,
+    `The drawing has more than ${maxBroughtPoints / 1000} thousand points, too many to trace: simplify it where it was made.`,
   );
 }

@@ -10,7 +10,7 @@ import { svgSize, type Matrix } from './svg-size.js';
 const toleranceMm = 0.03;
 
 /** Text longer than this is refused before it is read, characters. */
-const mostText = 120e6;
+const maxText = 120e6;
 
 /** Parts that are drawn only where something else asks for them. */
 const asideTags = new Set([
@@ -42,7 +42,7 @@ const deepest = 60;
  * @throws DocumentError with a sentence that says what to do
  */
 export function readSvg(text: string): Brought {
-  if (text.length > mostText)
+  if (text.length > maxText)
     throw new DocumentError('This SVG is too large to read: simplify it where it was made.');
   if (/<!ENTITY/i.test(text))
     throw new DocumentError('This SVG defines entities, which can hide what is in it: save it as plain SVG.');

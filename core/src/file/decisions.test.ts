@@ -55,8 +55,8 @@ describe('decisions', () => {
     expect(choicesOf(join).map(({ label }) => label)).to.deep.equal(['overlapped', 'trimmed and overlapped']);
     expect(choiceWords(join, 'trimmed')).to.equal('trimmed and overlapped');
     expect(decisionsIn(pricking).map(({ path }) => path.join('.'))).to.deep.equal([
-      'leastMm',
-      'mostMm',
+      'minMm',
+      'maxMm',
       'chordMm',
     ]);
     expect(rangeWords(mapSettingsSchema.shape.values)).to.equal('whole, 2 to 9');
@@ -65,7 +65,7 @@ describe('decisions', () => {
   });
 
   it('of one station that must agree are refused together', () => {
-    const both = sheetDecisionsSchema.safeParse({ pricking: { leastMm: 6, mostMm: 5 } });
+    const both = sheetDecisionsSchema.safeParse({ pricking: { minMm: 6, maxMm: 5 } });
     expect(both.error?.issues[0].message).to.include('--hole-least');
   });
 

@@ -1,4 +1,6 @@
 export * from './work.js';
+export * from './upgrades.js';
+export * from './save-request.js';
 export * from './progress.js';
 export * from './map-current.js';
 export * from './sheet-source.js';

@@ -27,8 +27,12 @@ export const fileDecisionsSchema = z.object({
 });
 export type FileDecisions = z.infer<typeof fileDecisionsSchema>;
 
+/** The version of decisions this program writes. Older ones are brought up to it by the list of upgrades. */
+export const writtenVersion = 2;
+
 /** Every decision of a work, station by station. This is what undo steps through and what is saved. */
 export const workDecisionsSchema = z.object({
+  schema: z.literal(writtenVersion).default(writtenVersion),
   title: z.string().trim().min(1, 'A work needs a title.').max(200),
   reference: referenceDecisionsSchema.prefault({}),
   fit: fitDecisionsSchema.prefault({}),
@@ -46,6 +50,17 @@ export const workDecisionsSchema = z.object({
   setAside: z.record(z.string(), z.string().max(500)).default({}),
 });
 export type WorkDecisions = z.infer<typeof workDecisionsSchema>;
+
+/** What every work has decisions on. */
+export const stationsDecided = [
+  'reference',
+  'fit',
+  'map',
+  'corrections',
+  'sheets',
+  'transfer',
+  'file',
+] as const satisfies readonly (keyof WorkDecisions)[];
 
 /** The decisions a new work begins with. */
 export function newDecisions(title: string): WorkDecisions {
@@ -118,10 +133,6 @@ export function mainPictureOf({
   const squaring = squaringOf(reference, picture.hash);
   return { picture, squaring, preparation: preparationOf(picture, squaring) };
 }
-
-/** A change of the decisions, made from a revision. */
-export const saveRequestSchema = z.object({ revision: z.int().min(0), decisions: workDecisionsSchema });
-export type SaveRequest = z.infer<typeof saveRequestSchema>;
 
 /** The one shape of an error over the wire. */
 export const apiErrorSchema = z.object({

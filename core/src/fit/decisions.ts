@@ -33,7 +33,7 @@ export type Datum = (typeof datums)[number];
 export const landmarkSchema = z.object({ name: z.string().max(60), x: z.number(), y: z.number() });
 export type Landmark = z.infer<typeof landmarkSchema>;
 
-export const mostLandmarks = 60;
+export const maxLandmarks = 60;
 
 /** What the painter says of the surface where it differs from its kind. */
 const traitsSchema = z
@@ -189,7 +189,7 @@ export const fitDecisionsSchema = z.object({
   shiftYMm: z.number().min(-longestSideMm).max(longestSideMm).default(0),
   guides: z.array(z.enum(guideKinds)).default([]),
   grid: gridSchema.prefault({}),
-  landmarks: z.array(landmarkSchema).max(mostLandmarks).default([]),
+  landmarks: z.array(landmarkSchema).max(maxLandmarks).default([]),
   datum: choiceDecision(datums, {
     initial: 'top-left',
     label: 'Corner measured from',

@@ -18,8 +18,8 @@ export type CopyOrder = {
 };
 
 /** What common copying machines reach in one pass, percent. */
-const leastPercent = 25;
-const mostPercent = 400;
+const minPercent = 25;
+const maxPercent = 400;
 
 const tenth = (value: number) => Math.round(value * 10) / 10;
 
@@ -58,7 +58,7 @@ export function copyOrder(sketch: SizeMm, target: SizeMm): CopyOrder {
 export function passesFor(percent: number): number[] {
   let count = 1;
   const each = () => 100 * (percent / 100) ** (1 / count);
-  while (count < 8 && (each() > mostPercent || each() < leastPercent)) count++;
+  while (count < 8 && (each() > maxPercent || each() < minPercent)) count++;
   if (count === 1) return [percent];
   const first = Array.from({ length: count - 1 }, () => tenth(each()));
   const reached = first.reduce((product, pass) => (product * pass) / 100, 100);

@@ -5,7 +5,7 @@ import { choiceDecision, numberDecision, switchDecision } from '../decisions/ind
 export const helpLevels = ['low', 'middle', 'high'] as const;
 export type HelpLevel = (typeof helpLevels)[number];
 
-export const mostSquares = 200;
+export const maxSquares = 200;
 
 /** A grid over what is drawn. */
 export const gridSchema = z.object({
@@ -18,7 +18,7 @@ export const gridSchema = z.object({
   }),
   columns: numberDecision({
     min: 1,
-    max: mostSquares,
+    max: maxSquares,
     whole: true,
     initial: 5,
     unit: 'columns',
@@ -27,7 +27,7 @@ export const gridSchema = z.object({
   }),
   rows: numberDecision({
     min: 1,
-    max: mostSquares,
+    max: maxSquares,
     whole: true,
     initial: 4,
     unit: 'rows',

@@ -1,6 +1,6 @@
 import type { Rect } from '../geometry/index.js';
 import { columnLetters, mmPerInch, type LengthUnit } from '../units/index.js';
-import { mostSquares, type GridDecisions, type HelpLevel } from './grid-decisions.js';
+import { maxSquares, type GridDecisions, type HelpLevel } from './grid-decisions.js';
 import type { Segment } from './guides.js';
 
 /** A grid as it lies on the surface. */
@@ -55,7 +55,7 @@ function evenly(from: number, length: number, count: number): number[] {
 }
 
 function spaced(from: number, length: number, spacing: number): { lines: number[]; rest: number } {
-  const whole = Math.min(Math.floor(length / spacing + hair), mostSquares * 5);
+  const whole = Math.min(Math.floor(length / spacing + hair), maxSquares * 5);
   const lines = Array.from({ length: whole + 1 }, (_, i) => from + i * spacing);
   const rest = length - whole * spacing;
   if (rest <= hair * length) {
@@ -137,7 +137,7 @@ export function gridSuggestions(
   perSurfaceMm: number | null,
 ): GridSuggestion[] {
   const long = Math.max(drawing.width, drawing.height);
-  const least = Math.max(pointsASquare * pencilMm, long / mostSquares);
+  const least = Math.max(pointsASquare * pencilMm, long / maxSquares);
   const spacings = new Set<number>();
   for (let count = 2; count <= 40; count++) spacings.add(long / count);
   for (let i = 1; i <= 200; i++) spacings.add(i * wholeMm(unit));

@@ -48,7 +48,7 @@ export type FitFault = {
 };
 
 /** The picture keeps at least this much room, mm. */
-const leastRoomMm = 5;
+const minRoomMm = 5;
 
 const inset = (rect: Rect, by: Sides): Rect => ({
   x: rect.x + by.left,
@@ -98,12 +98,12 @@ export function findFitFault(fit: LayoutDecisions): FitFault | null {
       return { field, message: `${what} cannot be negative. Enter 0 or more.` };
     width -= offWidth;
     height -= offHeight;
-    const short = width < leastRoomMm ? 'width' : height < leastRoomMm ? 'height' : null;
+    const short = width < minRoomMm ? 'width' : height < minRoomMm ? 'height' : null;
     if (short) {
       const [taken, left] = short === 'width' ? [offWidth, width] : [offHeight, height];
       return {
         field,
-        message: `${what} taking ${tenth(taken)} mm of the ${short} ${left < 0 ? 'would be more than there is' : 'would leave no room for the picture'}; it may take at most ${tenth(Math.max(0, taken + left - leastRoomMm))} mm in all.`,
+        message: `${what} taking ${tenth(taken)} mm of the ${short} ${left < 0 ? 'would be more than there is' : 'would leave no room for the picture'}; it may take at most ${tenth(Math.max(0, taken + left - minRoomMm))} mm in all.`,
       };
     }
   }
@@ -209,7 +209,7 @@ function whole(picture: PictureSize, fit: LayoutDecisions, bed: Rect, base: Base
   }
 }
 
-const clamp = (value: number, least: number, most: number) => Math.min(most, Math.max(least, value));
+const clamp = (value: number, min: number, max: number) => Math.min(max, Math.max(min, value));
 
 /**
  * The decisions that move a picture by hand from where it lies, by some millimetres on the surface.

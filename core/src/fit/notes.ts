@@ -208,7 +208,7 @@ function squarenessNotes(fit: FitDecisions, unit: LengthUnit): FitNote[] {
 }
 
 /** Lines that cover more of the picture than this hide it. */
-const mostCover = 0.08;
+const maxCover = 0.08;
 
 /** Squares smaller than this many point widths crowd the drawing in them. */
 const pointsASquare = 15;
@@ -220,7 +220,7 @@ function gridNotes(fit: FitDecisions, layout: Layout, pencilMm: number, unit: Le
   const notes: FitNote[] = [];
   const cover = gridCover(layout.drawing, lines, grid.lineMm);
   const small = Math.min(lines.squareX, lines.squareY);
-  if (cover > mostCover || small < pointsASquare * pencilMm) {
+  if (cover > maxCover || small < pointsASquare * pencilMm) {
     notes.push({
       id: 'fit-grid-dense',
       weight: 'watch',

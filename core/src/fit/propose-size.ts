@@ -29,7 +29,7 @@ const usualAreaMm2 = 300 * 300;
 const ratioCounts = 20;
 
 /** More of the picture than this is not cut off for the size used last. */
-const mostLost = 0.15;
+const maxLost = 0.15;
 
 /** A size proposed for a picture, and where it comes from. */
 export type ProposedSize = SizeMm & { because: 'last' | 'usual' };
@@ -69,7 +69,7 @@ export function proposeSize(picture: PictureSize, last: SizeMm | null): Proposed
     const ratio = portraitRatio(last.widthMm, last.heightMm);
     const own = portraitRatio(picture.width, picture.height);
     const lost = 1 - Math.min(ratio, own) / Math.max(ratio, own);
-    if (lost <= mostLost) return { ...turnedAs(picture, last), because: 'last' };
+    if (lost <= maxLost) return { ...turnedAs(picture, last), because: 'last' };
   }
   const [usual] = usualSizesFor(picture);
   return { ...usual, because: 'usual' };

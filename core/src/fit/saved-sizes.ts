@@ -13,4 +13,4 @@ export const savedSizeSchema = newSizeSchema.extend({ id: z.string() });
 export type SavedSize = z.infer<typeof savedSizeSchema>;
 
 /** A longer list is no quicker than typing the size. */
-export const mostSavedSizes = 60;
+export const maxSavedSizes = 60;

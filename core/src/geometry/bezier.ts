@@ -12,7 +12,7 @@ export function flattenCubic(curve: readonly number[], tolerance: number, out: n
     Math.hypot(x0 - 2 * x1 + x2, y0 - 2 * y1 + y2),
     Math.hypot(x1 - 2 * x2 + x3, y1 - 2 * y2 + y3),
   );
-  const steps = Math.min(mostSteps, Math.max(1, Math.ceil(Math.sqrt((6 * bend) / (8 * tolerance)))));
+  const steps = Math.min(maxSteps, Math.max(1, Math.ceil(Math.sqrt((6 * bend) / (8 * tolerance)))));
   for (let i = 1; i <= steps; i++) {
     const u = i / steps;
     const v = 1 - u;
@@ -22,4 +22,4 @@ export function flattenCubic(curve: readonly number[], tolerance: number, out: n
 }
 
 /** A single curve needs no more than this at any size a wall has. */
-const mostSteps = 5000;
+const maxSteps = 5000;

@@ -385,7 +385,7 @@ describe('effort and budget', () => {
     const busy = blobs(21, 320, 240);
     const settings = { values: 5, minShapeMm2: 4, quietMm: 1 };
     const map = makeMap(busy, 2, { ...settings, minutes: 1 });
-    const budget = { minutes: 1, leastWeight: 0 };
+    const budget = { minutes: 1, minWeight: 0 };
     const more = addedBy(map, budget, 5);
     const then = makeMap(busy, 2, { ...settings, minutes: 6 });
     const drawn = (of: MapDocument) => of.lines.filter(isTraced).map((line) => line.id);

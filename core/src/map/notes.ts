@@ -10,7 +10,7 @@ import { formatMinutes } from '../units/index.js';
 const longMinutes = 60;
 
 /** Less line than this round cast shadows is not worth a word, m. */
-const leastShadowMetres = 0.05;
+const minShadowMetres = 0.05;
 
 /**
  * Notes on a map: what it asks of the hand, lost and soft edges, and what was left out.
@@ -69,7 +69,7 @@ export function mapNotes(
   }
   const shadows = boundaries.filter((line) => line.of === 'cast-shadow' && line.kept !== false);
   const metres = shadows.reduce((sum, line) => sum + lineLengthMm(line), 0) / 1000;
-  if (metres >= leastShadowMetres && settings.castShadows === 'kept') {
+  if (metres >= minShadowMetres && settings.castShadows === 'kept') {
     notes.push({
       id: 'map-shadows',
       weight: 'plain',
@@ -114,7 +114,7 @@ export function mapNotes(
       weight: 'plain',
       says: `${little.length} of ${drawable.length} lines matter too little and are left out.`,
       why: 'The settings ask for essentials. A line can be kept by hand, or all of them drawn.',
-      ways: [{ label: 'Draw all of them', change: { leastWeight: 0 } }],
+      ways: [{ label: 'Draw all of them', change: { minWeight: 0 } }],
     });
   }
   if (map.unplaced && map.unplaced.length > 0) {

@@ -1,7 +1,7 @@
 import type { MapDocument } from '../documents/index.js';
 import type { Rect } from '../geometry/index.js';
 import { averaged, type Picture, type PixelWindow, type Plane } from '../raster/index.js';
-import { assembleMap, type Placement, finishMap, mostDetail } from './document/index.js';
+import { assembleMap, type Placement, finishMap, maxDetail } from './document/index.js';
 import { placeBoundaries, type Boundaries, stretchesOf, type Stretch } from './boundaries/index.js';
 import {
   coarserRaster,
@@ -119,7 +119,7 @@ export class MapMaker {
     yield { stage: 'Looking for contours', share: 0.1 };
     const lab = this.things.colours(raster, rasterKey);
     const joined = yield* this.things.joined(lab, rasterKey);
-    const detail = mostDetail(settings, corrections);
+    const detail = maxDetail(settings, corrections);
     const contoursKey = keyOf(rasterKey, detail);
     const contours = this.stages.contours.get(contoursKey, () =>
       contoursAt(joined.cells, joined.hierarchy, detail),

@@ -89,7 +89,7 @@ export const schools: readonly School[] = [
     id: 'focal',
     name: 'focal',
     says: 'Dense where the picture is looked at, sparse elsewhere: mark the focal areas and the rest gives way to them.',
-    sets: { ...usual, mode: 'both', values: 5, minShapeMm2: 6, focus: 1, leastWeight: 0.34 },
+    sets: { ...usual, mode: 'both', values: 5, minShapeMm2: 6, focus: 1, minWeight: 0.34 },
   },
   {
     id: 'loose',

@@ -26,4 +26,4 @@ export type Firmness = (typeof firmnesses)[number];
 
 /** Fewest and most values a picture is squinted into. */
 export const fewestValues = 2;
-export const mostValues = 9;
+export const maxValues = 9;

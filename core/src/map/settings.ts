@@ -13,7 +13,7 @@ import {
   usualDetail,
   firmnesses,
   fewestValues,
-  mostValues,
+  maxValues,
 } from './setting-choices.js';
 
 /** The decisions that make a map, as kept with a work. As they begin, most people can trace it in an evening. */
@@ -40,7 +40,7 @@ export const mapSettingsSchema = z.object({
   }),
   values: numberDecision({
     min: fewestValues,
-    max: mostValues,
+    max: maxValues,
     whole: true,
     initial: 4,
     unit: 'values',
@@ -63,7 +63,7 @@ export const mapSettingsSchema = z.object({
   /** Limits between values set by hand, ascending L\*; used when the separation is by hand. */
   limits: z
     .array(z.number().min(0).max(100))
-    .max(mostValues - 1)
+    .max(maxValues - 1)
     .default([]),
   local: switchDecision({
     initial: false,
@@ -108,7 +108,7 @@ export const mapSettingsSchema = z.object({
     help: 'share of the smallest shape that highlights and darkest accents may shrink to',
     flag: '--accent-share',
   }),
-  leastWidthMm: numberDecision({
+  minWidthMm: numberDecision({
     min: 0,
     max: 100,
     initial: 1,
@@ -240,7 +240,7 @@ export const mapSettingsSchema = z.object({
     flag: '--faded-contours',
     choices: { dropped: 'left out', dotted: 'dotted', kept: 'drawn' },
   }),
-  leastWeight: numberDecision({
+  minWeight: numberDecision({
     min: 0,
     max: 1,
     initial: 0,

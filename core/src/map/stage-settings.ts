@@ -15,7 +15,7 @@ export const stageSettings = {
     limits: true,
     minShapeMm2: true,
     accentShare: true,
-    leastWidthMm: true,
+    minWidthMm: true,
     colourSplit: true,
   }),
   crests: mapSettingsSchema.pick({ pencilMm: true, detailStandsOut: true }),

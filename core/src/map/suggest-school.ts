@@ -14,7 +14,7 @@ export type MapBegun = z.infer<typeof mapBegunSchema>;
 const fewTones = 38;
 
 /** A value that takes up less of the picture than this hardly counts. */
-const leastShare = 0.03;
+const minShare = 0.03;
 
 /** Less contour than this on the picture's diagonal, and there are hardly any things to draw, of 1. */
 const fewContours = 1.2;
@@ -32,7 +32,7 @@ export function suggestSchool(map: MapDocument): { school: School; because: stri
   const { width, height } = map.frame;
   const shareOf = (level: number) =>
     map.shapes.reduce((sum, shape) => sum + (shape.level === level ? shape.area : 0), 0) / (width * height);
-  const seen = map.values.filter(({ level }) => shareOf(level) >= leastShare);
+  const seen = map.values.filter(({ level }) => shareOf(level) >= minShare);
   const range = seen.length === 0 ? 0 : seen[seen.length - 1].lightness - seen[0].lightness;
   const contourMm = map.lines.reduce(
     (sum, line) => sum + (line.of === 'contour' ? lineLengthMm(line) : 0),

@@ -3,7 +3,7 @@ import { boxMean } from './box-mean.js';
 import type { Plane } from './picture.js';
 
 /** Below this two windows are too coarse a stand-in for a Gaussian, pixels. */
-const leastSigmaPx = 1.6;
+const minSigmaPx = 1.6;
 
 /**
  * A blur about as wide as asked, at a cost that does not grow with its width: for wide ones two means over a
@@ -12,7 +12,7 @@ const leastSigmaPx = 1.6;
  * @returns the plane and the standard deviation it really has, pixels
  */
 export function softened(plane: Plane, sigmaPx: number): { plane: Plane; sigmaPx: number } {
-  if (sigmaPx < leastSigmaPx) return { plane: gaussianBlur(plane, sigmaPx), sigmaPx };
+  if (sigmaPx < minSigmaPx) return { plane: gaussianBlur(plane, sigmaPx), sigmaPx };
   // A window of 2r + 1 pixels has the variance ((2r + 1)² − 1) / 12; two add up.
   const radius = Math.max(1, Math.round((Math.sqrt(6 * sigmaPx * sigmaPx + 1) - 1) / 2));
   return {

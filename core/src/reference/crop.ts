@@ -6,7 +6,7 @@ export type Crop = NonNullable<Squaring['crop']>;
 /** All of it. */
 export const wholeCrop: Crop = { x: 0, y: 0, width: 1, height: 1 };
 
-const clamp = (value: number, least: number, most: number) => Math.min(most, Math.max(least, value));
+const clamp = (value: number, min: number, max: number) => Math.min(max, Math.max(min, value));
 
 /**
  * A crop with one corner moved, never out of the picture and never smaller than what can be drawn from.
@@ -16,16 +16,16 @@ const clamp = (value: number, least: number, most: number) => Math.min(most, Mat
  * @param y the same downwards
  */
 export function cropWithCorner(crop: Crop, picture: PictureSize, corner: number, x: number, y: number): Crop {
-  const leastX = Math.min(1, shortestSidePx / picture.width);
-  const leastY = Math.min(1, shortestSidePx / picture.height);
+  const minX = Math.min(1, shortestSidePx / picture.width);
+  const minY = Math.min(1, shortestSidePx / picture.height);
   const right = crop.x + crop.width;
   const bottom = crop.y + crop.height;
   const atLeft = corner === 0 || corner === 3;
   const atTop = corner === 0 || corner === 1;
-  const left = atLeft ? clamp(crop.x + x / picture.width, 0, right - leastX) : crop.x;
-  const top = atTop ? clamp(crop.y + y / picture.height, 0, bottom - leastY) : crop.y;
-  const newRight = atLeft ? right : clamp(right + x / picture.width, left + leastX, 1);
-  const newBottom = atTop ? bottom : clamp(bottom + y / picture.height, top + leastY, 1);
+  const left = atLeft ? clamp(crop.x + x / picture.width, 0, right - minX) : crop.x;
+  const top = atTop ? clamp(crop.y + y / picture.height, 0, bottom - minY) : crop.y;
+  const newRight = atLeft ? right : clamp(right + x / picture.width, left + minX, 1);
+  const newBottom = atTop ? bottom : clamp(bottom + y / picture.height, top + minY, 1);
   return { x: left, y: top, width: newRight - left, height: newBottom - top };
 }
 

@@ -20,7 +20,7 @@ export const detailSchema = z.object({
 export type Detail = z.infer<typeof detailSchema>;
 
 /** More pins than this hide the picture. */
-export const mostDetails = 40;
+export const maxDetails = 40;
 
 /** Whose picture it is, which one is worked from, and how it is put right. */
 export const referenceDecisionsSchema = z.object({
@@ -49,7 +49,7 @@ export const referenceDecisionsSchema = z.object({
     label: 'Faintness',
     help: 'how far the faint view goes towards white',
   }),
-  details: z.array(detailSchema).max(mostDetails).default([]),
+  details: z.array(detailSchema).max(maxDetails).default([]),
 });
 export type ReferenceDecisions = z.infer<typeof referenceDecisionsSchema>;
 
@@ -61,11 +61,11 @@ export function squaringOf(decisions: Pick<ReferenceDecisions, 'squaring'>, hash
 }
 
 /** The largest picture that is taken in. */
-export const mostMegapixels = 120;
-export const mostMegabytes = 80;
+export const maxMegapixels = 120;
+export const maxMegabytes = 80;
 
 /** Long sides an SVG can be drawn at, pixels. */
-export const svgSidesPx = { least: 200, usual: 3000, most: 10_000 } as const;
+export const svgSidesPx = { min: 200, usual: 3000, max: 10_000 } as const;
 
 /** What allows a picture to be worked from, in words. */
 export const permissionWords = (permission: Permission): string =>

@@ -25,10 +25,10 @@ export type FoundSheet = {
 const coarsePx = 512;
 
 /** A sheet fills at least this share of the photograph. */
-const leastArea = 0.06;
+const minArea = 0.06;
 
 /** Each side is seen along at least this share of its length; the rest may be covered or in shadow. */
-const leastSeen = 0.5;
+const minSeen = 0.5;
 
 /** A step across a side of this many L\* is half sound: the grain of a table seldom reaches it. */
 const halfSoundStep = 8;
@@ -75,7 +75,7 @@ function bestQuad(edges: Edges, polarity: number): Candidate {
       const quad = closed(opposites[i], opposites[j], edges);
       if (!quad) continue;
       const share = Math.abs(signedArea(quad.corners.flatMap(({ x, y }) => [x, y]))) / area;
-      if (share < leastArea) continue;
+      if (share < minArea) continue;
       // The larger of two sheets seen equally well: a frame drawn on a sheet is inside it.
       const most = share ** 0.6;
       if (most <= best.score) continue;
@@ -84,7 +84,7 @@ function bestQuad(edges: Edges, polarity: number): Candidate {
       for (let k = 0; k < 4 && score > best.score; k++) {
         const side = edges.between(quad.sides[k], quad.corners[k], quad.corners[(k + 1) % 4]);
         seen = Math.min(seen, side.seen);
-        score *= side.seen < leastSeen ? 0 : soundness(side);
+        score *= side.seen < minSeen ? 0 : soundness(side);
       }
       if (score > best.score) Object.assign(best, { quad: quad.corners, score, seen });
     }

@@ -23,10 +23,10 @@ const morePx = 3;
 const faintest = 1.2;
 
 /** Fewer edge pixels in a cell say nothing. */
-const leastEdges = 12;
+const minEdges = 12;
 
 /** More than this cannot be told from a soft shadow, pixels. */
-const mostBlurPx = 12;
+const maxBlurPx = 12;
 
 /**
  * Measures blur by blurring more: across an edge of blur s, blurs a and b leave slopes in the ratio
@@ -55,12 +55,12 @@ export function focusOf(picture: Picture, pxPerPx = 1): FocusMap {
       if (slope < faintest || !isCrest(little, width, height, x, y)) continue;
       const squared = (slope / Math.max(1e-6, slopeAt(more, width, i))) ** 2;
       const unknown = (morePx ** 2 - littlePx ** 2 * squared) / (squared - 1);
-      const blur = squared > 1.01 ? Math.sqrt(Math.max(0, unknown)) : mostBlurPx;
-      found[Math.floor(y / cell) * columns + Math.floor(x / cell)].push(Math.min(mostBlurPx, blur));
+      const blur = squared > 1.01 ? Math.sqrt(Math.max(0, unknown)) : maxBlurPx;
+      found[Math.floor(y / cell) * columns + Math.floor(x / cell)].push(Math.min(maxBlurPx, blur));
     }
   }
   const blurPx = found.map((blurs) => {
-    if (blurs.length < leastEdges) return null;
+    if (blurs.length < minEdges) return null;
     return blurs.sort((a, b) => a - b)[blurs.length >> 2] * pxPerPx;
   });
   return { columns, rows, blurPx };
@@ -82,7 +82,7 @@ function isCrest(data: Float32Array, width: number, height: number, x: number, y
 }
 
 /** Share of the judged cells whose blur is at most so many pixels; null when nothing could be judged. */
-export function sharpShare({ blurPx }: FocusMap, mostPx: number): number | null {
+export function sharpShare({ blurPx }: FocusMap, maxPx: number): number | null {
   const judged = blurPx.filter((blur) => blur !== null);
-  return judged.length === 0 ? null : judged.filter((blur) => blur <= mostPx).length / judged.length;
+  return judged.length === 0 ? null : judged.filter((blur) => blur <= maxPx).length / judged.length;
 }

@@ -29,12 +29,12 @@ const blockedTo = 3;
 const cells = 96;
 
 /** Judging reads this many pixels at most: more tell nothing new of tone and focus. */
-const mostJudgedPx = 4e6;
+const maxJudgedPx = 4e6;
 
 /** Measures a picture: its tones, what is lost in it, where it is sharp, its grain. */
 export function judge(picture: Picture): Judgement {
   checkPicture(picture);
-  const level = pyramid(picture).find(({ width, height }) => width * height <= mostJudgedPx) ?? picture;
+  const level = pyramid(picture).find(({ width, height }) => width * height <= maxJudgedPx) ?? picture;
   return {
     ...tones(level),
     // Averaging would bring clipped parts back into range at their rims; those rims do not matter here.

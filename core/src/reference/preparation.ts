@@ -27,7 +27,7 @@ export type Preparation = {
 };
 
 /** Prepared pictures are never made larger than this, pixels: the master kept of a picture. */
-export const mostPreparedPx = 24e6;
+export const maxPreparedPx = 24e6;
 
 /**
  * Reads off how a picture is prepared: corners squared, then turned, then cropped. All of it is one
@@ -77,7 +77,7 @@ function squared(stored: PictureSize, squaring: Squaring): Placed {
   const across = Math.max(distance(corners[0], corners[1]), distance(corners[3], corners[2]));
   const down = Math.max(distance(corners[1], corners[2]), distance(corners[0], corners[3]));
   const wanted = Math.max(across, down * ratio);
-  const width = Math.min(wanted, Math.sqrt(mostPreparedPx * ratio));
+  const width = Math.min(wanted, Math.sqrt(maxPreparedPx * ratio));
   const size = {
     width: Math.max(1, Math.round(width)),
     height: Math.max(1, Math.round(width / ratio)),

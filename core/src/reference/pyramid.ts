@@ -38,13 +38,12 @@ export function halved(picture: Picture): Picture {
   return { width, height, channels, data: out };
 }
 
-/** A picture and its halves, quarters and so on, down to a long side of about `leastPx`. */
-export function pyramid(picture: Picture, leastPx = 256): Picture[] {
+/** A picture and its halves, quarters and so on, down to a long side of about `minPx`. */
+export function pyramid(picture: Picture, minPx = 256): Picture[] {
   const levels = [picture];
   for (;;) {
     const last = levels[levels.length - 1];
-    if (Math.max(last.width, last.height) < 2 * leastPx || Math.min(last.width, last.height) < 2)
-      return levels;
+    if (Math.max(last.width, last.height) < 2 * minPx || Math.min(last.width, last.height) < 2) return levels;
     levels.push(halved(last));
   }
 }

@@ -26,14 +26,14 @@ export function ratioOfCorners(corners: Quad, picture: PictureSize): number {
     (distance(corners[1], corners[2]) + distance(corners[0], corners[3]));
   const focal = Math.sqrt(focalSquared) / size;
   // Lenses see between a tenth of a turn and nearly straight ahead; anything else is noise in the corners.
-  if (Math.abs(converging) < leastConverging || !(focal > 0.4 && focal < 6)) {
+  if (Math.abs(converging) < minConverging || !(focal > 0.4 && focal < 6)) {
     return alongOneWay(corners, n2, n3, size) ?? meanSides;
   }
   return lengthOf(n2, focalSquared) / lengthOf(n3, focalSquared);
 }
 
 /** Below this both vanishing points are too far off to tell the lens from the corners. */
-const leastConverging = 2e-3;
+const minConverging = 2e-3;
 
 /** A usual lens, in units of the long side: about 28 mm on a 36 mm frame. */
 const usualFocal = 0.8;

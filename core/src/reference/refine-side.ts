@@ -12,7 +12,7 @@ const runPx = 5;
 const agreePx = 1.5;
 
 /** Fewer agreeing places than this share do not make a side. */
-const leastAgreeing = 0.25;
+const minAgreeing = 0.25;
 
 /**
  * Places one side of a sheet at full resolution: the steepest step across it is looked for at many places,
@@ -43,7 +43,7 @@ export function refinedSide(
     if (off !== null) points.push(x - uy * off, y + ux * off);
   }
   const agreeing = mostAgreed(points);
-  if (agreeing.length < 2 * leastAgreeing * stations) return null;
+  if (agreeing.length < 2 * minAgreeing * stations) return null;
   return fitLine(Float64Array.from(agreeing), 0, agreeing.length / 2 - 1);
 }
 

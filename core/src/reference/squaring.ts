@@ -75,7 +75,7 @@ export function findCornerFault(corners: Quad, picture: PictureSize): string | n
 /** The flat original is no smaller than a stamp, no larger than a wall, and no strip. */
 const smallestOriginalMm = 5;
 const largestOriginalMm = 20_000;
-const mostStretched = 20;
+const maxStretched = 20;
 
 /** What is wrong with the real size of a flat original, mm, or null. */
 export function findOriginalFault({ width, height }: PictureSize): string | null {
@@ -83,8 +83,8 @@ export function findOriginalFault({ width, height }: PictureSize): string | null
   const long = Math.max(width, height);
   if (!(short >= smallestOriginalMm)) return `A side is at least ${smallestOriginalMm} mm long.`;
   if (long > largestOriginalMm) return `A side is at most ${largestOriginalMm / 1000} m long.`;
-  if (long > mostStretched * short) {
-    return `One side is more than ${mostStretched} times the other. Check the two numbers and their units.`;
+  if (long > maxStretched * short) {
+    return `One side is more than ${maxStretched} times the other. Check the two numbers and their units.`;
   }
   return null;
 }

@@ -33,14 +33,14 @@ const faintest = 0.7;
 const strongest = 5;
 
 /** Lines looked at further. */
-const mostEdges = 48;
+const maxEdges = 48;
 
 /** An edge seen this far beside a line still belongs to it, pixels. */
 const beside = 2;
 
 /** A step is measured this far to either side of an edge, pixels, and must be this high, L\*. */
 const acrossPx = 5;
-const leastStep = 2;
+const minStep = 2;
 
 /** Cosine of the largest turn between an edge and its line: 18 degrees. */
 const aligned = 0.95;
@@ -133,7 +133,7 @@ function strongestLines(
     }
   }
   peaks.sort((a, b) => b.weight - a.weight);
-  return peaks.slice(0, mostEdges).map(({ k, offset, weight }) => ({
+  return peaks.slice(0, maxEdges).map(({ k, offset, weight }) => ({
     line: { nx: cosines[k], ny: sines[k], offset: offset - reach },
     weight,
   }));
@@ -196,7 +196,7 @@ function stepAt(slopes: Slopes, lightness: Plane, { nx, ny }: Line, x: number, y
       // A drawn line rises on one side and falls on the other; a side of a sheet stays up.
       const inner = sampleAt(lightness, x + acrossPx * nx, y + acrossPx * ny);
       const outer = sampleAt(lightness, x - acrossPx * nx, y - acrossPx * ny);
-      return Math.max(0, inner - outer - leastStep) && inner - outer;
+      return Math.max(0, inner - outer - minStep) && inner - outer;
     }
   }
   return 0;

@@ -34,10 +34,10 @@ export const calibrationSchema = z.object({
 export type Calibration = z.infer<typeof calibrationSchema>;
 
 /** A printer that is further out than this was measured wrongly or printed “to fit”. */
-const mostOff = 0.06;
+const maxOff = 0.06;
 
 /** Diagonals that differ by more than this share are a slip of the ruler. */
-const mostShear = 0.03;
+const maxShear = 0.03;
 
 /**
  * Reads a printer's faults off what the ruler says. The four crosses span a parallelogram: its sides give the
@@ -50,16 +50,16 @@ export function bendFrom(drawn: SizeMm, measures: CalibrationMeasures): PrinterB
   const { acrossMm, downMm, fallingMm, risingMm } = measures;
   const scaleX = acrossMm / drawn.widthMm;
   const slanted = downMm / drawn.heightMm;
-  if (!(Math.abs(scaleX - 1) <= mostOff)) return wrong('along the top', drawn.widthMm);
-  if (!(Math.abs(slanted - 1) <= mostOff)) return wrong('down the left side', drawn.heightMm);
+  if (!(Math.abs(scaleX - 1) <= maxOff)) return wrong('along the top', drawn.widthMm);
+  if (!(Math.abs(slanted - 1) <= maxOff)) return wrong('down the left side', drawn.heightMm);
   if (fallingMm === null || risingMm === null) return { scaleX, scaleY: slanted, shear: 0 };
   const diagonal = stepLength(drawn.widthMm, drawn.heightMm);
-  if (!(Math.abs(fallingMm / diagonal - 1) <= mostOff + mostShear))
+  if (!(Math.abs(fallingMm / diagonal - 1) <= maxOff + maxShear))
     return wrong('from top left to bottom right', diagonal);
-  if (!(Math.abs(risingMm / diagonal - 1) <= mostOff + mostShear))
+  if (!(Math.abs(risingMm / diagonal - 1) <= maxOff + maxShear))
     return wrong('from top right to bottom left', diagonal);
   const leaning = (fallingMm ** 2 - risingMm ** 2) / (4 * acrossMm);
-  if (Math.abs(leaning) > mostShear * downMm)
+  if (Math.abs(leaning) > maxShear * downMm)
     return 'The two diagonals differ too much for any printer: measure both once more, cross to cross.';
   return {
     scaleX,

@@ -60,14 +60,14 @@ const rectSchema = z.object({
 });
 
 /** The most sticks a drawing is rubbed with, and places each is given to. */
-export const mostSticks = 12;
-const mostPlaces = 5000;
+export const maxSticks = 12;
+const maxPlaces = 5000;
 
 /** A stick the back is rubbed with, by region: behind the shapes at some places of the picture. */
 const stickSchema = z.object({
   name: z.string().trim().min(1).max(40),
   colour: z.string().regex(/^#[0-9a-f]{6}$/),
-  at: z.array(placeSchema).max(mostPlaces),
+  at: z.array(placeSchema).max(maxPlaces),
 });
 export type Stick = z.infer<typeof stickSchema>;
 
@@ -97,12 +97,12 @@ const backing = z.object({
     flag: '--band',
   }),
   /** Where no stick is given, the usual one is rubbed. */
-  sticks: z.array(stickSchema).max(mostSticks).default([]),
+  sticks: z.array(stickSchema).max(maxSticks).default([]),
 });
 
 const pricking = z
   .object({
-    leastMm: numberDecision({
+    minMm: numberDecision({
       min: 0.5,
       max: 20,
       initial: 1.5,
@@ -111,7 +111,7 @@ const pricking = z
       help: 'holes are no closer: the paper tears between them',
       flag: '--hole-least',
     }),
-    mostMm: numberDecision({
+    maxMm: numberDecision({
       min: 0.5,
       max: 60,
       initial: 5,
@@ -130,7 +130,7 @@ const pricking = z
       flag: '--hole-chord',
     }),
   })
-  .refine(({ leastMm, mostMm }) => leastMm <= mostMm, {
+  .refine(({ minMm, maxMm }) => minMm <= maxMm, {
     error: '“No closer than” must not be more than “no further than” (--hole-least, --hole-most).',
   });
 
@@ -144,7 +144,7 @@ const film = z.object({
     help: 'side of the overhead projector’s stage',
     flag: '--stage',
   }),
-  mostLineMm: numberDecision({
+  maxLineMm: numberDecision({
     min: 0.2,
     max: 50,
     initial: 2,

@@ -70,8 +70,8 @@ const labelMm = 2.8;
 /** The title and what is printed; where there is little room the title is cut, and given up last of all. */
 function whatIsPrinted({ title, called }: FootText, roomMm: number): string {
   const rest = roomMm - textWidthMm(` · ${called}`, labelMm);
-  const leastMm = textWidthMm('Title', labelMm);
-  return rest >= leastMm
+  const minMm = textWidthMm('Title', labelMm);
+  return rest >= minMm
     ? `${shortenedTo(title, labelMm, rest)} · ${called}`
     : shortenedTo(called, labelMm, roomMm);
 }

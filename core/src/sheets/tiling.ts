@@ -52,7 +52,7 @@ export const footMm = 12;
 export const sideMm = 6;
 
 /** More sheets than this are a mistake in a size. */
-const mostSheets = 2000;
+const maxSheets = 2000;
 
 /** The ways round that are to be tried. */
 export function waysRound({ paper, orientation }: Pick<TilingOptions, 'paper' | 'orientation'>): SizeMm[] {
@@ -91,7 +91,7 @@ export function tileOnto(page: SizeMm, extent: Rect, options: TilingOptions): Ti
   }
   const columns = countOf(extent.width, across, overlapMm);
   const rows = countOf(extent.height, down, overlapMm);
-  if (columns * rows > mostSheets) {
+  if (columns * rows > maxSheets) {
     throw new SheetError(
       `That would take ${columns * rows} sheets: check the sizes, or choose a larger paper.`,
     );

@@ -96,10 +96,10 @@ export class Column {
   }
 
   /** Writes words over so many lines at most; what is longer ends in an ellipsis. */
-  writeShortened(text: string, sizeMm: number, mostLines: number): boolean {
+  writeShortened(text: string, sizeMm: number, maxLines: number): boolean {
     const lines = wrapped(text, sizeMm, this.widthMm);
-    const kept = lines.slice(0, mostLines);
-    return this.write(lines.length > mostLines ? `${kept.join(' ')}…` : text, sizeMm);
+    const kept = lines.slice(0, maxLines);
+    return this.write(lines.length > maxLines ? `${kept.join(' ')}…` : text, sizeMm);
   }
 
   space(mm: number): void {

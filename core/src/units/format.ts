@@ -25,13 +25,13 @@ const days = new Intl.DateTimeFormat('en-GB', { day: 'numeric', month: 'long', y
 const made = new Map<string, Intl.NumberFormat>();
 
 /** Making a format costs far more than using it. */
-function numbers(most: number, least: number): Intl.NumberFormat {
-  const key = `${most} ${least}`;
+function numbers(max: number, min: number): Intl.NumberFormat {
+  const key = `${max} ${min}`;
   const kept =
     made.get(key) ??
     new Intl.NumberFormat('en-GB', {
-      maximumFractionDigits: most,
-      minimumFractionDigits: least,
+      maximumFractionDigits: max,
+      minimumFractionDigits: min,
       useGrouping: false,
     });
   made.set(key, kept);

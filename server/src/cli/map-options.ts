@@ -1,6 +1,6 @@
 import { Option, type Command } from 'commander';
 import { z } from 'zod';
-import { mapSettingsSchema, mostValues, schools, type MapSettings } from '@nobrel/core/map';
+import { mapSettingsSchema, maxValues, schools, type MapSettings } from '@nobrel/core/map';
 import { addDecisionOptions, badArgument, parseDecisions, readDecisionOptions } from './options.js';
 
 /** Limits by hand: `--limits 25,50,75`. */
@@ -9,7 +9,7 @@ function readLimits(text: string): number[] {
   const sound = limits.every(
     (limit, i) => limit >= 0 && limit <= 100 && (i === 0 || limit > (limits[i - 1] ?? 0)),
   );
-  if (text.trim() === '' || !sound || limits.length > mostValues - 1) {
+  if (text.trim() === '' || !sound || limits.length > maxValues - 1) {
     throw badArgument(`--limits takes rising lightnesses from 0 to 100, such as 25,50,75, not “${text}”.`);
   }
   return limits;

@@ -1,6 +1,6 @@
 import { open, readFile } from 'node:fs/promises';
 import sharp, { type Metadata, type Sharp } from 'sharp';
-import { mostMegabytes, mostMegapixels, shortestSidePx, svgSidesPx } from '@nobrel/core/reference';
+import { maxMegabytes, maxMegapixels, shortestSidePx, svgSidesPx } from '@nobrel/core/reference';
 import type { Picture } from '@nobrel/core/raster';
 import { Fault } from '../faults.js';
 
@@ -33,11 +33,11 @@ export async function lookAt(path: string, name: string): Promise<Looked> {
 }
 
 function checkSize(width: number, height: number, name: string): void {
-  if (width * height > mostMegapixels * 1e6) {
+  if (width * height > maxMegapixels * 1e6) {
     throw new Fault(
       413,
       'too-large',
-      `“${name}” has ${Math.round((width * height) / 1e6)} megapixels; up to ${mostMegapixels} can be worked with. Save a smaller copy and bring that in.`,
+      `“${name}” has ${Math.round((width * height) / 1e6)} megapixels; up to ${maxMegapixels} can be worked with. Save a smaller copy and bring that in.`,
       'picture',
     );
   }
@@ -82,7 +82,7 @@ export function unreadable(name: string): Fault {
   return new Fault(
     415,
     'unreadable-picture',
-    `“${name}” is not a picture that can be read here. Bring in a JPEG, PNG, WebP, TIFF, AVIF, GIF or SVG of up to ${mostMegabytes} MB.`,
+    `“${name}” is not a picture that can be read here. Bring in a JPEG, PNG, WebP, TIFF, AVIF, GIF or SVG of up to ${maxMegabytes} MB.`,
     'picture',
   );
 }

@@ -2,7 +2,7 @@ import { rm } from 'node:fs/promises';
 import { Router } from 'express';
 import multer from 'multer';
 import { z } from 'zod';
-import { mostMegabytes, svgSidesPx } from '@nobrel/core/reference';
+import { maxMegabytes, svgSidesPx } from '@nobrel/core/reference';
 import { Fault, parseInput } from '../faults.js';
 import { renditions, type PictureStore } from '../reference/picture-store.js';
 
@@ -12,8 +12,8 @@ const drawnAt = z.object({
   longSide: z.coerce
     .number('Type a size in pixels.')
     .int('Type a whole number of pixels.')
-    .min(svgSidesPx.least, `Draw it at least ${svgSidesPx.least} pixels long.`)
-    .max(svgSidesPx.most, `Draw it at most ${svgSidesPx.most} pixels long.`)
+    .min(svgSidesPx.min, `Draw it at least ${svgSidesPx.min} pixels long.`)
+    .max(svgSidesPx.max, `Draw it at most ${svgSidesPx.max} pixels long.`)
     .default(svgSidesPx.usual),
 });
 
@@ -22,7 +22,7 @@ export function referenceRoutes(pictures: PictureStore): Router {
   const router = Router();
   const upload = multer({
     dest: pictures.incoming,
-    limits: { fileSize: mostMegabytes * 1024 * 1024, files: 1 },
+    limits: { fileSize: maxMegabytes * 1024 * 1024, files: 1 },
     // Browsers send file names as UTF-8; the old default would read them as Latin-1.
     defParamCharset: 'utf8',
   });

@@ -24,7 +24,7 @@ const pagePath = z.object({ page: z.coerce.number().int().min(1).max(5000) });
 const pngQuery = z.object({ ppi: z.coerce.number().min(36).max(1200).default(300) });
 
 /** A canvas larger than this is refused, pixels. */
-const mostPixels = 250e6;
+const maxPixels = 250e6;
 
 /** Pages painted before other requests are let in. */
 const pagesAtOnce = 4;
@@ -134,7 +134,7 @@ export function sheetRoutes(
     const set = layOut();
     const index = pageIndex(set, request.params);
     const page = set.page(index);
-    if ((page.widthMm / 25.4) * (page.heightMm / 25.4) * ppi * ppi > mostPixels)
+    if ((page.widthMm / 25.4) * (page.heightMm / 25.4) * ppi * ppi > maxPixels)
       throw new Fault(
         422,
         'too-fine',

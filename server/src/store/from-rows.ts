@@ -1,12 +1,11 @@
 import { z } from 'zod';
-import type { MapSummary, Printing, StoredPicture } from '@nobrel/core/file';
-import { sheetDecisionsSchema } from '@nobrel/core/sheets';
+import { storedSheetsSchema, type MapSummary, type Printing, type StoredPicture } from '@nobrel/core/file';
 import type { MapVersionRow, PictureRow, PrintingRow } from './models.js';
 
 const storedSheets = z
   .string()
   .transform((text): unknown => JSON.parse(text))
-  .pipe(sheetDecisionsSchema);
+  .pipe(storedSheetsSchema);
 
 /** A stored picture, from its row. */
 export function pictureOf({ hash, name, width, height, bytes }: PictureRow): StoredPicture {

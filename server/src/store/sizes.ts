@@ -1,5 +1,5 @@
 import { nanoid } from 'nanoid';
-import { mostSavedSizes, type NewSize, type SavedSize } from '@nobrel/core/fit';
+import { maxSavedSizes, type NewSize, type SavedSize } from '@nobrel/core/fit';
 import { Fault } from '../faults.js';
 import type { Models, SavedSizeRow } from './models.js';
 
@@ -20,11 +20,11 @@ export class SizeStore {
   async save({ name, widthMm, heightMm }: NewSize): Promise<SavedSize> {
     const there = await this.rows.SavedSize.findOne({ where: { name } });
     if (there) return sizeOf(await there.update({ widthMm, heightMm }));
-    if ((await this.rows.SavedSize.count()) >= mostSavedSizes) {
+    if ((await this.rows.SavedSize.count()) >= maxSavedSizes) {
       throw new Fault(
         409,
         'too-many-sizes',
-        `${mostSavedSizes} sizes are saved already. Delete one that is no longer used first.`,
+        `${maxSavedSizes} sizes are saved already. Delete one that is no longer used first.`,
         'name',
       );
     }

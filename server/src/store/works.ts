@@ -4,7 +4,8 @@ import { z } from 'zod';
 import { mapDocumentSchema, type MapDocument } from '@nobrel/core/documents';
 import {
   newDecisions,
-  workDecisionsSchema,
+  storedDecisionsSchema,
+  upgradedMap,
   type MapSummary,
   type Printing,
   type SaveRequest,
@@ -21,8 +22,8 @@ import { pictureOf, printingOf, summaryOf } from './from-rows.js';
 import type { Models, WorkRow } from './models.js';
 
 const json = z.string().transform((text): unknown => JSON.parse(text));
-const storedDecisions = json.pipe(workDecisionsSchema);
-const storedMap = json.pipe(mapDocumentSchema);
+const storedDecisions = json.pipe(storedDecisionsSchema);
+const storedMap = json.pipe(mapDocumentSchema).transform(upgradedMap);
 
 /** Everything that is kept of works, over the database. */
 export class WorkStore {

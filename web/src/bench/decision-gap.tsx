@@ -105,8 +105,8 @@ function NumberOf({ decision, words: { label, unit, none }, value, faultOf, onCh
       label={label}
       value={value === null ? null : scaled(value)}
       unit={unit === 'share' ? '%' : (unit ?? '')}
-      least={scaled(min)}
-      most={scaled(max)}
+      min={scaled(min)}
+      max={scaled(max)}
       whole={whole}
       check={(number) => faultOf(number / scale)}
       onChange={(number) => onChange(number === null ? null : number / scale)}

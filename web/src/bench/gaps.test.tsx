@@ -88,8 +88,8 @@ describe('a gap for a number', () => {
         label="Shapes over"
         value={40}
         unit="mm²"
-        least={0}
-        most={1000}
+        min={0}
+        max={1000}
         onChange={(value) => taken.push(value)}
         {...more}
       />,

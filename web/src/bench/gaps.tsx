@@ -95,8 +95,8 @@ type NumberGapProps = {
   label: string;
   value: number | null;
   onChange: (value: number | null) => void;
-  least: number;
-  most: number;
+  min: number;
+  max: number;
   /** Written behind the number, such as mm². */
   unit: string;
   /** Only whole numbers. */
@@ -108,26 +108,16 @@ type NumberGapProps = {
 };
 
 /** A gap for a plain number with its unit. */
-export function NumberGap({
-  label,
-  value,
-  onChange,
-  least,
-  most,
-  unit,
-  whole,
-  check,
-  empty,
-}: NumberGapProps) {
+export function NumberGap({ label, value, onChange, min, max, unit, whole, check, empty }: NumberGapProps) {
   const shown = value === null ? (empty ?? '') : `${value} ${unit}`;
   const read = (text: string): Read<number | null> => {
     const bare = text.trim().replace(unit, '').trim();
     if (empty !== undefined && (bare === '' || bare === empty)) return { value: null };
     const typed = Number(bare.replace(',', '.'));
     const broken = whole === true && !Number.isInteger(typed);
-    if (bare === '' || !Number.isFinite(typed) || typed < least || typed > most || broken) {
+    if (bare === '' || !Number.isFinite(typed) || typed < min || typed > max || broken) {
       return {
-        fault: `Type a ${whole ? 'whole ' : ''}number from ${least} to ${most}${empty === undefined ? '' : ', or leave it empty for no limit'}.`,
+        fault: `Type a ${whole ? 'whole ' : ''}number from ${min} to ${max}${empty === undefined ? '' : ', or leave it empty for no limit'}.`,
       };
     }
     const fault = check?.(typed) ?? null;
@@ -141,18 +131,18 @@ type TextGapProps = {
   value: string;
   placeholder: string;
   onChange: (text: string) => void;
-  most?: number;
+  maxLetters?: number;
 };
 
 /** A gap for words, taken letter by letter. */
-export function TextGap({ label, value, placeholder, onChange, most = 200 }: TextGapProps) {
+export function TextGap({ label, value, placeholder, onChange, maxLetters = 200 }: TextGapProps) {
   return (
     <Input
       className="gap"
       variant="underlined"
       aria-label={label}
       placeholder={placeholder}
-      maxLength={most}
+      maxLength={maxLetters}
       value={value}
       onChange={(event) => onChange(event.target.value)}
     />
@@ -167,12 +157,19 @@ type NameGapProps = {
   value: string;
   onChange: (name: string) => void;
   onEnter: () => void;
-  /** Letters at most. */
-  most?: number;
+  maxLetters?: number;
 };
 
 /** A gap for a name that is given with Enter or its own button. */
-export function NameGap({ label, placeholder, enter, value, onChange, onEnter, most = 80 }: NameGapProps) {
+export function NameGap({
+  label,
+  placeholder,
+  enter,
+  value,
+  onChange,
+  onEnter,
+  maxLetters = 80,
+}: NameGapProps) {
   return (
     <Input.Search
       size="small"
@@ -180,7 +177,7 @@ export function NameGap({ label, placeholder, enter, value, onChange, onEnter, m
       aria-label={label}
       placeholder={placeholder}
       enterButton={enter}
-      maxLength={most}
+      maxLength={maxLetters}
       value={value}
       onChange={(event) => onChange(event.target.value)}
       onSearch={onEnter}

@@ -23,8 +23,8 @@ export function SvgSize({ name, onAnswer }: { name: string; onAnswer: (longSideP
         Long side{' '}
         <InputNumber
           aria-label="Long side in pixels"
-          min={svgSidesPx.least}
-          max={svgSidesPx.most}
+          min={svgSidesPx.min}
+          max={svgSidesPx.max}
           precision={0}
           suffix="pixels"
           value={longSidePx}

@@ -1,6 +1,6 @@
 import { useCallback, useRef, useState } from 'react';
 import type { StoredPicture } from '@nobrel/core/file';
-import { mostMegabytes } from '@nobrel/core/reference';
+import { maxMegabytes } from '@nobrel/core/reference';
 import { messageOf } from '../store/api/base.js';
 import { referenceApi } from '../store/api/reference.js';
 import { useAppDispatch } from '../store/hooks.js';
@@ -47,9 +47,9 @@ export function useBringIn(): BringingIn {
 
   const one = useCallback(
     async (file: File, signal: AbortSignal): Promise<StoredPicture | null> => {
-      if (file.size > mostMegabytes * 1024 * 1024) {
+      if (file.size > maxMegabytes * 1024 * 1024) {
         throw new BringInError(
-          `“${file.name}” is over ${mostMegabytes} MB. Save a smaller copy and bring that in.`,
+          `“${file.name}” is over ${maxMegabytes} MB. Save a smaller copy and bring that in.`,
         );
       }
       const longSidePx = isSvg(file) ? await ask(file.name) : null;

@@ -14,7 +14,7 @@ import { useSheetPages, useSheets } from '../workers/use-sheets.js';
 const cssPxPerMm = 96 / 25.4;
 
 /** More pages than this are better printed from the PDF. */
-const mostPages = 60;
+const maxPages = 60;
 
 /** Sheets as pages of the browser's own printing, each on paper of its size: those decided at Sheets, or of a kind. */
 export function SheetsPrint() {
@@ -37,7 +37,7 @@ function Pages({ map, sheets }: { map: MapDocument; sheets: SheetDecisions }) {
   const work = useWork();
   const navigate = useNavigate();
   const { laid, fault } = useSheets(map, sheets);
-  const shown = useSheetPages(laid, 0, mostPages);
+  const shown = useSheetPages(laid, 0, maxPages);
   const first = shown?.pages[0];
   return (
     <article className="print-sheets">
@@ -49,8 +49,8 @@ function Pages({ map, sheets }: { map: MapDocument; sheets: SheetDecisions }) {
         <Button onClick={() => void navigate(-1)}>Back</Button>{' '}
         <Link to={`/works/${work.id}/sheets`}>To Sheets</Link>
         <span>Print at 100 %, without margins of the browser’s own; then lay a ruler on the check bars.</span>
-        {laid && laid.count > mostPages && (
-          <span role="alert">Only the first {mostPages} pages are here: save the PDF for all of them.</span>
+        {laid && laid.count > maxPages && (
+          <span role="alert">Only the first {maxPages} pages are here: save the PDF for all of them.</span>
         )}
       </div>
       {fault && <p role="alert">{fault}</p>}

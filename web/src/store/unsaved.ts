@@ -1,15 +1,22 @@
 import { z } from 'zod';
-import { saveRequestSchema, workDecisionsSchema, type Work, type WorkDecisions } from '@nobrel/core/file';
+import {
+  saveRequestSchema,
+  storedDecisionsSchema,
+  upToDateSchema,
+  workDecisionsSchema,
+  type Work,
+  type WorkDecisions,
+} from '@nobrel/core/file';
 
 const keyOf = (id: string) => `nobrel-unsaved-${id}`;
 
 /** Decisions as they stand on the bench: a title may be empty while another one is being thought of. */
-const draftSchema = workDecisionsSchema.extend({ title: z.string().max(200) });
+const draftSchema = upToDateSchema.pipe(workDecisionsSchema.extend({ title: z.string().max(200) }));
 
 const stashSchema = saveRequestSchema.extend({
   decisions: draftSchema,
   /** The decisions of a save that was on its way when this was put by, or null. */
-  sent: workDecisionsSchema.nullable().default(null),
+  sent: storedDecisionsSchema.nullable().default(null),
 });
 /** Decisions that have not reached the server yet, and the revision they were made from. */
 export type Stash = z.infer<typeof stashSchema>;

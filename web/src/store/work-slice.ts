@@ -4,7 +4,7 @@ import type { MapBegun, MapSettings } from '@nobrel/core/map';
 import type { Unsaved } from './unsaved.js';
 
 /** Stations whose decisions are objects. */
-export type DecisionRoom = Exclude<keyof WorkDecisions, 'title' | 'mapBegun' | 'demo'>;
+export type DecisionRoom = Exclude<keyof WorkDecisions, 'schema' | 'title' | 'mapBegun' | 'demo'>;
 
 /** A change of decisions: of the title, or of some fields of one station. */
 export type Decision =
@@ -47,7 +47,7 @@ const initialState: WorkState = {
 
 /** Decisions on the same thing closer together than this are one step. */
 const oneStepMs = 900;
-const mostSteps = 200;
+const maxSteps = 200;
 
 const slice = createSlice({
   name: 'work',
@@ -71,7 +71,7 @@ const slice = createSlice({
         const single = payload.some(({ room }) => room === 'corrections');
         const goesOn = !single && state.lastStep?.about === about && at - state.lastStep.at < oneStepMs;
         if (!goesOn) {
-          state.past = [...state.past.slice(1 - mostSteps), state.decisions];
+          state.past = [...state.past.slice(1 - maxSteps), state.decisions];
         }
         state.lastStep = { about, at };
         state.future = [];

@@ -23,11 +23,11 @@ const arcsPerReport = 200;
  * differs by this share of what lightness does, and by at least so much (a\*b\* against L\*; best on rendered scenes).
  */
 const placedByColour = 0.4;
-const leastColour = 3;
+const minColour = 3;
 
 /** A contour is seen by its colour rather than its lightness when it differs by this many times as much, and so much. */
 const seenByColourFrom = 1.5;
-const leastColourAlone = 6;
+const minColourAlone = 6;
 
 /**
  * Places every boundary; yields the share done now and then.
@@ -56,12 +56,12 @@ export function* placeBoundaries(
     const inLight = { ground: light, expected: Math.abs(one.lightness - other.lightness) };
     const apart = Math.hypot(one.a - other.a, one.b - other.b);
     const things = regions.thing[arc.left] !== regions.thing[arc.right];
-    if (!things || apart < leastColour || apart < placedByColour * inLight.expected) {
+    if (!things || apart < minColour || apart < placedByColour * inLight.expected) {
       arcs.push(locateArc(arc, inLight, regions, raster.pxPerMm));
       continue;
     }
     const inColour = { ground: colourGround(lab, tones.step, one, other), expected: apart };
-    const seenByColour = apart >= leastColourAlone && apart > seenByColourFrom * inLight.expected;
+    const seenByColour = apart >= minColourAlone && apart > seenByColourFrom * inLight.expected;
     if (seenByColour) colours.set(index, deltaE2000(one, other));
     arcs.push(locateArc(arc, inColour, regions, raster.pxPerMm, seenByColour ? undefined : inLight));
   }

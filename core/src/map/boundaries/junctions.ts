@@ -4,10 +4,10 @@ import { type LocatedArc, untrusted } from './locate.js';
 import type { PlanarMap } from './planar-map.js';
 
 /** A junction never moves further than this from where the regions put it, pixels. */
-const mostShiftPx = 3.5;
+const maxShiftPx = 3.5;
 
 /** Nor by more than this share of the way to the nearest other one, so that no two ever meet. */
-const mostShare = 0.4;
+const maxShare = 0.4;
 
 /** How far along each arc its course into the junction is read, pixels. */
 const readPx = 9;
@@ -37,7 +37,7 @@ export function solveJunctions(map: PlanarMap, located: LocatedArc[], raster: Ra
     x: Math.min(width, x * step),
     y: Math.min(height, y * step),
   }));
-  const limits = shiftLimits(junctions, mostShiftPx * step);
+  const limits = shiftLimits(junctions, maxShiftPx * step);
   junctions.forEach((junction, index) => {
     // A slight pull to the lattice point decides what the arcs leave open.
     const sum: Equations = { xx: 0.02, xy: 0, yy: 0.02, bx: 0.02 * junction.x, by: 0.02 * junction.y };
@@ -52,11 +52,11 @@ export function solveJunctions(map: PlanarMap, located: LocatedArc[], raster: Ra
 }
 
 /** How far each junction may move in x and in y, pixels. */
-function shiftLimits(junctions: readonly { x: number; y: number }[], mostPx: number): number[] {
+function shiftLimits(junctions: readonly { x: number; y: number }[], maxPx: number): number[] {
   const index = new KDBush(junctions.length);
   for (const { x, y } of junctions) index.add(x, y);
   index.finish();
-  const around = mostPx / mostShare;
+  const around = maxPx / maxShare;
   return junctions.map(({ x, y }, own) => {
     let nearest = around;
     for (const other of index.range(x - around, y - around, x + around, y + around)) {
@@ -67,14 +67,14 @@ function shiftLimits(junctions: readonly { x: number; y: number }[], mostPx: num
         Math.max(Math.abs(junctions[other].x - x), Math.abs(junctions[other].y - y)),
       );
     }
-    return mostShare * nearest;
+    return maxShare * nearest;
   });
 }
 
 function place(
   sum: Equations,
   junction: { x: number; y: number },
-  mostShift: number,
+  maxShift: number,
   width: number,
   height: number,
 ): [number, number] {
@@ -82,7 +82,7 @@ function place(
   const onTop = junction.y === 0 || junction.y === height;
   if (onSide && onTop) return [junction.x, junction.y];
   const limit = (value: number, middle: number) =>
-    Math.min(middle + mostShift, Math.max(middle - mostShift, value));
+    Math.min(middle + maxShift, Math.max(middle - maxShift, value));
   if (onSide) return [junction.x, limit((sum.by - sum.xy * junction.x) / sum.yy, junction.y)];
   if (onTop) return [limit((sum.bx - sum.xy * junction.y) / sum.xx, junction.x), junction.y];
   const determinant = sum.xx * sum.yy - sum.xy * sum.xy;

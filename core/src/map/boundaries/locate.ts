@@ -46,7 +46,7 @@ const reachMm = 6;
 const nearReachPx = 9;
 
 /** No boundary is moved further than this from where the regions put it, in pixels and in softness. */
-const mostShiftPx = 3;
+const maxShiftPx = 3;
 
 /** Points within this of a junction are not trusted: a third tone mixes in there (pixels). */
 const junctionBlurPx = 3;
@@ -211,13 +211,13 @@ function findOffsets(strip: Strip, steps: Steps, closed: boolean, rowPx: number)
     rows,
   );
   const most = spreadOver(
-    Float64Array.from(found, (step) => mostShiftPx + step.width / 2),
+    Float64Array.from(found, (step) => maxShiftPx + step.width / 2),
     steps,
     rows,
   );
   const furthest = found.reduce((far, step) => Math.max(far, Math.abs(step.centre) + step.width / 2), 0);
   // Only the middle columns are ever looked at.
-  const wide = Math.min(reach, Math.ceil((furthest + mostShiftPx) / pitchPx) + 2);
+  const wide = Math.min(reach, Math.ceil((furthest + maxShiftPx) / pitchPx) + 2);
   const middle = 2 * wide + 1;
   const sum = new Float64Array(middle);
   const offsets = new Float64Array(rows).fill(NaN);

@@ -74,17 +74,17 @@ function measureStep(
   reach: number,
   left: number,
   right: number,
-  mostBase: number,
+  maxBase: number,
 ): Step {
   // Differences over a longer stretch, where there is room, see the slope of a soft edge through the noise.
-  const base = Math.max(1, Math.min(mostBase, Math.min(left, right) >> 1));
+  const base = Math.max(1, Math.min(maxBase, Math.min(left, right) >> 1));
   const slope = (t: number) => profile[reach + t + base] - profile[reach + t - base];
   const low = -Math.min(left, reach - base);
   const high = Math.min(right, reach - base);
   const rising = profile[reach + high] >= profile[reach + low] ? 1 : -1;
   let steepest = 0;
   let at = 0;
-  const search = Math.min(mostBase, high, -low);
+  const search = Math.min(maxBase, high, -low);
   for (let t = -search; t <= search; t++) {
     if (rising * slope(t) > steepest) {
       steepest = rising * slope(t);

@@ -6,7 +6,7 @@ import type { LineAnchor, Place } from './corrections.js';
 const reachMm = 4;
 
 /** … and if it runs within this of the direction it had. */
-const mostTurnRad = (50 * Math.PI) / 180;
+const maxTurnRad = (50 * Math.PI) / 180;
 
 /** A spot on a line: the segment it lies on and how far along, with the direction there. */
 export type Spot = {
@@ -76,7 +76,7 @@ export function anchored(
   picture: Rect,
 ): Spot | null {
   const { x, y } = onSurfaceAt(at, picture);
-  return lineNear(lines, x, y, reachMm, (spot) => turnBetween(spot.angleRad, angleRad) < mostTurnRad);
+  return lineNear(lines, x, y, reachMm, (spot) => turnBetween(spot.angleRad, angleRad) < maxTurnRad);
 }
 
 /** Angle between two directions whose sense means nothing, 0 to a right angle. */

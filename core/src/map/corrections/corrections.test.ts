@@ -85,7 +85,7 @@ describe('corrections by hand', () => {
         { id: '1', does: 'drop', line: anchor },
         { id: '2', does: 'keep', line: anchor },
       ],
-      { leastWeight: 1 },
+      { minWeight: 1 },
     );
     expect(kept.lines.find(({ id }) => id === line.id)?.kept).to.equal(true);
   });

@@ -17,7 +17,7 @@ const blurPx = 1;
 const strongEdge = 6;
 
 /** Least cost of a step, so that of two equal edges the shorter wins. */
-const leastCost = 0.05;
+const minCost = 0.05;
 
 /** No path: the point has not been reached. */
 const none = -1;
@@ -175,7 +175,7 @@ function costs(width: number, height: number, strength: (i: number) => number): 
     for (let x = 1; x < width - 1; x++) {
       const i = y * width + x;
       const share = strength(i) / strongEdge;
-      cost[i] = leastCost + (1 - leastCost) / (1 + 4 * share * share);
+      cost[i] = minCost + (1 - minCost) / (1 + 4 * share * share);
     }
   }
   return cost;

@@ -9,7 +9,7 @@ type Point = { x: number; y: number };
 const alongMm = 1.2;
 
 /** A line belongs to an outline when this share of it runs along it, and to a thing when it lies in it. */
-const mostOf = 0.6;
+const maxOf = 0.6;
 
 /** A gap in an outline shorter than this is left, mm. */
 const shortestGapMm = 1.5;
@@ -29,7 +29,7 @@ export function drawWhole(draft: Draft, outline: readonly Point[], id: string): 
   for (const line of draft.lines.values()) {
     if (line.kind === 'frame' || line.kind === 'guide') continue;
     const along = line.points.filter(([x, y]) => near.within(x, y, alongMm).length > 0).length;
-    const belongs = along >= mostOf * line.points.length;
+    const belongs = along >= maxOf * line.points.length;
     if (belongs) {
       draft.lines.set(line.id, {
         ...line,
@@ -64,7 +64,7 @@ export function leaveOut(draft: Draft, outline: readonly Point[]): string | null
     const own = line.points.filter(
       ([x, y]) => near.within(x, y, alongMm).length > 0 || isWithin([ring], x, y),
     ).length;
-    if (own < mostOf * line.points.length) continue;
+    if (own < maxOf * line.points.length) continue;
     draft.lines.set(line.id, { ...line, kept: false, leftOut: 'hand', held: false });
     count++;
   }

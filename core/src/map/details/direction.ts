@@ -22,7 +22,7 @@ const smoothedMm = 2.5;
 const faintest = 3;
 
 /** Below this coherence there is no direction worth drawing. */
-const leastCoherence = 0.35;
+const minCoherence = 0.35;
 
 /**
  * Direction of hair, fur, grass and cloth by the structure tensor (Bigün & Granlund 1987; Förstner & Gülch
@@ -91,7 +91,7 @@ export type StrokeOptions = {
 };
 
 /** Strokes shorter than this share of the wanted length say nothing. */
-const leastShare = 0.4;
+const minShare = 0.4;
 
 /** A stroke stops where it comes nearer to another than this share of the spacing. */
 const tooNear = 0.6;
@@ -112,7 +112,7 @@ export function strokesAlong(flow: Flow, options: StrokeOptions): Stroke[] {
       const ahead = streamline(flow, options, near, x, y, 1, region, step);
       const behind = streamline(flow, options, near, x, y, -1, region, step);
       const run = [...behind.reverse(), [x, y] as const, ...ahead];
-      if ((run.length - 1) * step < leastShare * lengthPx) continue;
+      if ((run.length - 1) * step < minShare * lengthPx) continue;
       for (const [px, py] of run) near.add(px, py);
       strokes.push({
         points: Float64Array.from(run.flat()),
@@ -192,7 +192,7 @@ function placeOf(x: number, y: number, flow: Flow, { regions, nearEdge }: Stroke
   const px = Math.floor(x / regions.step);
   const py = Math.floor(y / regions.step);
   if (px < 0 || py < 0 || px >= regions.width || py >= regions.height) return -1;
-  if (coherenceAt(flow, x, y) < leastCoherence || nearEdge(x, y)) return -1;
+  if (coherenceAt(flow, x, y) < minCoherence || nearEdge(x, y)) return -1;
   return regions.label[py * regions.width + px];
 }
 

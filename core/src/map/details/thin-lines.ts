@@ -38,18 +38,18 @@ export function linesOnCrests(crests: Crest, options: Omit<ThinLineOptions, 'hal
   if (width < 5 || height < 5) return [];
   const crest = wantedCrests(crests, options.taken);
   const { standsOut, beginsFrom = () => standsOut } = options;
-  const leastAt = (i: number) => Math.max(standsOut, beginsFrom(i % width, Math.floor(i / width)));
+  const minAt = (i: number) => Math.max(standsOut, beginsFrom(i % width, Math.floor(i / width)));
   const order: number[] = [];
   for (let i = 0; i < crest.strength.length; i++) {
     const strength = crest.strength[i];
-    if (strength >= standsOut && strength >= leastAt(i)) order.push(i);
+    if (strength >= standsOut && strength >= minAt(i)) order.push(i);
   }
   order.sort((a, b) => crest.strength[b] - crest.strength[a] || a - b);
   const used = new Uint8Array(crest.strength.length);
   const runs: number[][] = [];
   for (const start of order) {
     if (used[start]) continue;
-    const faintest = leastAt(start) / 2;
+    const faintest = minAt(start) / 2;
     const ahead = follow(crest, used, width, height, start, 1, faintest);
     const behind = follow(crest, used, width, height, start, -1, faintest);
     const run = [...behind.reverse(), start, ...ahead];

@@ -49,7 +49,7 @@ export type Findings = {
 };
 
 /** An explanation of a shape names its largest joins only. */
-const mostJoins = 8;
+const maxJoins = 8;
 
 /** A piece of an arc, as a line of its own. */
 type Piece = { line: MapLine; points: Float64Array };
@@ -269,7 +269,7 @@ function joinsByRegion({ joins, regions }: Findings, frame: Rect): Map<number, S
     else byRegion.set(join.region, [told]);
   }
   for (const [region, own] of byRegion) {
-    byRegion.set(region, own.sort((a, b) => b.area - a.area).slice(0, mostJoins));
+    byRegion.set(region, own.sort((a, b) => b.area - a.area).slice(0, maxJoins));
   }
   return byRegion;
 }

@@ -65,7 +65,7 @@ const focalDetail = 0.3;
 const quietDetail = 0.25;
 
 /** The most detail any place of the picture is drawn with. */
-export function mostDetail(settings: MapSettings, corrections: readonly Correction[]): number {
+export function maxDetail(settings: MapSettings, corrections: readonly Correction[]): number {
   const focal = corrections.some((one) => one.does === 'brush' && one.kind === 'focal');
   return focal ? Math.min(1, settings.detail + focalDetail * settings.focus) : settings.detail;
 }

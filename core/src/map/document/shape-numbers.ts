@@ -3,8 +3,8 @@ import { ringPoints } from '../corrections/index.js';
 
 /** A number's height against the breadth of its shape, and its limits, mm. */
 const numberShare = 0.5;
-const leastNumberMm = 2;
-const mostNumberMm = 8;
+const minNumberMm = 2;
+const maxNumberMm = 8;
 
 /** Where the number of each shape's value stands: in its middle, sized by its room. Lengths in mm. */
 export type ShapeNumber = { id: string; level: number; x: number; y: number; sizeMm: number };
@@ -16,7 +16,7 @@ export function shapeNumbers(map: MapDocument): ShapeNumber[] {
     const rings = ringPoints(shape, lines);
     if (rings[0].length < 3) return [];
     const { x, y, breadth } = roomiestRow(rings);
-    const sizeMm = Math.min(mostNumberMm, Math.max(leastNumberMm, numberShare * breadth));
+    const sizeMm = Math.min(maxNumberMm, Math.max(minNumberMm, numberShare * breadth));
     return [{ id: shape.id, level: shape.level, x, y, sizeMm }];
   });
 }

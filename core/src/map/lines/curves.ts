@@ -5,7 +5,7 @@ import { chordParameters, fitCubic, flatten, improved, worstFault, type Pair } f
 const cornerAngleRad = (35 * Math.PI) / 180;
 
 /** How many times the parameters of a piece are improved before it is divided. */
-const mostImprovements = 4;
+const maxImprovements = 4;
 
 export type CurveOptions = {
   /** Largest distance from the points, in their unit (mm). */
@@ -168,7 +168,7 @@ function fitPieces(
   let parameters = chordParameters(points, a, b);
   let cubic = fitCubic(points, a, b, parameters, startTangent, endTangent);
   let fault = worstFault(points, a, b, cubic, parameters);
-  for (let i = 0; i < mostImprovements && fault.distance > tolerance && fault.distance < 4 * tolerance; i++) {
+  for (let i = 0; i < maxImprovements && fault.distance > tolerance && fault.distance < 4 * tolerance; i++) {
     parameters = improved(points, a, cubic, parameters);
     cubic = fitCubic(points, a, b, parameters, startTangent, endTangent);
     fault = worstFault(points, a, b, cubic, parameters);

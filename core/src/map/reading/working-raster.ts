@@ -8,7 +8,7 @@ export type WorkingRaster = { luminance: Plane; x: Plane; z: Plane; pxPerMm: num
 const pixelsPerPoint = 2;
 
 /** Above this many pixels a map gains nothing a hand could follow. */
-export const mostWorkingPixels = 6_000_000;
+export const maxWorkingPixels = 6_000_000;
 
 /** Sides of the working raster and its pixels per millimetre. */
 export type WorkingSize = { width: number; height: number; pxPerMm: number };
@@ -29,7 +29,7 @@ export function workingSize(
   pencilMm: number,
 ): WorkingSize {
   const sourcePxPerMm = Math.max(window.width / frameWidthMm, window.height / frameHeightMm);
-  const most = Math.sqrt(mostWorkingPixels / (frameWidthMm * frameHeightMm));
+  const most = Math.sqrt(maxWorkingPixels / (frameWidthMm * frameHeightMm));
   const wanted = Math.min(pixelsPerPoint / pencilMm, sourcePxPerMm, most);
   return {
     width: Math.max(1, Math.round(frameWidthMm * wanted)),

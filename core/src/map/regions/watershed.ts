@@ -16,7 +16,7 @@ const flatUnder = 0.2;
 const stepsPerOctave = 120;
 
 /** Steps are counted up to here: seven octaves above flat. */
-const mostSteps = 1023;
+const maxSteps = 1023;
 
 /**
  * Cuts a picture along the crests of its steepness (watershed by flooding, Meyer 1991): every basin is a cell,
@@ -27,7 +27,7 @@ export function cutIntoCells(steepness: Plane): Cells {
   const levels = new Uint16Array(data.length);
   for (let i = 0; i < data.length; i++) {
     const octaves = Math.log2(Math.max(data[i], flatUnder) / flatUnder);
-    levels[i] = Math.min(mostSteps, Math.round(stepsPerOctave * octaves));
+    levels[i] = Math.min(maxSteps, Math.round(stepsPerOctave * octaves));
   }
   const label = new Int32Array(data.length).fill(-1);
   const count = labelBasins(levels, width, label);
@@ -45,7 +45,7 @@ const shallow = 55;
  * @returns how many there are now
  */
 function joinShallow(levels: Uint16Array, width: number, label: Int32Array, count: number): number {
-  const bottom = new Uint16Array(count).fill(mostSteps);
+  const bottom = new Uint16Array(count).fill(maxSteps);
   for (let i = 0; i < label.length; i++) if (levels[i] < bottom[label[i]]) bottom[label[i]] = levels[i];
   const parent = Int32Array.from({ length: count }, (_, i) => i);
   const rootOf = (i: number): number => {
@@ -74,7 +74,7 @@ function joinShallow(levels: Uint16Array, width: number, label: Int32Array, coun
 /** Cracks between basins in order of the height of the pass there: to the pixel right of i as 2 i, below it as 2 i + 1. */
 function passesByHeight(levels: Uint16Array, width: number, label: Int32Array): Int32Array {
   const codes: number[] = [];
-  const from = new Int32Array(mostSteps + 2);
+  const from = new Int32Array(maxSteps + 2);
   const passOf = (code: number) => {
     const i = code >> 1;
     return Math.max(levels[i], levels[code & 1 ? i + width : i + 1]);
@@ -154,8 +154,8 @@ function isOnWayDown(levels: Uint16Array, width: number, i: number, last: number
 function flood(levels: Uint16Array, width: number, label: Int32Array): void {
   // One queue a height, as linked lists.
   const next = new Int32Array(label.length);
-  const head = new Int32Array(mostSteps + 1).fill(-1);
-  const tail = new Int32Array(mostSteps + 1).fill(-1);
+  const head = new Int32Array(maxSteps + 1).fill(-1);
+  const tail = new Int32Array(maxSteps + 1).fill(-1);
   const last = label.length - width;
   /** A lower place that is reached over a crest is flooded from there at once. */
   const push = (i: number, level: number) => {
@@ -180,7 +180,7 @@ function flood(levels: Uint16Array, width: number, label: Int32Array): void {
     if (i < last) reach(i + width, own);
   };
   for (let i = 0; i < label.length; i++) if (label[i] !== -1) push(i, 0);
-  for (; level <= mostSteps; level++) {
+  for (; level <= maxSteps; level++) {
     while (head[level] !== -1) {
       const i = head[level];
       head[level] = next[i];

@@ -172,7 +172,7 @@ export class Merging {
     const { graph, smallest } = this;
     const level = graph.level[region];
     const whole = this.isWhole(region);
-    const alike = whole && this.leastDifference(region) < standsOutFrom;
+    const alike = whole && this.minDifference(region) < standsOutFrom;
     // What stands out of all around it matters beyond its size, as highlights and darkest accents do.
     const accent = (level === 0 || level === this.brightest || whole) && !alike;
     const least = accent ? smallest.accentShare : alike ? alikeShare : 1;
@@ -200,7 +200,7 @@ export class Merging {
   }
 
   /** How different a region looks from the neighbour it resembles most, ΔE2000. */
-  private leastDifference(region: number): number {
+  private minDifference(region: number): number {
     const { graph } = this;
     let least = Infinity;
     for (const other of graph.border[region].keys())

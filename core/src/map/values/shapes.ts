@@ -120,7 +120,7 @@ export function findShapes(
     {
       areaPx: settings.minShapeMm2 * pxPerMm * pxPerMm,
       accentShare: settings.accentShare,
-      widthPx: settings.leastWidthMm * pxPerMm,
+      widthPx: settings.minWidthMm * pxPerMm,
       colourSplit: settings.colourSplit,
       asSeen,
       calm: share * calmOf(step, settings.minShapeMm2) * pxPerMm,

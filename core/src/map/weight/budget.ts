@@ -4,7 +4,7 @@ import { pencilStrokesOf, strokeLengthMm, type PencilStroke } from './pencil-str
 import type { MapSettings } from '../settings.js';
 
 /** What a budget is chosen by. */
-export type Budget = Pick<MapSettings, 'minutes' | 'leastWeight'>;
+export type Budget = Pick<MapSettings, 'minutes' | 'minWeight'>;
 
 /** A line that stays whatever the time: silhouette, big masses, and what the painter asked for. */
 function stays(line: MapLine): boolean {
@@ -29,10 +29,10 @@ function worthPerSecond(stroke: PencilStroke, seconds: number): number {
  */
 export function chooseLines(
   lines: readonly MapLine[],
-  { minutes, leastWeight }: Budget,
+  { minutes, minWeight }: Budget,
   speed: TracingSpeed = usualSpeed,
 ): MapLine[] {
-  const little = new Set(lines.filter((line) => isTraced(line) && !stays(line) && line.weight < leastWeight));
+  const little = new Set(lines.filter((line) => isTraced(line) && !stays(line) && line.weight < minWeight));
   const late = new Set<MapLine>();
   if (minutes !== null) {
     let left = minutes * 60;

@@ -103,7 +103,7 @@ describe('pencil strokes', () => {
       12,
       0.05,
     );
-    const spent = { minutes: 12.1 / 60, leastWeight: 0 };
+    const spent = { minutes: 12.1 / 60, minWeight: 0 };
     expect(chooseLines(parts, spent, speed).map(({ kept }) => kept)).to.deep.equal([undefined, undefined]);
     // A stroke is drawn whole or not at all.
     const short = chooseLines(parts, { ...spent, minutes: 11 / 60 }, speed);

@@ -11,7 +11,7 @@ import type { StickRegion } from './sticks.js';
 type BackingNote = Note<Partial<SheetDecisions>>;
 
 /** A line closer to its ground in lightness than this is hard to follow, L*. */
-const leastContrast = 20;
+const minContrast = 20;
 
 /** A stick darker than this shows through what is painted lighter than that, L*. */
 const heavyBelow = 30;
@@ -87,7 +87,7 @@ function judged({ name, colour, shapes }: StickRegion, { map, groundColour }: Sh
   const notes: BackingNote[] = [];
   const { lightness } = labOfSrgb(...colour);
   const ground = lightnessOfColour(groundColour);
-  if (Math.abs(lightness - ground) < leastContrast)
+  if (Math.abs(lightness - ground) < minContrast)
     notes.push({
       id: `backing-faint-${name}`,
       weight: 'watch',

@@ -2,7 +2,7 @@ import { stepLength, type Rect } from '../../geometry/index.js';
 
 /** Cells across the narrowest thing that is measured, and the most cells in all. */
 const cellsAcross = 10;
-const mostCells = 6_000_000;
+const maxCells = 6_000_000;
 
 /** A cell that is covered wholly. */
 const whole = 250;
@@ -25,7 +25,7 @@ export class Coverage {
     private readonly extent: Rect,
     finestMm: number,
   ) {
-    this.cellMm = Math.max(finestMm / cellsAcross, Math.sqrt((extent.width * extent.height) / mostCells));
+    this.cellMm = Math.max(finestMm / cellsAcross, Math.sqrt((extent.width * extent.height) / maxCells));
     this.width = Math.max(1, Math.ceil(extent.width / this.cellMm));
     this.height = Math.max(1, Math.ceil(extent.height / this.cellMm));
     this.covered = new Uint8Array(this.width * this.height);

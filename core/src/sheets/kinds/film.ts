@@ -12,7 +12,7 @@ import { asPicture, type SheetKindModule } from './kind.js';
 const finestMm = 0.1;
 
 /** A broken line's dashes shrink with the map, but no further than can be told apart, mm. */
-const leastDashMm = 0.6;
+const minDashMm = 0.6;
 
 /** How a map is brought onto film: its scale, the lines on it, and what they become on the surface. */
 export type FilmPlan = {
@@ -30,14 +30,14 @@ export type FilmPlan = {
  */
 export function planFilm(
   frame: { width: number; height: number },
-  { stageMm, mostLineMm }: SheetDecisions['film'],
+  { stageMm, maxLineMm }: SheetDecisions['film'],
   room: { width: number; height: number },
 ): FilmPlan {
   const magnification = Math.max(
     frame.width / Math.min(stageMm, room.width),
     frame.height / Math.min(stageMm, room.height),
   );
-  const wanted = mostLineMm / magnification;
+  const wanted = maxLineMm / magnification;
   const filmLineMm = Math.min(0.5, Math.max(finestMm, wanted));
   return {
     magnification,
@@ -72,8 +72,8 @@ export function filmPage(source: SheetSource, { film }: Pick<SheetDecisions, 'fi
       ...stroke,
       points: place(stroke.points),
       dashMm: stroke.dashMm && [
-        Math.max(leastDashMm, stroke.dashMm[0] * scale),
-        Math.max(leastDashMm, stroke.dashMm[1] * scale),
+        Math.max(minDashMm, stroke.dashMm[0] * scale),
+        Math.max(minDashMm, stroke.dashMm[1] * scale),
       ],
     }));
     // Ticks a round length from the corner, on the frame itself, tell when the projector stands right.
@@ -123,7 +123,7 @@ function notesOn(
     {
       id: 'film-line',
       weight: 'watch',
-      says: `Lines cannot stay under ${formatLength(film.mostLineMm, unit)}: the finest a printer holds becomes ${formatLength(plan.surfaceLineMm, unit)} at this magnification.`,
+      says: `Lines cannot stay under ${formatLength(film.maxLineMm, unit)}: the finest a printer holds becomes ${formatLength(plan.surfaceLineMm, unit)} at this magnification.`,
       why: 'Follow one side of each band, always the same, or divide the drawing over two films.',
       ways: [],
     },
@@ -144,7 +144,7 @@ export const filmKind: SheetKindModule = {
     ' with a stage of ',
     { at: 'film.stageMm' },
     ', lines on the surface under ',
-    { at: 'film.mostLineMm' },
+    { at: 'film.maxLineMm' },
     ',',
   ],
   pages: filmPage,

@@ -40,7 +40,7 @@ export function prick(map: MapDocument, limits: Limits): Pricking {
   });
   return {
     holes,
-    merging: findMerging(holes, limits.leastMm),
+    merging: findMerging(holes, limits.minMm),
     minutes: (holes.length * secondsPerHole) / 60,
   };
 }
@@ -103,7 +103,7 @@ function between(
   total: number,
   from: number,
   to: number,
-  { leastMm, mostMm, chordMm }: Limits,
+  { minMm, maxMm, chordMm }: Limits,
 ): number[] {
   const length = to - from;
   const steps = Math.max(4, Math.ceil(length / stepMm));
@@ -112,10 +112,10 @@ function between(
   for (let i = 1; i <= steps; i++) {
     const s = from + ((i - 0.5) / steps) * length;
     const bend = curvature[Math.round(((s > total ? s - total : s) / total) * last)];
-    const spacing = Math.min(mostMm, Math.max(leastMm, Math.sqrt((8 * chordMm) / Math.max(bend, 1e-9))));
+    const spacing = Math.min(maxMm, Math.max(minMm, Math.sqrt((8 * chordMm) / Math.max(bend, 1e-9))));
     sum[i] = sum[i - 1] + length / steps / spacing;
   }
-  const count = Math.min(Math.ceil(sum[steps] - 1e-6), Math.max(1, Math.floor(length / leastMm)));
+  const count = Math.min(Math.ceil(sum[steps] - 1e-6), Math.max(1, Math.floor(length / minMm)));
   const places: number[] = [];
   for (let k = 1, i = 1; k < count; k++) {
     const wanted = (k / count) * sum[steps];

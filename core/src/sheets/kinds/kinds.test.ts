@@ -48,7 +48,7 @@ describe('pricking', () => {
     expect(holes.filter(({ at }) => at === 'corner')).to.have.length(1);
     for (let i = 1; i < holes.length; i++) {
       const apart = stepLength(holes[i].x - holes[i - 1].x, holes[i].y - holes[i - 1].y);
-      expect(apart).to.be.within(limits.leastMm - 1e-6, limits.mostMm + 1e-6);
+      expect(apart).to.be.within(limits.minMm - 1e-6, limits.maxMm + 1e-6);
     }
   });
 
@@ -119,7 +119,7 @@ describe('pricking', () => {
 
 describe('film', () => {
   it('states the magnification and keeps lines under a width where a printer can', () => {
-    const film = { stageMm: 250, mostLineMm: 2 };
+    const film = { stageMm: 250, maxLineMm: 2 };
     expect(planFilm({ width: 1000, height: 750 }, film, { width: 280, height: 280 })).to.deep.equal({
       magnification: 4,
       filmLineMm: 0.5,
@@ -136,7 +136,7 @@ describe('film', () => {
   it('is as large as the film where that is smaller than the stage', () => {
     const plan = planFilm(
       { width: 400, height: 300 },
-      { stageMm: 250, mostLineMm: 2 },
+      { stageMm: 250, maxLineMm: 2 },
       { width: 200, height: 280 },
     );
     expect(plan.magnification).to.equal(2);

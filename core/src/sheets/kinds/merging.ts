@@ -3,7 +3,7 @@ import { stepLength } from '../../geometry/index.js';
 import type { Hole, Pricking } from './hole.js';
 
 /** Holes of different lines closer than the paper stands, one place for each cluster. */
-export function findMerging(holes: readonly Hole[], leastMm: number): Pricking['merging'] {
+export function findMerging(holes: readonly Hole[], minMm: number): Pricking['merging'] {
   if (holes.length === 0) return [];
   const index = new Flatbush(holes.length);
   for (const { x, y } of holes) index.add(x, y, x, y);
@@ -12,8 +12,8 @@ export function findMerging(holes: readonly Hole[], leastMm: number): Pricking['
   const merging: Pricking['merging'] = [];
   const close = (i: number) =>
     index
-      .search(holes[i].x - leastMm, holes[i].y - leastMm, holes[i].x + leastMm, holes[i].y + leastMm)
-      .filter((j) => j !== i && isApart(holes[i], holes[j]) && within(holes[i], holes[j], 0.98 * leastMm));
+      .search(holes[i].x - minMm, holes[i].y - minMm, holes[i].x + minMm, holes[i].y + minMm)
+      .filter((j) => j !== i && isApart(holes[i], holes[j]) && within(holes[i], holes[j], 0.98 * minMm));
   holes.forEach((hole, i) => {
     if (told[i]) return;
     const first = close(i);

@@ -12,8 +12,8 @@ import type { SheetKindModule } from './kind.js';
 
 /** Landmarks are looked for this far around the part, mm, further where there are too few. */
 const lookAroundMm = 40;
-const mostLandmarks = 6;
-const leastLandmarks = 4;
+const maxLandmarks = 6;
+const minLandmarks = 4;
 
 /** So much of the lines is shown faintly to each side of a landmark, mm. */
 const shownMm = 7;
@@ -58,7 +58,7 @@ export function landmarksAround(map: MapDocument, part: Rect): LandmarkSpot[] {
       (least, other) => Math.min(least, stepLength(other.x - spot.x, other.y - spot.y)),
       Infinity,
     );
-  while (chosen.length < mostLandmarks) {
+  while (chosen.length < maxLandmarks) {
     let best: LandmarkSpot | null = null;
     let most = apartMm;
     for (const spot of spots) {
@@ -80,7 +80,7 @@ export function landmarksAround(map: MapDocument, part: Rect): LandmarkSpot[] {
     { x: 0, y: middleY },
     { x: width, y: middleY },
   ].sort((a, b) => reach(part, a.x, a.y) - reach(part, b.x, b.y));
-  for (const spot of onEdges) if (chosen.length < leastLandmarks) chosen.push(spot);
+  for (const spot of onEdges) if (chosen.length < minLandmarks) chosen.push(spot);
   return chosen;
 }
 

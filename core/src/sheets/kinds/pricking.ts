@@ -74,16 +74,16 @@ function notesOn(
     },
   ];
   if (merging.length > 0) {
-    const finer = Math.max(0.5, pricking.leastMm * 0.7);
+    const finer = Math.max(0.5, pricking.minMm * 0.7);
     notes.push({
       id: 'pricking-merging',
       weight: 'watch',
-      says: `In ${counted(merging.length, 'place')} dots of two lines come closer than ${formatLength(pricking.leastMm, unit)} and would run together.`,
+      says: `In ${counted(merging.length, 'place')} dots of two lines come closer than ${formatLength(pricking.minMm, unit)} and would run together.`,
       why: 'Pounced dots spread. Prick only one of the two lines there, or redraw the other by hand afterwards.',
       ways: [
         {
           label: `Let holes come to ${formatLength(finer, unit)}`,
-          change: { pricking: { ...pricking, leastMm: finer } },
+          change: { pricking: { ...pricking, minMm: finer } },
         },
       ],
       ...(merging.length <= 400
@@ -113,9 +113,9 @@ export const prickingKind: SheetKindModule = {
   group: 'trace',
   sentence: [
     ', holes no closer than ',
-    { at: 'pricking.leastMm' },
+    { at: 'pricking.minMm' },
     ' and no further than ',
-    { at: 'pricking.mostMm' },
+    { at: 'pricking.maxMm' },
     ', curves kept within ',
     { at: 'pricking.chordMm' },
     ',',

@@ -133,7 +133,7 @@ export function meanJudgement(of: readonly Judgement[]): Judgement {
 const firstThing = 2;
 
 /** A thing that shows less outer contour than this is hardly seen, mm. */
-const leastContourMm = 10;
+const minContourMm = 10;
 
 function wholeness(seen: readonly TrueSample[], found: ReadonlySet<TrueSample>) {
   const byThing = new Map<number, { all: number; found: number }>();
@@ -152,7 +152,7 @@ function wholeness(seen: readonly TrueSample[], found: ReadonlySet<TrueSample>) 
       byThing.set(object, own);
     }
   }
-  const things = [...byThing.values()].filter((own) => own.all * 0.5 >= leastContourMm);
+  const things = [...byThing.values()].filter((own) => own.all * 0.5 >= minContourMm);
   return {
     outer: all === 0 ? NaN : covered / all,
     whole:

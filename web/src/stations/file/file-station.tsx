@@ -35,7 +35,7 @@ export function FileStation() {
                 label="Where the tracing is kept"
                 placeholder="drawer, folder"
                 value={file.tracingKept}
-                most={500}
+                maxLetters={500}
                 onChange={(tracingKept) => change({ tracingKept })}
               />
               .{' '}

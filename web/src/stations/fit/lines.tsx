@@ -25,7 +25,7 @@ export function Guides({ drawing, guides }: { drawing: Rect; guides: FitDecision
 }
 
 /** Labels smaller than this cannot be read, pixels. */
-const leastLabelPx = 9;
+const minLabelPx = 9;
 
 /** The grid over what is drawn, with the names of its columns and rows. */
 export function GridLines({ drawing, grid }: { drawing: Rect; grid: FitDecisions['grid'] }) {
@@ -44,7 +44,7 @@ export function GridLines({ drawing, grid }: { drawing: Rect; grid: FitDecisions
     <g className="grid-lines" aria-hidden style={{ stroke: grid.colour, fill: grid.colour }}>
       <path d={path(whole)} strokeWidth={width} />
       <path d={path(innerLines(lines, grid))} strokeWidth={0.6 * width} />
-      {labelMm * scale >= leastLabelPx && (
+      {labelMm * scale >= minLabelPx && (
         <g className="grid-names" fontSize={labelMm}>
           {ys.slice(0, -1).map((y, row) =>
             xs.slice(0, -1).map((x, column) => (

@@ -2,7 +2,7 @@ import { Button, Input } from 'antd';
 import {
   datums,
   findMeasureFault,
-  mostLandmarks,
+  maxLandmarks,
   squarenessOf,
   type Datum,
   type Layout,
@@ -77,8 +77,8 @@ function Landmarks({ onAdd }: { onAdd: () => void }) {
   return (
     <>
       <p>
-        {fit.landmarks.length >= mostLandmarks ? (
-          `There are ${mostLandmarks} landmarks, more than anyone will set out. Leave one out to add another.`
+        {fit.landmarks.length >= maxLandmarks ? (
+          `There are ${maxLandmarks} landmarks, more than anyone will set out. Leave one out to add another.`
         ) : (
           <>
             Click the drawing to add a landmark, or{' '}

@@ -1,4 +1,4 @@
-import { mostLandmarks, spotInPicture, spotOnSurface, type Layout } from '@nobrel/core/fit';
+import { maxLandmarks, spotInPicture, spotOnSurface, type Layout } from '@nobrel/core/fit';
 import { transformed, type Point } from '@nobrel/core/geometry';
 import { preparedSpot } from '@nobrel/core/reference';
 import { Handle } from '../../leaves/handle.js';
@@ -31,7 +31,7 @@ function useAddLandmark(layout: Layout): (at: Point) => void {
   const { fit, change } = useFit();
   const { preparation } = useMainPicture();
   return ({ x, y }) => {
-    if (fit.landmarks.length >= mostLandmarks) return;
+    if (fit.landmarks.length >= maxLandmarks) return;
     const spot = spotInPicture(layout, x, y);
     const stored = transformed(preparation.toStored, spot.x, spot.y);
     const name = `Landmark ${fit.landmarks.length + 1}`;

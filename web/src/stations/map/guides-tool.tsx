@@ -20,8 +20,8 @@ export function GuidesTool() {
             label="Angle of the guide"
             value={angleDeg}
             unit="°"
-            least={-180}
-            most={180}
+            min={-180}
+            max={180}
             onChange={(value) => setAngleDeg(value ?? 0)}
           />{' '}
           <span className="tool-buttons">

@@ -52,9 +52,9 @@ const more: readonly (readonly (readonly [string, readonly Setting[]])[])[] = [
   [
     [
       'Tones and shapes',
-      ['quietMm', 'quietStrength', 'lightFall', 'local', 'colourSplit', 'leastWidthMm', 'accentShare'],
+      ['quietMm', 'quietStrength', 'lightFall', 'local', 'colourSplit', 'minWidthMm', 'accentShare'],
     ],
-    ['What counts', ['leastWeight', 'focus', 'mmPerSecond', 'secondsPerLift']],
+    ['What counts', ['minWeight', 'focus', 'mmPerSecond', 'secondsPerLift']],
   ],
   [
     [

@@ -36,13 +36,13 @@ export function CropTool() {
   };
   const room = findFitFault(fit) ? null : layOut(uncropped, { ...fit, way: 'crop' }).frame;
   const whole = { x: 0, y: 0, width, height };
-  const gap = (label: string, value: number, least: number, most: number, set: (value: number) => void) => (
+  const gap = (label: string, value: number, min: number, max: number, set: (value: number) => void) => (
     <NumberGap
       label={label}
       value={Math.round(value)}
       unit="px"
-      least={least}
-      most={Math.round(most)}
+      min={min}
+      max={Math.round(max)}
       onChange={(typed) => set(typed ?? 0)}
     />
   );

@@ -2,7 +2,7 @@ import { Button, Input, Popconfirm } from 'antd';
 import { useState } from 'react';
 import type { StoredPicture } from '@nobrel/core/file';
 import { transformed } from '@nobrel/core/geometry';
-import { mostDetails, type Detail } from '@nobrel/core/reference';
+import { maxDetails, type Detail } from '@nobrel/core/reference';
 import { PictureDrop } from '../../bench/picture-drop.js';
 import { Handle } from '../../leaves/handle.js';
 import { MainPicture } from '../../leaves/main-picture.js';
@@ -23,7 +23,7 @@ export function DetailsTool() {
   const keep = (next: Detail[]) => decide({ room: 'reference', change: { details: next } });
   const pin = (hash: string, x: number, y: number) => {
     const at = transformed(preparation.toStored, x, y);
-    if (details.length < mostDetails) keep([...details, { hash, on: picture.hash, at, words: '' }]);
+    if (details.length < maxDetails) keep([...details, { hash, on: picture.hash, at, words: '' }]);
     setInHand(null);
   };
   const pins = pinsOf(work, main);
@@ -33,8 +33,8 @@ export function DetailsTool() {
     <ToolInHand
       sentence={
         <span role="status">
-          {details.length >= mostDetails
-            ? `There are ${mostDetails} pins, as many as a picture can bear. Unpin one to pin another.`
+          {details.length >= maxDetails
+            ? `There are ${maxDetails} pins, as many as a picture can bear. Unpin one to pin another.`
             : inHand
               ? 'Click the spot on the picture that this detail shows.'
               : 'A detail shows a part of the picture better. Pin it to its spot; the loupe (L) then shows it there.'}
@@ -135,7 +135,7 @@ function PictureItem({ picture, first, inHand, onTake, onPinInMiddle, onFault }:
   const { details } = work.decisions.reference;
   const isMain = main.picture.hash === hash;
   const taken = inHand === hash;
-  const full = details.length >= mostDetails;
+  const full = details.length >= maxDetails;
   const pins = pinsOf(work, main);
   const takeOut = async () => {
     try {

@@ -63,8 +63,8 @@ export function LevelTool() {
             label="Fine turn"
             value={degrees(squaring.turnRad)}
             unit="°"
-            least={-45}
-            most={45}
+            min={-45}
+            max={45}
             onChange={(value) => square({ turnRad: ((value ?? 0) * Math.PI) / 180 })}
           />{' '}
           or click both ends of something that should be level or plumb.{' '}

@@ -10,7 +10,7 @@ import { useUnit, useWork } from '../../store/hooks.js';
 import type { DrawingWorker } from '../../workers/drawing-worker.js';
 
 /** Larger files are no drawings a hand could trace. */
-const mostBytes = 120e6;
+const maxBytes = 120e6;
 
 /** Takes a drawing made elsewhere as the map of the work; the map there was stays as a version. */
 export function BringTool() {
@@ -30,7 +30,7 @@ function BringDrawing() {
   const take = async (file: File) => {
     setFault(null);
     setSays([]);
-    if (file.size > mostBytes)
+    if (file.size > maxBytes)
       return setFault('This file is too large for a drawing: simplify it where it was made.');
     setBusy(true);
     try {

@@ -9,12 +9,12 @@ type PartHandlesProps = {
 };
 
 /** Smallest side of a part, mm. */
-const leastMm = 5;
+const minMm = 5;
 
 /** The spoiled part on the map: dragged or moved with the arrow keys, and drawn larger at its corner. */
 export function PartHandles({ part, surface, onChange }: PartHandlesProps) {
   const scale = useLeafScale();
-  const within = (value: number, least: number, most: number) => Math.min(Math.max(value, least), most);
+  const within = (value: number, min: number, max: number) => Math.min(Math.max(value, min), max);
   const movable = useMovable((x, y) =>
     onChange({
       ...part,
@@ -25,8 +25,8 @@ export function PartHandles({ part, surface, onChange }: PartHandlesProps) {
   const sizable = useMovable((x, y) =>
     onChange({
       ...part,
-      width: within(part.width + x, leastMm, surface.width - part.x),
-      height: within(part.height + y, leastMm, surface.height - part.y),
+      width: within(part.width + x, minMm, surface.width - part.x),
+      height: within(part.height + y, minMm, surface.height - part.y),
     }),
   );
   const corner = 10 / scale;

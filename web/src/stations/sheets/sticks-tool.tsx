@@ -4,7 +4,7 @@ import { pathData, type MapDocument, type MapShape } from '@nobrel/core/document
 import { pictureOnMap } from '@nobrel/core/file';
 import { isWithin, onPictureAt, onSurfaceAt, ringPoints, shapeNumbers, type Place } from '@nobrel/core/map';
 import {
-  mostSticks,
+  maxSticks,
   stickGiven,
   stickRegions,
   usualSticks,
@@ -41,7 +41,7 @@ function useSticks(sheets: SheetDecisions, change: Change) {
   const [held, hold] = useState<StickInHand | null>(null);
   const names = new Set(backing.sticks.map(({ name }) => name));
   const own: StickInHand[] = backing.sticks.map(({ name, colour }) => ({ name, colour }));
-  const room = own.length < mostSticks;
+  const room = own.length < maxSticks;
   const all = room ? [...own, ...usualSticks.filter(({ name }) => !names.has(name))] : own;
   if (room && held && !all.some(({ name }) => name === held.name)) all.push(held);
   const stick = all.find(({ name }) => name === held?.name) ?? all[0] ?? usualSticks[0];
@@ -91,13 +91,13 @@ function SticksSentence({
       <ColourGap label="Its colour" value={stick.colour} onChange={recolour} />
       {room
         ? ', or one of your own: '
-        : `. ${mostSticks} colours are in use: clear one before you add another.`}
+        : `. ${maxSticks} colours are in use: clear one before you add another.`}
       {room && (
         <NameGap
           label="Name of a colour of your own"
           placeholder="such as pale green"
           enter="Add it"
-          most={40}
+          maxLetters={40}
           value={name}
           onChange={setName}
           onEnter={take}
