@@ -5,6 +5,7 @@ import { Provider } from 'react-redux';
 import '@fontsource-variable/literata/index.css';
 import '@fontsource-variable/source-sans-3/index.css';
 import { App } from './app.js';
+import { saveNow } from './store/autosave.js';
 import { createStore } from './store/store.js';
 import './theme/base.css';
 import './bench/bench.css';
@@ -20,6 +21,9 @@ import { ThemeProvider } from './theme/theme-provider.js';
 
 const store = createStore();
 setupListeners(store.dispatch);
+document.addEventListener('visibilitychange', () => {
+  if (document.visibilityState === 'hidden') store.dispatch(saveNow());
+});
 const root = document.getElementById('root');
 if (!root) throw new Error('The page has no place for the application.');
 createRoot(root).render(

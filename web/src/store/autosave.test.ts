@@ -1,8 +1,9 @@
 import { sampleWork, standIn } from '../test-page.js';
 import { expect } from 'chai';
-import { readStash, unsavedOf } from './unsaved.js';
+import { saveLeftBehind, saveNow } from './autosave.js';
+import { readStash, stash, unsavedOf } from './unsaved.js';
 import { createStore } from './store.js';
-import { decided, opened, oursKept, theirsTaken, undone } from './work-slice.js';
+import { closed, decided, opened, oursKept, theirsTaken, undone } from './work-slice.js';
 
 /** Longer than the pause after which a work is saved. */
 const pastPauseMs = 700;
@@ -98,13 +99,65 @@ describe('autosave', () => {
     expect(server.kept().decisions.title).to.equal('Kettle again');
   });
 
+  it('saves at once when the page is about to be out of sight, and only what is unsaved', async () => {
+    const { server, store, state } = openPage();
+    store.dispatch(saveNow());
+    store.dispatch(title('Seen off'));
+    store.dispatch(saveNow());
+    await wait(50);
+    expect(server.saves).to.have.length(1);
+    expect(state().saving).to.equal('saved');
+  });
+
+  it('saves the last change of a work that is left before its pause is over', async () => {
+    const { server, store } = openPage();
+    store.dispatch(title('Left'));
+    store.dispatch(closed());
+    await wait(50);
+    expect(server.kept().decisions.title).to.equal('Left');
+    expect(readStash('w1')).to.equal(null);
+    await wait(pastPauseMs);
+    expect(server.saves).to.have.length(1);
+  });
+
+  it('saves what a page left behind long ago, and leaves alone what another page still has open', async () => {
+    const { server, store } = openPage();
+    const { decisions } = sampleWork('Behind');
+    stash('w1', { revision: 1, decisions, sent: null });
+    store.dispatch(closed());
+    await saveLeftBehind(store.dispatch);
+    expect(server.saves).to.have.length(0);
+    const longAgo = { revision: 1, decisions, sent: null, at: Date.now() - 60_000 };
+    localStorage.setItem('nobrel-unsaved-w1', JSON.stringify(longAgo));
+    await saveLeftBehind(store.dispatch);
+    expect(server.kept().decisions.title).to.equal('Behind');
+    expect(readStash('w1')).to.equal(null);
+  });
+
+  it('meets no conflict with its own save whose answer was lost', async () => {
+    const { server, store, state } = openPage();
+    server.changeElsewhere('Landed');
+    store.dispatch(title('Landed'));
+    await wait(pastPauseMs);
+    expect(state()).to.include({ saving: 'saved', revision: 2, theirs: null });
+  });
+
+  it('goes on from what was put by before an update, and keeps what it cannot read', () => {
+    const { schema: _, ...older } = sampleWork('Older').decisions;
+    localStorage.setItem('nobrel-unsaved-w1', JSON.stringify({ revision: 1, decisions: older }));
+    expect(readStash('w1')?.decisions).to.deep.equal(sampleWork('Older').decisions);
+    localStorage.setItem('nobrel-unsaved-w1', '{"revision":1,"decisions":{"schema":99}}');
+    expect(readStash('w1')).to.equal(null);
+    expect(localStorage.getItem('nobrel-unsaved-w1-unread')).to.contain('99');
+  });
+
   it('goes on from a stash after a reload, and asks where someone else saved meanwhile', async () => {
     const first = openPage();
     first.server.answers('is away');
     first.store.dispatch(title('Before the reload'));
     await wait(pastPauseMs);
     // The first page is gone: what follows is another one with its storage.
-    first.store.dispatch({ type: 'work/closed' });
+    first.store.dispatch(closed());
     const again = openPage();
     expect(again.state().decisions?.title).to.equal('Before the reload');
     await wait(pastPauseMs);
@@ -115,7 +168,7 @@ describe('autosave', () => {
     other.server.answers('is away');
     other.store.dispatch(title('Mine'));
     await wait(pastPauseMs);
-    other.store.dispatch({ type: 'work/closed' });
+    other.store.dispatch(closed());
     const changed = { ...sampleWork('Theirs'), revision: 5 };
     const conflict = openPage(changed);
     expect(conflict.state().saving).to.equal('conflict');

@@ -1,8 +1,9 @@
-import { createListenerMiddleware, isAnyOf } from '@reduxjs/toolkit';
+import { createAction, createListenerMiddleware, isAnyOf } from '@reduxjs/toolkit';
 import { workDecisionsSchema, type WorkDecisions } from '@nobrel/core/file';
 import { fileApi } from './api/file.js';
-import { clearStash, stash } from './unsaved.js';
+import { clearStash, readStash, same, stash, stashedBefore } from './unsaved.js';
 import {
+  closed,
   conflictFound,
   decided,
   mapBegun,
@@ -22,6 +23,8 @@ import type { AppDispatch, RootState } from './root.js';
 const pauseMs = 500;
 /** When the server does not answer, it is tried again after this. */
 const retryMs = 4000;
+/** What was put by longer ago than this belongs to no page that is still trying. */
+const leftAfterMs = 30_000;
 
 let onItsWay: PromiseLike<unknown> = Promise.resolve();
 /** What the save on its way says, so that a page that is reloaded meanwhile knows it for its own. */
@@ -35,21 +38,25 @@ const sentFor = (id: string) => (sent?.id === id ? sent.decisions : null);
 export const autosave = createListenerMiddleware();
 const listen = autosave.startListening.withTypes<RootState, AppDispatch>();
 
+/** Saves what is unsaved without waiting for the pause: the page is about to be out of sight. */
+export const saveNow = createAction('work/saveNow');
+
 listen({
-  matcher: isAnyOf(decided, mapBegun, weighed, undone, redone, oursKept, opened, theirsTaken),
-  effect: async (_action, listener) => {
+  matcher: isAnyOf(saveNow, decided, mapBegun, weighed, undone, redone, oursKept, opened, theirsTaken),
+  effect: async (action, listener) => {
     const { dispatch } = listener;
     const getState = () => listener.getState();
-    listener.cancelActiveListeners();
     const { id, revision, decisions, saving } = getState().work;
-    if (id === null || !decisions) return;
+    const atOnce = saveNow.match(action);
+    if (id === null || !decisions || (atOnce && saving !== 'unsaved')) return;
+    listener.cancelActiveListeners();
     if (saving === 'saved') {
       clearStash(id);
       return;
     }
     stash(id, { revision, decisions, sent: sentFor(id) });
     if (saving === 'conflict' || !workDecisionsSchema.safeParse(decisions).success) return;
-    await listener.delay(pauseMs);
+    if (!atOnce) await listener.delay(pauseMs);
     for (;;) {
       // A save already on its way must land first, or this one would be made from a stale revision.
       await onItsWay;
@@ -75,7 +82,12 @@ listen({
         return;
       }
       if ('theirs' in saved.error && saved.error.theirs) {
-        dispatch(conflictFound(saved.error.theirs));
+        const { theirs } = saved.error;
+        // The same decisions are no conflict: an answer was lost, or another page saved what this one had put by.
+        if (same(theirs.decisions, now.decisions)) {
+          dispatch(saveDone(theirs));
+          if (getState().work.saving === 'saved') clearStash(id);
+        } else dispatch(conflictFound(theirs));
         return;
       }
       dispatch(saveFailed());
@@ -83,3 +95,30 @@ listen({
     }
   },
 });
+
+/** Saves the last change of a work that is left before its pause is over. */
+listen({
+  actionCreator: closed,
+  effect: async (_action, { dispatch, getOriginalState }) => {
+    const { id, saving } = getOriginalState().work;
+    if (id !== null && (saving === 'unsaved' || saving === 'failed')) await saveLeftBehind(dispatch, [id]);
+  },
+});
+
+/**
+ * Saves what was put by of works that are not on the bench. What the server refuses, or cannot be asked to keep, stays
+ * put by and is met when its work is opened.
+ *
+ * @param ids the works; when none are named, those that no page can have open, as it would have put them by anew
+ */
+export async function saveLeftBehind(dispatch: AppDispatch, ids?: readonly string[]): Promise<void> {
+  for (const id of ids ?? stashedBefore(Date.now() - leftAfterMs)) {
+    const kept = readStash(id);
+    if (!kept || !workDecisionsSchema.safeParse(kept.decisions).success) continue;
+    const { revision, decisions } = kept;
+    await onItsWay;
+    const saved = await dispatch(fileApi.endpoints.save.initiate({ id, request: { revision, decisions } }));
+    const now = readStash(id);
+    if (saved.data && now && same(now.decisions, decisions)) clearStash(id);
+  }
+}

@@ -9,6 +9,7 @@ import {
 } from '@nobrel/core/file';
 
 const keyOf = (id: string) => `nobrel-unsaved-${id}`;
+const unread = '-unread';
 
 /** Decisions as they stand on the bench: a title may be empty while another one is being thought of. */
 const draftSchema = upToDateSchema.pipe(workDecisionsSchema.extend({ title: z.string().max(200) }));
@@ -17,17 +18,28 @@ const stashSchema = saveRequestSchema.extend({
   decisions: draftSchema,
   /** The decisions of a save that was on its way when this was put by, or null. */
   sent: storedDecisionsSchema.nullable().default(null),
+  /** When it was put by, milliseconds since 1970. A page that still has its work open renews it again and again. */
+  at: z.number().default(0),
 });
 /** Decisions that have not reached the server yet, and the revision they were made from. */
 export type Stash = z.infer<typeof stashSchema>;
 
 /** Keeps decisions that have not reached the server yet, so that a reload or a crash of the page loses none. */
-export function stash(id: string, kept: Stash): void {
+export function stash(id: string, kept: Omit<Stash, 'at'>): void {
   try {
-    localStorage.setItem(keyOf(id), JSON.stringify(kept));
+    localStorage.setItem(keyOf(id), JSON.stringify({ ...kept, at: Date.now() }));
   } catch {
     // Full or forbidden storage: the save under way is then the only keeper.
   }
+}
+
+/** Works of which something was put by before a time, milliseconds since 1970. */
+export function stashedBefore(at: number): string[] {
+  const prefix = keyOf('');
+  return Object.keys(localStorage)
+    .filter((key) => key.startsWith(prefix) && !key.endsWith(unread))
+    .map((key) => key.slice(prefix.length))
+    .filter((id) => (readStash(id)?.at ?? at) < at);
 }
 
 export function clearStash(id: string): void {
@@ -41,7 +53,7 @@ export function readStash(id: string): Stash | null {
   try {
     return stashSchema.parse(JSON.parse(text));
   } catch {
-    localStorage.setItem(`${keyOf(id)}-unread`, text);
+    localStorage.setItem(`${keyOf(id)}${unread}`, text);
     return null;
   }
 }
@@ -49,13 +61,14 @@ export function readStash(id: string): Stash | null {
 /** Unsaved decisions to go on from, and whether someone else saved meanwhile. */
 export type Unsaved = { decisions: WorkDecisions; conflict: boolean };
 
-const same = (a: WorkDecisions, b: WorkDecisions) => JSON.stringify(a) === JSON.stringify(b);
+/** Whether two sets of decisions are the same in everything. */
+export const same = (a: WorkDecisions, b: WorkDecisions) => JSON.stringify(a) === JSON.stringify(b);
 
 /**
  * What a stash means for a work as the server tells it: to be gone on from where it was made from this revision or from
  * one that our own save took there; a conflict where someone else saved meanwhile; nothing where nothing differs.
  */
-export function unsavedOf(work: Work, kept: Stash | null): Unsaved | null {
+export function unsavedOf(work: Work, kept: Omit<Stash, 'at'> | null): Unsaved | null {
   if (!kept || same(kept.decisions, work.decisions)) return null;
   const landed = kept.sent !== null && work.revision === kept.revision + 1 && same(kept.sent, work.decisions);
   return { decisions: kept.decisions, conflict: kept.revision !== work.revision && !landed };

@@ -1,4 +1,5 @@
 import { Alert, Spin } from 'antd';
+import { useEffect } from 'react';
 import { Link } from 'react-router';
 import { mainPictureOf, standingOf, stations, type Work } from '@nobrel/core/file';
 import { transferMethods } from '@nobrel/core/transfer';
@@ -6,12 +7,15 @@ import { formatMinutes, formatSize } from '@nobrel/core/units';
 import { Frame } from '../../bench/frame.js';
 import { messageOf } from '../../store/api/base.js';
 import { useWorksQuery } from '../../store/api/file.js';
-import { useUnit } from '../../store/hooks.js';
+import { saveLeftBehind } from '../../store/autosave.js';
+import { useAppDispatch, useUnit } from '../../store/hooks.js';
 import { BeginWork } from './begin-work.js';
 
 /** The first screen: the works in the file, and one way to begin. */
 export function FlatFile() {
   const works = useWorksQuery();
+  const dispatch = useAppDispatch();
+  useEffect(() => void saveLeftBehind(dispatch), [dispatch]);
   const own = works.data?.filter(({ decisions }) => !decisions.demo) ?? [];
   const demos = works.data?.filter(({ decisions }) => decisions.demo) ?? [];
   return (
