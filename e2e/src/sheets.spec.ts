@@ -230,7 +230,7 @@ test('sticks are given to shapes by click and by key, seen on the guide, kept an
   await expect(body).toHaveAccessibleName(/^Shape of value \d, [\d.]+ cm²: sanguine$/);
   const given = await body.getAttribute('d');
   const kettle = page.locator(`.rub-shape[d="${given ?? ''}"]`);
-  await expect(page.getByText(/^Sanguine [\d.]+ cm², the usual stick \d/)).toBeVisible();
+  await expect(page.getByText(/^Sanguine [\d.]+ cm², the usual colour \d/)).toBeVisible();
   await expect(shown(page).getByText('sanguine')).toBeVisible();
   await expect(page.locator('[data-page] path[stroke="rgb(164,85,60)"]').first()).toBeAttached();
   // Among the shapes arrow keys go from one to the next; Tab goes past them.
@@ -248,14 +248,14 @@ test('sticks are given to shapes by click and by key, seen on the guide, kept an
   await page.getByLabel('Name of a colour of your own').fill('pale green');
   await page.getByRole('button', { name: 'Add it' }).click();
   await kettle.press(' ');
-  await expect(page.getByText(/^Pale green [\d.]+ cm², the usual stick/)).toBeVisible();
+  await expect(page.getByText(/^Pale green [\d.]+ cm², the usual colour/)).toBeVisible();
   await saved(page);
   await page.reload();
   await expect(kettle).toHaveAccessibleName(/: pale green$/);
   await kettle.press('Enter');
-  await expect(page.getByText(/the usual stick/)).toHaveCount(0);
+  await expect(page.getByText(/the usual colour/)).toHaveCount(0);
   await page.getByRole('button', { name: /^Undo/ }).click();
-  await expect(page.getByText(/^Pale green [\d.]+ cm², the usual stick/)).toBeVisible();
+  await expect(page.getByText(/^Pale green [\d.]+ cm², the usual colour/)).toBeVisible();
   // Other sheets know no sticks.
   await choose(page, 'outline');
   await expect(page.locator('.tool-row').getByText('Backing colours')).toBeHidden();

@@ -88,7 +88,7 @@ describe('nobrel sheets, every kind', () => {
       /^([\d.]+) cm² to rub/m,
       /^Sanguine ([\d.]+) cm²/m,
       /Umber ([\d.]+) cm²/,
-      /the usual stick ([\d.]+) cm²\.$/m,
+      /the usual colour ([\d.]+) cm²\.$/m,
     ].map((figure) => Number(figure.exec(out)?.[1]));
     expect(sanguine).to.be.greaterThan(0);
     expect(umber).to.be.greaterThan(0);

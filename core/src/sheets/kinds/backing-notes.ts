@@ -64,7 +64,7 @@ function stickNotes(regions: readonly StickRegion[], coverage: Coverage): Backin
     {
       id: 'backing-sticks',
       weight: 'plain',
-      says: `${capital(each.join(', '))}, the usual stick ${squareCm(rest)}.`,
+      says: `${capital(each.join(', '))}, the usual colour ${squareCm(rest)}.`,
       why: 'A line in a colour near that of the paint to come disappears under it. Rub one colour after the other, and keep them apart where they meet.',
       ways: [],
     },
@@ -73,8 +73,8 @@ function stickNotes(regions: readonly StickRegion[], coverage: Coverage): Backin
           {
             id: 'backing-lost',
             weight: 'watch' as const,
-            says: `${counted(lost, 'place')} that a stick was given to ${lost === 1 ? 'lies' : 'lie'} in no shape of this map.`,
-            why: 'The map has changed since. The usual stick is rubbed there until another is given.',
+            says: `${counted(lost, 'place')} that a colour was given to ${lost === 1 ? 'lies' : 'lie'} in no shape of this map.`,
+            why: 'The map has changed since. The usual colour is rubbed there until another is given.',
             ways: [],
           },
         ]
@@ -92,7 +92,7 @@ function judged({ name, colour, shapes }: StickRegion, { map, groundColour }: Sh
       id: `backing-faint-${name}`,
       weight: 'watch',
       says: `${capital(name)} is hard to see on this ground.`,
-      why: `Its lightness is ${Math.round(lightness)}, the ground’s ${Math.round(ground)}. A stick of middle lightness shows on a light ground, white chalk on a dark one.`,
+      why: `Its lightness is ${Math.round(lightness)}, the ground’s ${Math.round(ground)}. A colour of middle lightness shows on a light ground, white chalk on a dark one.`,
       ways: [],
     });
   const values = new Map(map.values.map((value) => [value.level, value.lightness]));
@@ -102,7 +102,7 @@ function judged({ name, colour, shapes }: StickRegion, { map, groundColour }: Sh
       id: `backing-heavy-${name}`,
       weight: 'watch',
       says: `${capital(name)} is dark behind ${counted(pale, 'light shape')}.`,
-      why: 'A dark line shows through pale washes and thin paint. Take a stick of middle lightness near the colour to come.',
+      why: 'A dark line shows through pale washes and thin paint. Take one of middle lightness near the colour to come.',
       ways: [],
     });
   return notes;

@@ -177,13 +177,13 @@ describe('sticks by region', () => {
     const xs = Array.from(region.rings[0]).filter((_, i) => i % 2 === 0);
     expect(Math.max(...xs) - Math.min(...xs)).to.be.closeTo(60, 1e-6);
     expect(wordsIn(set.page(0).items)).to.include('Sanguine');
-    expect(says(set)).to.include('Sanguine 3.2 cm², the usual stick 3.2 cm².');
-    expect(says(rub([sanguine], {}, 'all'))).to.include('Sanguine 48.0 cm², the usual stick 48.0 cm².');
+    expect(says(set)).to.include('Sanguine 3.2 cm², the usual colour 3.2 cm².');
+    expect(says(rub([sanguine], {}, 'all'))).to.include('Sanguine 48.0 cm², the usual colour 48.0 cm².');
   });
 
   it('of a shape given to two are the last one’s', () => {
     const set = rub([sanguine, stick('Umber', '#6b5a45', [20, 20], [90, 40])]);
-    expect(says(set)).to.include('Sanguine 0.0 cm², Umber 6.4 cm², the usual stick 0.0 cm².');
+    expect(says(set)).to.include('Sanguine 0.0 cm², Umber 6.4 cm², the usual colour 0.0 cm².');
     expect(coloured(set)).to.have.length(1);
   });
 

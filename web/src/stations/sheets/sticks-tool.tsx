@@ -158,7 +158,7 @@ function ShapesToRub({ map, sheets, change, stick }: ShapesToRubProps) {
             role="button"
             tabIndex={index === reached ? 0 : -1}
             aria-pressed={region?.name === stick.name}
-            aria-label={`Shape of value ${outline.shape.level + 1}, ${(outline.shape.area / 100).toFixed(1)} cm²: ${region?.name ?? 'the usual stick'}`}
+            aria-label={`Shape of value ${outline.shape.level + 1}, ${(outline.shape.area / 100).toFixed(1)} cm²: ${region?.name ?? 'the usual colour'}`}
             onFocus={() => reach(index)}
             onClick={() => give(outline)}
             onKeyDown={(event) => onKey(event, index)}
