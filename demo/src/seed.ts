@@ -87,11 +87,11 @@ export function referencePath(name: string): string {
 
 /** Fills an empty file with works at different stations. Does nothing when there are works already. */
 export async function seed(file: OpenFile): Promise<void> {
-  if ((await file.works.list()).length > 0) return;
+  if ((await file.flatFile.list()).works.length > 0) return;
   for (const example of examples) await seedOne(file, example);
 }
 
-async function seedOne({ works, pictures }: OpenFile, example: Example): Promise<void> {
+async function seedOne({ works, maps, printings, pictures }: OpenFile, example: Example): Promise<void> {
   const path = referencePath(example.picture);
   const picture = await pictures.takeIn(path, `${example.picture}.jpg`);
   const work = await works.begin(picture, example.title);
@@ -121,13 +121,13 @@ async function seedOne({ works, pictures }: OpenFile, example: Example): Promise
     pictureKey: picture.hash,
   });
   const document = { ...drawn, settings: { ...drawn.settings, ...mapOrigin(request) } };
-  const { version } = await works.keepMap(work.id, document);
+  const { version } = await maps.keep(work.id, document);
   if (example.reached === 'mapped') return;
 
   const by = { date: '2026-10-17', unit: 'mm', version } as const;
   const printed = await works.get(work.id);
   const { count } = sheetsFor(printed, document, decisions.sheets, null, by);
-  await works.recordPrinting(work.id, version, decisions.sheets, count);
+  await printings.record(work.id, version, decisions.sheets, count);
   await works.save(work.id, { revision, decisions: transferred(decisions, example.reached, count) });
 }
 

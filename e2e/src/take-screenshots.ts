@@ -117,7 +117,7 @@ await mkdir(folder, { recursive: true });
 const dataFolder = await mkdtemp(join(tmpdir(), 'nobrel-shots-'));
 const running = await serve({ host: '127.0.0.1', port: 0, dataFolder, logLevel: 'error' });
 await seed(running.file);
-const works = await running.file.works.list();
+const { works } = await running.file.flatFile.list();
 const browser = await chromium.launch({
   executablePath: process.env['NOBREL_CHROMIUM'] ?? '/usr/bin/chromium',
   args: ['--no-sandbox', '--disable-gpu', '--disable-background-networking'],
@@ -136,7 +136,7 @@ for (const {
       localStorage.setItem('nobrel-view', JSON.stringify({ unit: 'mm', room: chosen, toured: true })),
     room,
   );
-  const found = works.find(({ decisions }) => work !== null && decisions.title.startsWith(work));
+  const found = works.find(({ title }) => work !== null && title.startsWith(work));
   await page.goto(found ? `${running.address}works/${found.id}/${station ?? 'reference'}` : running.address);
   await page.waitForLoadState('networkidle');
   await before?.(page);

@@ -5,32 +5,35 @@ import express, { type Express } from 'express';
 import helmet from 'helmet';
 import type { Logger } from 'pino';
 import { pinoHttp } from 'pino-http';
+import { accessRoutes, guardDevices, type Beyond } from './access/access.js';
+import { guardNames, guardOrigin } from './access/guard.js';
 import { answerFault, Fault } from './faults.js';
-import type { PictureStore } from './reference/picture-store.js';
 import { fileRoutes } from './routes/file.js';
 import { fitRoutes } from './routes/fit.js';
 import { mapRoutes } from './routes/map.js';
 import { referenceRoutes } from './routes/reference.js';
 import { sheetRoutes } from './routes/sheets.js';
-import type { CalibrationStore } from './store/calibrations.js';
-import type { SizeStore } from './store/sizes.js';
-import type { WorkStore } from './store/works.js';
+import type { OpenFile } from './open-file.js';
 
-export type AppParts = {
-  works: WorkStore;
-  pictures: PictureStore;
-  sizes: SizeStore;
-  calibrations: CalibrationStore;
+export type AppParts = Omit<OpenFile, 'lock' | 'close'> & {
   logger: Logger;
   webFolder: string;
+  /** Named where it cannot be written. */
+  dataFolder: string;
+  /** Names requests may be addressed to. */
+  names: ReadonlySet<string>;
+  /** How other devices get in; null where only this computer does. */
+  beyond: Beyond | null;
 };
 
 /** A map of a large, busy picture is a few megabytes; this leaves room. */
 const bodyLimit = '32mb';
 
 /** The HTTP application: the JSON interface under /api, and the built web application for everything else. */
-export function createApp({ works, pictures, sizes, calibrations, logger, webFolder }: AppParts): Express {
+export function createApp(parts: AppParts): Express {
+  const { pictures, sizes, maps, logger, webFolder, names, beyond } = parts;
   const app = express();
+  app.locals['dataFolder'] = parts.dataFolder;
   app.disable('x-powered-by');
   app.use(pinoHttp({ logger, autoLogging: { ignore: (request) => request.method === 'GET' } }));
   app.use(
@@ -43,6 +46,7 @@ export function createApp({ works, pictures, sizes, calibrations, logger, webFol
           styleSrc: ["'self'", "'unsafe-inline'"],
           fontSrc: ["'self'", 'data:'],
           workerSrc: ["'self'", 'blob:'],
+          frameAncestors: ["'none'"],
           upgradeInsecureRequests: null,
         },
       },
@@ -50,16 +54,27 @@ export function createApp({ works, pictures, sizes, calibrations, logger, webFol
       strictTransportSecurity: false,
     }),
   );
+  app.use((_request, response, next) => {
+    response.set('Permissions-Policy', 'camera=(self), geolocation=(), microphone=(), payment=(), usb=()');
+    next();
+  });
+  app.use(guardNames(names));
   // Scripts, styles and maps shrink to a fraction on their way to a tablet.
   app.use(compression());
-  app.use('/api', express.json({ limit: bodyLimit }));
+  app.use(
+    '/api',
+    guardOrigin,
+    accessRoutes(beyond),
+    guardDevices(beyond),
+    express.json({ limit: bodyLimit }),
+  );
   app.use(
     '/api',
     referenceRoutes(pictures),
-    fileRoutes(works, pictures),
+    fileRoutes(parts),
     fitRoutes(sizes),
-    mapRoutes(works),
-    sheetRoutes(works, pictures, calibrations),
+    mapRoutes(maps),
+    sheetRoutes(parts),
   );
   app.use('/api', () => {
     throw new Fault(404, 'not-found', 'There is nothing at this address.');

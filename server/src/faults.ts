@@ -2,7 +2,8 @@ import type { ErrorRequestHandler } from 'express';
 import multer from 'multer';
 import { maxMegabytes } from '@nobrel/core/reference';
 import type { ApiError } from '@nobrel/core/file';
-import type { z } from 'zod';
+import { z } from 'zod';
+import { storageFault } from './store/storage-faults.js';
 
 /** Something the person can mend; its message is shown to them as it stands. */
 export class Fault extends Error {
@@ -34,13 +35,17 @@ export function parseInput<T>(schema: z.ZodType<T>, data: unknown): T {
   );
 }
 
+/** What the application knows of itself. */
+const localsSchema = z.looseObject({ dataFolder: z.string().optional() });
+
 /** Turns every error into the one error shape; what is not meant for the person goes to the log only. */
 export const answerFault: ErrorRequestHandler = (error: unknown, request, response, next) => {
   if (response.headersSent) {
     next(error);
     return;
   }
-  const fault = asFault(error);
+  const { dataFolder } = localsSchema.parse(request.app.locals);
+  const fault = asFault(error, dataFolder);
   if (fault.status >= 500) request.log.error({ err: error }, 'request failed');
   const body: ApiError = {
     error: { code: fault.code, message: fault.message, ...(fault.field ? { field: fault.field } : {}) },
@@ -48,7 +53,7 @@ export const answerFault: ErrorRequestHandler = (error: unknown, request, respon
   response.status(fault.status).json({ ...body, ...fault.beside });
 };
 
-function asFault(error: unknown): Fault {
+function asFault(error: unknown, folder: string | undefined): Fault {
   if (error instanceof Fault) return error;
   if (error instanceof multer.MulterError) {
     return error.code === 'LIMIT_FILE_SIZE'
@@ -69,6 +74,8 @@ function asFault(error: unknown): Fault {
         )
       : new Fault(400, 'bad-input', 'The request could not be read.');
   }
+  const storage = storageFault(error, folder);
+  if (storage) return new Fault(storage.status, storage.code, storage.message);
   return new Fault(
     500,
     'internal',

@@ -1,30 +1,58 @@
+import { mkdirSync } from 'node:fs';
 import { PictureStore } from './reference/picture-store.js';
 import { CalibrationStore } from './store/calibrations.js';
 import { openDatabase } from './store/database.js';
+import { FlatFileStore } from './store/flat-file.js';
+import { MapStore } from './store/maps.js';
+import { PrintingStore } from './store/printings.js';
+import { lockFolder, type FolderLock } from './store/lock.js';
 import { bindModels } from './store/models.js';
 import { SizeStore } from './store/sizes.js';
 import { WorkStore } from './store/works.js';
 
 /** The flat file in a data folder, open for work. */
 export type OpenFile = {
+  flatFile: FlatFileStore;
   works: WorkStore;
+  maps: MapStore;
+  printings: PrintingStore;
   pictures: PictureStore;
   sizes: SizeStore;
   calibrations: CalibrationStore;
+  /** The folder is held for this process alone while it is open. */
+  lock: FolderLock;
   close: () => Promise<void>;
 };
 
 /** Opens a data folder, creating or upgrading it as needed. */
 export async function openFile(dataFolder: string): Promise<OpenFile> {
+  mkdirSync(dataFolder, { recursive: true });
+  const lock = lockFolder(dataFolder);
+  try {
+    return await openLocked(dataFolder, lock);
+  } catch (error) {
+    lock.release();
+    throw error;
+  }
+}
+
+async function openLocked(dataFolder: string, lock: FolderLock): Promise<OpenFile> {
   const sequelize = await openDatabase(dataFolder);
   const models = bindModels(sequelize);
-  const pictures = new PictureStore(dataFolder, models);
+  const pictures = new PictureStore(dataFolder, sequelize, models);
   await pictures.open();
   return {
+    lock,
+    flatFile: new FlatFileStore(sequelize, models),
     works: new WorkStore(sequelize, models),
+    maps: new MapStore(sequelize, models),
+    printings: new PrintingStore(sequelize, models),
     pictures,
-    sizes: new SizeStore(models),
-    calibrations: new CalibrationStore(models),
-    close: () => sequelize.close(),
+    sizes: new SizeStore(sequelize, models),
+    calibrations: new CalibrationStore(sequelize, models),
+    close: async () => {
+      await sequelize.close();
+      lock.release();
+    },
   };
 }

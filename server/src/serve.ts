@@ -1,6 +1,13 @@
 import type { AddressInfo } from 'node:net';
-import { createServer, type Server } from 'node:http';
+import { readFileSync } from 'node:fs';
+import { createServer, STATUS_CODES, type Server } from 'node:http';
+import { createServer as createSealedServer } from 'node:https';
+import type { Duplex } from 'node:stream';
 import pino from 'pino';
+import type { ApiError } from '@nobrel/core/file';
+import type { Beyond } from './access/access.js';
+import { Devices } from './access/devices.js';
+import { isLoopbackHost, knownNames, networkAddresses } from './access/names.js';
 import { createApp } from './app.js';
 import { openFile, type OpenFile } from './open-file.js';
 import { webFolder, type Settings } from './settings.js';
@@ -9,35 +16,76 @@ import { webFolder, type Settings } from './settings.js';
 const patienceMs = 3000;
 
 /** A running server. */
-export type Running = { address: string; file: OpenFile; stop: () => Promise<void> };
+export type Running = {
+  address: string;
+  file: OpenFile;
+  /** How other devices get in, or null where only this computer does. */
+  beyond: Beyond | null;
+  stop: () => Promise<void>;
+};
 
 /**
  * Opens the data folder and serves it.
  *
- * @throws Error with one sentence when the port is taken
+ * @throws Error with one sentence when the port is taken, or the folder is already open elsewhere
  */
 export async function serve(settings: Settings): Promise<Running> {
-  const file = await openFile(settings.dataFolder);
+  const { host, dataFolder, names = [], certificate = null } = settings;
+  const file = await openFile(dataFolder);
   const logger = pino({ level: settings.logLevel }, pino.destination(2));
-  const server = createServer(createApp({ ...file, logger, webFolder }));
+  const addresses: string[] = [];
   try {
+    const sealed = certificate !== null;
+    const beyond = isLoopbackHost(host)
+      ? null
+      : { devices: await Devices.open(dataFolder), addresses, sealed };
+    const app = createApp({ ...file, logger, webFolder, dataFolder, names: knownNames(host, names), beyond });
+    const server = certificate
+      ? createSealedServer(
+          { cert: readFileSync(certificate.certificate), key: readFileSync(certificate.key) },
+          app,
+        )
+      : createServer(app);
+    server.on('clientError', answerUnreadable);
     await listen(server, settings);
+    const { port } = server.address() as AddressInfo;
+    const at = (name: string) => `${sealed ? 'https' : 'http'}://${name}:${port}/`;
+    addresses.push(...[...names, ...networkAddresses()].map(at));
+    const address = at(isLoopbackHost(host) ? host : 'localhost');
+    file.lock.servedAt(address);
+    return { address, file, beyond, stop: () => stopServing(server, file) };
   } catch (error) {
     await file.close();
     throw error;
   }
-  const { port } = server.address() as AddressInfo;
-  const stop = async () => {
-    // What is being saved is finished first; a request that hangs is cut off.
-    const cutOff = setTimeout(() => server.closeAllConnections(), patienceMs);
-    await new Promise<void>((resolve) => {
-      server.close(() => resolve());
-      server.closeIdleConnections();
-    });
-    clearTimeout(cutOff);
-    await file.close();
+}
+
+async function stopServing(server: Server, file: OpenFile): Promise<void> {
+  // What is being saved is finished first; a request that hangs is cut off.
+  const cutOff = setTimeout(() => server.closeAllConnections(), patienceMs);
+  await new Promise<void>((resolve) => {
+    server.close(() => resolve());
+    server.closeIdleConnections();
+  });
+  clearTimeout(cutOff);
+  await file.close();
+}
+
+/** Says in the usual shape what is wrong with a request that could not even be read. */
+function answerUnreadable(error: NodeJS.ErrnoException, socket: Duplex): void {
+  if (error.code === 'ECONNRESET' || !socket.writable) return void socket.destroy();
+  const status = error.code === 'HPE_HEADER_OVERFLOW' ? 431 : 400;
+  const body: ApiError = {
+    error:
+      status === 431
+        ? { code: 'too-large', message: 'The head of the request is too long.' }
+        : { code: 'bad-input', message: 'The request could not be read.' },
   };
-  return { address: `http://${settings.host}:${port}/`, file, stop };
+  const text = JSON.stringify(body);
+  socket.end(
+    `HTTP/1.1 ${status} ${STATUS_CODES[status]}\r\nConnection: close\r\nContent-Type: application/json\r\n` +
+      `Content-Length: ${Buffer.byteLength(text)}\r\n\r\n${text}`,
+  );
 }
 
 function listen(server: Server, { host, port }: Settings): Promise<void> {
@@ -67,5 +115,16 @@ export async function serveUntilStopped(settings: Settings, welcome: string): Pr
   };
   process.once('SIGINT', stop);
   process.once('SIGTERM', stop);
-  console.log(`${welcome}\n\n  ${running.address}\n\nCtrl-C stops it.`);
+  console.log(`${welcome}\n\n  ${running.address}\n`);
+  const { beyond } = running;
+  if (beyond) {
+    console.log(`From a tablet or another computer: ${beyond.addresses.join(' or ')}`);
+    console.log(`Access code: ${beyond.devices.code}`);
+    if (!beyond.sealed)
+      console.log(
+        'Others on this network could read along. Use it on your own, or give a certificate with NOBREL_CERT and NOBREL_KEY.',
+      );
+    console.log('');
+  }
+  console.log('Ctrl-C stops it.');
 }

@@ -4,7 +4,16 @@ import { fileURLToPath } from 'node:url';
 import { z } from 'zod';
 
 /** Where the program listens and keeps its data, from the environment. */
-export type Settings = { host: string; port: number; dataFolder: string; logLevel: string };
+export type Settings = {
+  host: string;
+  port: number;
+  dataFolder: string;
+  logLevel: string;
+  /** Further names it is reached by, in small letters. */
+  names?: readonly string[];
+  /** Files of a certificate and its key, for HTTPS. */
+  certificate?: { certificate: string; key: string } | null;
+};
 
 export const defaultPort = 4180;
 
@@ -15,7 +24,11 @@ const environment = z.object({
     .min(0)
     .max(65535)
     .default(defaultPort),
-  NOBREL_HOST: z.string().default('127.0.0.1'),
+  // Named but empty is not named: it must not open the program to the network.
+  NOBREL_HOST: z.preprocess((host) => host || undefined, z.string().default('127.0.0.1')),
+  NOBREL_NAMES: z.string().default(''),
+  NOBREL_CERT: z.string().optional(),
+  NOBREL_KEY: z.string().optional(),
   NOBREL_DATA: z.string().optional(),
   NOBREL_LOG: z.enum(['fatal', 'error', 'warn', 'info', 'debug', 'silent']).default('warn'),
 });
@@ -35,7 +48,20 @@ export function readSettings(name = 'nobrel', variables: NodeJS.ProcessEnv = pro
     );
   }
   const { NOBREL_PORT: port, NOBREL_HOST: host, NOBREL_DATA: data, NOBREL_LOG: logLevel } = parsed.data;
-  return { host, port, dataFolder: data ?? join(userDataFolder(variables), name), logLevel };
+  const { NOBREL_CERT: certificate, NOBREL_KEY: key, NOBREL_NAMES: named } = parsed.data;
+  if ((certificate === undefined) !== (key === undefined))
+    throw new Error('NOBREL_CERT and NOBREL_KEY belong together: give the files of both, or of neither.');
+  return {
+    host,
+    port,
+    dataFolder: data ?? join(userDataFolder(variables), name),
+    logLevel,
+    names: named
+      .toLowerCase()
+      .split(/[\s,]+/)
+      .filter((one) => one !== ''),
+    certificate: certificate !== undefined && key !== undefined ? { certificate, key } : null,
+  };
 }
 
 function userDataFolder(variables: NodeJS.ProcessEnv): string {

@@ -5,7 +5,7 @@ import { unsquared } from '../reference/index.js';
 import { readDrawing } from '../documents/index.js';
 import { broughtFrom, broughtMap, isMapCurrent, mapOrigin, mapRequestOf } from './map-current.js';
 import { pictureOnMap, sheetSourceOf } from './sheet-source.js';
-import { standingOf } from './progress.js';
+import { progressOf, standingOf, standings } from './progress.js';
 import { mainPictureOf, newDecisions, workDecisionsSchema, type Work } from './work.js';
 
 const work = (change: Partial<Work> = {}): Work => ({
@@ -37,16 +37,24 @@ const printing = {
 
 describe('where a work stands', () => {
   it('is read off what has been done', () => {
-    expect(standingOf(work()).station).to.equal('fit');
-    expect(standingOf(work({ map: summary })).station).to.equal('sheets');
-    expect(standingOf(work({ map: summary, printings: [printing] })).stage).to.equal('Printed');
+    expect(standings[standingOf(progressOf(work()))].station).to.equal('fit');
+    expect(standings[standingOf(progressOf(work({ map: summary })))].station).to.equal('sheets');
+    expect(standings[standingOf(progressOf(work({ map: summary, printings: [printing] })))].stage).to.equal(
+      'Printed',
+    );
     const decisions = newDecisions('Kettle');
     const begun = { ...decisions, transfer: { ...decisions.transfer, done: { place: summary.madeAt } } };
-    expect(standingOf(work({ map: summary, decisions: begun })).stage).to.equal('Being transferred');
+    expect(standings[standingOf(progressOf(work({ map: summary, decisions: begun })))].stage).to.equal(
+      'Being transferred',
+    );
     const done = { ...begun, file: { ...begun.file, transferredAt: summary.madeAt } };
-    expect(standingOf(work({ map: summary, decisions: done })).next).to.match(/where the tracing is kept/);
+    expect(standings[standingOf(progressOf(work({ map: summary, decisions: done })))].next).to.match(
+      /where the tracing is kept/,
+    );
     const filed = { ...done, file: { ...done.file, tracingKept: 'plan chest' } };
-    expect(standingOf(work({ map: summary, decisions: filed })).next).to.match(/nothing left/);
+    expect(standings[standingOf(progressOf(work({ map: summary, decisions: filed })))].next).to.match(
+      /nothing left/,
+    );
   });
 });
 

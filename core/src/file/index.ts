@@ -7,3 +7,5 @@ export * from './sheet-source.js';
 export * from './sheets-to-join.js';
 export * from './stations.js';
 export * from './decisions-page.js';
+export * from './access.js';
+export * from './card.js';

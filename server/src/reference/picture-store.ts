@@ -3,11 +3,13 @@ import { createReadStream, existsSync } from 'node:fs';
 import { copyFile, mkdir, readdir, rename, rm, stat, writeFile } from 'node:fs/promises';
 import { join } from 'node:path';
 import { pipeline } from 'node:stream/promises';
+import type { Sequelize } from 'sequelize';
 import sharp from 'sharp';
 import { greyByLightness, svgSidesPx } from '@nobrel/core/reference';
 import type { StoredPicture } from '@nobrel/core/file';
 import type { Models } from '../store/models.js';
 import { flush } from '../store/whole-files.js';
+import { write } from '../store/write.js';
 import { damaged, drawSvg, lookAt, upright } from './decode.js';
 
 /** What is kept of each picture beside the file as it came. */
@@ -29,6 +31,7 @@ export class PictureStore {
 
   constructor(
     dataFolder: string,
+    private readonly sequelize: Sequelize,
     private readonly rows: Models,
   ) {
     this.folder = join(dataFolder, 'pictures');
@@ -88,10 +91,13 @@ export class PictureStore {
       }
     }
     const picture = { hash, name, width: looked.width, height: looked.height, bytes: size };
-    await this.rows.Picture.findOrCreate({
-      where: { hash },
-      defaults: { ...picture, format: looked.format },
-    });
+    await write(this.sequelize, (transaction) =>
+      this.rows.Picture.findOrCreate({
+        where: { hash },
+        defaults: { ...picture, format: looked.format },
+        transaction,
+      }),
+    );
     return picture;
   }
 

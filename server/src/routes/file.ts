@@ -2,7 +2,7 @@ import { Router } from 'express';
 import { z } from 'zod';
 import { pictureSchema, saveRequestSchema } from '@nobrel/core/file';
 import { Fault, parseInput } from '../faults.js';
-import type { PictureStore } from '../reference/picture-store.js';
+import type { OpenFile } from '../open-file.js';
 import { WorkStore } from '../store/works.js';
 
 const beginRequest = z.object({
@@ -14,8 +14,10 @@ const beginRequest = z.object({
 
 const addRequest = beginRequest.pick({ picture: true });
 
+type FileParts = Pick<OpenFile, 'flatFile' | 'works' | 'pictures'>;
+
 /** The flat file: works listed, begun, saved and taken out. */
-export function fileRoutes(works: WorkStore, pictures: PictureStore): Router {
+export function fileRoutes({ flatFile, works, pictures }: FileParts): Router {
   const router = Router();
   const known = async (hash: string) => {
     const picture = await pictures.find(hash);
@@ -24,7 +26,7 @@ export function fileRoutes(works: WorkStore, pictures: PictureStore): Router {
     return picture;
   };
   router.get('/works', async (_request, response) => {
-    response.json(await works.list());
+    response.json(await flatFile.list());
   });
   router.post('/works', async (request, response) => {
     const { picture: hash, title, demo } = parseInput(beginRequest, request.body);
@@ -46,6 +48,10 @@ export function fileRoutes(works: WorkStore, pictures: PictureStore): Router {
   });
   router.delete('/works/:id', async (request, response) => {
     await works.remove(request.params.id);
+    response.status(204).end();
+  });
+  router.post('/works/:id/bring-back', async (request, response) => {
+    await works.bringBack(request.params.id);
     response.status(204).end();
   });
   return router;

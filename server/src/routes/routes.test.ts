@@ -1,7 +1,7 @@
 import { join } from 'node:path';
 import { expect } from 'chai';
 import { mapDocumentSchema, type MapDocument } from '@nobrel/core/documents';
-import { mapSummarySchema, pictureSchema, workSchema, type Work } from '@nobrel/core/file';
+import { flatFileSchema, mapSummarySchema, pictureSchema, workSchema, type Work } from '@nobrel/core/file';
 import { savedSizeSchema } from '@nobrel/core/fit';
 import { errorOf, mapFor } from '../testing/answers.js';
 import { encoded } from '../testing/pictures.js';
@@ -19,8 +19,8 @@ describe('works', () => {
     expect(work.decisions.title).to.equal('Disc');
     expect(work.pictures).to.deep.equal([picture]);
     expect(work.map).to.equal(null);
-    const listed = workSchema.array().parse(await (await server.call('api/works')).json());
-    expect(listed.map(({ id }) => id)).to.include(work.id);
+    const listed = flatFileSchema.parse(await (await server.call('api/works')).json());
+    expect(listed.works.map(({ id }) => id)).to.include(work.id);
   });
 
   it('take further pictures, each once, and keep them over a restart of the page', async () => {

@@ -12,12 +12,10 @@ import {
 } from '@nobrel/core/sheets';
 import { lengthUnits, formatDate } from '@nobrel/core/units';
 import { Fault, parseInput } from '../faults.js';
-import type { PictureStore } from '../reference/picture-store.js';
+import type { OpenFile } from '../open-file.js';
 import { pageSvg } from '../sheets/page-svg.js';
 import { pictureFor, sheetsFor, sheetsPdf } from '../sheets/print.js';
 import { openPdf } from '../sheets/rasterise.js';
-import type { CalibrationStore } from '../store/calibrations.js';
-import type { WorkStore } from '../store/works.js';
 
 const units = z.object({ unit: z.enum(lengthUnits).default('mm') });
 const pagePath = z.object({ page: z.coerce.number().int().min(1).max(5000) });
@@ -32,12 +30,10 @@ const pagesAtOnce = 4;
 /** Nobody waits for the sheets any more. */
 class GivenUp extends Error {}
 
+type SheetParts = Pick<OpenFile, 'works' | 'maps' | 'printings' | 'pictures' | 'calibrations'>;
+
 /** Printing: sheets are laid out from the newest map, put on record, and fetched in open formats. */
-export function sheetRoutes(
-  works: WorkStore,
-  pictures: PictureStore,
-  calibrations: CalibrationStore,
-): Router {
+export function sheetRoutes({ works, maps, printings, pictures, calibrations }: SheetParts): Router {
   const router = Router();
   /** How far sheets have come that are being painted, by their printing. */
   const underWay = new Map<string, { done: number; of: number }>();
@@ -55,9 +51,9 @@ export function sheetRoutes(
 
   const printed = async (id: string, query: unknown) => {
     const { unit } = parseInput(units, query);
-    const { workId, printing } = await works.printing(id);
+    const { workId, printing } = await printings.get(id);
     const work = await works.get(workId);
-    const { document } = await works.map(workId, printing.mapVersion);
+    const { document } = await maps.get(workId, printing.mapVersion);
     const { decisions, mapVersion: version, printedAt } = printing;
     const by = { date: formatDate(printedAt), unit, version };
     const calibration = await calibrationOf(decisions);
@@ -91,11 +87,11 @@ export function sheetRoutes(
     const decisions = parseInput(sheetDecisionsSchema, request.body);
     const { id } = request.params;
     const work = await works.get(id);
-    const { document, summary } = await works.map(id);
+    const { document, summary } = await maps.get(id);
     const calibration = await calibrationOf(decisions);
     const by = { date: formatDate(new Date()), unit: 'mm' as const, version: summary.version };
     const { count } = refusing(() => sheetsFor(work, document, decisions, calibration, by));
-    response.status(201).json(await works.recordPrinting(id, summary.version, decisions, count));
+    response.status(201).json(await printings.record(id, summary.version, decisions, count));
   });
   router.get('/printings/:id/sheets.pdf', async (request, response) => {
     const { id } = request.params;

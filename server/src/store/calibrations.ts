@@ -1,10 +1,15 @@
 import { nanoid } from 'nanoid';
+import type { Sequelize } from 'sequelize';
 import type { Calibration } from '@nobrel/core/sheets';
 import type { CalibrationRow, Models } from './models.js';
+import { write } from './write.js';
 
 /** Printers' calibrations, kept by name with their date. */
 export class CalibrationStore {
-  constructor(private readonly rows: Pick<Models, 'Calibration'>) {}
+  constructor(
+    private readonly sequelize: Sequelize,
+    private readonly rows: Pick<Models, 'Calibration'>,
+  ) {}
 
   /** All of them, the newest first. */
   async list(): Promise<Calibration[]> {
@@ -20,12 +25,17 @@ export class CalibrationStore {
 
   /** Keeps a new one; one of the same name gives way to it. */
   async keep(made: Omit<Calibration, 'id' | 'madeAt'>): Promise<Calibration> {
-    await this.rows.Calibration.destroy({ where: { name: made.name } });
-    return calibrationOf(await this.rows.Calibration.create({ ...made, id: nanoid(12), madeAt: new Date() }));
+    return write(this.sequelize, async (transaction) => {
+      await this.rows.Calibration.destroy({ where: { name: made.name }, transaction });
+      const row = { ...made, id: nanoid(12), madeAt: new Date() };
+      return calibrationOf(await this.rows.Calibration.create(row, { transaction }));
+    });
   }
 
   async forget(id: string): Promise<void> {
-    await this.rows.Calibration.destroy({ where: { id } });
+    await write(this.sequelize, (transaction) =>
+      this.rows.Calibration.destroy({ where: { id }, transaction }),
+    );
   }
 }
 

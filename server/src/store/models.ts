@@ -25,6 +25,8 @@ export class WorkRow extends Model<InferAttributes<WorkRow>, InferCreationAttrib
   declare decisions: string;
   declare createdAt: CreationOptional<Date>;
   declare changedAt: Date;
+  /** When it was put in the bin. */
+  declare deletedAt: CreationOptional<Date | null>;
 }
 
 /** A picture brought to a work after the one it began with. */
@@ -138,6 +140,7 @@ export function bindModels(sequelize: Sequelize): Models {
       decisions: text(),
       createdAt: { ...moment(), defaultValue: DataTypes.NOW },
       changedAt: moment(),
+      deletedAt: { type: DataTypes.DATE, allowNull: true },
     },
     { ...options, tableName: 'works' },
   );

@@ -38,7 +38,7 @@ describe('the database', () => {
   it('refuses a row that points nowhere', async () => {
     const sequelize = await openDatabase(folder);
     const insert = sequelize.query(
-      "INSERT INTO works VALUES ('w', 'no such picture', 1, '{}', '2026-10-17', '2026-10-17')",
+      "INSERT INTO works VALUES ('w', 'no such picture', 1, '{}', '2026-10-17', '2026-10-17', NULL)",
     );
     await insert.then(
       () => expect.fail('it was taken'),

@@ -1,44 +1,64 @@
 import { nanoid } from 'nanoid';
-import type { Sequelize } from 'sequelize';
+import { Op, type Sequelize, type Transaction } from 'sequelize';
 import { z } from 'zod';
-import { mapDocumentSchema, type MapDocument } from '@nobrel/core/documents';
 import {
+  binDays,
   newDecisions,
+  newerDecisions,
   storedDecisionsSchema,
-  upgradedMap,
-  type MapSummary,
-  type Printing,
+  versionOf,
+  writtenVersion,
   type SaveRequest,
   type StoredPicture,
   type Work,
   type WorkDecisions,
 } from '@nobrel/core/file';
 import { proposeSize } from '@nobrel/core/fit';
-import { effortOf } from '@nobrel/core/map';
-import type { SheetDecisions } from '@nobrel/core/sheets';
 import type { SizeMm } from '@nobrel/core/units';
 import { Fault } from '../faults.js';
 import { pictureOf, printingOf, summaryOf } from './from-rows.js';
+import { noWork } from './maps.js';
 import type { Models, WorkRow } from './models.js';
+import { write } from './write.js';
 
 const json = z.string().transform((text): unknown => JSON.parse(text));
-const storedDecisions = json.pipe(storedDecisionsSchema);
-const storedMap = json.pipe(mapDocumentSchema).transform(upgradedMap);
+const dayMs = 24 * 3600 * 1000;
 
-/** Everything that is kept of works, over the database. */
+/**
+ * The decisions of a work as they were kept.
+ *
+ * @throws Fault that says why they cannot be read, and what can be done
+ */
+export function decisionsOf(text: string): WorkDecisions {
+  let raw: unknown;
+  try {
+    raw = json.parse(text);
+  } catch {
+    throw damagedWork('its record breaks off');
+  }
+  if ((versionOf(raw) ?? 0) > writtenVersion) throw new Fault(422, 'newer-work', newerDecisions);
+  const read = storedDecisionsSchema.safeParse(raw);
+  if (read.success) return read.data;
+  const [issue] = read.error.issues;
+  throw damagedWork(`${issue?.path.join('.') ?? 'its record'}: ${issue?.message ?? 'it cannot be read'}`);
+}
+
+/** What is said of a work that cannot be opened. */
+export const damagedWork = (why: string) =>
+  new Fault(
+    422,
+    'damaged-work',
+    `This work cannot be opened (${why}). The others are not touched. Bring it back from a backup with “nobrel restore --work”, or take out what is readable with “nobrel export”.`,
+  );
+
+/** Works: begun, opened, saved, put in the bin and brought back. */
 export class WorkStore {
   constructor(
     private readonly sequelize: Sequelize,
     private readonly rows: Models,
   ) {}
 
-  /** All works, the last changed first. */
-  async list(): Promise<Work[]> {
-    const rows = await this.rows.Work.findAll({ order: [['changedAt', 'DESC']] });
-    return Promise.all(rows.map((row) => this.assemble(row)));
-  }
-
-  /** @throws Fault 404 when there is no such work */
+  /** @throws Fault 404 when there is no such work, 422 when it cannot be read */
   async get(id: string): Promise<Work> {
     return this.assemble(await this.row(id));
   }
@@ -54,36 +74,49 @@ export class WorkStore {
       demo,
       fit: { ...plain.fit, widthMm, heightMm, proposed },
     };
-    const row = await this.rows.Work.create({
-      id: nanoid(12),
-      pictureHash: picture.hash,
-      revision: 1,
-      decisions: JSON.stringify(decisions),
-      createdAt: now,
-      changedAt: now,
+    return write(this.sequelize, async (transaction) => {
+      const row = await this.rows.Work.create(
+        {
+          id: nanoid(12),
+          pictureHash: picture.hash,
+          revision: 1,
+          decisions: JSON.stringify(decisions),
+          createdAt: now,
+          changedAt: now,
+        },
+        { transaction },
+      );
+      return this.assemble(row, transaction);
     });
-    return this.assemble(row);
   }
 
   /** The size of the work changed last, works to play with and damaged ones apart; null in an empty file. */
   private async sizeUsedLast(): Promise<SizeMm | null> {
     const rows = await this.rows.Work.findAll({ order: [['changedAt', 'DESC']], limit: 10 });
-    const own = rows
-      .map(({ decisions }) => storedDecisions.safeParse(decisions).data)
-      .find((decisions) => decisions && !decisions.demo);
-    return own?.fit ?? null;
+    for (const { decisions } of rows) {
+      try {
+        const own = decisionsOf(decisions);
+        if (!own.demo) return own.fit;
+      } catch {
+        // Another work tells it then.
+      }
+    }
+    return null;
   }
 
   /** Brings another picture to a work; one that is there already stays where it is. */
   async addPicture(id: string, picture: StoredPicture): Promise<Work> {
-    const row = await this.row(id);
-    if (row.pictureHash !== picture.hash) {
-      await this.rows.WorkPicture.findOrCreate({
-        where: { workId: id, pictureHash: picture.hash },
-        defaults: { workId: id, pictureHash: picture.hash, addedAt: new Date() },
-      });
-    }
-    return this.assemble(row);
+    return write(this.sequelize, async (transaction) => {
+      const row = await this.row(id, transaction);
+      if (row.pictureHash !== picture.hash) {
+        await this.rows.WorkPicture.findOrCreate({
+          where: { workId: id, pictureHash: picture.hash },
+          defaults: { workId: id, pictureHash: picture.hash, addedAt: new Date() },
+          transaction,
+        });
+      }
+      return this.assemble(row, transaction);
+    });
   }
 
   /**
@@ -92,43 +125,71 @@ export class WorkStore {
    * @throws Fault 409 for the picture the work began with
    */
   async removePicture(id: string, hash: string): Promise<Work> {
-    const row = await this.row(id);
-    if (row.pictureHash === hash) {
-      throw new Fault(
-        409,
-        'first-picture',
-        'The picture a work began with stays with it. Work from another one instead.',
-      );
-    }
-    await this.rows.WorkPicture.destroy({ where: { workId: id, pictureHash: hash } });
-    return this.assemble(row);
+    return write(this.sequelize, async (transaction) => {
+      const row = await this.row(id, transaction);
+      if (row.pictureHash === hash) {
+        throw new Fault(
+          409,
+          'first-picture',
+          'The picture a work began with stays with it. Work from another one instead.',
+        );
+      }
+      await this.rows.WorkPicture.destroy({ where: { workId: id, pictureHash: hash }, transaction });
+      return this.assemble(row, transaction);
+    });
   }
 
   /**
-   * Saves decisions made from a known revision.
+   * Saves decisions made from a known revision, and answers what it wrote.
    *
-   * @throws Fault 409 with the newer version beside it when someone saved in between
+   * @throws Fault 409 with the newer version beside it when someone saved in between; 422 when what is kept was
+   *   written by a newer program or cannot be read, so that saving would lose it
    */
   async save(id: string, { revision, decisions }: SaveRequest): Promise<Work> {
-    const [changed] = await this.rows.Work.update(
-      { decisions: JSON.stringify(decisions), revision: revision + 1, changedAt: new Date() },
-      { where: { id, revision } },
-    );
-    const work = await this.get(id);
-    if (changed === 0) {
-      throw new Fault(
-        409,
-        'changed-elsewhere',
-        'This work was changed in another window since you opened it. Your change is still here, not yet saved.',
-        undefined,
-        { theirs: work, yours: decisions },
+    return write(this.sequelize, async (transaction) => {
+      const row = await this.row(id, transaction);
+      const kept = await this.assemble(row, transaction);
+      if (row.revision !== revision) {
+        throw new Fault(
+          409,
+          'changed-elsewhere',
+          'This work was changed in another window since you opened it. Your change is still here, not yet saved.',
+          undefined,
+          { theirs: kept, yours: decisions },
+        );
+      }
+      const changedAt = new Date();
+      await row.update(
+        { decisions: JSON.stringify(decisions), revision: revision + 1, changedAt },
+        { transaction },
       );
-    }
-    return work;
+      return { ...kept, decisions, revision: revision + 1, changedAt: changedAt.toISOString() };
+    });
   }
 
+  /** Puts a work in the bin, from where it can be brought back for a while. */
   async remove(id: string): Promise<void> {
-    await (await this.row(id)).destroy();
+    await write(this.sequelize, async (transaction) => {
+      const row = await this.row(id, transaction);
+      await row.update({ deletedAt: new Date() }, { transaction });
+    });
+  }
+
+  /** @throws Fault 404 when it is not in the bin */
+  async bringBack(id: string): Promise<void> {
+    await write(this.sequelize, async (transaction) => {
+      const where = { id, deletedAt: { [Op.not]: null } };
+      const [back] = await this.rows.Work.update({ deletedAt: null }, { where, transaction });
+      if (back === 0) throw new Fault(404, 'not-in-bin', 'This work is no longer in the bin.');
+    });
+  }
+
+  /** Removes for good what has been in the bin long enough; its maps and printings go with it. */
+  async sweep(now = new Date()): Promise<number> {
+    const before = new Date(now.getTime() - binDays * dayMs);
+    return write(this.sequelize, (transaction) =>
+      this.rows.Work.destroy({ where: { deletedAt: { [Op.lt]: before } }, transaction }),
+    );
   }
 
   /** Title of a work still to be made: a picture's file name without its ending. */
@@ -140,163 +201,58 @@ export class WorkStore {
     return title === '' ? 'Untitled' : (title[0]!.toUpperCase() + title.slice(1)).slice(0, 200);
   }
 
-  /**
-   * Keeps a map. It takes the place of the newest version, unless that has been printed or named: what lies on
-   * the table must stay on record, and what has a name is to be come back to, so a new one follows it.
-   */
-  async keepMap(id: string, map: MapDocument): Promise<MapSummary> {
-    await this.row(id);
-    const effort = effortOf(map);
-    const document = JSON.stringify(map);
-    return this.sequelize.transaction(async (transaction) => {
-      const newest = await this.rows.MapVersion.findOne({
-        where: { workId: id },
-        order: [['version', 'DESC']],
-        transaction,
-      });
-      if (newest?.document === document) return summaryOf(newest);
-      const printed =
-        newest &&
-        (await this.rows.Printing.count({ where: { workId: id, mapVersion: newest.version }, transaction })) >
-          0;
-      const values = { document, ...effort, madeAt: new Date() };
-      const row =
-        newest && !printed && newest.name === null
-          ? await newest.update(values, { transaction })
-          : await this.rows.MapVersion.create(
-              { workId: id, version: (newest?.version ?? 0) + 1, name: null, ...values },
-              { transaction },
-            );
-      return summaryOf(row);
+  private async row(id: string, transaction?: Transaction): Promise<WorkRow> {
+    const row = await this.rows.Work.findOne({
+      where: { id, deletedAt: null },
+      ...(transaction ? { transaction } : {}),
     });
-  }
-
-  /** Every version of a work's map, the oldest first. */
-  async versions(id: string): Promise<MapSummary[]> {
-    await this.row(id);
-    const rows = await this.rows.MapVersion.findAll({
-      where: { workId: id },
-      order: [['version', 'ASC']],
-      attributes: { exclude: ['document'] },
-    });
-    return rows.map(summaryOf);
-  }
-
-  /**
-   * Gives the newest map a name; from then on it stays as it is.
-   *
-   * @throws Fault 404 when there is no map yet, 409 when another version has the name
-   */
-  async nameVersion(id: string, name: string): Promise<MapSummary> {
-    const versions = await this.versions(id);
-    const newest = versions.at(-1);
-    if (!newest) throw noMap();
-    if (versions.some((other) => other.name === name && other !== newest)) {
-      throw new Fault(409, 'name-taken', `Another version is called “${name}”. Choose another name.`, 'name');
-    }
-    await this.rows.MapVersion.update({ name }, { where: { workId: id, version: newest.version } });
-    return { ...newest, name };
-  }
-
-  /**
-   * Forgets a version that is no longer wanted. The newest and those that were printed stay, without a name.
-   *
-   * @throws Fault 404 when there is no such version
-   */
-  async forgetVersion(id: string, version: number): Promise<MapSummary[]> {
-    const versions = await this.versions(id);
-    if (!versions.some((other) => other.version === version)) throw noMap();
-    const where = { workId: id, version };
-    const printed = (await this.rows.Printing.count({ where: { workId: id, mapVersion: version } })) > 0;
-    if (printed || versions.at(-1)?.version === version) {
-      await this.rows.MapVersion.update({ name: null }, { where });
-    } else {
-      await this.rows.MapVersion.destroy({ where });
-    }
-    return this.versions(id);
-  }
-
-  /** @throws Fault 404 when the work has no such map */
-  async map(id: string, version?: number): Promise<{ summary: MapSummary; document: MapDocument }> {
-    const row = await this.rows.MapVersion.findOne({
-      where: { workId: id, ...(version === undefined ? {} : { version }) },
-      order: [['version', 'DESC']],
-    });
-    if (!row) throw noMap();
-    return { summary: summaryOf(row), document: storedMap.parse(row.document) };
-  }
-
-  /** Records that sheets were printed from the newest map; the same sheets again are the same record. */
-  async recordPrinting(
-    id: string,
-    mapVersion: number,
-    decisions: SheetDecisions,
-    pages: number,
-  ): Promise<Printing> {
-    const [row] = await this.rows.Printing.findOrCreate({
-      where: { workId: id, mapVersion, decisions: JSON.stringify(decisions) },
-      defaults: {
-        id: nanoid(12),
-        workId: id,
-        mapVersion,
-        decisions: JSON.stringify(decisions),
-        pages,
-        printedAt: new Date(),
-      },
-    });
-    return printingOf(row);
-  }
-
-  async printing(printingId: string): Promise<{ workId: string; printing: Printing }> {
-    const row = await this.rows.Printing.findByPk(printingId);
-    if (!row)
-      throw new Fault(404, 'no-sheets', 'These sheets are not on record. Print them again from Sheets.');
-    return { workId: row.workId, printing: printingOf(row) };
-  }
-
-  private async row(id: string): Promise<WorkRow> {
-    const row = await this.rows.Work.findByPk(id);
-    if (!row) throw new Fault(404, 'no-work', 'There is no work at this address. It may have been deleted.');
+    if (!row) throw noWork();
     return row;
   }
 
   /** The picture a work began with, then the others as they came. */
-  private async picturesOf(row: WorkRow): Promise<StoredPicture[]> {
+  private async picturesOf(row: WorkRow, within: { transaction?: Transaction }): Promise<StoredPicture[]> {
     const added = await this.rows.WorkPicture.findAll({
       where: { workId: row.id },
       order: [
         ['addedAt', 'ASC'],
         ['pictureHash', 'ASC'],
       ],
+      ...within,
     });
     const hashes = [row.pictureHash, ...added.map(({ pictureHash }) => pictureHash)];
-    const pictures = await Promise.all(
-      hashes.map((hash) => this.rows.Picture.findByPk(hash, { rejectOnEmpty: true })),
-    );
-    return pictures.map(pictureOf);
+    const pictures = await this.rows.Picture.findAll({ where: { hash: hashes }, ...within });
+    const known = new Map(pictures.map((picture) => [picture.hash, pictureOf(picture)]));
+    return hashes.map((hash) => {
+      const picture = known.get(hash);
+      if (!picture) throw damagedWork('a picture it is made from is not on record');
+      return picture;
+    });
   }
 
-  private async assemble(row: WorkRow): Promise<Work> {
-    const [pictures, map, printings] = await Promise.all([
-      this.picturesOf(row),
-      this.rows.MapVersion.findOne({
-        where: { workId: row.id },
-        order: [['version', 'DESC']],
-        attributes: { exclude: ['document'] },
-      }),
-      this.rows.Printing.findAll({ where: { workId: row.id }, order: [['printedAt', 'ASC']] }),
-    ]);
+  private async assemble(row: WorkRow, transaction?: Transaction): Promise<Work> {
+    const within = transaction ? { transaction } : {};
+    const pictures = await this.picturesOf(row, within);
+    const map = await this.rows.MapVersion.findOne({
+      where: { workId: row.id },
+      order: [['version', 'DESC']],
+      attributes: { exclude: ['document'] },
+      ...within,
+    });
+    const printings = await this.rows.Printing.findAll({
+      where: { workId: row.id },
+      order: [['printedAt', 'ASC']],
+      ...within,
+    });
     return {
       id: row.id,
       revision: row.revision,
       createdAt: row.createdAt.toISOString(),
       changedAt: row.changedAt.toISOString(),
-      decisions: storedDecisions.parse(row.decisions),
+      decisions: decisionsOf(row.decisions),
       pictures,
       map: map && summaryOf(map),
       printings: printings.map(printingOf),
     };
   }
 }
-
-const noMap = () => new Fault(404, 'no-map', 'This work has no map yet. Make one at Map.');

@@ -2,6 +2,7 @@ import { mkdtemp, rm } from 'node:fs/promises';
 import { tmpdir } from 'node:os';
 import { join } from 'node:path';
 import { workSchema, pictureSchema, type StoredPicture, type Work } from '@nobrel/core/file';
+import { ownHeader } from '../access/guard.js';
 import { serve, type Running } from '../serve.js';
 import { encoded } from './pictures.js';
 
@@ -20,7 +21,11 @@ export type TestServer = {
 export async function startServer(dataFolder?: string): Promise<TestServer> {
   const folder = dataFolder ?? (await mkdtemp(join(tmpdir(), 'nobrel-test-')));
   const running = await serve({ host: '127.0.0.1', port: 0, dataFolder: folder, logLevel: 'silent' });
-  const call = (path: string, init?: RequestInit) => fetch(new URL(path, running.address), init);
+  const call = (path: string, init: RequestInit = {}) => {
+    const headers = new Headers(init.headers);
+    headers.set(ownHeader, 'test');
+    return fetch(new URL(path, running.address), { ...init, headers });
+  };
   const send = (method: string, path: string, body: unknown) =>
     call(path, { method, headers: { 'content-type': 'application/json' }, body: JSON.stringify(body) });
   const bringIn = async (bytes?: Buffer, name = 'disc.jpg', path = 'api/pictures') => {

@@ -27,6 +27,9 @@ const retryMs = 4000;
 const leftAfterMs = 30_000;
 
 let onItsWay: PromiseLike<unknown> = Promise.resolve();
+/** Waits until the save on its way, if there is one, was answered. */
+export const savesLanded = async (): Promise<void> => void (await onItsWay);
+
 /** What the save on its way says, so that a page that is reloaded meanwhile knows it for its own. */
 let sent: { id: string; decisions: WorkDecisions } | null = null;
 const sentFor = (id: string) => (sent?.id === id ? sent.decisions : null);

@@ -4,7 +4,8 @@ import type { MapDocument } from '@nobrel/core/documents';
 import { isMapCurrent, mapOrigin, mapRequestOf, type Work } from '@nobrel/core/file';
 import type { MapProgress } from '@nobrel/core/map';
 import { messageOf } from '../store/api/base.js';
-import { useKeepMapMutation, useKeptMapQuery } from '../store/api/map.js';
+import { useKeptMapQuery } from '../store/api/map.js';
+import { useKeepMap } from '../store/use-keep-map.js';
 import type { MapWorker } from './map-worker.js';
 
 /** How the map stands while it is being made. */
@@ -59,7 +60,7 @@ export function usePictureRead(work: Work, wanted: boolean): boolean {
 /** Keeps the map in step with the work's decisions: made in the worker, then kept by the server. */
 export function useMapping(work: Work): Mapping {
   const kept = useKeptMapQuery(work.id, { skip: work.map === null });
-  const [keepMap] = useKeepMapMutation();
+  const keepMap = useKeepMap();
   const [made, setMade] = useState<{ map: MapDocument; preview: boolean } | null>(null);
   const [progress, setProgress] = useState<MapProgress | null>(null);
   const [fault, setFault] = useState<string | null>(null);
@@ -97,7 +98,7 @@ export function useMapping(work: Work): Mapping {
         const map = { ...drawn, settings: { ...drawn.settings, ...mapOrigin(wanted) } };
         setMade({ map, preview: false });
         setProgress(null);
-        const answer = await keepMap({ id: work.id, document: map });
+        const answer = await keepMap(work.id, map);
         if (answer.error) setFault(`The map could not be kept. ${messageOf(answer.error)}`);
       })
       .catch((error: unknown) => {

@@ -4,6 +4,7 @@ import { correctedAndNamed } from './003-corrected-and-named.js';
 import { everySheet } from './004-every-sheet.js';
 import { backingSticks } from './005-backing-sticks.js';
 import { portraitAndLandscape } from './006-portrait-and-landscape.js';
+import { bin } from './007-bin.js';
 import type { Migration } from './migration.js';
 
 /** In the order they are run. Never change one that has been released; add the next. */
@@ -14,4 +15,5 @@ export const migrations: readonly Migration[] = [
   everySheet,
   backingSticks,
   portraitAndLandscape,
+  bin,
 ];

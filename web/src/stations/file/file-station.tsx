@@ -1,7 +1,7 @@
 import { paperName, sheetKindWords } from '@nobrel/core/sheets';
 import { Button, Input } from 'antd';
 import { sidesWords, surfaceKind } from '@nobrel/core/fit';
-import { creditOf, mainPictureOf, stations, standingOf } from '@nobrel/core/file';
+import { creditOf, mainPictureOf, progressOf, standingOf, standings, stations } from '@nobrel/core/file';
 import { minutesSpent, transferMethods } from '@nobrel/core/transfer';
 import { counted, formatMinutes, formatSize, formatDate } from '@nobrel/core/units';
 import { TextGap } from '../../bench/gaps.js';
@@ -21,7 +21,7 @@ export function FileStation() {
   const kept = useKeptMapQuery(work.id, { skip: work.map === null });
   const { file, fit, map: mapSettings } = work.decisions;
   const map = work.map === null ? undefined : kept.data?.document;
-  const standing = standingOf(work);
+  const standing = standings[standingOf(progressOf(work))];
   const left = useMapOrReference(<MapOnSurface surface={fit} map={map} lineMm={mapSettings.pencilMm} />);
   const change = (fields: Partial<typeof file>) => decide({ room: 'file', change: fields });
   return (

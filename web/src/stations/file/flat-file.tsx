@@ -1,29 +1,32 @@
-import { Alert, Spin } from 'antd';
+import { Alert, Button, Spin } from 'antd';
 import { useEffect } from 'react';
 import { Link } from 'react-router';
-import { mainPictureOf, standingOf, stations, type Work } from '@nobrel/core/file';
+import { binDays, standings, stations, type Binned, type Card, type DamagedCard } from '@nobrel/core/file';
 import { transferMethods } from '@nobrel/core/transfer';
-import { formatMinutes, formatSize } from '@nobrel/core/units';
+import { formatDate, formatMinutes, formatSize } from '@nobrel/core/units';
 import { Frame } from '../../bench/frame.js';
 import { messageOf } from '../../store/api/base.js';
-import { useWorksQuery } from '../../store/api/file.js';
+import { useBringBackMutation, useWorksQuery } from '../../store/api/file.js';
 import { saveLeftBehind } from '../../store/autosave.js';
 import { useAppDispatch, useUnit } from '../../store/hooks.js';
 import { BeginWork } from './begin-work.js';
 
+const none: readonly never[] = [];
+
 /** The first screen: the works in the file, and one way to begin. */
 export function FlatFile() {
-  const works = useWorksQuery();
+  const file = useWorksQuery();
   const dispatch = useAppDispatch();
   useEffect(() => void saveLeftBehind(dispatch), [dispatch]);
-  const own = works.data?.filter(({ decisions }) => !decisions.demo) ?? [];
-  const demos = works.data?.filter(({ decisions }) => decisions.demo) ?? [];
+  const works = file.data?.works ?? none;
+  const own = works.filter((work) => 'damaged' in work || !work.demo);
+  const demos = works.filter((work) => 'demo' in work && work.demo);
   return (
     <Frame title="The flat file">
       <div className="flat-file">
-        <BeginWork empty={works.isSuccess && own.length === 0} />
-        {works.isLoading && <Spin aria-label="Opening the file" />}
-        {works.isError && <Alert type="error" title={messageOf(works.error)} />}
+        <BeginWork empty={file.isSuccess && own.length === 0} />
+        {file.isLoading && <Spin aria-label="Opening the file" />}
+        {file.isError && <Alert type="error" title={messageOf(file.error)} />}
         <Cards works={own} />
         {demos.length > 0 && (
           <section aria-labelledby="to-play-with">
@@ -31,58 +34,91 @@ export function FlatFile() {
             <Cards works={demos} />
           </section>
         )}
+        <Bin works={file.data?.bin ?? none} />
       </div>
     </Frame>
   );
 }
 
-function Cards({ works }: { works: readonly Work[] }) {
+function Cards({ works }: { works: readonly (Card | DamagedCard)[] }) {
   return (
     <ul className="cards">
       {works.map((work) => (
-        <li key={work.id}>
-          <Card work={work} />
-        </li>
+        <li key={work.id}>{'damaged' in work ? <Damaged work={work} /> : <WorkCard work={work} />}</li>
       ))}
     </ul>
   );
 }
 
-function Card({ work }: { work: Work }) {
+function WorkCard({
+  work: { id, title, widthMm, heightMm, map, picture, standing, method },
+}: {
+  work: Card;
+}) {
   const unit = useUnit();
-  const { decisions, map } = work;
-  const standing = standingOf(work);
-  const { widthMm, heightMm } = decisions.fit;
+  const { station, stage, next } = standings[standing];
   return (
-    <Link className="card" to={`/works/${work.id}/${standing.station}`}>
+    <Link className="card" to={`/works/${id}/${station}`}>
       <span className="card-picture">
         {map ? (
           <img
             className="card-map"
             alt=""
-            src={`/api/works/${work.id}/thumbnail.svg?made=${encodeURIComponent(map.madeAt)}`}
+            loading="lazy"
+            src={`/api/works/${id}/thumbnail.svg?made=${encodeURIComponent(map.madeAt)}`}
           />
         ) : (
-          <img
-            className="card-reference"
-            alt=""
-            src={`/api/pictures/${mainPictureOf(work).picture.hash}/small`}
-          />
+          <img className="card-reference" alt="" loading="lazy" src={`/api/pictures/${picture}/small`} />
         )}
       </span>
-      <span className="card-title">{decisions.title}</span>
+      <span className="card-title">{title}</span>
       <span className="card-facts">
         {formatSize(widthMm, heightMm, unit)}
         {map && `, ${map.lines} lines, ${formatMinutes(map.minutes)}`}
       </span>
       <span className="card-facts">
-        {standing.stage}
-        {(standing.station === 'transfer' || standing.station === 'file') &&
-          `, by ${transferMethods[decisions.transfer.method].name}`}
+        {stage}
+        {(station === 'transfer' || station === 'file') && `, by ${transferMethods[method].name}`}
       </span>
       <span className="card-next">
-        <em>{stations[standing.station].name}:</em> {standing.next}
+        <em>{stations[station].name}:</em> {next}
       </span>
     </Link>
+  );
+}
+
+/** A work that cannot be opened: said by itself, the rest can be used. */
+function Damaged({ work }: { work: DamagedCard }) {
+  return (
+    <div className="card card-damaged">
+      <span className="card-title">{work.title}</span>
+      <span className="card-facts">Changed {formatDate(work.changedAt)}</span>
+      <p>{work.damaged}</p>
+    </div>
+  );
+}
+
+/** Deleted works, to be brought back until they are swept. */
+function Bin({ works }: { works: readonly Binned[] }) {
+  const [bringBack, bringing] = useBringBackMutation();
+  if (works.length === 0) return null;
+  return (
+    <details className="bin">
+      <summary>
+        The bin: {works.length} {works.length === 1 ? 'work' : 'works'}
+      </summary>
+      <p>Deleted works stay here for {binDays} days.</p>
+      {bringing.isError && <Alert type="error" title={messageOf(bringing.error)} />}
+      <ul className="plain-list">
+        {works.map(({ id, title, deletedAt }) => (
+          <li key={id}>
+            {title}, deleted {formatDate(deletedAt)}{' '}
+            <Button size="small" onClick={() => void bringBack(id)}>
+              Bring back
+            </Button>
+          </li>
+        ))}
+      </ul>
+    </details>
   );
 }

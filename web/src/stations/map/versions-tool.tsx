@@ -8,7 +8,6 @@ import { NameGap } from '../../bench/gaps.js';
 import { messageOf } from '../../store/api/base.js';
 import {
   useForgetVersionMutation,
-  useKeepMapMutation,
   useNameVersionMutation,
   useVersionQuery,
   useVersionsQuery,
@@ -16,6 +15,7 @@ import {
 import { MapDrawing } from '../../leaves/map-drawing.js';
 import type { DiptychSide } from '../../leaves/side.js';
 import { SurfaceSheet } from '../../leaves/surface-sheet.js';
+import { useKeepMap } from '../../store/use-keep-map.js';
 import { useDecide, useDecisions, useWorkId } from '../../store/hooks.js';
 import { ToolInHand } from '../../leaves/in-hand.js';
 
@@ -27,7 +27,7 @@ export function VersionsTool() {
   const id = useWorkId();
   const decide = useDecide();
   const { pencilMm } = useDecisions('map');
-  const [keepMap] = useKeepMapMutation();
+  const keepMap = useKeepMap();
   const { data: versions = [] } = useVersionsQuery(id);
   const [nameVersion, naming] = useNameVersionMutation();
   const [forget] = useForgetVersionMutation();
@@ -49,10 +49,7 @@ export function VersionsTool() {
     const list = correctionSchema.array().safeParse(document.settings['corrections'] ?? []);
     if (!settings.success || !list.success) return;
     // A drawing made elsewhere cannot be made again from its settings: it is laid back as it is.
-    if (broughtFrom(document) !== null)
-      void keepMap({ id, document })
-        .unwrap()
-        .catch(() => undefined);
+    if (broughtFrom(document) !== null) void keepMap(id, document);
     decide({ room: 'map', change: settings.data }, { room: 'corrections', change: { list: list.data } });
   };
   const newest = versions[versions.length - 1];

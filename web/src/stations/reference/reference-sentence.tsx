@@ -1,5 +1,6 @@
 import { Button, Input, Popconfirm } from 'antd';
 import { useNavigate } from 'react-router';
+import { binDays } from '@nobrel/core/file';
 import { referenceDecisionsSchema } from '@nobrel/core/reference';
 import { DecisionGap } from '../../bench/decision-gap.js';
 import { TextGap } from '../../bench/gaps.js';
@@ -70,7 +71,7 @@ function DeleteWork() {
   return (
     <Popconfirm
       title="Delete this work?"
-      description="Its decisions, maps and record go with it. This cannot be undone."
+      description={`Its decisions, maps and record go with it. It can be brought back from the bin for ${binDays} days.`}
       okText="Delete it"
       cancelText="Keep it"
       onConfirm={async () => {

@@ -5,7 +5,8 @@ import { broughtMap } from '@nobrel/core/file';
 import { counted, formatSize } from '@nobrel/core/units';
 import { ToolInHand } from '../../leaves/in-hand.js';
 import { messageOf } from '../../store/api/base.js';
-import { useKeepMapMutation, useNameVersionMutation } from '../../store/api/map.js';
+import { useNameVersionMutation } from '../../store/api/map.js';
+import { useKeepMap } from '../../store/use-keep-map.js';
 import { useUnit, useWork } from '../../store/hooks.js';
 import type { DrawingWorker } from '../../workers/drawing-worker.js';
 
@@ -21,7 +22,7 @@ function BringDrawing() {
   const work = useWork();
   const unit = useUnit();
   const input = useRef<HTMLInputElement>(null);
-  const [keepMap] = useKeepMapMutation();
+  const keepMap = useKeepMap();
   const [nameVersion] = useNameVersionMutation();
   const [says, setSays] = useState<string[]>([]);
   const [fault, setFault] = useState<string | null>(null);
@@ -41,7 +42,8 @@ function BringDrawing() {
       // The map there was is not lost: it stays as a version, unless it has a name already.
       if (work.map?.name === null)
         await nameVersion({ id: work.id, name: `Before ${file.name}`.slice(0, 80) });
-      await keepMap({ id: work.id, document }).unwrap();
+      const kept = await keepMap(work.id, document);
+      if (kept.error) return setFault(messageOf(kept.error));
       const { width, height } = read.map.surface;
       setSays([
         `${counted(read.map.lines.length, 'line')} on ${formatSize(width, height, unit)}. The map there was is kept among the versions at Map.`,

@@ -26,7 +26,10 @@ export function callError(status: number | null, said: unknown): CallError {
   };
 }
 
-const ask = fetchBaseQuery({ baseUrl: '/api' });
+/** Tells the server that one of its own pages asks: no page from elsewhere can send it. */
+export const ownPage = { 'X-Nobrel': 'page' } as const;
+
+const ask = fetchBaseQuery({ baseUrl: '/api', headers: ownPage });
 
 const askServer: BaseQueryFn<string | FetchArgs, unknown, CallError> = async (call, how, extra) => {
   const { data, error } = await ask(call, how, extra);

@@ -1,13 +1,12 @@
-import { z } from 'zod';
-import { workSchema, type SaveRequest, type Work } from '@nobrel/core/file';
+import { flatFileSchema, workSchema, type FlatFile, type SaveRequest, type Work } from '@nobrel/core/file';
 import { api } from './base.js';
 
 /** Works: listed, opened, begun, saved, deleted. */
 export const fileApi = api.injectEndpoints({
   endpoints: (build) => ({
-    works: build.query<Work[], void>({
+    works: build.query<FlatFile, void>({
       query: () => 'works',
-      transformResponse: (answer) => z.array(workSchema).parse(answer),
+      transformResponse: (answer) => flatFileSchema.parse(answer),
       providesTags: ['works'],
     }),
     work: build.query<Work, string>({
@@ -30,6 +29,10 @@ export const fileApi = api.injectEndpoints({
       query: (id) => ({ url: `works/${id}`, method: 'DELETE' }),
       invalidatesTags: ['works'],
     }),
+    bringBack: build.mutation<void, string>({
+      query: (id) => ({ url: `works/${id}/bring-back`, method: 'POST' }),
+      invalidatesTags: ['works'],
+    }),
   }),
 });
 
@@ -37,4 +40,5 @@ export const fileApi = api.injectEndpoints({
 export const changeKept = (id: string, change: (work: Work) => void) =>
   fileApi.util.updateQueryData('work', id, change);
 
-export const { useWorksQuery, useWorkQuery, useBeginMutation, useRemoveMutation } = fileApi;
+export const { useWorksQuery, useWorkQuery, useBeginMutation, useRemoveMutation, useBringBackMutation } =
+  fileApi;

@@ -15,8 +15,14 @@ export const mapApi = api.injectEndpoints({
       transformResponse: (answer) => keptMapSchema.parse(answer),
       providesTags: (_result, _error, id) => [{ type: 'map', id }],
     }),
-    keepMap: build.mutation<MapSummary, { id: string; document: MapDocument }>({
-      query: ({ id, document }) => ({ url: `works/${id}/map`, method: 'PUT', body: document }),
+    /** Keeps a map that was made from a revision of its work; refused when another window saved since. */
+    keepMap: build.mutation<MapSummary, { id: string; revision: number | undefined; document: MapDocument }>({
+      query: ({ id, revision, document }) => ({
+        url: `works/${id}/map`,
+        params: revision === undefined ? {} : { revision },
+        method: 'PUT',
+        body: document,
+      }),
       transformResponse: (answer) => mapSummarySchema.parse(answer),
       invalidatesTags: (_result, _error, { id }) => ['works', { type: 'map', id }, { type: 'versions', id }],
       onQueryStarted: ({ id }, { dispatch, queryFulfilled }) =>

@@ -1,6 +1,6 @@
 import axios from 'axios';
 import { pictureSchema, type StoredPicture } from '@nobrel/core/file';
-import { callError, type CallError } from './base.js';
+import { callError, ownPage, type CallError } from './base.js';
 
 /** A picture that is sent to be kept. */
 export type SentPicture = {
@@ -22,6 +22,7 @@ export async function sendPicture(
     const { data } = await axios.post<unknown>('/api/pictures', body, {
       params: longSidePx === null ? {} : { longSide: longSidePx },
       signal,
+      headers: ownPage,
       onUploadProgress: ({ progress }) => onSent(progress ?? 0),
     });
     return { data: pictureSchema.parse(data) };
