@@ -51,6 +51,7 @@ async function openLocked(dataFolder: string, lock: FolderLock): Promise<OpenFil
     sizes: new SizeStore(sequelize, models),
     calibrations: new CalibrationStore(sequelize, models),
     close: async () => {
+      await pictures.close();
       await sequelize.close();
       lock.release();
     },

@@ -1,26 +1,20 @@
 import { createHash, randomUUID } from 'node:crypto';
 import { createReadStream, existsSync } from 'node:fs';
-import { copyFile, mkdir, readdir, rename, rm, stat, writeFile } from 'node:fs/promises';
-import { join } from 'node:path';
+import { copyFile, mkdir, readdir, rename, rm, stat } from 'node:fs/promises';
+import { dirname, join } from 'node:path';
 import { pipeline } from 'node:stream/promises';
 import type { Sequelize } from 'sequelize';
-import sharp from 'sharp';
-import { greyByLightness, svgSidesPx } from '@nobrel/core/reference';
+import { svgSidesPx } from '@nobrel/core/reference';
 import type { StoredPicture } from '@nobrel/core/file';
 import type { Models } from '../store/models.js';
 import { flush } from '../store/whole-files.js';
 import { write } from '../store/write.js';
-import { damaged, drawSvg, lookAt, upright } from './decode.js';
+import type { Looked } from './decode.js';
+import { isolatePictures } from './isolated-pictures.js';
 
 /** What is kept of each picture beside the file as it came. */
 export const renditions = ['master', 'view', 'grey', 'small'] as const;
 export type Rendition = (typeof renditions)[number];
-
-/** The master holds every detail a map can use; more would only be slower (megapixels). */
-const masterMegapixels = 24;
-/** Long side of what the leaves show, and of a card in the flat file, pixels. */
-const viewPx = 2000;
-const smallPx = 480;
 
 /**
  * Pictures as files named by what is in them: a folder a picture, called by the SHA-256 of the file as it
@@ -28,6 +22,7 @@ const smallPx = 480;
  */
 export class PictureStore {
   private readonly folder: string;
+  private readonly apart = isolatePictures();
 
   constructor(
     dataFolder: string,
@@ -53,85 +48,104 @@ export class PictureStore {
   }
 
   path(hash: string, rendition: Rendition): string {
-    return join(this.folder, hash.slice(0, 2), hash, `${rendition}.jpg`);
+    return join(this.folderOf(hash), `${rendition}.jpg`);
   }
 
   /**
-   * Takes a picture in: checks it, makes its renditions and records it. The same file twice is one picture.
+   * Takes a picture in: checks it, makes its renditions and records it. The same file twice is one picture; where
+   * some of what is kept of it was lost, it is there again afterwards.
    *
    * @param source path of the file; it is left where it is
    * @param longSidePx the size an SVG is drawn at; what is kept is then that drawing
-   * @throws Fault that names the file when it cannot be read, is too large or too small
+   * @throws Fault that names the file when it cannot be read, is too large or too small, or takes too much to read
    */
   async takeIn(source: string, name: string, longSidePx: number = svgSidesPx.usual): Promise<StoredPicture> {
-    const looked = await lookAt(source, name);
-    if (looked.format === 'svg') {
-      const drawn = join(this.incoming, `${randomUUID()}.png`);
-      await writeFile(drawn, await drawSvg(source, name, looked, longSidePx));
-      return this.takeIn(drawn, name).finally(() => rm(drawn, { force: true }));
+    const { path, ...looked } = await this.apart.run('look', [source, name, longSidePx, this.incoming]);
+    try {
+      const hash = await hashOf(path);
+      const { size } = await stat(path);
+      if (!this.isWhole(hash, looked.format)) await this.keep(path, hash, looked, name);
+      const picture = {
+        hash,
+        name: shortened(name),
+        width: looked.width,
+        height: looked.height,
+        bytes: size,
+      };
+      await write(this.sequelize, (transaction) =>
+        this.rows.Picture.findOrCreate({
+          where: { hash },
+          defaults: { ...picture, format: looked.format },
+          transaction,
+        }),
+      );
+      return picture;
+    } finally {
+      if (path !== source) await rm(path, { force: true });
     }
-    const hash = await hashOf(source);
-    const { size } = await stat(source);
-    const target = join(this.folder, hash.slice(0, 2), hash);
-    if (!existsSync(target)) {
-      const draft = join(this.incoming, randomUUID());
-      await mkdir(draft);
-      try {
-        await this.makeRenditions(source, draft, looked, name);
-        await copyFile(source, join(draft, `original.${looked.format}`));
-        for (const file of await readdir(draft)) await flush(join(draft, file));
-        await flush(draft);
-        await mkdir(join(this.folder, hash.slice(0, 2)), { recursive: true });
-        await rename(draft, target);
-        await flush(join(this.folder, hash.slice(0, 2)));
-      } catch (error) {
-        await rm(draft, { recursive: true, force: true });
-        // Another upload of the same file may have come first.
-        if (!existsSync(target)) throw error;
-      }
-    }
-    const picture = { hash, name, width: looked.width, height: looked.height, bytes: size };
-    await write(this.sequelize, (transaction) =>
-      this.rows.Picture.findOrCreate({
-        where: { hash },
-        defaults: { ...picture, format: looked.format },
-        transaction,
-      }),
-    );
-    return picture;
   }
 
-  private async makeRenditions(
-    source: string,
-    folder: string,
-    { width, height }: { width: number; height: number },
-    name: string,
-  ): Promise<void> {
-    const shrink = Math.min(1, Math.sqrt((masterMegapixels * 1e6) / (width * height)));
-    const master = join(folder, 'master.jpg');
+  /**
+   * Makes renditions of a picture again from the file as it came, where they were lost.
+   *
+   * @returns whether it could be done; otherwise the same file has to be brought in again
+   */
+  async mend(hash: string): Promise<boolean> {
+    const row = await this.rows.Picture.findByPk(hash);
+    const original = row && join(this.folderOf(hash), `original.${row.format}`);
+    if (!original || !existsSync(original) || (await hashOf(original)) !== hash) return false;
+    await this.keep(original, hash, row, row.name);
+    return true;
+  }
+
+  /** Whether all is there that is kept of a picture. */
+  isWhole(hash: string, format: string): boolean {
+    const files = [...renditions.map((rendition) => `${rendition}.jpg`), `original.${format}`];
+    return files.every((file) => existsSync(join(this.folderOf(hash), file)));
+  }
+
+  /** Makes what is kept of a picture and puts it in its place: whole, or not at all. */
+  private async keep(source: string, hash: string, looked: Looked, name: string): Promise<void> {
+    const target = this.folderOf(hash);
+    const draft = join(this.incoming, randomUUID());
+    await mkdir(draft);
     try {
-      const decoded = upright(source);
-      // Sizes are averaged in linear light, so that fine texture keeps its tone.
-      const sized = shrink < 1 ? decoded.gamma().resize({ width: Math.round(width * shrink) }) : decoded;
-      await sized.jpeg({ quality: 95, chromaSubsampling: '4:4:4' }).toFile(master);
-    } catch {
-      throw damaged(name);
+      const { width, height, format } = looked;
+      await this.apart.run('makeRenditions', [source, draft, { width, height, format }, name]);
+      await copyFile(source, join(draft, `original.${looked.format}`));
+      for (const file of await readdir(draft)) await flush(join(draft, file));
+      await flush(draft);
+      await mkdir(dirname(target), { recursive: true });
+      // What is there by now is not whole, or another upload of the same file came first: either way this is as good.
+      if (existsSync(target)) await rename(target, `${draft}.old`);
+      await rename(draft, target);
+      await flush(dirname(target));
+    } catch (error) {
+      if (!this.isWhole(hash, looked.format)) throw error;
+    } finally {
+      await rm(draft, { recursive: true, force: true });
+      await rm(`${draft}.old`, { recursive: true, force: true });
     }
-    const inside = (px: number) =>
-      ({ width: px, height: px, fit: 'inside', withoutEnlargement: true }) as const;
-    await sharp(master).resize(inside(smallPx)).jpeg({ quality: 82 }).toFile(join(folder, 'small.jpg'));
-    const view = sharp(master).resize(inside(viewPx));
-    await view.clone().jpeg({ quality: 88 }).toFile(join(folder, 'view.jpg'));
-    const { data, info } = await view.clone().raw().toBuffer({ resolveWithObject: true });
-    const channels = info.channels === 4 ? 4 : 3;
-    greyByLightness(data, channels);
-    await sharp(data, { raw: { width: info.width, height: info.height, channels } })
-      .jpeg({ quality: 88 })
-      .toFile(join(folder, 'grey.jpg'));
+  }
+
+  private folderOf(hash: string): string {
+    return join(this.folder, hash.slice(0, 2), hash);
+  }
+
+  /** Ends the processes that read pictures. */
+  close(): Promise<void> {
+    return this.apart.close();
   }
 }
 
-async function hashOf(path: string): Promise<string> {
+/** Names a person could not read anyway keep their ends. */
+function shortened(name: string): string {
+  return name.length <= maxNameLength ? name : `${name.slice(0, maxNameLength - 21)}…${name.slice(-20)}`;
+}
+const maxNameLength = 200;
+
+/** SHA-256 of a file. */
+export async function hashOf(path: string): Promise<string> {
   const hash = createHash('sha256');
   await pipeline(createReadStream(path), hash);
   return hash.digest('hex');

@@ -1,9 +1,11 @@
+import { existsSync } from 'node:fs';
 import { rm } from 'node:fs/promises';
-import { Router } from 'express';
+import { Router, type RequestHandler } from 'express';
 import multer from 'multer';
 import { z } from 'zod';
 import { maxMegabytes, svgSidesPx } from '@nobrel/core/reference';
 import { Fault, parseInput } from '../faults.js';
+import { isStorageFault } from '../store/storage-faults.js';
 import { renditions, type PictureStore } from '../reference/picture-store.js';
 
 const address = z.object({ hash: z.string().regex(/^[0-9a-f]{64}$/), rendition: z.enum(renditions) });
@@ -17,6 +19,21 @@ const drawnAt = z.object({
     .default(svgSidesPx.usual),
 });
 
+/** Receives an upload; one that breaks off or makes no sense is the sender’s fault, not this program’s. */
+const received =
+  (receive: RequestHandler): RequestHandler =>
+  (request, response, next) => {
+    const done = (error?: unknown) => {
+      const ours = error === undefined || error instanceof multer.MulterError || isStorageFault(error);
+      next(
+        ours
+          ? error
+          : new Fault(400, 'bad-upload', 'The upload could not be read. Send it again.', 'picture'),
+      );
+    };
+    void receive(request, response, done);
+  };
+
 /** Pictures in and out. */
 export function referenceRoutes(pictures: PictureStore): Router {
   const router = Router();
@@ -26,7 +43,7 @@ export function referenceRoutes(pictures: PictureStore): Router {
     // Browsers send file names as UTF-8; the old default would read them as Latin-1.
     defParamCharset: 'utf8',
   });
-  router.post('/pictures', upload.single('picture'), async (request, response) => {
+  router.post('/pictures', received(upload.single('picture')), async (request, response) => {
     const { file } = request;
     if (!file)
       throw new Fault(400, 'no-picture', 'There was no picture in that. Choose a picture file.', 'picture');
@@ -37,8 +54,10 @@ export function referenceRoutes(pictures: PictureStore): Router {
     const picture = await taken.finally(() => rm(file.path, { force: true }));
     response.status(201).json(picture);
   });
-  router.get('/pictures/:hash/:rendition', (request, response, next) => {
+  router.get('/pictures/:hash/:rendition', async (request, response, next) => {
     const { hash, rendition } = parseInput(address, request.params);
+    if (!existsSync(pictures.path(hash, rendition)) && !(await pictures.mend(hash)))
+      throw new Fault(404, 'no-picture', 'This picture is not in the file. Bring the same file in again.');
     // Named by its contents, it can never change.
     response.sendFile(
       pictures.path(hash, rendition),
