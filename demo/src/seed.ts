@@ -1,10 +1,11 @@
 import { fileURLToPath } from 'node:url';
 import { allRound, defaultGrid, surfaceOf, usualOf, type FitDecisions } from '@nobrel/core/fit';
 import { MapMaker, type MapSettings } from '@nobrel/core/map';
-import { mapOrigin, mapRequestOf, type WorkDecisions } from '@nobrel/core/file';
+import { mapOrigin, mapRequestOf, sheetSourceOf, type WorkDecisions } from '@nobrel/core/file';
 import { unsquared, type Squaring } from '@nobrel/core/reference';
+import { makeSheets } from '@nobrel/core/sheets';
 import { transferSteps } from '@nobrel/core/transfer';
-import { readPicture, sheetsFor, type OpenFile } from '@nobrel/server';
+import { readPicture, type OpenFile } from '@nobrel/server';
 
 /** A work of the made-up painter in the boathouse. */
 type Example = {
@@ -126,7 +127,7 @@ async function seedOne({ works, maps, printings, pictures }: OpenFile, example: 
 
   const by = { date: '2026-10-17', unit: 'mm', version } as const;
   const printed = await works.get(work.id);
-  const { count } = sheetsFor(printed, document, decisions.sheets, null, by);
+  const { count } = makeSheets(sheetSourceOf(printed, document, by), decisions.sheets);
   await printings.record(work.id, version, decisions.sheets, count);
   await works.save(work.id, { revision, decisions: transferred(decisions, example.reached, count) });
 }

@@ -2,4 +2,3 @@ export { openFile, type OpenFile } from './open-file.js';
 export { readSettings, type Settings } from './settings.js';
 export { serve, serveUntilStopped, type Running } from './serve.js';
 export { readPicture } from './reference/decode.js';
-export { sheetsFor } from './sheets/print.js';

@@ -21,6 +21,8 @@ export type OpenFile = {
   calibrations: CalibrationStore;
   /** The folder is held for this process alone while it is open. */
   lock: FolderLock;
+  /** Has something ended before the file is closed. */
+  onClose: (end: () => Promise<void>) => void;
   close: () => Promise<void>;
 };
 
@@ -41,6 +43,7 @@ async function openLocked(dataFolder: string, lock: FolderLock): Promise<OpenFil
   const models = bindModels(sequelize);
   const pictures = new PictureStore(dataFolder, sequelize, models);
   await pictures.open();
+  const ends: (() => Promise<void>)[] = [];
   return {
     lock,
     flatFile: new FlatFileStore(sequelize, models),
@@ -50,7 +53,9 @@ async function openLocked(dataFolder: string, lock: FolderLock): Promise<OpenFil
     pictures,
     sizes: new SizeStore(sequelize, models),
     calibrations: new CalibrationStore(sequelize, models),
+    onClose: (end) => void ends.push(end),
     close: async () => {
+      for (const end of ends) await end();
       await pictures.close();
       await sequelize.close();
       lock.release();

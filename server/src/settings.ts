@@ -25,7 +25,7 @@ const environment = z.object({
     .max(65535)
     .default(defaultPort),
   // Named but empty is not named: it must not open the program to the network.
-  NOBREL_HOST: z.preprocess((host) => host || undefined, z.string().default('127.0.0.1')),
+  NOBREL_HOST: z.preprocess((host) => (host === '' ? undefined : host), z.string().default('127.0.0.1')),
   NOBREL_NAMES: z.string().default(''),
   NOBREL_CERT: z.string().optional(),
   NOBREL_KEY: z.string().optional(),

@@ -1,7 +1,7 @@
 import { availableParallelism } from 'node:os';
 import workerpool from 'workerpool';
-import { z } from 'zod';
 import { Fault } from '../faults.js';
+import type { Outcome } from './offer.js';
 
 /** What a worker file offers: functions whose arguments and results can be sent. */
 export type Tasks = Record<string, (...args: never[]) => unknown>;
@@ -29,15 +29,6 @@ type Call = {
 /** Tasks that wait; more than this are refused rather than piled up. */
 const maxWaiting = 100;
 
-/** Faults lose their class on the way between processes. */
-const faultSchema = z.object({
-  name: z.literal('Fault'),
-  status: z.int(),
-  code: z.string(),
-  message: z.string(),
-  field: z.string().optional(),
-});
-
 /** Work on what came from outside, or takes long, kept apart from everything else: it can be ended at any time. */
 export class Isolated<T extends Tasks> {
   private pool: workerpool.Pool | null = null;
@@ -62,15 +53,13 @@ export class Isolated<T extends Tasks> {
     const end = () => void running.cancel();
     signal?.addEventListener('abort', end, { once: true });
     try {
-      // eslint-disable-next-line @typescript-eslint/no-unsafe-type-assertion -- what the task of this name gives
-      return (await running.timeout(maxMs)) as Awaited<ReturnType<T[K]>>;
+      const outcome = (await running.timeout(maxMs)) as Outcome<Awaited<ReturnType<T[K]>>>;
+      // What comes to nothing loses its value on the way.
+      if (!('fault' in outcome)) return outcome.value;
+      const { status, code, message, field } = outcome.fault;
+      throw new Fault(status, code, message, field);
     } catch (error) {
       if (signal?.aborted) throw signal.reason;
-      const fault = faultSchema.safeParse(error && { ...error, ...pick(error) });
-      if (fault.success) {
-        const { status, code, message, field } = fault.data;
-        throw new Fault(status, code, message, field);
-      }
       if (error instanceof workerpool.Promise.TimeoutError || wasEnded(error)) throw tooMuch();
       throw error;
     } finally {
@@ -93,9 +82,6 @@ export class Isolated<T extends Tasks> {
     return this.pool;
   }
 }
-
-const errorSchema = z.object({ name: z.string(), message: z.string() });
-const pick = (error: unknown) => errorSchema.safeParse(error).data ?? {};
 
 /** A worker that ended itself, or was ended by the system. */
 const wasEnded = (error: unknown) =>

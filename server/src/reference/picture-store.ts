@@ -98,6 +98,11 @@ export class PictureStore {
     return true;
   }
 
+  /** Makes again what was lost of a picture, if anything was and it can be done. */
+  async beWhole(hash: string): Promise<void> {
+    if (!existsSync(this.path(hash, 'master'))) await this.mend(hash);
+  }
+
   /** Whether all is there that is kept of a picture. */
   isWhole(hash: string, format: string): boolean {
     const files = [...renditions.map((rendition) => `${rendition}.jpg`), `original.${format}`];

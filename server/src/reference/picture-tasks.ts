@@ -4,6 +4,7 @@ import { join } from 'node:path';
 import sharp from 'sharp';
 import workerpool from 'workerpool';
 import { greyByLightness } from '@nobrel/core/reference';
+import { offer } from '../isolated/offer.js';
 import { limitMemory } from '../isolated/memory.js';
 import { isStorageFault } from '../store/storage-faults.js';
 import { damaged, drawSvg, lookAt, upright, type Looked } from './decode.js';
@@ -75,5 +76,5 @@ export type PictureTasks = typeof tasks;
 if (!workerpool.isMainThread) {
   limitMemory(maxMegabytes);
   sharp.cache(false);
-  workerpool.worker(tasks);
 }
+offer(tasks);
