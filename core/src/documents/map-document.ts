@@ -89,6 +89,29 @@ const shapeSchema = z.looseObject({
   castShadow: z.boolean().optional(),
 });
 
+/** How far lines may reach beyond their surface, in its longer sides: what lies further was not meant. */
+const maxSurfaces = 10;
+/** Points of all lines together: more than any hand traces, and few enough to be worked with. */
+const maxPoints = 2_000_000;
+
+type Reach = {
+  surface: { width: number; height: number };
+  lines: readonly { points: readonly (readonly number[])[] }[];
+};
+
+/** Where a map goes beyond what can be worked with: the path of the first such line, or null. */
+function farPoint({ surface, lines }: Reach): (string | number)[] | null {
+  const reach = maxSurfaces * Math.max(surface.width, surface.height);
+  let points = 0;
+  for (let i = 0; i < lines.length; i++) {
+    points += lines[i].points.length;
+    if (points > maxPoints) return ['lines', i, 'points'];
+    for (const [x, y] of lines[i].points)
+      if (Math.abs(x) > reach || Math.abs(y) > reach) return ['lines', i, 'points'];
+  }
+  return null;
+}
+
 export const mapDocumentSchema = z
   .looseObject({
     format: z.literal('nobrel-map'),
@@ -112,6 +135,13 @@ export const mapDocumentSchema = z
     unplaced: z.array(z.looseObject({ id: z.string(), says: z.string() })).optional(),
   })
   .superRefine((map, context) => {
+    const far = farPoint(map);
+    if (far)
+      context.addIssue({
+        code: 'custom',
+        path: far,
+        message: `the map reaches further than ${maxSurfaces} times its surface, or has more than ${maxPoints} points`,
+      });
     const lines = new Set(map.lines.map((line) => line.id));
     const shapes = new Set(map.shapes.map((shape) => shape.id));
     if (lines.size < map.lines.length) {

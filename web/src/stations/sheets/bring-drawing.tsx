@@ -22,6 +22,7 @@ function BringDrawing() {
   const work = useWork();
   const unit = useUnit();
   const input = useRef<HTMLInputElement>(null);
+  const reading = useRef<AbortController | null>(null);
   const keepMap = useKeepMap();
   const [nameVersion] = useNameVersionMutation();
   const [says, setSays] = useState<string[]>([]);
@@ -35,7 +36,9 @@ function BringDrawing() {
       return setFault('This file is too large for a drawing: simplify it where it was made.');
     setBusy(true);
     try {
-      const read = await readInBackground(await file.text());
+      const stop = new AbortController();
+      reading.current = stop;
+      const read = await readInBackground(await file.text(), stop.signal);
       if ('fault' in read) return setFault(`${file.name}: ${read.fault}`);
       const document = broughtMap(work, read.map, file.name);
       if (!document) return setFault('The picture does not fit its surface yet: fix the sizes at Fit first.');
@@ -74,6 +77,11 @@ function BringDrawing() {
       <Button size="small" loading={busy} onClick={() => input.current?.click()}>
         Choose a file
       </Button>
+      {busy && (
+        <Button size="small" onClick={() => reading.current?.abort()}>
+          Stop
+        </Button>
+      )}
       {fault && (
         <span className="gap-fault" role="alert">
           {fault}
@@ -84,11 +92,18 @@ function BringDrawing() {
   );
 }
 
-/** Reads in a worker of its own, so that a large file does not hold up the page. */
-async function readInBackground(text: string) {
+/** A drawing a hand could trace is read in much less, milliseconds. */
+const maxMs = 5000;
+
+/** Reads in a worker of its own, which is ended when it takes too long or nobody waits any more. */
+async function readInBackground(text: string, stopped: AbortSignal) {
   const worker = new Worker(new URL('../../workers/drawing-worker.ts', import.meta.url), { type: 'module' });
+  const ended = new Promise<{ fault: string }>((resolve) => {
+    setTimeout(() => resolve({ fault: 'it takes too long to read. Simplify it where it was made.' }), maxMs);
+    stopped.addEventListener('abort', () => resolve({ fault: 'stopped.' }));
+  });
   try {
-    return await wrap<DrawingWorker>(worker).read(text);
+    return await Promise.race([wrap<DrawingWorker>(worker).read(text), ended]);
   } finally {
     worker.terminate();
   }
