@@ -10,6 +10,7 @@ import { guardNames, guardOrigin } from './access/guard.js';
 import { answerFault, Fault } from './faults.js';
 import { fileRoutes } from './routes/file.js';
 import { fitRoutes } from './routes/fit.js';
+import { keepRoutes } from './routes/keep.js';
 import { mapRoutes } from './routes/map.js';
 import { referenceRoutes } from './routes/reference.js';
 import { sheetRoutes } from './routes/sheets.js';
@@ -75,6 +76,7 @@ export function createApp(parts: AppParts): Express {
     fitRoutes(sizes),
     mapRoutes(maps),
     sheetRoutes(parts),
+    keepRoutes(parts),
   );
   app.use('/api', () => {
     throw new Fault(404, 'not-found', 'There is nothing at this address.');

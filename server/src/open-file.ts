@@ -1,4 +1,5 @@
 import { mkdirSync } from 'node:fs';
+import { Keeper } from './file/keeper.js';
 import { PictureStore } from './reference/picture-store.js';
 import { CalibrationStore } from './store/calibrations.js';
 import { openDatabase } from './store/database.js';
@@ -19,6 +20,8 @@ export type OpenFile = {
   pictures: PictureStore;
   sizes: SizeStore;
   calibrations: CalibrationStore;
+  /** Backups, bundles, and a look at all that is kept. */
+  keeper: Keeper;
   /** The folder is held for this process alone while it is open. */
   lock: FolderLock;
   /** Has something ended before the file is closed. */
@@ -44,10 +47,12 @@ async function openLocked(dataFolder: string, lock: FolderLock): Promise<OpenFil
   const pictures = new PictureStore(dataFolder, sequelize, models);
   await pictures.open();
   const ends: (() => Promise<void>)[] = [];
+  const works = new WorkStore(sequelize, models);
   return {
     lock,
+    keeper: new Keeper({ dataFolder, sequelize, rows: models, pictures, works }),
     flatFile: new FlatFileStore(sequelize, models),
-    works: new WorkStore(sequelize, models),
+    works,
     maps: new MapStore(sequelize, models),
     printings: new PrintingStore(sequelize, models),
     pictures,

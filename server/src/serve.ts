@@ -3,7 +3,7 @@ import { readFileSync } from 'node:fs';
 import { createServer, STATUS_CODES, type Server } from 'node:http';
 import { createServer as createSealedServer } from 'node:https';
 import type { Duplex } from 'node:stream';
-import pino from 'pino';
+import pino, { type Logger } from 'pino';
 import type { ApiError } from '@nobrel/core/file';
 import type { Beyond } from './access/access.js';
 import { Devices } from './access/devices.js';
@@ -14,6 +14,8 @@ import { webFolder, type Settings } from './settings.js';
 
 /** How long a stop waits for requests under way, milliseconds. */
 const patienceMs = 3000;
+/** The first moments belong to whoever opened the program. */
+const firstLookMs = 60_000;
 
 /** A running server. */
 export type Running = {
@@ -53,11 +55,28 @@ export async function serve(settings: Settings): Promise<Running> {
     addresses.push(...[...names, ...networkAddresses()].map(at));
     const address = at(isLoopbackHost(host) ? host : 'localhost');
     file.lock.servedAt(address);
+    lookAfterDaily(file, logger);
     return { address, file, beyond, stop: () => stopServing(server, file) };
   } catch (error) {
     await file.close();
     throw error;
   }
+}
+
+/** Makes the daily backup and empties the bin, soon after the start and then every hour when it is due. */
+function lookAfterDaily({ keeper, onClose }: OpenFile, logger: Logger): void {
+  const look = () => {
+    keeper
+      .lookAfter()
+      .catch((error: unknown) => logger.error({ err: error }, 'looking after the works failed'));
+  };
+  const first = setTimeout(look, firstLookMs).unref();
+  const hourly = setInterval(look, 3600_000).unref();
+  onClose(() => {
+    clearTimeout(first);
+    clearInterval(hourly);
+    return Promise.resolve();
+  });
 }
 
 async function stopServing(server: Server, file: OpenFile): Promise<void> {

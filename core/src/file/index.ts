@@ -9,3 +9,4 @@ export * from './stations.js';
 export * from './decisions-page.js';
 export * from './access.js';
 export * from './card.js';
+export * from './backup.js';

@@ -1,5 +1,6 @@
 import { Command, CommanderError } from 'commander';
 import { Fault } from '../faults.js';
+import { keepCommands } from './keep-commands.js';
 import { mapCommand } from './map-command.js';
 import { sheetsCommand } from './sheets-command.js';
 import { simulateCommand } from './simulate-command.js';
@@ -9,11 +10,14 @@ const status = { done: 0, badInput: 2, failure: 1 };
 
 function program(): Command {
   const root = new Command('nobrel')
-    .description('Prepares a map drawing from a reference and its sheets, without the interface.')
+    .description(
+      'Prepares a map drawing from a reference and its sheets, and keeps works safe, without the interface.',
+    )
     .addHelpCommand(false)
     .addCommand(mapCommand())
     .addCommand(sheetsCommand())
     .addCommand(simulateCommand());
+  for (const command of keepCommands()) root.addCommand(command);
   for (const command of [root, ...root.commands, ...root.commands.flatMap(({ commands }) => commands)]) {
     command.exitOverride().configureOutput({
       // One line, without commander's prefix.
@@ -34,7 +38,9 @@ function program(): Command {
 /** Runs the command line and returns the exit status. */
 export async function run(argv: readonly string[]): Promise<number> {
   if (argv.length === 0) {
-    console.error('Say what to do: map, sheets or simulate. Try --help.');
+    console.error(
+      'Say what to do: map, sheets, simulate, export, import, backup, restore or verify. Try --help.',
+    );
     return status.badInput;
   }
   try {

@@ -3,7 +3,7 @@ import { createReadStream, existsSync } from 'node:fs';
 import { copyFile, mkdir, readdir, rename, rm, stat } from 'node:fs/promises';
 import { dirname, join } from 'node:path';
 import { pipeline } from 'node:stream/promises';
-import type { Sequelize } from 'sequelize';
+import { Op, type Sequelize } from 'sequelize';
 import { svgSidesPx } from '@nobrel/core/reference';
 import type { StoredPicture } from '@nobrel/core/file';
 import type { Models } from '../store/models.js';
@@ -131,6 +131,45 @@ export class PictureStore {
       await rm(draft, { recursive: true, force: true });
       await rm(`${draft}.old`, { recursive: true, force: true });
     }
+  }
+
+  /** Every picture that has a folder, whether it is on record or not. */
+  async onDisk(): Promise<string[]> {
+    const found: string[] = [];
+    for (const part of await readdir(this.folder))
+      if (/^[0-9a-f]{2}$/.test(part)) found.push(...(await readdir(join(this.folder, part))));
+    return found;
+  }
+
+  /** Removes pictures that no work is made from, nor one in the bin, and that came in before a time. */
+  async sweep(before: Date): Promise<void> {
+    const old = await this.rows.Picture.findAll({
+      where: { createdAt: { [Op.lt]: before } },
+      attributes: ['hash'],
+    });
+    const began = await this.rows.Work.findAll({ attributes: ['pictureHash'] });
+    const added = await this.rows.WorkPicture.findAll({ attributes: ['pictureHash'] });
+    const used = new Set([...began, ...added].map(({ pictureHash }) => pictureHash));
+    for (const { hash } of old) if (!used.has(hash)) await this.forget(hash);
+  }
+
+  /** The file as it came. */
+  originalPath(hash: string, format: string): string {
+    return join(this.folderOf(hash), `original.${format}`);
+  }
+
+  /** Removes a picture for good; one that a work is made from stays. */
+  async forget(hash: string): Promise<void> {
+    const gone = await write(this.sequelize, async (transaction) => {
+      const [began, added] = await Promise.all([
+        this.rows.Work.count({ where: { pictureHash: hash }, transaction }),
+        this.rows.WorkPicture.count({ where: { pictureHash: hash }, transaction }),
+      ]);
+      if (began + added > 0) return false;
+      await this.rows.Picture.destroy({ where: { hash }, transaction });
+      return true;
+    });
+    if (gone) await rm(this.folderOf(hash), { recursive: true, force: true });
   }
 
   private folderOf(hash: string): string {

@@ -1,12 +1,12 @@
 import { existsSync } from 'node:fs';
 import { rm } from 'node:fs/promises';
-import { Router, type RequestHandler } from 'express';
+import { Router } from 'express';
 import multer from 'multer';
 import { z } from 'zod';
 import { maxMegabytes, svgSidesPx } from '@nobrel/core/reference';
 import { Fault, parseInput } from '../faults.js';
-import { isStorageFault } from '../store/storage-faults.js';
 import { renditions, type PictureStore } from '../reference/picture-store.js';
+import { received } from './received.js';
 
 const address = z.object({ hash: z.string().regex(/^[0-9a-f]{64}$/), rendition: z.enum(renditions) });
 
@@ -18,21 +18,6 @@ const drawnAt = z.object({
     .max(svgSidesPx.max, `Draw it at most ${svgSidesPx.max} pixels long.`)
     .default(svgSidesPx.usual),
 });
-
-/** Receives an upload; one that breaks off or makes no sense is the sender’s fault, not this program’s. */
-const received =
-  (receive: RequestHandler): RequestHandler =>
-  (request, response, next) => {
-    const done = (error?: unknown) => {
-      const ours = error === undefined || error instanceof multer.MulterError || isStorageFault(error);
-      next(
-        ours
-          ? error
-          : new Fault(400, 'bad-upload', 'The upload could not be read. Send it again.', 'picture'),
-      );
-    };
-    void receive(request, response, done);
-  };
 
 /** Pictures in and out. */
 export function referenceRoutes(pictures: PictureStore): Router {

@@ -63,13 +63,16 @@ function sentenceOn(folder: string, { host, address, since }: Held, path: string
     : `The works in ${folder} are open on the computer “${host}” ${where}, since ${since}. Stop it there first; if it was cut off, delete ${path}.`;
 }
 
+/** Thrown where another process has the folder. */
+export class FolderInUse extends Error {}
+
 /** Folders this process holds: it must not take one twice either. */
 const held = new Set<string>();
 
 /**
  * Takes a data folder for this process alone: two on one folder would sweep away each other’s pictures on their way in.
  *
- * @throws Error with a sentence that says who has it and where, when another process does
+ * @throws FolderInUse with a sentence that says who has it and where, when another process does
  */
 export function lockFolder(folder: string): FolderLock {
   const path = join(folder, 'nobrel.lock');
@@ -81,14 +84,14 @@ export function lockFolder(folder: string): FolderLock {
     since: new Date().toISOString(),
   };
   const there = read(path);
-  if (held.has(path) || !isStale(there)) throw new Error(sentenceOn(folder, there ?? own, path));
+  if (held.has(path) || !isStale(there)) throw new FolderInUse(sentenceOn(folder, there ?? own, path));
   rmSync(path, { force: true });
   try {
     writeFileSync(path, JSON.stringify(own), { flag: 'wx' });
   } catch (error) {
     // Another one took it in the moment between.
     const now = read(path);
-    if (now && !isStale(now)) throw new Error(sentenceOn(folder, now, path), { cause: error });
+    if (now && !isStale(now)) throw new FolderInUse(sentenceOn(folder, now, path), { cause: error });
     throw error;
   }
   held.add(path);

@@ -1,0 +1,135 @@
+import { mkdtemp, rm } from 'node:fs/promises';
+import { tmpdir } from 'node:os';
+import { dirname, join } from 'node:path';
+import { createWriteStream } from 'node:fs';
+import type { Readable } from 'node:stream';
+import { pipeline } from 'node:stream/promises';
+import type { Sequelize } from 'sequelize';
+import { binDays, type BackedUp, type Backup, type Backups, type Verified } from '@nobrel/core/file';
+import { Fault } from '../faults.js';
+import type { PictureStore } from '../reference/picture-store.js';
+import { bindModels, type Models } from '../store/models.js';
+import type { WorkStore } from '../store/works.js';
+import {
+  changedSince,
+  findBackup,
+  listBackups,
+  makeBackup,
+  sweepBackups,
+  worksInBackup,
+  type Told,
+} from './backup.js';
+import { exportBundle } from './export-bundle.js';
+import { importBundle } from './import-bundle.js';
+import { openRead } from './open-read.js';
+import { verifyFile } from './verify.js';
+
+const dayMs = 24 * 3600 * 1000;
+
+type KeeperParts = {
+  dataFolder: string;
+  sequelize: Sequelize;
+  rows: Models;
+  pictures: PictureStore;
+  works: WorkStore;
+};
+
+/** Keeps works safe: backups, bundles, and looking whether all is there. */
+export class Keeper {
+  /** Where backups are made by themselves. */
+  readonly folder: string;
+  private underWay: { done: number; of: number } | null = null;
+  private stopBackup: AbortController | null = null;
+
+  constructor(private readonly parts: KeeperParts) {
+    this.folder = join(parts.dataFolder, 'backups');
+  }
+
+  /** A work as a bundle that is read while it is made. */
+  exportWork(id: string): Promise<{ title: string; zip: Readable }> {
+    return exportBundle(this.parts.rows, this.parts.pictures, id);
+  }
+
+  /** Brings a work in from a bundle, whole or not at all; gives its new id. */
+  importWork(path: string): Promise<string> {
+    return importBundle(this.parts, path);
+  }
+
+  async backups(): Promise<Backups> {
+    return { folder: this.folder, backups: await listBackups(this.folder), underWay: this.underWay };
+  }
+
+  /**
+   * Makes a backup beside the works, and removes the oldest ones.
+   *
+   * @throws Fault 409 while another one is being made
+   */
+  async backUp(): Promise<Backup> {
+    if (this.underWay) throw new Fault(409, 'under-way', 'A backup is being made already.');
+    const stop = new AbortController();
+    this.underWay = { done: 0, of: 0 };
+    this.stopBackup = stop;
+    try {
+      const onProgress = (done: number, of: number) => {
+        this.underWay = { done, of };
+      };
+      const made = await makeBackup(this.parts, this.folder, true, { onProgress, signal: stop.signal });
+      await sweepBackups(this.folder);
+      return made;
+    } catch (error) {
+      if (stop.signal.aborted) throw new Fault(409, 'stopped', 'The backup was stopped.');
+      throw error;
+    } finally {
+      this.underWay = null;
+      this.stopBackup = null;
+    }
+  }
+
+  stop(): void {
+    this.stopBackup?.abort();
+  }
+
+  /** Makes a backup elsewhere, such as on another disk. */
+  backUpTo(folder: string, told: Told = {}): Promise<Backup> {
+    return makeBackup(this.parts, folder, false, told);
+  }
+
+  /** The works a backup holds, the last changed first. */
+  worksIn(name: string): Promise<BackedUp[]> {
+    return worksInBackup(this.folder, name);
+  }
+
+  /** Brings one work back from a backup, as a work of its own beside what is there; gives its new id. */
+  async bringBack(name: string | undefined, id: string, folder = this.folder): Promise<string> {
+    const { path, manifest } = await findBackup(folder, name);
+    const read = await openRead(join(path, 'nobrel.sqlite'));
+    const scratch = await mkdtemp(join(tmpdir(), 'nobrel-back-'));
+    try {
+      const formats = new Map(manifest.pictures.map(({ hash, format }) => [hash, format]));
+      const originalPath = (hash: string, format: string) =>
+        join(folder, 'pictures', hash.slice(0, 2), `${hash}.${formats.get(hash) ?? format}`);
+      const { zip } = await exportBundle(bindModels(read), { originalPath }, id);
+      const bundle = join(scratch, 'work.nobrel.zip');
+      await pipeline(zip, createWriteStream(bundle));
+      return await this.importWork(bundle);
+    } finally {
+      await read.close();
+      await rm(scratch, { recursive: true, force: true });
+    }
+  }
+
+  verify(told: Told = {}): Promise<Verified> {
+    return verifyFile(this.parts, told);
+  }
+
+  /** What is done once a day: a backup when something changed since the last, and the bin emptied of what is old. */
+  async lookAfter(now = new Date()): Promise<void> {
+    await this.parts.works.sweep(now);
+    await this.parts.pictures.sweep(new Date(now.getTime() - binDays * dayMs));
+    const [newest] = await listBackups(this.folder);
+    const last = new Date(newest?.madeAt ?? 0);
+    const due = now.getTime() - last.getTime() >= dayMs;
+    const any = (await this.parts.rows.Work.count()) > 0;
+    if (due && any && (await changedSince(dirname(this.folder), last))) await this.backUp();
+  }
+}
