@@ -6,7 +6,7 @@ import helmet from 'helmet';
 import type { Logger } from 'pino';
 import { pinoHttp } from 'pino-http';
 import { accessRoutes, guardDevices, type Beyond } from './access/access.js';
-import { guardNames, guardOrigin } from './access/guard.js';
+import { guardNames, guardOrigin, guardPath } from './access/guard.js';
 import { answerFault, Fault } from './faults.js';
 import { fileRoutes } from './routes/file.js';
 import { fitRoutes } from './routes/fit.js';
@@ -64,6 +64,7 @@ export function createApp(parts: AppParts): Express {
   app.use(compression());
   app.use(
     '/api',
+    guardPath,
     guardOrigin,
     accessRoutes(beyond),
     guardDevices(beyond),

@@ -47,7 +47,7 @@ export const workDecisionsSchema = z.object({
   /** A work to play with, kept apart from one's own. */
   demo: z.boolean().default(false),
   /** Notes the painter has set aside, by id, with the reason. */
-  setAside: z.record(z.string(), z.string().max(500)).default({}),
+  setAside: z.record(z.string().max(100), z.string().max(500)).default({}),
 });
 export type WorkDecisions = z.infer<typeof workDecisionsSchema>;
 

@@ -30,6 +30,16 @@ export function guardNames(names: ReadonlySet<string>): RequestHandler {
   };
 }
 
+/** Longer addresses name nothing here. */
+const maxPath = 1000;
+
+/** Refuses addresses that can name nothing: with a nil, which databases and file systems end names at, or endless. */
+export const guardPath: RequestHandler = (request, _response, next) => {
+  if (/%00|\0/.test(request.path) || request.path.length > maxPath)
+    throw new Fault(400, 'bad-address', 'This address names nothing that could be here.');
+  next();
+};
+
 /** Lets only this program’s own pages and tools ask and change anything: no page from elsewhere in the same browser. */
 export const guardOrigin: RequestHandler = (request, _response, next) => {
   const { host, origin, 'sec-fetch-site': site } = request.headers;

@@ -1,6 +1,6 @@
 import { createHash, randomUUID } from 'node:crypto';
 import { createReadStream, existsSync } from 'node:fs';
-import { copyFile, mkdir, readdir, rename, rm, stat } from 'node:fs/promises';
+import { copyFile, mkdir, readdir, rename, rm, rmdir, stat } from 'node:fs/promises';
 import { dirname, join } from 'node:path';
 import { pipeline } from 'node:stream/promises';
 import { Op, type Sequelize } from 'sequelize';
@@ -169,7 +169,10 @@ export class PictureStore {
       await this.rows.Picture.destroy({ where: { hash }, transaction });
       return true;
     });
-    if (gone) await rm(this.folderOf(hash), { recursive: true, force: true });
+    if (!gone) return;
+    await rm(this.folderOf(hash), { recursive: true, force: true });
+    // Others may share the folder above.
+    await rmdir(dirname(this.folderOf(hash))).catch(() => undefined);
   }
 
   private folderOf(hash: string): string {

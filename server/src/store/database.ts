@@ -69,7 +69,7 @@ async function refuseDamaged(sequelize: Sequelize, storage: string): Promise<voi
   const [found] = z.array(z.object({ quick_check: z.string() })).parse(rows);
   if (found && found.quick_check !== 'ok')
     throw new UnusableFile(
-      `The database ${storage} is damaged (${found.quick_check}). Bring the works back with “nobrel restore” from the newest backup.`,
+      `The database ${storage} is damaged (${found.quick_check.replace(/[\s*]+/g, ' ').trim()}). Bring the works back with “nobrel restore” from the newest backup.`,
     );
 }
 
