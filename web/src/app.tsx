@@ -1,7 +1,9 @@
-import { Alert, Spin } from 'antd';
+import { Alert } from 'antd';
 import { createBrowserRouter, Link, Navigate, RouterProvider } from 'react-router';
 import { stationIds } from '@nobrel/core/file';
 import { Frame } from './bench/frame.js';
+import { Door } from './door.js';
+import { Opening } from './bench/opening.js';
 import { Broken } from './broken.js';
 import { OpenWork, WorkFrame } from './open-work.js';
 import { FlatFile } from './stations/file/flat-file.js';
@@ -20,7 +22,7 @@ function NowhereToGo() {
 }
 
 /** Shown while the first page is loaded. */
-const Loading = () => <Spin className="page-loading" aria-label="Opening" />;
+const Loading = () => <Opening what="the page" />;
 
 const router = createBrowserRouter([
   { path: '/', element: <FlatFile />, errorElement: <Broken /> },
@@ -52,5 +54,9 @@ const router = createBrowserRouter([
 ]);
 
 export function App() {
-  return <RouterProvider router={router} />;
+  return (
+    <Door>
+      <RouterProvider router={router} />
+    </Door>
+  );
 }

@@ -1,7 +1,8 @@
-import { Alert, Spin } from 'antd';
+import { Alert } from 'antd';
 import { lazy, Suspense, useEffect } from 'react';
 import { Link, Outlet, useParams } from 'react-router';
 import { Frame } from './bench/frame.js';
+import { Opening } from './bench/opening.js';
 import { Strip } from './bench/strip.js';
 import { stationPages } from './stations/index.js';
 import { messageOf } from './store/api/base.js';
@@ -36,7 +37,7 @@ export function OpenWork() {
       {answer.isError ? (
         <Alert type="error" title={messageOf(answer.error)} action={<Link to="/">To the flat file</Link>} />
       ) : (
-        <Spin aria-label="Opening the work" />
+        <Opening what="the work" />
       )}
     </Frame>
   );

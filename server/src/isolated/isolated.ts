@@ -1,10 +1,7 @@
 import { availableParallelism } from 'node:os';
 import workerpool from 'workerpool';
 import { Fault } from '../faults.js';
-import type { Outcome } from './offer.js';
-
-/** What a worker file offers: functions whose arguments and results can be sent. */
-export type Tasks = Record<string, (...args: never[]) => unknown>;
+import type { Outcome, Tasks } from './tasks.js';
 
 export type IsolatedOptions = {
   /** Worker file, built. */

@@ -1,10 +1,6 @@
 import workerpool from 'workerpool';
 import { Fault } from '../faults.js';
-import type { Tasks } from './isolated.js';
-
-/** What a task came to. Errors lose their class and their words on the way, so that faults are sent as they are. */
-export type Outcome<T> =
-  { value: T } | { fault: { status: number; code: string; message: string; field?: string } };
+import type { Outcome, Tasks } from './tasks.js';
 
 /** Offers tasks to whoever runs this file as a worker; does nothing where it is only imported. */
 export function offer(tasks: Tasks): void {

@@ -125,6 +125,9 @@ function Record() {
     <section className="leaf record" aria-label="Record">
       <header className="leaf-head">
         <h2>Record</h2>
+        <a href={`/api/works/${work.id}/bundle`} download>
+          Download everything
+        </a>
         {map && (
           <span className="map-state">
             Download the map:{' '}

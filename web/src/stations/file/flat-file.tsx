@@ -1,9 +1,10 @@
-import { Alert, Button, Spin } from 'antd';
-import { useEffect } from 'react';
+import { Alert, Button } from 'antd';
+import { lazy, Suspense, useEffect, useState, type ReactNode } from 'react';
 import { Link } from 'react-router';
 import { binDays, standings, stations, type Binned, type Card, type DamagedCard } from '@nobrel/core/file';
 import { transferMethods } from '@nobrel/core/transfer';
 import { formatDate, formatMinutes, formatSize } from '@nobrel/core/units';
+import { Opening } from '../../bench/opening.js';
 import { Frame } from '../../bench/frame.js';
 import { messageOf } from '../../store/api/base.js';
 import { useBringBackMutation, useWorksQuery } from '../../store/api/file.js';
@@ -25,7 +26,7 @@ export function FlatFile() {
     <Frame title="The flat file">
       <div className="flat-file">
         <BeginWork empty={file.isSuccess && own.length === 0} />
-        {file.isLoading && <Spin aria-label="Opening the file" />}
+        {file.isLoading && <Opening what="the file" />}
         {file.isError && <Alert type="error" title={messageOf(file.error)} />}
         <Cards works={own} />
         {demos.length > 0 && (
@@ -35,6 +36,12 @@ export function FlatFile() {
           </section>
         )}
         <Bin works={file.data?.bin ?? none} />
+        <Folded title="Safe keeping">
+          <SafeKeeping />
+        </Folded>
+        <Folded title="Other devices">
+          <OtherDevices />
+        </Folded>
       </div>
     </Frame>
   );
@@ -95,6 +102,20 @@ function Damaged({ work }: { work: DamagedCard }) {
       <span className="card-facts">Changed {formatDate(work.changedAt)}</span>
       <p>{work.damaged}</p>
     </div>
+  );
+}
+
+const SafeKeeping = lazy(async () => ({ default: (await import('./safe-keeping.js')).SafeKeeping }));
+const OtherDevices = lazy(async () => ({ default: (await import('./other-devices.js')).OtherDevices }));
+
+/** What is wanted now and then: loaded when it is unfolded. */
+function Folded({ title, children }: { title: string; children: ReactNode }) {
+  const [open, setOpen] = useState(false);
+  return (
+    <details className="bin" onToggle={({ currentTarget }) => setOpen(currentTarget.open)}>
+      <summary>{title}</summary>
+      {open && <Suspense>{children}</Suspense>}
+    </details>
   );
 }
 

@@ -1,4 +1,3 @@
-import axios from 'axios';
 import { pictureSchema, type StoredPicture } from '@nobrel/core/file';
 import { callError, ownPage, type CallError } from './base.js';
 
@@ -18,6 +17,8 @@ export async function sendPicture(
 ): Promise<{ data: StoredPicture } | { error: CallError }> {
   const body = new FormData();
   body.append('picture', file);
+  // Only for sending pictures; the first page does without it.
+  const { default: axios } = await import('axios');
   try {
     const { data } = await axios.post<unknown>('/api/pictures', body, {
       params: longSidePx === null ? {} : { longSide: longSidePx },

@@ -1,0 +1,8 @@
+/** Said while something is opened: most of the time it is there before it is read. */
+export function Opening({ what }: { what: string }) {
+  return (
+    <p className="opening" role="status">
+      Opening {what} …
+    </p>
+  );
+}

@@ -1,0 +1,65 @@
+import { Button } from 'antd';
+import { toDataURL } from 'qrcode';
+import { useEffect, useState } from 'react';
+import type { Access } from '@nobrel/core/file';
+import { formatDate } from '@nobrel/core/units';
+import { useAccessQuery, useSendAwayMutation } from '../../store/api/access.js';
+
+/** How a tablet beside the easel gets in, and which devices have. */
+export function OtherDevices() {
+  const { data } = useAccessQuery();
+  if (!data?.beyond)
+    return (
+      <p>
+        Only this computer can open it. To use it from the tablet beside the easel, start it with NOBREL_HOST
+        set to 0.0.0.0: it then shows an access code here.
+      </p>
+    );
+  return <LettingIn {...data.beyond} />;
+}
+
+function LettingIn({ code, addresses, sealed, devices }: NonNullable<Access['beyond']>) {
+  const [sendAway] = useSendAwayMutation();
+  const [first] = addresses;
+  return (
+    <div className="other-devices">
+      {first !== undefined && <QrCode text={`${first}#${code}`} />}
+      <div>
+        <p>
+          On the tablet, open {addresses.join(' or ')} and type <strong className="code">{code}</strong>, or
+          point its camera at the code.
+        </p>
+        {!sealed && (
+          <p>
+            Others on this network could read along: use it on your own, or give a certificate with
+            NOBREL_CERT and NOBREL_KEY.
+          </p>
+        )}
+        <ul className="plain-list">
+          {devices.map(({ id, name, since }) => (
+            <li key={id}>
+              {name}, let in {formatDate(since)}{' '}
+              <Button size="small" onClick={() => void sendAway(id)}>
+                Send away
+              </Button>
+            </li>
+          ))}
+        </ul>
+      </div>
+    </div>
+  );
+}
+
+function QrCode({ text }: { text: string }) {
+  const [source, setSource] = useState<string | null>(null);
+  useEffect(() => {
+    let wanted = true;
+    void toDataURL(text, { margin: 2, scale: 5 }).then((made) => {
+      if (wanted) setSource(made);
+    });
+    return () => {
+      wanted = false;
+    };
+  }, [text]);
+  return source === null ? null : <img src={source} alt="The address and the access code, for a camera" />;
+}
