@@ -20,6 +20,13 @@ export function formatDate(moment: Date | string): string {
   return days.format(typeof moment === 'string' ? new Date(moment) : moment);
 }
 
+/** The time of day of a moment where the reader is: `15:04`. */
+export function formatTime(moment: Date | string): string {
+  return times.format(typeof moment === 'string' ? new Date(moment) : moment);
+}
+
+const times = new Intl.DateTimeFormat('en-GB', { hour: '2-digit', minute: '2-digit' });
+
 const days = new Intl.DateTimeFormat('en-GB', { day: 'numeric', month: 'long', year: 'numeric' });
 
 const made = new Map<string, Intl.NumberFormat>();

@@ -1,6 +1,6 @@
 import { Alert, Button, Progress } from 'antd';
 import { useRef, useState } from 'react';
-import { counted, formatDate } from '@nobrel/core/units';
+import { counted, formatDate, formatTime } from '@nobrel/core/units';
 import { messageOf } from '../../store/api/base.js';
 import {
   useBackUpMutation,
@@ -56,8 +56,7 @@ function BackUps() {
       <ul className="plain-list">
         {data?.backups.map(({ name, madeAt, works }) => (
           <li key={name}>
-            {formatDate(madeAt)}, {new Date(madeAt).toLocaleTimeString(undefined, { timeStyle: 'short' })}:{' '}
-            {counted(works, 'work')}{' '}
+            {formatDate(madeAt)}, {formatTime(madeAt)}: {counted(works, 'work')}{' '}
             <Button size="small" type="link" onClick={() => open(opened === name ? null : name)}>
               {opened === name ? 'Close' : 'Look into it'}
             </Button>
