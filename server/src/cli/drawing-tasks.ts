@@ -1,3 +1,4 @@
+import { isMainThread } from 'node:worker_threads';
 import { DocumentError, readDrawing, type Brought } from '@nobrel/core/documents';
 import { Fault } from '../faults.js';
 import { offer } from '../isolated/offer.js';
@@ -15,4 +16,6 @@ const tasks = {
 };
 export type DrawingTasks = typeof tasks;
 
+// A parser used for DXF tells the console of every code it does not know; nobody here wants to hear it.
+if (!isMainThread) console.log = () => undefined;
 offer(tasks);
