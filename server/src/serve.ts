@@ -43,10 +43,7 @@ export async function serve(settings: Settings): Promise<Running> {
       : { devices: await Devices.open(dataFolder), addresses, sealed };
     const app = createApp({ ...file, logger, webFolder, dataFolder, names: knownNames(host, names), beyond });
     const server = certificate
-      ? createSealedServer(
-          { cert: readFileSync(certificate.certificate), key: readFileSync(certificate.key) },
-          app,
-        )
+      ? createSealedServer({ cert: read(certificate.certificate), key: read(certificate.key) }, app)
       : createServer(app);
     server.on('clientError', answerUnreadable);
     await listen(server, settings);
@@ -77,6 +74,20 @@ function lookAfterDaily({ keeper, onClose }: OpenFile, logger: Logger): void {
     clearInterval(hourly);
     return Promise.resolve();
   });
+}
+
+/** A file that was named in the settings. */
+function read(path: string): Buffer {
+  try {
+    return readFileSync(path);
+  } catch (error) {
+    throw new Error(
+      `${path} cannot be read: NOBREL_CERT and NOBREL_KEY name the files of a certificate and its key.`,
+      {
+        cause: error,
+      },
+    );
+  }
 }
 
 async function stopServing(server: Server, file: OpenFile): Promise<void> {

@@ -130,16 +130,21 @@ export function sheetRoutes(parts: SheetParts): Router {
     const { order, name } = await printed(id, request.query);
     const given = new AbortController();
     response.once('close', () => given.abort());
+    let waiting = true;
     try {
       const pdf = await apart.run('pdf', [await order()], {
         signal: given.signal,
-        onTold: (told) => underWay.set(id, progressSchema.parse(told)),
+        onTold: (told) => {
+          // What was told before the end may be heard after it.
+          if (waiting) underWay.set(id, progressSchema.parse(told));
+        },
       });
       response.attachment(`${name}.pdf`).type('application/pdf').send(Buffer.from(pdf));
     } catch (error) {
       // Nobody waits for the sheets any more.
       if (!given.signal.aborted) throw error;
     } finally {
+      waiting = false;
       underWay.delete(id);
     }
   });
