@@ -23,6 +23,9 @@ const manifestSchema = z.object({
 });
 type BackupManifest = z.infer<typeof manifestSchema>;
 
+/** What a backup is called until it is whole. */
+const making = 'making-';
+
 /** Backups kept of those made by themselves. */
 export const maxKept = 14;
 
@@ -53,7 +56,7 @@ export async function makeBackup(
   { onProgress, signal }: Told = {},
 ): Promise<Backup> {
   const now = new Date();
-  const draft = join(folder, `making-${randomUUID()}`);
+  const draft = join(folder, `${making}${randomUUID()}`);
   await mkdir(draft, { recursive: true });
   try {
     const database = join(draft, 'nobrel.sqlite');
@@ -214,13 +217,16 @@ export async function restoreBackup(
 export async function sweepBackups(folder: string, keep = maxKept): Promise<void> {
   const all = await listBackups(folder);
   for (const { name } of all.slice(keep)) await rm(join(folder, name), { recursive: true, force: true });
+  for (const name of existsSync(folder) ? await readdir(folder) : [])
+    if (name.startsWith(making)) await rm(join(folder, name), { recursive: true, force: true });
   const held = new Set<string>();
   for (const { name } of all.slice(0, keep))
     for (const { hash } of (await manifestOf(join(folder, name))).pictures) held.add(hash);
   const pictures = join(folder, 'pictures');
   for (const part of existsSync(pictures) ? await readdir(pictures) : [])
     for (const file of await readdir(join(pictures, part)))
-      if (!held.has(file.slice(0, 64))) await rm(join(pictures, part, file), { force: true });
+      if (!held.has(file.slice(0, 64)) || file.endsWith('.part'))
+        await rm(join(pictures, part, file), { force: true });
 }
 
 /** Whether anything was written since a time; the log beside the database counts too. */

@@ -1,5 +1,5 @@
 import { createHash } from 'node:crypto';
-import { cpSync, existsSync, readdirSync, readFileSync, rmSync, writeFileSync } from 'node:fs';
+import { cpSync, existsSync, mkdirSync, readdirSync, readFileSync, rmSync, writeFileSync } from 'node:fs';
 import { mkdtemp, readdir, rm } from 'node:fs/promises';
 import { tmpdir } from 'node:os';
 import { join } from 'node:path';
@@ -361,7 +361,10 @@ describe('looking after the works', () => {
     await keeper.lookAfter();
     await keeper.lookAfter();
     expect((await keeper.backups()).backups).to.have.length(1);
+    // What a power cut left of one goes with the next.
+    mkdirSync(join(keeper.folder, 'making-x'));
     for (let i = 0; i < 15; i++) await keeper.backUp();
+    expect((await readdir(keeper.folder)).filter((name) => name.startsWith('making-'))).to.deep.equal([]);
     expect((await keeper.backups()).backups).to.have.length(14);
   });
 });
