@@ -48,7 +48,7 @@ export const damagedWork = (why: string) =>
   new Fault(
     422,
     'damaged-work',
-    `This work cannot be opened (${why}). The others are not touched. Bring it back from a backup with “nobrel restore --work”, or take out what is readable with “nobrel export”.`,
+    `This work cannot be opened (${why}). The others are not touched. Bring it back from a backup, under Safe keeping or with “nobrel restore --work”.`,
   );
 
 /** Works: begun, opened, saved, put in the bin and brought back. */

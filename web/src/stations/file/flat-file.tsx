@@ -7,7 +7,7 @@ import { formatDate, formatMinutes, formatSize } from '@nobrel/core/units';
 import { Opening } from '../../bench/opening.js';
 import { Frame } from '../../bench/frame.js';
 import { messageOf } from '../../store/api/base.js';
-import { useBringBackMutation, useWorksQuery } from '../../store/api/file.js';
+import { useBringBackMutation, useRemoveMutation, useWorksQuery } from '../../store/api/file.js';
 import { saveLeftBehind } from '../../store/autosave.js';
 import { useAppDispatch, useUnit } from '../../store/hooks.js';
 import { BeginWork } from './begin-work.js';
@@ -96,11 +96,20 @@ function WorkCard({
 
 /** A work that cannot be opened: said by itself, the rest can be used. */
 function Damaged({ work }: { work: DamagedCard }) {
+  const [remove] = useRemoveMutation();
   return (
     <div className="card card-damaged">
       <span className="card-title">{work.title}</span>
       <span className="card-facts">Changed {formatDate(work.changedAt)}</span>
       <p>{work.damaged}</p>
+      <span>
+        <a href={`/api/works/${work.id}/bundle`} download>
+          Take out what is readable
+        </a>{' '}
+        <Button size="small" type="link" onClick={() => void remove(work.id)}>
+          Put in the bin
+        </Button>
+      </span>
     </div>
   );
 }
