@@ -1,12 +1,11 @@
-import { Alert, Button, Radio, Switch } from 'antd';
+import { Alert, Button, Switch } from 'antd';
 import { RedoOutlined, UndoOutlined } from '@ant-design/icons';
 import { lazy, Suspense, useState, type ReactNode } from 'react';
 import { Link } from 'react-router';
-import { z } from 'zod';
-import { lengthUnits } from '@nobrel/core/units';
-import { useAppDispatch, useAppSelector, useUnit } from '../store/hooks.js';
-import { roomChosen, unitChosen } from '../store/view-slice.js';
+import { useAppDispatch, useAppSelector } from '../store/hooks.js';
+import { roomChosen } from '../store/view-slice.js';
 import { oursKept, redone, theirsTaken, undone, type Saving } from '../store/work-slice.js';
+import { UnitsChoice } from './units-choice.js';
 import { useShortcuts } from './use-shortcuts.js';
 
 const KeysHelp = lazy(async () => ({ default: (await import('./keys-help.js')).KeysHelp }));
@@ -30,7 +29,6 @@ export function Frame({
   children: ReactNode;
 }) {
   const dispatch = useAppDispatch();
-  const unit = useUnit();
   const room = useAppSelector((state) => state.view.room);
   const [helpOpen, setHelpOpen] = useState(false);
   useShortcuts(() => setHelpOpen(true));
@@ -45,14 +43,7 @@ export function Frame({
         </Link>
         <h1 className="top-title">{title ?? 'Nobrel'}</h1>
         {strip && <WorkTools />}
-        <Radio.Group
-          aria-label="Units"
-          size="small"
-          optionType="button"
-          options={[...lengthUnits]}
-          value={unit}
-          onChange={({ target }) => dispatch(unitChosen(z.enum(lengthUnits).parse(target.value)))}
-        />
+        <UnitsChoice />
         <label className="room-switch">
           <Switch
             size="small"
