@@ -1,5 +1,7 @@
 import { mkdirSync } from 'node:fs';
+import { join } from 'node:path';
 import { Keeper } from './file/keeper.js';
+import { openRead } from './file/open-read.js';
 import { PictureStore } from './reference/picture-store.js';
 import { CalibrationStore } from './store/calibrations.js';
 import { openDatabase } from './store/database.js';
@@ -39,6 +41,29 @@ export async function openFile(dataFolder: string): Promise<OpenFile> {
     lock.release();
     throw error;
   }
+}
+
+/** What can be done with a file that another process has open: looking, and taking copies out. */
+export type FileToRead = Pick<OpenFile, 'flatFile' | 'keeper' | 'close'>;
+
+/**
+ * Opens a data folder to be read only, beside the process that has it open for work.
+ *
+ * @throws Error where there is no database
+ */
+export async function openToRead(dataFolder: string): Promise<FileToRead> {
+  const sequelize = await openRead(join(dataFolder, 'nobrel.sqlite'));
+  const rows = bindModels(sequelize);
+  const pictures = new PictureStore(dataFolder, sequelize, rows);
+  const works = new WorkStore(sequelize, rows);
+  return {
+    flatFile: new FlatFileStore(sequelize, rows),
+    keeper: new Keeper({ dataFolder, sequelize, rows, pictures, works }),
+    close: async () => {
+      await pictures.close();
+      await sequelize.close();
+    },
+  };
 }
 
 async function openLocked(dataFolder: string, lock: FolderLock): Promise<OpenFile> {

@@ -6,20 +6,25 @@ import { Command } from 'commander';
 import { counted, formatDate } from '@nobrel/core/units';
 import { Fault } from '../faults.js';
 import { findBackup, restoreBackup, worksInBackup } from '../file/backup.js';
-import { openFile, type OpenFile } from '../open-file.js';
+import { openFile, openToRead, type FileToRead, type OpenFile } from '../open-file.js';
 import { readSettings } from '../settings.js';
 import { UnusableFile } from '../store/database.js';
 import { FolderInUse } from '../store/lock.js';
 import { badArgument } from './options.js';
 
-/** Opens the works the program keeps, or those of the folder that is named. */
-async function withFile<T>(data: string | undefined, act: (file: OpenFile) => Promise<T>): Promise<T> {
+/** The folder of the works that are meant. */
+function folderOf(data: string | undefined): string {
   const folder = data === undefined ? readSettings().dataFolder : resolve(data);
   if (!existsSync(folder))
     throw badArgument(`There are no works in ${folder}. Name their folder with --data.`);
+  return folder;
+}
+
+/** Opens the works to change them; the program must not have them open meanwhile. */
+async function withFile<T>(data: string | undefined, act: (file: OpenFile) => Promise<T>): Promise<T> {
   let file: OpenFile;
   try {
-    file = await openFile(folder);
+    file = await openFile(folderOf(data));
   } catch (error) {
     if (error instanceof UnusableFile || error instanceof FolderInUse) throw badArgument(error.message);
     throw error;
@@ -31,8 +36,29 @@ async function withFile<T>(data: string | undefined, act: (file: OpenFile) => Pr
   }
 }
 
+/** Opens the works to look at them or to take copies out, also while the program has them open. */
+async function withFileToRead<T>(
+  data: string | undefined,
+  act: (file: FileToRead) => Promise<T>,
+): Promise<T> {
+  const folder = folderOf(data);
+  let file: FileToRead;
+  try {
+    file = await openFile(folder);
+  } catch (error) {
+    if (error instanceof UnusableFile) throw badArgument(error.message);
+    if (!(error instanceof FolderInUse)) throw error;
+    file = await openToRead(folder);
+  }
+  try {
+    return await act(file);
+  } finally {
+    await file.close();
+  }
+}
+
 /** The one work that is meant by its id or its title. */
-async function workNamed(file: OpenFile, name: string): Promise<string> {
+async function workNamed(file: FileToRead, name: string): Promise<string> {
   const { works } = await file.flatFile.list();
   const found = works.filter(({ id, title }) => id === name || title === name);
   if (found.length === 1 && found[0]) return found[0].id;
@@ -53,7 +79,7 @@ function exportCommand(): Command {
     .requiredOption('--out <file>', 'the bundle, *.nobrel.zip')
     .option(...dataOption)
     .action((work: string, { out, data }: { out: string; data?: string }) =>
-      withFile(data, async (file) => {
+      withFileToRead(data, async (file) => {
         const { title, zip } = await file.keeper.exportWork(await workNamed(file, work));
         const part = `${out}.part`;
         try {
@@ -91,7 +117,7 @@ function backupCommand(): Command {
     .requiredOption('--out <folder>', 'folder of backups, on another disk if there is one')
     .option(...dataOption)
     .action(({ out, data }: { out: string; data?: string }) =>
-      withFile(data, async (file) => {
+      withFileToRead(data, async (file) => {
         const { name, works } = await file.keeper.backUpTo(resolve(out));
         console.log(`${counted(works, 'work')} backed up as ${name} in ${out}.`);
       }),
@@ -138,7 +164,7 @@ function verifyCommand(): Command {
     .description('Look whether everything that is kept is there and as it was: database, records, pictures.')
     .option(...dataOption)
     .action(({ data }: { data?: string }) =>
-      withFile(data, async (file) => {
+      withFileToRead(data, async (file) => {
         const { works, pictures, faults } = await file.keeper.verify();
         for (const fault of faults) console.log(fault);
         console.log(`${counted(works, 'work')} and ${counted(pictures, 'picture')} looked at.`);
