@@ -123,6 +123,39 @@ async function manyClients(seconds: number): Promise<void> {
   });
 }
 
+/** A backup of many large pictures, while someone looks at the list. */
+async function largeBackup(gigabytes: number): Promise<void> {
+  await withProgram(async (program) => {
+    let bytes = 0;
+    let pictures = 0;
+    while (bytes < gigabytes * 1e9) {
+      const many = await Promise.all([0, 1, 2, 3].map((i) => pictureOf(pictures + i, 3000, 2000)));
+      await Promise.all(
+        many.map((picture, i) => program.upload('api/pictures', 'picture', picture, `${pictures + i}.jpg`)),
+      );
+      pictures += many.length;
+      bytes += many.reduce((sum, { length }) => sum + length, 0);
+    }
+    let done = false;
+    const waits: number[] = [];
+    const looking = (async () => {
+      while (!done) {
+        waits.push((await timedCall(program, 'api/works')).ms);
+        await new Promise((resolve) => setTimeout(resolve, 20));
+      }
+    })();
+    const from = performance.now();
+    const { status } = await program.call('POST', 'api/backups', {});
+    const seconds = (performance.now() - from) / 1000;
+    done = true;
+    await looking;
+    console.log(
+      `backup of ${pictures} pictures, ${(bytes / 1e9).toFixed(1)} GB: ${status}, ${seconds.toFixed(1)} s, GET p95 ${quantile(waits, 0.95).toFixed(0)} ms`,
+    );
+  });
+}
+
 await manyWorks();
 await uploadsBesideSaves();
 await manyClients(z.coerce.number().default(30).parse(process.argv[2]));
+await largeBackup(z.coerce.number().default(2).parse(process.argv[3]));
