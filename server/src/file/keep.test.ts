@@ -169,6 +169,34 @@ describe('a bundle', () => {
   }).timeout(60_000);
 });
 
+describe('a bundle with bytes changed anywhere', () => {
+  it('is refused whole, or comes in as it was', async () => {
+    const work = await wholeWork();
+    const bundle = await bundleOf(work);
+    const pictures = async () =>
+      (await readdir(join(server.dataFolder, 'pictures'), { recursive: true })).sort();
+    const there = await pictures();
+    let refused = 0;
+    for (let i = 0; i < 40; i++) {
+      const changed = Buffer.from(bundle);
+      // Spread over the whole file: names, sizes, contents, checksums and the directory at its end.
+      const at = Math.floor(((i + 0.5) / 40) * changed.length);
+      changed[at] = (changed[at] ?? 0) ^ (1 << (i % 8));
+      const answer = await bringIn(server, changed);
+      if (answer.status === 201) {
+        const came = workSchema.parse(await answer.json());
+        expect(came.decisions, String(at)).to.deep.equal(work.decisions);
+        expect(came.pictures, String(at)).to.deep.equal(work.pictures);
+        continue;
+      }
+      refused++;
+      expect((await errorOf(answer)).status, String(at)).to.equal(422);
+      expect(await pictures(), String(at)).to.deep.equal(there);
+    }
+    expect(refused).to.be.greaterThan(30);
+  }).timeout(60_000);
+});
+
 describe('a backup', () => {
   it('is made while work goes on, and restored byte for byte into a new folder', async () => {
     const work = await wholeWork();

@@ -28,7 +28,7 @@ function openZip(path: string): Promise<ZipFile> {
     // Names are checked by us, so that what is said is ours.
     yauzl.open(
       path,
-      { lazyEntries: true, autoClose: false, decodeStrings: true, validateEntrySizes: true },
+      { lazyEntries: true, autoClose: false, decodeStrings: true, validateEntrySizes: false },
       (error, zip) => {
         if (error) reject(refused('it is no bundle, or breaks off'));
         else resolve(zip);
@@ -73,9 +73,12 @@ async function unpackEntry(zip: ZipFile, entry: Entry, path: string): Promise<st
     transform(chunk: Buffer, _encoding, done) {
       bytes += chunk.length;
       hash.update(chunk);
-      done(bytes > maxEntryBytes ? refused(`“${entry.fileName}” is too large`) : null, chunk);
+      // What the directory says of its size was looked at; what really comes must not be more.
+      done(bytes > entry.uncompressedSize ? refused(`“${entry.fileName}” is damaged`) : null, chunk);
     },
   });
+  // A stream that broke may complain more than once; the first time is heard below.
+  stream.on('error', () => undefined);
   await mkdir(dirname(path), { recursive: true });
   try {
     await pipeline(stream, counted, createWriteStream(path, { flags: 'wx' }));
