@@ -1,4 +1,5 @@
 import { availableParallelism } from 'node:os';
+import { fileURLToPath } from 'node:url';
 import workerpool from 'workerpool';
 import { Fault } from '../faults.js';
 import type { Outcome, Tasks } from './tasks.js';
@@ -71,7 +72,7 @@ export class Isolated<T extends Tasks> {
 
   private opened(): workerpool.Pool {
     const { file, as, atOnce } = this.options;
-    this.pool ??= workerpool.pool(file.pathname, {
+    this.pool ??= workerpool.pool(fileURLToPath(file), {
       workerType: as,
       maxWorkers: Math.max(1, Math.min(atOnce, availableParallelism())),
       workerTerminateTimeout: 100,
