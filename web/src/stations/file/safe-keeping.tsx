@@ -1,5 +1,6 @@
 import { Alert, Button, Progress } from 'antd';
 import { useRef, useState } from 'react';
+import { z } from 'zod';
 import { counted, formatDate, formatTime } from '@nobrel/core/units';
 import { messageOf } from '../../store/api/base.js';
 import {
@@ -97,16 +98,32 @@ function InBackup({ name }: { name: string }) {
   );
 }
 
+const stoppedSchema = z.object({ name: z.literal('AbortError') });
+/** Whether a call ended because it was stopped here. */
+const wasStopped = (error: unknown) => stoppedSchema.safeParse(error).success;
+
 function Looking() {
   const [verify, found] = useVerifyMutation();
+  const looking = useRef<ReturnType<typeof verify> | null>(null);
   return (
     <section aria-label="Is everything there?">
       <h3>Is everything there?</h3>
       <p>Every record and every picture is looked at, against what it was when it came in.</p>
-      <Button size="small" loading={found.isLoading} onClick={() => void verify()}>
+      <Button
+        size="small"
+        loading={found.isLoading}
+        onClick={() => {
+          looking.current = verify();
+        }}
+      >
         Look now
-      </Button>
-      {found.isError && <Alert type="error" title={messageOf(found.error)} />}
+      </Button>{' '}
+      {found.isLoading && (
+        <Button size="small" onClick={() => looking.current?.abort()}>
+          Stop
+        </Button>
+      )}
+      {found.isError && !wasStopped(found.error) && <Alert type="error" title={messageOf(found.error)} />}
       {found.data && (
         <div role="status">
           <p>
