@@ -28,9 +28,9 @@ const unused = node([bin('knip/bin/knip.js'), '--no-config-hints']);
 const firstPage = node([bin('size-limit/bin.js')]);
 const format = node([bin('prettier/bin/prettier.cjs'), '--check', '--log-level', 'warn', '.']);
 
-/** Runs the unit tests, showing their output, and counts what they say at the end. */
-async function unitTests() {
-  const child = spawn(process.execPath, [bin('mocha/bin/mocha.js')], {
+/** Runs unit tests, showing their output, and counts what they say at the end. */
+async function unitTests(...args) {
+  const child = spawn(process.execPath, [bin('mocha/bin/mocha.js'), ...args], {
     cwd: root,
     stdio: ['ignore', 'pipe', 'inherit'],
   });
@@ -61,14 +61,16 @@ function interfaceTests() {
 }
 
 const unit = await unitTests();
+// Tests of the page bring a browser's objects with them, which nothing else should meet.
+const page = await unitTests('--config', '.mocharc.page.json');
 const interfaces = interfaceTests();
 if (lint !== 0) console.log('The lint found faults.');
 if (circles !== 0) console.log('Some files import what they may not, or each other in a circle.');
 if (unused !== 0) console.log('Something is exported, declared or kept that nobody uses.');
 if (firstPage !== 0) console.log('The first page is heavier than it may be.');
 if (format !== 0) console.log('Some files are not formatted: run npm run format.');
-const passed = unit.passed + interfaces.passed;
+const passed = unit.passed + page.passed + interfaces.passed;
 const checks = [lint, circles, unused, firstPage, format].filter((status) => status !== 0).length;
-const failed = unit.failed + interfaces.failed + checks;
+const failed = unit.failed + page.failed + interfaces.failed + checks;
 console.log(`${passed} passed, ${failed} failed`);
-process.exitCode = failed > 0 || unit.passed === 0 || interfaces.passed === 0 ? 1 : 0;
+process.exitCode = failed > 0 || unit.passed === 0 || page.passed === 0 || interfaces.passed === 0 ? 1 : 0;
