@@ -5,7 +5,7 @@ import type { Mapping } from '../../workers/use-mapping.js';
 
 /** What the map asks of the hand, or how far it has come. */
 export function MapState({ mapping }: { mapping: Mapping }) {
-  const { map, progress, fault, stopped, stop, makeAgain } = mapping;
+  const { map, provisional, progress, fault, stopped, stop, makeAgain } = mapping;
   if (progress) {
     return (
       <span className="map-state" role="status">
@@ -28,6 +28,13 @@ export function MapState({ mapping }: { mapping: Mapping }) {
     );
   }
   if (!map) return null;
+  // The map shown is still the one before the change: its figures would be taken for the new one's.
+  if (provisional)
+    return (
+      <span className="map-state" role="status">
+        Preparing the map …
+      </span>
+    );
   const { lines, metres, minutes } = effortOf(map);
   return (
     <span className="map-state" role="status">
