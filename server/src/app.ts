@@ -7,7 +7,7 @@ import type { Logger } from 'pino';
 import { pinoHttp } from 'pino-http';
 import { accessRoutes, guardDevices, type Beyond } from './access/access.js';
 import { guardNames, guardOrigin, guardPath } from './access/guard.js';
-import { answerFault, Fault } from './faults.js';
+import { answerFaults, Fault } from './faults.js';
 import { fileRoutes } from './routes/file.js';
 import { fitRoutes } from './routes/fit.js';
 import { keepRoutes } from './routes/keep.js';
@@ -34,7 +34,6 @@ const bodyLimit = '32mb';
 export function createApp(parts: AppParts): Express {
   const { pictures, sizes, maps, logger, webFolder, names, beyond } = parts;
   const app = express();
-  app.locals['dataFolder'] = parts.dataFolder;
   app.disable('x-powered-by');
   app.use(pinoHttp({ logger, autoLogging: { ignore: (request) => request.method === 'GET' } }));
   app.use(
@@ -90,6 +89,6 @@ export function createApp(parts: AppParts): Express {
       throw new Fault(503, 'not-built', 'The web application is not built yet. Run npm start.');
     response.sendFile(page, { dotfiles: 'allow', headers: { 'Cache-Control': 'no-cache' } });
   });
-  app.use(answerFault);
+  app.use(answerFaults(parts.dataFolder));
   return app;
 }

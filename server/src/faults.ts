@@ -2,7 +2,7 @@ import type { ErrorRequestHandler } from 'express';
 import multer from 'multer';
 import { maxMegabytes } from '@nobrel/core/reference';
 import type { ApiError } from '@nobrel/core/file';
-import { z } from 'zod';
+import type { z } from 'zod';
 import { storageFault } from './store/storage-faults.js';
 
 /** Something the person can mend; its message is shown to them as it stands. */
@@ -35,35 +35,39 @@ export function parseInput<T>(schema: z.ZodType<T>, data: unknown): T {
   );
 }
 
-/** What the application knows of itself. */
-const localsSchema = z.looseObject({ dataFolder: z.string().optional() });
-
-/** Turns every error into the one error shape; what is not meant for the person goes to the log only. */
-export const answerFault: ErrorRequestHandler = (error: unknown, request, response, next) => {
-  if (response.headersSent) {
-    next(error);
-    return;
-  }
-  const { dataFolder } = localsSchema.parse(request.app.locals);
-  const fault = asFault(error, dataFolder);
-  if (fault.status >= 500) request.log.error({ err: error }, 'request failed');
-  const body: ApiError = {
-    error: { code: fault.code, message: fault.message, ...(fault.field ? { field: fault.field } : {}) },
+/**
+ * Turns every error into the one error shape; what is not meant for the person goes to the log only.
+ *
+ * @param dataFolder named where it cannot be written
+ */
+export const answerFaults =
+  (dataFolder: string): ErrorRequestHandler =>
+  (error: unknown, request, response, next) => {
+    if (response.headersSent) {
+      next(error);
+      return;
+    }
+    const fault = asFault(error, dataFolder);
+    if (fault.status >= 500) request.log.error({ err: error }, 'request failed');
+    const body: ApiError = {
+      error: { code: fault.code, message: fault.message, ...(fault.field ? { field: fault.field } : {}) },
+    };
+    response.status(fault.status).json({ ...body, ...fault.beside });
   };
-  response.status(fault.status).json({ ...body, ...fault.beside });
-};
 
-function asFault(error: unknown, folder: string | undefined): Fault {
+function asFault(error: unknown, folder: string): Fault {
   if (error instanceof Fault) return error;
   if (error instanceof multer.MulterError) {
     return error.code === 'LIMIT_FILE_SIZE'
       ? new Fault(
           413,
           'too-large',
-          `The picture is over ${maxMegabytes} MB. Save a smaller copy and bring that in.`,
-          'picture',
+          error.field === 'picture'
+            ? `The picture is over ${maxMegabytes} MB. Save a smaller copy and bring that in.`
+            : 'The file is too large to be sent. Bring it in on the command line.',
+          error.field,
         )
-      : new Fault(400, 'bad-upload', 'Send one picture at a time.', 'picture');
+      : new Fault(400, 'bad-upload', 'Send one file at a time.', error.field);
   }
   if (isBodyError(error)) {
     return error.status === 413

@@ -1,5 +1,5 @@
 import { Alert, Button, Input } from 'antd';
-import { useState, type FormEvent } from 'react';
+import { useEffect, useState, type FormEvent } from 'react';
 import { messageOf } from './store/api/base.js';
 import { useEnterMutation } from './store/api/access.js';
 
@@ -18,7 +18,9 @@ function deviceName(): string {
 /** Asks a device for the access code that stands on the screen of the computer the program runs on. */
 export function EnterCode() {
   // A code that was read with the camera stands behind the address.
-  const [code, setCode] = useState(() => decodeURIComponent(window.location.hash.slice(1)).slice(0, 40));
+  const [code, setCode] = useState(() => window.location.hash.slice(1, 41));
+  // It is not to stay there, where it would be seen and kept.
+  useEffect(() => window.history.replaceState(null, '', window.location.pathname), []);
   const [name, setName] = useState(deviceName);
   const [enter, entering] = useEnterMutation();
   const onSubmit = (event: FormEvent) => {

@@ -9,6 +9,7 @@ import { saveNow } from './store/autosave.js';
 import { createStore } from './store/store.js';
 import './theme/base.css';
 import './bench/bench.css';
+import './bench/units-choice.css';
 import './leaves/leaves.css';
 import './stations/stations.css';
 import './stations/tools.css';

@@ -1,7 +1,8 @@
+import { parse } from 'cookie';
 import { json, Router, type Request, type RequestHandler } from 'express';
 import { rateLimit } from 'express-rate-limit';
 import { enterSchema, type Access } from '@nobrel/core/file';
-import { answerFault, Fault, parseInput } from '../faults.js';
+import { Fault, parseInput } from '../faults.js';
 import type { Devices } from './devices.js';
 import { isLoopbackAddress } from './names.js';
 
@@ -15,24 +16,13 @@ const waitMs = 15 * 60_000;
 export type Beyond = { devices: Devices; addresses: readonly string[]; sealed: boolean };
 
 /** What a device was given when it was let in. */
-function shownBy(request: Request): string {
-  const cookies = (request.headers.cookie ?? '').split(';').map((part) => part.trim());
-  const own = cookies.find((part) => part.startsWith(`${cookieName}=`));
-  return own === undefined ? '' : decodeURIComponent(own.slice(cookieName.length + 1));
-}
+const shownBy = (request: Request): string => parse(request.headers.cookie ?? '')[cookieName] ?? '';
 
 /** This computer needs no code. */
 const isHere = (request: Request) => isLoopbackAddress(request.socket.remoteAddress);
 
-function isLetIn(request: Request, beyond: Beyond | null): boolean {
-  if (isHere(request)) return true;
-  try {
-    return beyond?.devices.isLetIn(shownBy(request)) ?? false;
-  } catch {
-    // A cookie that is no address component was not given by this program.
-    return false;
-  }
-}
+const isLetIn = (request: Request, beyond: Beyond | null): boolean =>
+  isHere(request) || (beyond?.devices.isLetIn(shownBy(request)) ?? false);
 
 /** Lets devices in with the code, lists them and sends them away; must stand before {@link guardDevices}. */
 export function accessRoutes(beyond: Beyond | null): Router {
@@ -41,12 +31,9 @@ export function accessRoutes(beyond: Beyond | null): Router {
     windowMs: waitMs,
     limit: maxTries,
     skipSuccessfulRequests: true,
-    handler: (request, response, next) =>
-      answerFault(
+    handler: (_request, _response, next) =>
+      next(
         new Fault(429, 'too-many-tries', 'Too many wrong codes. Wait a quarter of an hour and try again.'),
-        request,
-        response,
-        next,
       ),
   });
   router.get('/access', (request, response) => {

@@ -72,6 +72,7 @@ export class Devices {
   }
 
   private write(): Promise<void> {
-    return writeWhole(this.path, JSON.stringify({ secret: this.secret, devices: this.kept }));
+    // Whoever knows the secret can let in any device.
+    return writeWhole(this.path, JSON.stringify({ secret: this.secret, devices: this.kept }), 0o600);
   }
 }

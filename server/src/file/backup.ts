@@ -1,6 +1,6 @@
 import { constants, existsSync } from 'node:fs';
 import { copyFile, link, mkdir, readdir, readFile, rename, rm, stat } from 'node:fs/promises';
-import { dirname, join } from 'node:path';
+import { basename, dirname, join } from 'node:path';
 import { randomUUID } from 'node:crypto';
 import { QueryTypes, type Sequelize } from 'sequelize';
 import { z } from 'zod';
@@ -9,6 +9,7 @@ import { pictureHashSchema } from '@nobrel/core/reference';
 import { Fault } from '../faults.js';
 import { hashOf, type PictureStore } from '../reference/picture-store.js';
 import { flush, writeWhole } from '../store/whole-files.js';
+import { titleIn } from '../store/title-in.js';
 import { openRead } from './open-read.js';
 
 /** What a backup says of itself, beside its database. */
@@ -27,16 +28,16 @@ type BackupManifest = z.infer<typeof manifestSchema>;
 const making = 'making-';
 
 /** Backups kept of those made by themselves. */
-export const maxKept = 14;
+const maxKept = 14;
 
 const nameOf = (date: Date) => date.toISOString().replace(/[:.]/g, '-');
 const validName = /^\d{4}-\d\d-\d\dT\d\d-\d\d-\d\d-\d{3}Z$/;
 
 /** Where a picture lies in a folder of backups: once, however many backups hold it. */
-const pictureIn = (folder: string, hash: string, format: string) =>
+export const pictureIn = (folder: string, hash: string, format: string) =>
   join(folder, 'pictures', hash.slice(0, 2), `${hash}.${format}`);
 
-export type Told = {
+export type ProgressOptions = {
   /** Hears how many pictures have been kept, of how many. */
   onProgress?: (done: number, of: number) => void;
   signal?: AbortSignal;
@@ -53,7 +54,7 @@ export async function makeBackup(
   { sequelize, pictures }: { sequelize: Sequelize; pictures: PictureStore },
   folder: string,
   near: boolean,
-  { onProgress, signal }: Told = {},
+  { onProgress, signal }: ProgressOptions = {},
 ): Promise<Backup> {
   const now = new Date();
   const draft = join(folder, `${making}${randomUUID()}`);
@@ -166,7 +167,7 @@ export async function restoreBackup(
   folder: string,
   into: string,
   name?: string,
-  told: Told = {},
+  { onProgress, signal }: ProgressOptions = {},
 ): Promise<Backup> {
   if (existsSync(into) && (await readdir(into)).length > 0)
     throw new Fault(
@@ -188,10 +189,10 @@ export async function restoreBackup(
       );
     let done = 0;
     for (const { hash, format } of manifest.pictures) {
-      told.signal?.throwIfAborted();
+      signal?.throwIfAborted();
       const from = pictureIn(folder, hash, format);
       const to = join(draft, 'pictures', hash.slice(0, 2), hash, `original.${format}`);
-      told.onProgress?.(++done, manifest.pictures.length);
+      onProgress?.(++done, manifest.pictures.length);
       if (!existsSync(from)) continue;
       await mkdir(dirname(to), { recursive: true });
       await copyFile(from, to, constants.COPYFILE_FICLONE);
@@ -207,7 +208,7 @@ export async function restoreBackup(
     await rm(into, { recursive: true, force: true });
     await rename(draft, into);
     await flush(dirname(into));
-    return { name: name ?? '', madeAt: manifest.madeAt, works: manifest.works };
+    return { name: basename(path), madeAt: manifest.madeAt, works: manifest.works };
   } finally {
     await rm(draft, { recursive: true, force: true });
   }
@@ -239,15 +240,6 @@ export async function changedSince(dataFolder: string, at: Date): Promise<boolea
 }
 
 const kept = z.array(z.object({ id: z.string(), decisions: z.string(), changedAt: z.string() }));
-const titled = z.looseObject({ title: z.string() });
-
-function titleIn(decisions: string): string {
-  try {
-    return titled.parse(JSON.parse(decisions)).title;
-  } catch {
-    return 'A work that cannot be read';
-  }
-}
 
 /**
  * The works a backup holds, the last changed first.

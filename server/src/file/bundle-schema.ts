@@ -6,6 +6,11 @@ import { pictureHashSchema } from '@nobrel/core/reference';
 export const entryName =
   /^(?:(?:project|manifest)\.json|(?:reference|maps|photos|sheets)\/[A-Za-z0-9][A-Za-z0-9._-]{0,120})$/;
 
+/** A file of the bundle itself: nothing else on the computer is ever read for one. */
+const fileSchema = z.string().regex(entryName);
+
+const unlike = <T>(values: readonly T[]) => new Set(values).size === values.length;
+
 /** The records of a work as they leave, with the files that belong to them. */
 export const projectSchema = z.object({
   format: z.literal('nobrel-project'),
@@ -16,12 +21,14 @@ export const projectSchema = z.object({
   decisions: z.union([z.record(z.string(), z.unknown()), z.string()]),
   /** The first is the one the work began with. */
   pictures: z
-    .array(z.object({ hash: pictureHashSchema, name: z.string().max(400), file: z.string() }))
+    .array(z.object({ hash: pictureHashSchema, name: z.string().max(400), file: fileSchema }))
     .min(1)
-    .max(200),
+    .max(200)
+    .refine((pictures) => unlike(pictures.map(({ hash }) => hash)), 'a picture is listed twice'),
   maps: z
-    .array(mapSummarySchema.pick({ version: true, name: true, madeAt: true }).extend({ file: z.string() }))
-    .max(2000),
+    .array(mapSummarySchema.pick({ version: true, name: true, madeAt: true }).extend({ file: fileSchema }))
+    .max(2000)
+    .refine((maps) => unlike(maps.map(({ version }) => version)), 'a version of the map is listed twice'),
   printings: z
     .array(printingSchema.omit({ id: true, decisions: true }).extend({ decisions: z.unknown() }))
     .max(5000),

@@ -13,6 +13,7 @@ import { errorOf, mapFor } from '../testing/answers.js';
 import { encoded } from '../testing/pictures.js';
 import { startServer, type TestServer } from '../testing/server.js';
 import { restoreBackup } from './backup.js';
+import { projectSchema } from './bundle-schema.js';
 import { unpack } from './unpack.js';
 
 let server: TestServer;
@@ -123,6 +124,7 @@ describe('a bundle', () => {
     const files = await unpacked(await bundleOf(await wholeWork()));
     const reference = Object.keys(files).find((name) => name.startsWith('reference/')) ?? '';
     const project = String(files['project.json']);
+    const parsed = projectSchema.parse(JSON.parse(project));
     const otherPicture = await encoded((image) => image.negate().jpeg());
     const bad: Readonly<Record<string, Buffer>> = {
       'no zip': Buffer.from('not a zip at all'),
@@ -146,6 +148,22 @@ describe('a bundle', () => {
       'no decisions': await packed({
         ...files,
         'project.json': project.replace('"reference":', '"elsewhere":'),
+      }),
+      'a map from elsewhere on the disk': await packed({
+        ...files,
+        'project.json': project.replace('maps/version-1.map.json', '../../../elsewhere.map.json'),
+      }),
+      'a picture from elsewhere on the disk': await packed({
+        ...files,
+        'project.json': project.replace(reference, '/etc/hostname'),
+      }),
+      'a picture twice': await packed({
+        ...files,
+        'project.json': JSON.stringify({ ...parsed, pictures: [...parsed.pictures, ...parsed.pictures] }),
+      }),
+      'a version twice': await packed({
+        ...files,
+        'project.json': JSON.stringify({ ...parsed, maps: [...parsed.maps, ...parsed.maps] }),
       }),
       'a damaged map': await packed({ ...files, 'maps/version-1.map.json': '{"format":"nobrel-map"}' }),
       'a bomb': await packed({ ...files, 'maps/version-9.map.json': Buffer.alloc(50e6) }),
@@ -344,7 +362,9 @@ describe('lost files', () => {
     rmSync(join(folder, 'view.jpg'));
     rmSync(join(folder, 'grey.jpg'));
     const view = () => server.call(`api/pictures/${picture.hash}/view`);
-    expect((await view()).status).to.equal(200);
+    const grey = () => server.call(`api/pictures/${picture.hash}/grey`);
+    const together = await Promise.all([view(), grey(), view(), grey()]);
+    expect(together.map(({ status }) => status)).to.deep.equal([200, 200, 200, 200]);
     expect(existsSync(join(folder, 'grey.jpg'))).to.equal(true);
     rmSync(folder, { recursive: true });
     expect((await errorOf(await view())).message).to.match(/Bring the same file in again/);

@@ -1,6 +1,6 @@
 import { mkdtemp, rm } from 'node:fs/promises';
 import { tmpdir } from 'node:os';
-import { dirname, join } from 'node:path';
+import { join } from 'node:path';
 import { createWriteStream } from 'node:fs';
 import type { Readable } from 'node:stream';
 import { pipeline } from 'node:stream/promises';
@@ -15,9 +15,10 @@ import {
   findBackup,
   listBackups,
   makeBackup,
+  pictureIn,
   sweepBackups,
   worksInBackup,
-  type Told,
+  type ProgressOptions,
 } from './backup.js';
 import { exportBundle } from './export-bundle.js';
 import { importBundle } from './import-bundle.js';
@@ -90,8 +91,8 @@ export class Keeper {
   }
 
   /** Makes a backup elsewhere, such as on another disk. */
-  backUpTo(folder: string, told: Told = {}): Promise<Backup> {
-    return makeBackup(this.parts, folder, false, told);
+  backUpTo(folder: string, options: ProgressOptions = {}): Promise<Backup> {
+    return makeBackup(this.parts, folder, false, options);
   }
 
   /** The works a backup holds, the last changed first. */
@@ -101,13 +102,11 @@ export class Keeper {
 
   /** Brings one work back from a backup, as a work of its own beside what is there; gives its new id. */
   async bringBack(name: string | undefined, id: string, folder = this.folder): Promise<string> {
-    const { path, manifest } = await findBackup(folder, name);
+    const { path } = await findBackup(folder, name);
     const read = await openRead(join(path, 'nobrel.sqlite'));
     const scratch = await mkdtemp(join(tmpdir(), 'nobrel-back-'));
     try {
-      const formats = new Map(manifest.pictures.map(({ hash, format }) => [hash, format]));
-      const originalPath = (hash: string, format: string) =>
-        join(folder, 'pictures', hash.slice(0, 2), `${hash}.${formats.get(hash) ?? format}`);
+      const originalPath = (hash: string, format: string) => pictureIn(folder, hash, format);
       const { zip } = await exportBundle(bindModels(read), { originalPath }, id);
       const bundle = join(scratch, 'work.nobrel.zip');
       await pipeline(zip, createWriteStream(bundle));
@@ -118,8 +117,8 @@ export class Keeper {
     }
   }
 
-  verify(told: Told = {}): Promise<Verified> {
-    return verifyFile(this.parts, told);
+  verify(options: ProgressOptions = {}): Promise<Verified> {
+    return verifyFile(this.parts, options);
   }
 
   /** What is done once a day: a backup when something changed since the last, and the bin emptied of what is old. */
@@ -130,6 +129,6 @@ export class Keeper {
     const last = new Date(newest?.madeAt ?? 0);
     const due = now.getTime() - last.getTime() >= dayMs;
     const any = (await this.parts.rows.Work.count()) > 0;
-    if (due && any && (await changedSince(dirname(this.folder), last))) await this.backUp();
+    if (due && any && (await changedSince(this.parts.dataFolder, last))) await this.backUp();
   }
 }

@@ -7,11 +7,14 @@ import { Fault } from '../faults.js';
 import { hashOf, type PictureStore } from '../reference/picture-store.js';
 import type { Models } from '../store/models.js';
 import { decisionsOf } from '../store/works.js';
-import type { Told } from './backup.js';
+import type { ProgressOptions } from './backup.js';
+
+const again = 'Bring the same file in again, or take it from a backup.';
 
 const checks = z.array(z.record(z.string(), z.unknown()));
 
-function isReadable(read: () => unknown): string | null {
+/** Why something cannot be read, or null where it can. */
+function findFault(read: () => unknown): string | null {
   try {
     read();
     return null;
@@ -26,7 +29,7 @@ function isReadable(read: () => unknown): string | null {
  */
 export async function verifyFile(
   { sequelize, rows, pictures }: { sequelize: Sequelize; rows: Models; pictures: PictureStore },
-  { onProgress, signal }: Told = {},
+  { onProgress, signal }: ProgressOptions = {},
 ): Promise<Verified> {
   const faults: string[] = [];
   const select = { type: QueryTypes.SELECT } as const;
@@ -43,17 +46,17 @@ export async function verifyFile(
 
   const works = await rows.Work.findAll();
   for (const { id, decisions } of works) {
-    const fault = isReadable(() => decisionsOf(decisions));
+    const fault = findFault(() => decisionsOf(decisions));
     if (fault !== null) faults.push(`Work ${id}: ${fault}`);
   }
   for (const { workId, version } of await rows.MapVersion.findAll({ attributes: ['workId', 'version'] })) {
     signal?.throwIfAborted();
     const row = await rows.MapVersion.findOne({ where: { workId, version } });
-    if (row && isReadable(() => mapDocumentSchema.parse(JSON.parse(row.document))) !== null)
+    if (row && findFault(() => mapDocumentSchema.parse(JSON.parse(row.document))) !== null)
       faults.push(`Work ${workId}: version ${version} of its map cannot be read. Make the map again at Map.`);
   }
   for (const { id, workId, decisions } of await rows.Printing.findAll())
-    if (isReadable(() => storedSheetsSchema.parse(JSON.parse(decisions))) !== null)
+    if (findFault(() => storedSheetsSchema.parse(JSON.parse(decisions))) !== null)
       faults.push(`Work ${workId}: the record of the printing ${id} cannot be read. Print the sheets again.`);
 
   const all = await rows.Picture.findAll();
@@ -61,7 +64,6 @@ export async function verifyFile(
   for (const { hash, name, format } of all) {
     signal?.throwIfAborted();
     const original = pictures.originalPath(hash, format);
-    const again = `Bring the same file in again, or take it from a backup.`;
     if (!existsSync(original)) faults.push(`The picture “${name}” (${hash}) is lost. ${again}`);
     else if ((await hashOf(original)) !== hash)
       faults.push(`The picture “${name}” (${hash}) is damaged. ${again}`);

@@ -43,6 +43,7 @@ export class Isolated<T extends Tasks> {
     args: Parameters<T[K]>,
     { onTold, signal }: Call = {},
   ): Promise<Awaited<ReturnType<T[K]>>> {
+    signal?.throwIfAborted();
     const { maxMs, tooMuch } = this.options;
     const pool = this.opened();
     if (pool.stats().pendingTasks >= maxWaiting)

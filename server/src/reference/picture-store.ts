@@ -9,6 +9,7 @@ import type { StoredPicture } from '@nobrel/core/file';
 import type { Models } from '../store/models.js';
 import { flush } from '../store/whole-files.js';
 import { write } from '../store/write.js';
+import { Fault } from '../faults.js';
 import type { Looked } from './decode.js';
 import { isolatePictures } from './isolated-pictures.js';
 
@@ -23,6 +24,8 @@ export type Rendition = (typeof renditions)[number];
 export class PictureStore {
   private readonly folder: string;
   private readonly apart = isolatePictures();
+  /** Pictures being made whole: several views of one may ask at once. */
+  private readonly mending = new Map<string, Promise<boolean>>();
 
   constructor(
     dataFolder: string,
@@ -47,8 +50,21 @@ export class PictureStore {
     return this.rows.Picture.findByPk(hash);
   }
 
-  path(hash: string, rendition: Rendition): string {
+  /** Where a rendition lies, if it is there. */
+  private path(hash: string, rendition: Rendition): string {
     return join(this.folderOf(hash), `${rendition}.jpg`);
+  }
+
+  /**
+   * A rendition's file, made again where it was lost.
+   *
+   * @throws Fault 404 where that cannot be done
+   */
+  async renditionPath(hash: string, rendition: Rendition): Promise<string> {
+    const path = this.path(hash, rendition);
+    if (!existsSync(path) && !(await this.mend(hash)))
+      throw new Fault(404, 'no-picture', 'This picture is not in the file. Bring the same file in again.');
+    return path;
   }
 
   /**
@@ -90,23 +106,24 @@ export class PictureStore {
    *
    * @returns whether it could be done; otherwise the same file has to be brought in again
    */
-  async mend(hash: string): Promise<boolean> {
+  mend(hash: string): Promise<boolean> {
+    const under = this.mending.get(hash) ?? this.mendNow(hash).finally(() => this.mending.delete(hash));
+    this.mending.set(hash, under);
+    return under;
+  }
+
+  private async mendNow(hash: string): Promise<boolean> {
     const row = await this.rows.Picture.findByPk(hash);
-    const original = row && join(this.folderOf(hash), `original.${row.format}`);
+    const original = row && this.originalPath(hash, row.format);
     if (!original || !existsSync(original) || (await hashOf(original)) !== hash) return false;
     await this.keep(original, hash, row, row.name);
     return true;
   }
 
-  /** Makes again what was lost of a picture, if anything was and it can be done. */
-  async beWhole(hash: string): Promise<void> {
-    if (!existsSync(this.path(hash, 'master'))) await this.mend(hash);
-  }
-
   /** Whether all is there that is kept of a picture. */
   isWhole(hash: string, format: string): boolean {
-    const files = [...renditions.map((rendition) => `${rendition}.jpg`), `original.${format}`];
-    return files.every((file) => existsSync(join(this.folderOf(hash), file)));
+    const files = renditions.map((rendition) => this.path(hash, rendition));
+    return [...files, this.originalPath(hash, format)].every((file) => existsSync(file));
   }
 
   /** Makes what is kept of a picture and puts it in its place: whole, or not at all. */

@@ -1,4 +1,3 @@
-import { existsSync } from 'node:fs';
 import { rm } from 'node:fs/promises';
 import { Router } from 'express';
 import multer from 'multer';
@@ -41,11 +40,9 @@ export function referenceRoutes(pictures: PictureStore): Router {
   });
   router.get('/pictures/:hash/:rendition', async (request, response, next) => {
     const { hash, rendition } = parseInput(address, request.params);
-    if (!existsSync(pictures.path(hash, rendition)) && !(await pictures.mend(hash)))
-      throw new Fault(404, 'no-picture', 'This picture is not in the file. Bring the same file in again.');
     // Named by its contents, it can never change.
     response.sendFile(
-      pictures.path(hash, rendition),
+      await pictures.renditionPath(hash, rendition),
       { immutable: true, maxAge: '365d', dotfiles: 'allow' },
       (error?: Error) => {
         if (error && !response.headersSent)

@@ -1,5 +1,6 @@
 import { Router, type Response } from 'express';
 import { z } from 'zod';
+import type { MapDocument } from '@nobrel/core/documents';
 import { mainPictureOf, sheetSourceOf, type Work } from '@nobrel/core/file';
 import {
   calibrationSchema,
@@ -60,11 +61,23 @@ export function sheetRoutes(parts: SheetParts): Router {
     return found;
   };
 
-  const masterOf = async (work: Work) => {
-    const { hash } = mainPictureOf(work).picture;
-    await pictures.beWhole(hash);
-    return pictures.path(hash, 'master');
-  };
+  /** What sheets of a map are made from. */
+  const orderFor = async (
+    work: Work,
+    map: MapDocument,
+    decisions: SheetDecisions,
+    by: SheetOrder['by'],
+    printedAt: Date,
+  ): Promise<SheetOrder> => ({
+    work,
+    map,
+    decisions,
+    calibration: await calibrationOf(decisions),
+    by,
+    masterPath: await pictures.renditionPath(mainPictureOf(work).picture.hash, 'master'),
+    title: `${work.decisions.title}, map ${by.version}`,
+    printedAt,
+  });
 
   const printed = async (id: string, query: unknown) => {
     const { unit } = parseInput(units, query);
@@ -73,21 +86,9 @@ export function sheetRoutes(parts: SheetParts): Router {
     const { document } = await maps.get(workId, printing.mapVersion);
     const { decisions, mapVersion: version, printedAt } = printing;
     const by = { date: formatDate(printedAt), unit, version };
-    const order = async (): Promise<SheetOrder> => ({
-      work,
-      map: document,
-      decisions,
-      calibration: await calibrationOf(decisions),
-      by,
-      masterPath: await masterOf(work),
-      title: `${work.decisions.title}, map ${version}`,
-      printedAt: new Date(printedAt),
-    });
     return {
-      order,
-      by,
-      work,
-      document,
+      order: () => orderFor(work, document, decisions, by, new Date(printedAt)),
+      source: () => sheetSourceOf(work, document, by),
       decisions,
       name: `${work.decisions.title} ${sheetKindWords(decisions.kind)}`,
     };
@@ -111,18 +112,8 @@ export function sheetRoutes(parts: SheetParts): Router {
     const work = await works.get(id);
     const { document, summary } = await maps.get(id);
     const printedAt = new Date();
-    const count = await apart.run('count', [
-      {
-        work,
-        map: document,
-        decisions,
-        calibration: await calibrationOf(decisions),
-        by: { date: formatDate(printedAt), unit: 'mm', version: summary.version },
-        masterPath: await masterOf(work),
-        title: work.decisions.title,
-        printedAt,
-      },
-    ]);
+    const by = { date: formatDate(printedAt), unit: 'mm', version: summary.version } as const;
+    const count = await apart.run('count', [await orderFor(work, document, decisions, by, printedAt)]);
     response.status(201).json(await printings.record(id, summary.version, decisions, count));
   });
   router.get('/printings/:id/sheets.pdf', async (request, response) => {
@@ -165,12 +156,12 @@ export function sheetRoutes(parts: SheetParts): Router {
     send(response, `${name} ${label}.png`, 'image/png', Buffer.from(png));
   });
   router.get('/printings/:id/lists/:list', async (request, response) => {
-    const { work, document, decisions, name, by } = await printed(request.params.id, request.query);
+    const { source, decisions, name } = await printed(request.params.id, request.query);
     const list = sheetKinds[decisions.kind].files?.find((file) => file.name === request.params.list);
     if (!list)
       throw new Fault(404, 'no-list', `There is no list ${request.params.list} beside these sheets.`);
     const type = list.name.endsWith('.csv') ? 'text/csv' : 'image/vnd.dxf';
-    send(response, `${name} ${list.name}`, type, list.write(sheetSourceOf(work, document, by), decisions));
+    send(response, `${name} ${list.name}`, type, list.write(source(), decisions));
   });
   return router;
 }

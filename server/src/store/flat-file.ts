@@ -10,32 +10,24 @@ import {
 } from '@nobrel/core/file';
 import { Fault } from '../faults.js';
 import type { Models, WorkRow } from './models.js';
+import { titleIn } from './title-in.js';
 import { decisionsOf } from './works.js';
 
-/** What a card takes from the decisions, kept while they do not change: reading them is what takes time. */
+/** What a card takes from the decisions. */
 type Told = Pick<Card, 'title' | 'demo' | 'widthMm' | 'heightMm' | 'method'> & {
   main: string | null;
   progress: Pick<WorkDecisions, 'file' | 'transfer'>;
 };
+type Unreadable = Pick<DamagedCard, 'title' | 'damaged'>;
 
 const newestMaps = z.array(
   z.object({ workId: z.string(), lines: z.int(), minutes: z.number(), madeAt: z.string() }),
 );
 const printed = z.array(z.object({ workId: z.string() }));
-const titleSchema = z.looseObject({ title: z.string() });
-
-/** As far as it can be read off a damaged record. */
-function titleIn(text: string): string {
-  try {
-    return titleSchema.parse(JSON.parse(text)).title.slice(0, 200);
-  } catch {
-    return 'A work that cannot be read';
-  }
-}
-
 /** The list of works, by a fixed number of queries however many there are. */
 export class FlatFileStore {
-  private readonly told = new LRUCache<string, Told | { damaged: string; title: string }>({ max: 20_000 });
+  /** Kept by work while its decisions do not change: reading them is what takes time. */
+  private readonly told = new LRUCache<string, { as: string; tells: Told | Unreadable }>({ max: 20_000 });
 
   constructor(
     private readonly sequelize: Sequelize,
@@ -65,29 +57,31 @@ export class FlatFileStore {
     const isPrinted = new Set(printed.parse(prints).map(({ workId }) => workId));
     const isAdded = new Set(added.map(({ workId, pictureHash }) => `${workId} ${pictureHash}`));
     return {
-      works: works.map((row): Card | DamagedCard => {
-        const told = this.told.get(keyOf(row));
+      works: works.flatMap((row): (Card | DamagedCard)[] => {
+        const told = this.told.get(row.id)?.tells;
+        // Deleted for good in the moment between.
+        if (!told) return [];
         const { id } = row;
         const changedAt = row.changedAt.toISOString();
-        if (!told)
-          return { id, changedAt, title: 'A work', damaged: 'It was changed just now. Reload the page.' };
-        if ('damaged' in told) return { id, changedAt, ...told };
+        if ('damaged' in told) return [{ id, changedAt, ...told }];
         const { main, progress, ...card } = told;
         const map = mapOf.get(id);
-        return {
-          ...card,
-          id,
-          changedAt,
-          picture: main !== null && isAdded.has(`${id} ${main}`) ? main : row.pictureHash,
-          map: map
-            ? { lines: map.lines, minutes: map.minutes, madeAt: new Date(map.madeAt).toISOString() }
-            : null,
-          standing: standingOf({
-            decisions: progress,
-            mapped: map !== undefined,
-            printed: isPrinted.has(id),
-          }),
-        };
+        return [
+          {
+            ...card,
+            id,
+            changedAt,
+            picture: main !== null && isAdded.has(`${id} ${main}`) ? main : row.pictureHash,
+            map: map
+              ? { lines: map.lines, minutes: map.minutes, madeAt: new Date(map.madeAt).toISOString() }
+              : null,
+            standing: standingOf({
+              decisions: progress,
+              mapped: map !== undefined,
+              printed: isPrinted.has(id),
+            }),
+          },
+        ];
       }),
       bin: bin.map(({ id, decisions, deletedAt }) => ({
         id,
@@ -99,7 +93,7 @@ export class FlatFileStore {
 
   /** Reads the decisions of works that were changed since they were last listed. */
   private async tell(works: readonly WorkRow[]): Promise<void> {
-    const unknown = works.filter((row) => !this.told.has(keyOf(row)));
+    const unknown = works.filter((row) => this.told.get(row.id)?.as !== stateOf(row));
     if (unknown.length === 0) return;
     // Few are asked for by name; the whole table by itself is faster than a long list of names.
     const where = unknown.length < 200 ? { id: unknown.map(({ id }) => id) } : {};
@@ -107,13 +101,14 @@ export class FlatFileStore {
       where,
       attributes: ['id', 'revision', 'changedAt', 'decisions'],
     });
-    for (const row of rows) this.told.set(keyOf(row), toldBy(row));
+    for (const row of rows) this.told.set(row.id, { as: stateOf(row), tells: toldBy(row) });
   }
 }
 
-const keyOf = ({ id, revision, changedAt }: WorkRow) => `${id} ${revision} ${changedAt.getTime()}`;
+/** Another one after every change of the decisions. */
+const stateOf = ({ revision, changedAt }: WorkRow) => `${revision} ${changedAt.getTime()}`;
 
-function toldBy({ decisions: text }: WorkRow): Told | { damaged: string; title: string } {
+function toldBy({ decisions: text }: WorkRow): Told | Unreadable {
   try {
     const { title, demo, fit, transfer, file, reference } = decisionsOf(text);
     const { widthMm, heightMm } = fit;

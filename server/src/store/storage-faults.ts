@@ -30,23 +30,26 @@ const causes: readonly { codes: readonly string[]; status: number; code: string;
 export type StorageFault = { status: number; code: string; message: string };
 
 /** What libraries that draw pictures say instead of a code. */
-const saidInWords = /no space left|disk quota|unable to write|read-only file system|permission denied/i;
+const saidInWords: readonly (readonly [RegExp, string])[] = [
+  [/no space left|disk quota/i, 'ENOSPC'],
+  [/read-only file system|permission denied|unable to write/i, 'EROFS'],
+];
 
 /** Every code an error carries, its causes included. */
 function codesOf(error: unknown): string[] {
   const codes: string[] = [];
   for (let at: unknown = error, depth = 0; at instanceof Error && depth < 5; depth++) {
     if ('code' in at && typeof at.code === 'string') codes.push(at.code);
-    if (/no space left|disk quota/i.test(at.message)) codes.push('ENOSPC');
-    else if (/read-only file system|permission denied/i.test(at.message)) codes.push('EROFS');
+    const { message } = at;
+    const said = saidInWords.find(([words]) => words.test(message));
+    if (said) codes.push(said[1]);
     at = 'parent' in at ? at.parent : at.cause;
   }
   return codes;
 }
 
 /** Whether an error lies with the disk and not with what was to be written. */
-export const isStorageFault = (error: unknown): boolean =>
-  storageFault(error) !== null || (error instanceof Error && saidInWords.test(error.message));
+export const isStorageFault = (error: unknown): boolean => storageFault(error) !== null;
 
 /**
  * The sentence on an error that lies with the disk or the folder, or null for any other error.

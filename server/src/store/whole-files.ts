@@ -15,12 +15,13 @@ export async function flush(path: string): Promise<void> {
 /**
  * Writes a file whole or not at all: to a neighbouring name, flushed to the disk, then renamed into place.
  *
+ * @param mode who may read it, as the system counts it; less what this user's mask takes away
  * @throws when the folder does not exist or cannot be written
  */
-export async function writeWhole(path: string, data: Uint8Array | string): Promise<void> {
+export async function writeWhole(path: string, data: Uint8Array | string, mode = 0o666): Promise<void> {
   const draft = `${path}.${randomUUID()}.part`;
   try {
-    const handle = await open(draft, 'wx');
+    const handle = await open(draft, 'wx', mode);
     try {
       await handle.writeFile(data);
       await handle.sync();
