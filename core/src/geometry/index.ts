@@ -4,3 +4,4 @@ export * from './line.js';
 export * from './homography.js';
 export * from './divide.js';
 export * from './bezier.js';
+export * from './smooth-run.js';

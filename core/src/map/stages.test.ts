@@ -1,13 +1,13 @@
 import { expect } from 'chai';
 import fc from 'fast-check';
 import type { Picture, Plane } from '../raster/index.js';
+import { smoothedRun } from '../geometry/index.js';
 import { evened } from './values/light.js';
 import { lineOnSurface } from './on-surface.js';
 import { MapMaker } from './pipeline.js';
 import { stretchesOf } from './boundaries/quality.js';
 import { schoolOf, schools } from './schools.js';
 import { defaultMapSettings, mapSettingsSchema } from './settings.js';
-import { smoothedRun } from './boundaries/smooth-run.js';
 import { byHand, evenShares, evenSteps } from './values/values.js';
 
 function plane(width: number, height: number, value: (x: number, y: number) => number): Plane {

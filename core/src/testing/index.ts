@@ -5,3 +5,4 @@ export * from './seeded.js';
 export * from './photographed-sheet.js';
 export * from './line-map.js';
 export * from './judgement/index.js';
+export * from './drawings/index.js';

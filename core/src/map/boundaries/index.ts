@@ -5,4 +5,3 @@ export * from './step.js';
 export * from './locate.js';
 export * from './junctions.js';
 export * from './quality.js';
-export * from './smooth-run.js';

@@ -1,8 +1,8 @@
+import { smoothedRun } from '../../geometry/index.js';
 import { lightnessOfLuminance } from '../../colour/index.js';
 import type { Plane } from '../../raster/index.js';
 import type { Arc } from './planar-map.js';
 import type { LabelledRaster } from '../values/index.js';
-import { smoothedRun } from './smooth-run.js';
 import { crossingNear, measureSteps, median, spreadOver, type Steps } from './step.js';
 import { normalsOf, readStrip, type Strip, type Tones } from './strip.js';
 

@@ -1,5 +1,5 @@
-import { reversedPoints, signedArea } from '../../geometry/index.js';
-import { planarMap, smoothedRun } from '../boundaries/index.js';
+import { reversedPoints, signedArea, smoothedRun } from '../../geometry/index.js';
+import { planarMap } from '../boundaries/index.js';
 import { strengthAt, type Cells, type Hierarchy } from '../regions/index.js';
 
 /** A thing, or a part of one, under a spot: one step of the way from the smallest to the whole picture. */

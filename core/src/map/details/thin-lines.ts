@@ -1,9 +1,9 @@
 import type { ThinLine } from './thin-line.js';
-import { polylineLength } from '../../geometry/index.js';
+import { polylineLength, smoothedRun } from '../../geometry/index.js';
 import type { Plane } from '../../raster/index.js';
 import { findCrests, wantedCrests, type Crest, type Taken } from './crests.js';
 import { linked } from './linked.js';
-import { smoothedRun } from '../boundaries/index.js';
+
 
 export type ThinLineOptions = {
   /** Half the width of the thinnest lines looked for, pixels. Wider ones up to four times that are found too. */

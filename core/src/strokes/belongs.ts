@@ -1,0 +1,92 @@
+import { polylineLength } from '../geometry/index.js';
+import type { Stroke } from './chain.js';
+import { medianOf } from './paper.js';
+
+/** What a stroke is there for: the drawing itself, what is beneath it (construction, traces of rubbing out), or nothing. */
+export const strokeKinds = ['drawing', 'faint', 'speck'] as const;
+export type StrokeKind = (typeof strokeKinds)[number];
+
+/** A stroke with what was made of it. */
+export type KnownStroke = Stroke & {
+  kind: StrokeKind;
+  /** How dark it is, as a share of how dark the drawing's strokes are. */
+  strength: number;
+  lengthPx: number;
+};
+
+/** Nothing fainter than this share of the drawing is taken for part of it, when nothing else tells. */
+const usualLimit = 0.15;
+
+/** Where to look for the limit between the drawing and what is beneath it, as shares of the drawing's darkness. */
+const limits = { from: 0.2, to: 0.7, step: 0.01 };
+
+/** What is beneath is clearly fainter: its mean is no more than this share of the drawing's. */
+const clearlyFainter = 0.55;
+
+/** No stroke of the drawing is shorter, in its own widths, unless it hangs together with others. */
+const speckWidths = 2.5;
+
+/** Strokes with their darkness told as a share of the drawing's: of how dark most of what is drawn is. */
+export function measureStrokes(strokes: readonly Stroke[]): Omit<KnownStroke, 'kind'>[] {
+  const measured = strokes.map((stroke) => ({
+    ...stroke,
+    lengthPx: polylineLength(stroke.points),
+    dark: medianOf(stroke.darkness),
+  }));
+  const reference = weighedShare(
+    measured.map(({ dark, lengthPx }) => ({ value: dark, weight: dark * lengthPx })),
+    0.6,
+  );
+  return measured.map(({ dark, ...stroke }) => ({ ...stroke, strength: reference > 0 ? dark / reference : 0 }));
+}
+
+/**
+ * The share of the drawing's darkness below which strokes are beneath it: where the fewest strokes lie between two
+ * clearly different kinds, the darker being the drawing. A low one when there is one kind only.
+ */
+export function findDarknessLimit(strokes: readonly { strength: number; lengthPx: number }[]): number {
+  const mean = (of: typeof strokes) => {
+    const length = of.reduce((sum, { lengthPx }) => sum + lengthPx, 0);
+    return length > 0 ? of.reduce((sum, { strength, lengthPx }) => sum + strength * lengthPx, 0) / length : 0;
+  };
+  let best = { limit: usualLimit, apart: 0 };
+  for (let limit = limits.from; limit <= limits.to; limit += limits.step) {
+    const below = strokes.filter(({ strength }) => strength < limit);
+    const above = strokes.filter(({ strength }) => strength >= limit);
+    if (below.length === 0 || above.length === 0) continue;
+    const [low, high] = [mean(below), mean(above)];
+    if (low > clearlyFainter * high) continue;
+    // The room on both sides of the limit that hardly a stroke lies in.
+    const near = strokes.reduce((sum, { strength, lengthPx }) => {
+      const off = (strength - limit) / 0.08;
+      return sum + lengthPx * Math.exp(-off * off);
+    }, 0);
+    const total = strokes.reduce((sum, { lengthPx }) => sum + lengthPx, 0);
+    const apart = 1 - near / total - 0.3 * Math.abs(limit - Math.sqrt(low * high));
+    if (apart > best.apart) best = { limit, apart };
+  }
+  return Math.round(best.limit * 100) / 100;
+}
+
+/** Tells what each stroke is there for. */
+export function tellStrokes(strokes: readonly Omit<KnownStroke, 'kind'>[], darkerThan: number): KnownStroke[] {
+  return strokes.map((stroke) => ({ ...stroke, kind: kindOf(stroke, darkerThan) }));
+}
+
+function kindOf({ strength, lengthPx, widths, free, closed }: Omit<KnownStroke, 'kind'>, darkerThan: number): StrokeKind {
+  const alone = !closed && free[0] && free[1];
+  if (alone && lengthPx < speckWidths * medianOf(widths)) return 'speck';
+  return strength < darkerThan ? 'faint' : 'drawing';
+}
+
+/** The value that so large a share of the weight lies below. */
+function weighedShare(values: { value: number; weight: number }[], share: number): number {
+  const sorted = [...values].sort((a, b) => a.value - b.value);
+  const total = sorted.reduce((sum, { weight }) => sum + weight, 0);
+  let below = 0;
+  for (const { value, weight } of sorted) {
+    below += weight;
+    if (below >= share * total) return value;
+  }
+  return 0;
+}

@@ -1,0 +1,118 @@
+import { smoothedRun } from '../geometry/index.js';
+import { sampleAt, type Plane } from '../raster/index.js';
+
+/** What is read across a stroke at one place. */
+type Across = { off: number; width: number; darkness: number };
+
+/** A run of places along a stroke, with what was read there. */
+export type Centred = {
+  /** x0, y0 …, pixels. */
+  points: Float64Array;
+  /** Width of the stroke at each place, pixels. */
+  widths: Float64Array;
+  /** How much darker than the paper its middle is at each place, L\*. */
+  darkness: Float64Array;
+};
+
+/** Samples across are this far apart, pixels. */
+const sampleStep = 0.5;
+
+/** Pixels of thinned lines jump aside by up to one: smoothing of the way before reading across it, in pixels. */
+const wayStep = 2.5;
+
+/** Offsets are read from noisy ink: smoothing of them along the stroke, pixels. */
+const offStep = 2;
+
+/**
+ * Moves a run of pixels to the middle of the ink it runs through, and reads the stroke's width and darkness there.
+ *
+ * The middle is that of what is darker than half the darkest across, which is the stroke's own between its two rims
+ * whether its ink is even or not; half the darkest is where the rims of blurred strokes lie.
+ *
+ * @param depth how deep in the ink each pixel lies, for how far to look across
+ */
+export function centreRun(ink: Plane, run: Float64Array, depth: (x: number, y: number) => number, closed: boolean): Centred {
+  const n = run.length / 2;
+  const way = smoothedRun(run, closed, wayStep);
+  const offs = new Float64Array(n);
+  const normals = new Float64Array(2 * n);
+  const widths = new Float64Array(n);
+  const darkness = new Float64Array(n);
+  for (let i = 0; i < n; i++) {
+    const [nx, ny] = normalAt(way, i, closed);
+    normals[2 * i] = nx;
+    normals[2 * i + 1] = ny;
+    const [x, y] = [way[2 * i], way[2 * i + 1]];
+    const read = readAcross(ink, x, y, nx, ny, depth(run[2 * i], run[2 * i + 1]));
+    offs[i] = read.off;
+    widths[i] = read.width;
+    darkness[i] = read.darkness;
+  }
+  const calm = smoothedNumbers(offs, offStep, closed);
+  const points = way.map((value, k) => value + normals[k] * calm[k >> 1]);
+  return {
+    points: smoothedRun(points, closed, 1),
+    widths: smoothedNumbers(widths, 4, closed),
+    darkness: smoothedNumbers(darkness, 4, closed),
+  };
+}
+
+/** Unit normal of a run at one of its points. */
+export function normalAt(points: ArrayLike<number>, i: number, closed: boolean): [number, number] {
+  const n = points.length / 2;
+  const reach = Math.min(3, n - 1);
+  const a = closed ? (i - reach + n) % n : Math.max(0, i - reach);
+  const b = closed ? (i + reach) % n : Math.min(n - 1, i + reach);
+  const dx = points[2 * b] - points[2 * a];
+  const dy = points[2 * b + 1] - points[2 * a + 1];
+  const length = Math.hypot(dx, dy) || 1;
+  return [-dy / length, dx / length];
+}
+
+function readAcross(ink: Plane, x: number, y: number, nx: number, ny: number, depth: number): Across {
+  const reach = Math.ceil((1.6 * depth + 2.5) / sampleStep);
+  const values = new Float64Array(2 * reach + 1);
+  let peak = 0;
+  const nearest = Math.ceil((0.6 * depth + 1) / sampleStep);
+  for (let k = -reach; k <= reach; k++) {
+    const value = sampleAt(ink, x + nx * k * sampleStep, y + ny * k * sampleStep);
+    values[k + reach] = value;
+    if (Math.abs(k) <= nearest && value > peak) peak = value;
+  }
+  let top = reach;
+  for (let k = reach - nearest; k <= reach + nearest; k++) if (values[k] > values[top]) top = k;
+  const rim = peak / 2;
+  let left = top;
+  while (left > 0 && values[left - 1] > rim) left--;
+  let right = top;
+  while (right < 2 * reach && values[right + 1] > rim) right++;
+  const between = (inner: number, outer: number) =>
+    outer < 0 || outer > 2 * reach ? 0 : (values[inner] - rim) / (values[inner] - values[outer] || 1);
+  const from = left - between(left, left - 1);
+  const to = right + between(right, right + 1);
+  return {
+    off: ((from + to) / 2 - reach) * sampleStep,
+    width: (to - from) * sampleStep,
+    darkness: peak,
+  };
+}
+
+/** Smooths numbers along a run with a Gaussian, edges repeated or closed. */
+function smoothedNumbers(values: Float64Array, sigma: number, closed: boolean): Float64Array {
+  const n = values.length;
+  const radius = Math.min(n - 1, Math.ceil(3 * sigma));
+  if (radius < 1) return values;
+  const kernel = Float64Array.from({ length: radius + 1 }, (_, k) => Math.exp((-k * k) / (2 * sigma * sigma)));
+  return Float64Array.from(values, (_, i) => {
+    let sum = 0;
+    let total = 0;
+    for (let k = -radius; k <= radius; k++) {
+      const at = i + k;
+      if (!closed && (at < 0 || at >= n)) continue;
+      const weight = kernel[Math.abs(k)];
+      sum += weight * values[(at + n) % n];
+      total += weight;
+    }
+    return sum / total;
+  });
+}

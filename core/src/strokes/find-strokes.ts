@@ -1,0 +1,90 @@
+import { averaged, gaussianBlur, type Plane } from '../raster/index.js';
+import { measureStrokes, type KnownStroke } from './belongs.js';
+import { StrokeGraph } from './graph.js';
+import { joinEnds } from './join-ends.js';
+import { depthsOf, drawnDarkness, inkMask, paperNoise } from './ink-mask.js';
+import { evenPaper, type Ink } from './paper.js';
+import { withoutSpecks } from './patches.js';
+import { reachTips } from './reach-tips.js';
+import { readSkeleton } from './skeleton.js';
+import { thinned, type Mask } from './thin.js';
+import { strokesThrough } from './through-meetings.js';
+
+/** What was found on a sheet. */
+export type FoundStrokes = { strokes: Omit<KnownStroke, 'kind'>[]; ink: Ink; noise: number };
+
+/** Smoothing of the ink before strokes are looked for, mm: what is finer is grain. The least that is enough is taken. */
+const softnessesMm = [0.16, 0.27, 0.42];
+
+/** Strokes with more holes in them than this share are broken by the paper's tooth, and are looked at less closely. */
+const maxRagged = 0.04;
+
+/** Gaps in a stroke, mm: of which nothing is known, and where something of it is seen. */
+const gapMm = 1;
+const seenGapMm = 4;
+
+/** Whether strokes are ragged is told by those that are this dark, of what is drawn. */
+const drawnShare = 0.4;
+
+/** Ink smoothed so far that strokes hang together. */
+type SoftInk = { plane: Plane; noise: number; mask: Mask; softnessMm: number };
+
+/**
+ * Finds the strokes of a drawing, each once down its middle.
+ *
+ * @param lightness L\* plane of the drawing on its paper
+ */
+export function findStrokes(lightness: Plane, pxPerMm: number): FoundStrokes {
+  const ink = evenPaper(lightness, pxPerMm);
+  const { plane, noise, mask: rough } = wholeStrokes(ink.plane, pxPerMm);
+  const mask = withoutSpecks(rough, Math.max(4, 0.35 * pxPerMm * pxPerMm), 0.2 * pxPerMm * pxPerMm);
+  const depths = depthsOf(mask);
+  const graph = new StrokeGraph(readSkeleton(thinned(mask)), depths);
+  graph.tidy();
+  const strokes = joinEnds(strokesThrough(graph, plane, depths), plane, {
+    gapPx: gapMm * pxPerMm,
+    seenGapPx: seenGapMm * pxPerMm,
+  });
+  return { strokes: measureStrokes(reachTips(strokes, plane, gapMm * pxPerMm)), ink, noise };
+}
+
+/** Smooths the ink no more than is needed for strokes to be whole. */
+function wholeStrokes(ink: Plane, pxPerMm: number): SoftInk {
+  const half = averaged(ink, 2);
+  let close = softened(ink, softnessesMm[0], pxPerMm);
+  for (const softnessMm of softnessesMm.slice(1)) {
+    // Whether there are holes can be told on half the pixels each way.
+    const soft = softened(half, softnessMm, pxPerMm / 2);
+    if (globalThis.process?.env?.['DEB']) console.log(raggedShare(close.mask, soft));
+    if (raggedShare(close.mask, soft) <= maxRagged) break;
+    close = softened(ink, softnessMm, pxPerMm);
+  }
+  return close;
+}
+
+function softened(ink: Plane, softnessMm: number, pxPerMm: number): SoftInk {
+  const plane = gaussianBlur(ink, softnessMm * pxPerMm);
+  const noise = paperNoise(plane);
+  return { plane, noise, mask: inkMask(plane, noise, pxPerMm), softnessMm };
+}
+
+/** The share of the middle of strokes, seen less closely, that is bare where it is looked at closely. */
+function raggedShare(close: Mask, soft: SoftInk): number {
+  const depths = depthsOf(soft.mask);
+  const { width, height, data } = soft.plane;
+  const dark = drawnShare * drawnDarkness(soft.plane, soft.noise);
+  let core = 0;
+  let bare = 0;
+  for (let y = 1; y < height - 1; y++) {
+    for (let x = 1, i = y * width + 1; x < width - 1; x++, i++) {
+      const depth = depths[i];
+      if (depth < 1 || data[i] < dark) continue;
+      // On the crest of the depths: no neighbour lies deeper.
+      if (depths[i - 1] > depth || depths[i + 1] > depth || depths[i - width] > depth || depths[i + width] > depth) continue;
+      core++;
+      const at = 2 * y * close.width + 2 * x;
+      if (!close.data[at] && !close.data[at + 1] && !close.data[at + close.width] && !close.data[at + close.width + 1]) bare++;
+    }
+  }
+  return core === 0 ? 0 : bare / core;
+}

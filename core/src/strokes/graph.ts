@@ -1,0 +1,164 @@
+import type { Skeleton } from './skeleton.js';
+
+/** A stretch of a stroke between two places where strokes end or meet, in pixels. */
+export type Arm = {
+  /** Places along its middle, x0, y0 …, its nodes' places left out. */
+  points: number[];
+  from: number;
+  to: number;
+};
+
+/** A place where strokes end or meet. */
+export type Meeting = {
+  x: number;
+  y: number;
+  /** How far the strokes' ink reaches around it, pixels: within, the middle of a stroke cannot be read. */
+  reach: number;
+  /** How deep the ink is there, pixels. */
+  deepest: number;
+};
+
+/** Strokes as they hang together. Arms taken away are null, so that numbers stay. */
+export class StrokeGraph {
+  readonly arms: (Arm | null)[];
+  readonly meetings: Meeting[];
+
+  constructor(skeleton: Skeleton, depths: Float32Array) {
+    const { width } = skeleton;
+    this.meetings = skeleton.nodes.map(({ x, y, pixels }) => {
+      const deepest = Math.max(...pixels.map((i) => depths[i]));
+      return { x, y, reach: deepest, deepest };
+    });
+    this.arms = skeleton.branches.map(({ pixels, from, to }) => ({
+      points: pixels.flatMap((i) => [(i % width) + 0.5, Math.floor(i / width) + 0.5]),
+      from,
+      to,
+    }));
+  }
+
+  /** The arms that end at each meeting; one that begins and ends there stands twice. */
+  armsByMeeting(): number[][] {
+    const out: number[][] = this.meetings.map(() => []);
+    this.arms.forEach((arm, k) => {
+      if (!arm) return;
+      if (arm.from >= 0) out[arm.from].push(k);
+      if (arm.to >= 0) out[arm.to].push(k);
+    });
+    return out;
+  }
+
+  /** Length of an arm with its nodes, pixels. */
+  lengthOf({ points, from, to }: Arm): number {
+    let length = 0;
+    let before: { x: number; y: number } | null = from >= 0 ? this.meetings[from] : null;
+    for (let i = 0; i < points.length; i += 2) {
+      const here = { x: points[i], y: points[i + 1] };
+      if (before) length += Math.hypot(here.x - before.x, here.y - before.y);
+      before = here;
+    }
+    if (to >= 0 && before) length += Math.hypot(this.meetings[to].x - before.x, this.meetings[to].y - before.y);
+    return length;
+  }
+
+  /** Takes away what thinning leaves at the rims of wide strokes, and draws together what it pulls apart where strokes cross. */
+  tidy(): void {
+    for (let round = 0; round < 4; round++) {
+      const spurs = this.dropSpurs();
+      const drawn = this.drawTogether();
+      this.joinPairs();
+      if (!spurs && !drawn) return;
+    }
+  }
+
+  /** Takes away short arms with a free end that do not come out of the ink of what they grow from. */
+  private dropSpurs(): boolean {
+    const at = this.armsByMeeting();
+    let any = false;
+    this.arms.forEach((arm, k) => {
+      if (!arm || arm.from < 0 || arm.from === arm.to) return;
+      const free = [arm.from, arm.to].filter((node) => at[node].length === 1);
+      if (free.length !== 1) return;
+      const root = arm.from === free[0] ? arm.to : arm.from;
+      if (at[root].length < 3) return;
+      const { reach } = this.meetings[root];
+      if (this.lengthOf(arm) > spurReach * reach + 1.5) return;
+      this.arms[k] = null;
+      at[root] = at[root].filter((other) => other !== k);
+      any = true;
+    });
+    return any;
+  }
+
+  /** Makes one meeting of two that lie within each other's ink: a crossing is thinned to two forks. */
+  private drawTogether(): boolean {
+    const at = this.armsByMeeting();
+    let any = false;
+    this.arms.forEach((arm, k) => {
+      if (!arm || arm.from < 0) return;
+      const [a, b] = [this.meetings[arm.from], this.meetings[arm.to]];
+      const longest = bridgeReach * Math.max(a.deepest, b.deepest) + 1;
+      if (this.lengthOf(arm) > longest) return;
+      if (arm.from !== arm.to && (at[arm.from].length < 3 || at[arm.to].length < 3)) return;
+      this.arms[k] = null;
+      any = true;
+      if (arm.from === arm.to) return;
+      const [kept, gone] = [arm.from, arm.to];
+      this.meetings[kept] = {
+        x: (a.x + b.x) / 2,
+        y: (a.y + b.y) / 2,
+        reach: Math.min(
+          maxGrowth * Math.min(a.deepest, b.deepest),
+          Math.max(a.reach, b.reach, Math.hypot(a.x - b.x, a.y - b.y) / 2 + Math.min(a.reach, b.reach)),
+        ),
+        deepest: Math.max(a.deepest, b.deepest),
+      };
+      for (const other of at[gone]) {
+        const moved = this.arms[other];
+        if (!moved) continue;
+        if (moved.from === gone) moved.from = kept;
+        if (moved.to === gone) moved.to = kept;
+      }
+      at[kept] = [...at[kept], ...at[gone]].filter((other) => other !== k);
+      at[gone] = [];
+    });
+    return any;
+  }
+
+  /** Makes one arm of two that meet alone. */
+  private joinPairs(): void {
+    const at = this.armsByMeeting();
+    at.forEach((own, node) => {
+      if (own.length !== 2 || own[0] === own[1]) return;
+      const [a, b] = own.map((k) => this.arms[k]);
+      if (!a || !b) return;
+      const before = a.to === node ? a : { points: reversed(a.points), from: a.to, to: a.from };
+      const after = b.from === node ? b : { points: reversed(b.points), from: b.to, to: b.from };
+      const { x, y } = this.meetings[node];
+      this.arms[own[0]] = {
+        points: [...before.points, x, y, ...after.points],
+        from: before.from,
+        to: after.to,
+      };
+      this.arms[own[1]] = null;
+      const moved = at[after.to];
+      moved[moved.indexOf(own[1])] = own[0];
+      at[node] = [];
+    });
+  }
+}
+
+/** A spur is no longer than this many times the depth of the ink it grows in. */
+const spurReach = 1.35;
+
+/** A bridge between the two forks of one crossing is no longer than this many times the depth of the ink there. */
+const bridgeReach = 2;
+
+/** Meetings drawn together reach no further than this many times the depth of their ink. */
+const maxGrowth = 2.5;
+
+/** A run of points from its other end. */
+export function reversed(points: readonly number[]): number[] {
+  const out: number[] = [];
+  for (let i = points.length - 2; i >= 0; i -= 2) out.push(points[i], points[i + 1]);
+  return out;
+}

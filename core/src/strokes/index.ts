@@ -1,0 +1,3 @@
+export * from './find-strokes.js';
+export type { Stroke } from './chain.js';
+export * from './belongs.js';

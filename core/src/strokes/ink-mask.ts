@@ -1,0 +1,145 @@
+import type { Plane } from '../raster/index.js';
+import { medianOf, spread, SquaresReader } from './paper.js';
+import type { Mask } from './thin.js';
+
+/** What is drawn is darker than this share of the darkest close by, which is where its rim lies. */
+const rimShare = 0.5;
+
+/** How far "close by" is, mm. */
+const closeByMm = 0.9;
+
+/** What stands out less than this many standard deviations of the bare paper is paper. */
+const noiseSigmas = 3;
+
+/** A patch that nowhere stands out by this many is paper too. */
+const surelySigmas = 5;
+
+/** Nothing fainter is told from paper by eye, L\*. */
+const faintest = 1.2;
+
+/** What is fainter than this share of what is drawn is tooth, a smudge or show-through, however quiet the paper is. */
+const faintestShare = 0.08;
+
+/**
+ * How dark the drawing is, L\*: of what stands out of the paper, the mean with dark counting most.
+ */
+export function drawnDarkness({ data }: Plane, noise: number): number {
+  const floor = Math.max(faintest, noiseSigmas * noise);
+  let square = 0;
+  let cube = 0;
+  for (const value of data) {
+    if (value < floor) continue;
+    square += value * value;
+    cube += value * value * value;
+  }
+  return square > 0 ? cube / square : 0;
+}
+
+/**
+ * Standard deviation of bare paper, L\*: most of a sheet is bare, so that the middle deviation is the paper's.
+ */
+export function paperNoise({ data }: Plane): number {
+  const some = spread(data, 40_000);
+  const middle = medianOf(some);
+  return 1.4826 * medianOf(some.map((value) => Math.abs(value - middle)));
+}
+
+/**
+ * Where something is drawn: what is at least half as dark as the darkest close by and stands out of the paper. Half the
+ * darkness is where the rim of a stroke is, however much it is blurred.
+ *
+ * @param ink how much darker than the paper, L\*
+ * @param noise standard deviation of bare paper in it, L\*
+ */
+export function inkMask(ink: Plane, noise: number, pxPerMm: number): Mask {
+  const { width, height, data } = ink;
+  const side = Math.max(1, Math.round((closeByMm / 2) * pxPerMm));
+  const darkest = softPeaks(ink, side);
+  const drawn = drawnDarkness(ink, noise);
+  const floor = Math.max(faintest, noiseSigmas * noise, faintestShare * drawn);
+  const mask = new Uint8Array(data.length);
+  const closeBy = new SquaresReader(darkest, side, width);
+  for (let y = 0; y < height; y++) {
+    closeBy.goTo(y);
+    for (let x = 0, i = y * width; x < width; x++, i++)
+      if (data[i] >= floor && data[i] > rimShare * closeBy.at(x)) mask[i] = 1;
+  }
+  return seeded({ width, height, data: mask }, ink, Math.max(1.3 * floor, surelySigmas * noise));
+}
+
+/** Keeps the patches that somewhere stand out surely. */
+function seeded(mask: Mask, ink: Plane, surely: number): Mask {
+  const { width, height, data } = mask;
+  const kept = new Uint8Array(data.length);
+  const offsets = [-1, 1, -width, width, -width - 1, -width + 1, width - 1, width + 1];
+  const open: number[] = [];
+  for (let start = 0; start < data.length; start++) {
+    if (!data[start] || kept[start] || ink.data[start] < surely) continue;
+    kept[start] = 1;
+    open.push(start);
+    for (let i = open.pop(); i !== undefined; i = open.pop()) {
+      const x = i % width;
+      for (const offset of offsets) {
+        const j = i + offset;
+        if (j < 0 || j >= data.length || kept[j] || !data[j] || Math.abs((j % width) - x) > 1) continue;
+        kept[j] = 1;
+        open.push(j);
+      }
+    }
+  }
+  return { width, height, data: kept };
+}
+
+/** The darkest around each square of pixels, its neighbours included. */
+function softPeaks({ width, height, data }: Plane, side: number): Plane {
+  const columns = Math.ceil(width / side);
+  const rows = Math.ceil(height / side);
+  const peaks = new Float32Array(columns * rows).fill(-Infinity);
+  for (let y = 0; y < height; y++) {
+    const row = Math.floor(y / side) * columns;
+    for (let column = 0, i = y * width; column < columns; column++) {
+      const end = y * width + Math.min(width, (column + 1) * side);
+      let best = peaks[row + column];
+      for (; i < end; i++) if (data[i] > best) best = data[i];
+      peaks[row + column] = best;
+    }
+  }
+  const out = new Float32Array(peaks.length);
+  for (let row = 0; row < rows; row++) {
+    for (let column = 0; column < columns; column++) {
+      let best = -Infinity;
+      for (let r = Math.max(0, row - 1); r <= Math.min(rows - 1, row + 1); r++)
+        for (let c = Math.max(0, column - 1); c <= Math.min(columns - 1, column + 1); c++)
+          best = Math.max(best, peaks[r * columns + c]);
+      out[row * columns + column] = best;
+    }
+  }
+  return { width: columns, height: rows, data: out };
+}
+
+/** Distance of every pixel of the mask to the nearest outside it, pixels (chamfer 3-4: within 8 %). */
+export function depthsOf({ width, height, data }: Mask): Float32Array {
+  const depth = new Float32Array(data.length);
+  const [side, corner] = [1, 4 / 3];
+  const nearest = (i: number, one: number, row: number) => {
+    let best = depth[i + one] + side;
+    let other = depth[i + row] + side;
+    if (other < best) best = other;
+    other = depth[i + row - 1] + corner;
+    if (other < best) best = other;
+    other = depth[i + row + 1] + corner;
+    return other < best ? other : best;
+  };
+  // The rim of the plane counts as outside.
+  for (let y = 1; y < height - 1; y++)
+    for (let x = 1, i = y * width + 1; x < width - 1; x++, i++) if (data[i]) depth[i] = nearest(i, -1, -width);
+  for (let y = height - 2; y > 0; y--)
+    for (let x = width - 2, i = y * width + x; x > 0; x--, i--) {
+      if (!data[i]) continue;
+      const other = nearest(i, 1, width);
+      if (other < depth[i]) depth[i] = other;
+    }
+  // A pixel at the rim lies half a pixel within it.
+  for (let i = 0; i < depth.length; i++) if (depth[i] > 0) depth[i] -= 0.5;
+  return depth;
+}

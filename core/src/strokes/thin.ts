@@ -1,0 +1,93 @@
+/** Pixels that belong to strokes: 1 where something is drawn. */
+export type Mask = { width: number; height: number; data: Uint8Array };
+
+/** Offsets of a pixel's neighbours, clockwise from the one above, as bits 0 to 7 of a neighbourhood. */
+function neighbourOffsets(width: number): readonly number[] {
+  return [-width, -width + 1, 1, width + 1, width, width - 1, -1, -width - 1];
+}
+
+/** For every neighbourhood: whether the two half-steps of a round may take its pixel away (Zhang & Suen 1984). */
+const [takenFirst, takenSecond] = [0, 1].map((half) =>
+  Uint8Array.from({ length: 256 }, (_, bits) => {
+    const at = (k: number) => (bits >> (k & 7)) & 1;
+    let count = 0;
+    let begins = 0;
+    for (let k = 0; k < 8; k++) {
+      count += at(k);
+      if (at(k) === 0 && at(k + 1) === 1) begins++;
+    }
+    if (count < 2 || count > 6 || begins !== 1) return 0;
+    const [up, right, down, left] = [at(0), at(2), at(4), at(6)];
+    const allowed = half === 0 ? up * right * down === 0 && right * down * left === 0 : up * right * left === 0 && up * down * left === 0;
+    return allowed ? 1 : 0;
+  }),
+);
+
+/** For every neighbourhood: whether its neighbours hang together without the pixel, as steps in eight directions go. */
+const redundant = Uint8Array.from({ length: 256 }, (_, bits) => {
+  const at = (k: number) => (bits >> (k & 7)) & 1;
+  let count = 0;
+  for (let k = 0; k < 8; k++) count += at(k);
+  if (count < 2) return 0;
+  // Parts of the ring of neighbours: side neighbours touch the corner ones beside them and each other round a corner.
+  const part = [0, 1, 2, 3, 4, 5, 6, 7];
+  const join = (a: number, b: number) => {
+    if (!at(a) || !at(b)) return;
+    const [from, to] = [part[b & 7], part[a & 7]];
+    part.forEach((own, k) => {
+      if (own === from) part[k] = to;
+    });
+  };
+  for (let k = 0; k < 8; k++) join(k, k + 1);
+  for (let k = 0; k < 8; k += 2) join(k, k + 2);
+  const parts = new Set(part.filter((_, k) => at(k) === 1));
+  // A pixel in the midst of others holds no hole open, but must not open one.
+  const sides = at(0) + at(2) + at(4) + at(6);
+  return parts.size === 1 && sides < 4 ? 1 : 0;
+});
+
+/**
+ * Thins strokes to lines a pixel wide that run down their middle and hang together as they do.
+ *
+ * Rounds of peeling after Zhang & Suen ("A fast parallel algorithm for thinning digital patterns", 1984) over the
+ * pixels still at a rim, then pixels that only stand in a corner of the line are taken away, so that every pixel of a
+ * line but its ends and meetings has two neighbours.
+ *
+ * @returns the thinned mask; its rim of one pixel is empty
+ */
+export function thinned(mask: Mask): Mask {
+  const { width, height } = mask;
+  const data = mask.data.slice();
+  for (let x = 0; x < width; x++) data[x] = data[(height - 1) * width + x] = 0;
+  for (let y = 0; y < height; y++) data[y * width] = data[y * width + width - 1] = 0;
+  const offsets = neighbourOffsets(width);
+  const bitsAt = (i: number) => {
+    let bits = 0;
+    for (let k = 0; k < 8; k++) bits |= data[i + offsets[k]] << k;
+    return bits;
+  };
+  let rim: number[] = [];
+  for (let i = width; i < data.length - width; i++) if (data[i] && bitsAt(i) !== 255) rim.push(i);
+  const queued = new Uint8Array(data.length);
+  while (rim.length > 0) {
+    const gone: number[] = [];
+    for (const table of [takenFirst, takenSecond]) {
+      const taken = rim.filter((i) => data[i] && table[bitsAt(i)]);
+      for (const i of taken) data[i] = 0;
+      for (const i of taken) gone.push(i);
+    }
+    // What can go next lies beside what went.
+    const next: number[] = [];
+    for (const i of gone)
+      for (let k = 0; k < 8; k++) {
+        const beside = i + offsets[k];
+        if (!data[beside] || queued[beside]) continue;
+        queued[beside] = 1;
+        next.push(beside);
+      }
+    for (const i of next) queued[i] = 0;
+    rim = next;
+  }
+  for (let i = width; i < data.length - width; i++) if (data[i] && redundant[bitsAt(i)]) data[i] = 0;
+  return { width, height, data };
+}

@@ -1,0 +1,4 @@
+export * from './drawn-stroke.js';
+export * from './drawing-scenes.js';
+export * from './render-drawing.js';
+export * from './judge-strokes.js';

@@ -1,0 +1,232 @@
+import KDBush from 'kdbush';
+import type { DrawnStroke, KnownDrawing } from './drawn-stroke.js';
+import type { Lens } from './render-drawing.js';
+
+/** A line found, x0, y0 … in pixels of the picture. */
+export type FoundLine = { points: Float64Array; closed: boolean; widthPx?: number };
+
+/** How well lines found say what was drawn; lengths and distances in mm. */
+export type StrokeJudgement = {
+  /** Share of what was drawn that has exactly one line. */
+  once: number;
+  /** Share of what was found that has another line beside it where one was drawn. */
+  doubled: number;
+  recall: number;
+  precision: number;
+  meanOff: number;
+  p95Off: number;
+  breaksPerMetre: number;
+  junctions: number;
+  /** Share of construction and rubbed-out lines that has a line. */
+  beneath: number;
+  /** Mean relative fault of the widths, where known. */
+  width: number;
+};
+
+const nearMm = 0.5;
+const alike = Math.cos((35 * Math.PI) / 180);
+/** Round a junction lines lie beside each other of needs, mm. */
+const roundJunctionMm = 1.6;
+const junctionMm = 0.7;
+const sampleMm = 0.2;
+
+type Sample = { x: number; y: number; ux: number; uy: number; line: number; at: number };
+
+/** Judges lines found in the picture of a known drawing. */
+export function judgeStrokes(
+  drawing: KnownDrawing,
+  lens: Lens,
+  pxPerMm: number,
+  found: readonly FoundLine[],
+): StrokeJudgement {
+  const place = (stroke: DrawnStroke): FoundLine => ({
+    closed: stroke.closed,
+    points: stroke.points.map((_, i, all) => lens(all[i - (i % 2)]!, all[i - (i % 2) + 1]!)[i % 2]! / pxPerMm),
+  });
+  const wanted = drawing.strokes.filter(({ part }) => part === 'drawing').map(place);
+  const unwanted = drawing.strokes.filter(({ part }) => part === 'construction' || part === 'erased').map(place);
+  const lines = found.map(({ points, closed }) => ({ closed, points: points.map((value) => value / pxPerMm) }));
+  const inside = ({ x, y }: Sample) => x > 1 && y > 1 && x < drawing.widthMm - 1 && y < drawing.heightMm - 1;
+  const [truth, drawn, below] = [wanted, lines, unwanted].map((own) => new Samples(own)) as [Samples, Samples, Samples];
+  const junctions = junctionsOf(wanted);
+  const nearJunction = (s: Sample) => junctions.some(([x, y]) => Math.hypot(x - s.x, y - s.y) < roundJunctionMm);
+
+  let once = 0;
+  let counted = 0;
+  let recalled = 0;
+  let all = 0;
+  let breaks = 0;
+  let lastSeen = { line: -1, seen: false };
+  const offs: number[] = [];
+  for (const s of truth.all) {
+    if (!inside(s)) continue;
+    all++;
+    const near = drawn.alike(s, nearMm);
+    const seen = near.length > 0;
+    recalled += seen ? 1 : 0;
+    if (lastSeen.line === s.line && lastSeen.seen !== seen && !seen) breaks++;
+    lastSeen = { line: s.line, seen };
+    if (seen) offs.push(Math.min(...near.map((n) => Math.abs((n.x - s.x) * s.uy - (n.y - s.y) * s.ux))));
+    if (nearJunction(s)) continue;
+    counted++;
+    if (drawn.runsOf(near) === 1) once++;
+  }
+  let precise = 0;
+  let doubled = 0;
+  let away = 0;
+  let onBeneath = 0;
+  for (const s of drawn.all) {
+    const here = truth.alike(s, nearMm);
+    if (here.length > 0) precise++;
+    else if (below.alike(s, nearMm).length > 0) onBeneath++;
+    if (nearJunction(s)) continue;
+    away++;
+    const beside = drawn.alike(s, 0.9).filter((other) => other.line !== s.line || drawn.apart(other, s) > 4);
+    if (beside.length > 0 && truth.runsOf(truth.alike(s, 1.2)) <= 1)
+ doubled++;
+  }
+  let beneath = 0;
+  for (const s of below.all) if (drawn.alike(s, nearMm).length > 0 && truth.alike(s, 1).length === 0) beneath++;
+  offs.sort((a, b) => a - b);
+  const ends = new Ends(lines, drawn);
+  return {
+    once: once / Math.max(1, counted),
+    doubled: doubled / Math.max(1, away),
+    recall: recalled / Math.max(1, all),
+    precision: precise / Math.max(1, drawn.all.length - onBeneath),
+    meanOff: offs.reduce((sum, off) => sum + off, 0) / Math.max(1, offs.length),
+    p95Off: offs[Math.floor(offs.length * 0.95)] ?? NaN,
+    breaksPerMetre: breaks / Math.max(1e-9, (truth.all.length * sampleMm) / 1000),
+    junctions: junctions.filter(([x, y]) => ends.meetAt(x, y)).length / Math.max(1, junctions.length),
+    beneath: beneath / Math.max(1, below.all.length),
+    width: NaN,
+  };
+}
+
+/** Points along lines in even steps, found by place. */
+class Samples {
+  readonly all: Sample[] = [];
+  readonly lengths: number[] = [];
+  private readonly closed: readonly boolean[];
+  private readonly index: KDBush;
+
+  constructor(lines: readonly FoundLine[]) {
+    this.closed = lines.map(({ closed }) => closed);
+    lines.forEach(({ points, closed }, line) => {
+      let at = 0;
+      let behind = 0;
+      const n = points.length;
+      for (let i = closed ? 0 : 2; i < n; i += 2) {
+        const p = i === 0 ? n - 2 : i - 2;
+        const [ax, ay, bx, by] = [points[p]!, points[p + 1]!, points[i]!, points[i + 1]!];
+        const length = Math.hypot(bx - ax, by - ay);
+        if (length === 0) continue;
+        for (let t = behind; t < length; t += sampleMm) {
+          const [ux, uy] = [(bx - ax) / length, (by - ay) / length];
+          this.all.push({ x: ax + ux * t, y: ay + uy * t, ux, uy, line, at: at + t });
+        }
+        behind = (Math.ceil((length - behind) / sampleMm) * sampleMm + behind) - length;
+        at += length;
+      }
+      this.lengths.push(at);
+    });
+    this.index = new KDBush(Math.max(1, this.all.length));
+    for (const { x, y } of this.all) this.index.add(x, y);
+    if (this.all.length === 0) this.index.add(-1e9, -1e9);
+    this.index.finish();
+  }
+
+  /** How far one sample lies from another along their line, mm. */
+  apart(one: Sample, other: Sample): number {
+    const along = Math.abs(one.at - other.at);
+    return this.closed[one.line] ? Math.min(along, this.lengths[one.line]! - along) : along;
+  }
+
+  /** How many separate runs samples belong to: lines, or parts of one line far from each other along it. */
+  runsOf(samples: readonly Sample[]): number {
+    const runs: Sample[][] = [];
+    for (const s of samples) {
+      const own = runs.filter((run) => run.some((other) => other.line === s.line && this.apart(other, s) <= 2));
+      if (own.length === 0) runs.push([s]);
+      else {
+        own[0]!.push(s);
+        for (const other of own.slice(1)) {
+          own[0]!.push(...other);
+          runs.splice(runs.indexOf(other), 1);
+        }
+      }
+    }
+    return runs.length;
+  }
+
+  within(x: number, y: number, distance: number): Sample[] {
+    return this.index.within(x, y, distance).flatMap((i) => this.all[i] ?? []);
+  }
+
+  alike(s: Sample, distance: number): Sample[] {
+    return this.within(s.x, s.y, distance).filter((n) => Math.abs(n.ux * s.ux + n.uy * s.uy) >= alike);
+  }
+}
+
+/** Where three or more arms of lines meet, mm. */
+export function junctionsOf(lines: readonly FoundLine[]): [number, number][] {
+  const samples = new Samples(lines);
+  const lengths = new Map<number, number>();
+  for (const { line, at } of samples.all) lengths.set(line, Math.max(at, lengths.get(line) ?? 0));
+  const places: [number, number][] = [];
+  for (const s of samples.all) {
+    const others = samples.within(s.x, s.y, 0.25).filter((o) => o.line !== s.line);
+    if (others.length === 0) continue;
+    const arms = new Map<number, number>();
+    for (const o of [s, ...others]) {
+      const isEnd = !lines[o.line]!.closed && (o.at < 0.4 || o.at > lengths.get(o.line)! - 0.4);
+      arms.set(o.line, Math.min(arms.get(o.line) ?? 2, isEnd ? 1 : 2));
+    }
+    const total = [...arms.values()].reduce((sum, count) => sum + count, 0);
+    if (total >= 3 && armsApart(samples, s, [...arms.keys()]) && !places.some(([x, y]) => Math.hypot(x - s.x, y - s.y) < 1.5)) places.push([s.x, s.y]);
+  }
+  return places;
+}
+
+/** Strokes that run into each other at a sharper angle are one ink, and have no one place where they meet. */
+const minApartRad = (25 * Math.PI) / 180;
+
+/** Whether the arms at a place part at clear angles. */
+function armsApart(samples: Samples, { x, y }: Sample, lines: readonly number[]): boolean {
+  const angles: number[] = [];
+  for (const s of samples.within(x, y, 2.6)) {
+    if (!lines.includes(s.line) || Math.hypot(s.x - x, s.y - y) < 2.2) continue;
+    const angle = Math.atan2(s.y - y, s.x - x);
+    const apart = (other: number) => Math.abs(Math.atan2(Math.sin(other - angle), Math.cos(other - angle)));
+    if (!angles.some((other) => apart(other) < 0.1)) angles.push(angle);
+  }
+  return angles.every((angle, i) =>
+    angles.every((other, j) => i === j || Math.abs(Math.atan2(Math.sin(other - angle), Math.cos(other - angle))) > minApartRad),
+  );
+}
+
+/** Where lines found meet. */
+class Ends {
+  private readonly lengths = new Map<number, number>();
+
+  constructor(
+    private readonly lines: readonly FoundLine[],
+    private readonly samples: Samples,
+  ) {
+    for (const { line, at } of samples.all) this.lengths.set(line, Math.max(at, this.lengths.get(line) ?? 0));
+  }
+
+  /** Whether three or more arms meet within reach of a place. */
+  meetAt(x: number, y: number): boolean {
+    const near = this.samples.within(x, y, junctionMm);
+    for (const s of near) {
+      const arms = new Map<number, number>();
+      for (const o of this.samples.within(s.x, s.y, 0.3)) {
+        const isEnd = !this.lines[o.line]!.closed && (o.at < 0.4 || o.at > this.lengths.get(o.line)! - 0.4);
+        arms.set(o.line, Math.min(arms.get(o.line) ?? 2, isEnd ? 1 : 2));
+      }
+      if ([...arms.values()].reduce((sum, count) => sum + count, 0) >= 3) return true;
+    }
+    return false;
+  }
+}

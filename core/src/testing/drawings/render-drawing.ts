@@ -1,0 +1,178 @@
+import type { Picture } from '../../raster/index.js';
+import { gaussian, seeded } from '../seeded.js';
+import type { DrawnStroke, KnownDrawing } from './drawn-stroke.js';
+
+/** What a drawing is drawn with. */
+export const drawingTools = ['pencil', 'pen', 'ball-point', 'brush', 'chalk'] as const;
+export type DrawingTool = (typeof drawingTools)[number];
+
+/** How a known drawing comes to be a picture. */
+export type Rendering = {
+  tool: DrawingTool;
+  /** Lightness of the paper, L\*. */
+  paper: number;
+  /** How much darker the darkest stroke is, L\*; less than nothing for light on dark. */
+  contrast: number;
+  light: 'even' | 'uneven' | 'side';
+  taken: 'scanned' | 'photographed';
+  pxPerMm: number;
+  seed: number;
+};
+
+type ToolLook = {
+  widthMm: number;
+  /** How much the tool's width follows the hand. */
+  swing: number;
+  /** How much the paper's tooth shows in it: 0 ink, 1 broken. */
+  grain: number;
+  /** Softness of its edge, mm. */
+  edgeMm: number;
+};
+const looks: Record<DrawingTool, ToolLook> = {
+  pencil: { widthMm: 0.55, swing: 0.5, grain: 0.55, edgeMm: 0.12 },
+  pen: { widthMm: 0.4, swing: 0.2, grain: 0, edgeMm: 0.05 },
+  'ball-point': { widthMm: 0.35, swing: 0.2, grain: 0.25, edgeMm: 0.08 },
+  brush: { widthMm: 1.6, swing: 2.2, grain: 0.05, edgeMm: 0.08 },
+  chalk: { widthMm: 1.3, swing: 0.6, grain: 0.8, edgeMm: 0.2 },
+};
+
+/** Width of a stroke at one of its points, mm. */
+export function widthAt(stroke: DrawnStroke, tool: DrawingTool, i: number): number {
+  const { widthMm, swing } = looks[tool];
+  const width = typeof stroke.width === 'number' ? stroke.width : stroke.width[i]!;
+  return widthMm * Math.max(0.3, 1 + swing * (width - 1));
+}
+
+/** Carries a place on the sheet to where it lies in the picture, pixels. */
+export type Lens = (x: number, y: number) => [number, number];
+
+/** Renders a known drawing, and says where each place of it came to lie. */
+export function renderDrawing(drawing: KnownDrawing, rendering: Rendering): { picture: Picture; lens: Lens } {
+  const { pxPerMm, paper, contrast, light, taken, seed } = rendering;
+  const width = Math.round(drawing.widthMm * pxPerMm);
+  const height = Math.round(drawing.heightMm * pxPerMm);
+  const random = seeded(seed);
+  const lens = taken === 'photographed' ? cameraLens(width, height, pxPerMm, random) : scannerLens(width, height, pxPerMm, random);
+  const ink = inkOf(drawing, rendering, lens, width, height);
+  const tooth = noise(width, height, 0.12 * pxPerMm, random);
+  const blurred = blur(ink, width, height, (taken === 'photographed' ? 0.14 : 0.06) * pxPerMm);
+  const data = new Uint8ClampedArray(4 * width * height);
+  const [sx, sy] = [random() * width, random() * height];
+  for (let y = 0; y < height; y++) {
+    for (let x = 0; x < width; x++) {
+      const i = y * width + x;
+      let shade = 1;
+      if (light === 'side') shade = 1 - 0.35 * (x / width);
+      else if (light === 'uneven') shade = 1 - 0.3 * Math.exp(-(((x - sx) / width) ** 2 + ((y - sy) / height) ** 2) * 6) - 0.1 * (y / height);
+      const lightness = (paper + 1.2 * tooth[i]! - contrast * blurred[i]!) * shade;
+      const value = 255 * encoded(lightness) + (taken === 'photographed' ? 1.8 : 0.8) * gaussian(random);
+      data.fill(value, 4 * i, 4 * i + 3);
+      data[4 * i + 3] = 255;
+    }
+  }
+  return { picture: { width, height, channels: 4, data }, lens };
+}
+
+/** sRGB 0–1 of a grey of some L\*. */
+function encoded(lightness: number): number {
+  const l = Math.min(100, Math.max(0, lightness));
+  const y = l > 8 ? ((l + 16) / 116) ** 3 : l / 903.3;
+  return y <= 0.0031308 ? 12.92 * y : 1.055 * y ** (1 / 2.4) - 0.055;
+}
+
+/** A sheet laid on a scanner, a little turned. */
+function scannerLens(width: number, height: number, pxPerMm: number, random: () => number): Lens {
+  const turn = (random() - 0.5) * 0.02;
+  const [c, s] = [Math.cos(turn), Math.sin(turn)];
+  return (x, y) => {
+    const [u, v] = [x * pxPerMm - width / 2, y * pxPerMm - height / 2];
+    return [width / 2 + 0.985 * (c * u - s * v), height / 2 + 0.985 * (s * u + c * v)];
+  };
+}
+
+/** A photograph taken by hand: tilted, through a lens that bends straights. */
+function cameraLens(width: number, height: number, pxPerMm: number, random: () => number): Lens {
+  const [tiltX, tiltY] = [(random() - 0.5) * 0.12, (random() - 0.5) * 0.12];
+  const bend = -0.03 * random();
+  const size = Math.max(width, height) / 2;
+  const turned = scannerLens(width, height, pxPerMm, random);
+  return (x, y) => {
+    const [px, py] = turned(x, y);
+    let u = (px - width / 2) / size;
+    let v = (py - height / 2) / size;
+    const w = 1 + tiltX * u + tiltY * v;
+    u /= w;
+    v /= w;
+    const k = 0.93 * (1 + bend * (u * u + v * v));
+    return [width / 2 + k * u * size, height / 2 + k * v * size];
+  };
+}
+
+/** How much of the tool lies on every pixel, 0–1. */
+function inkOf(drawing: KnownDrawing, { tool, pxPerMm, seed }: Rendering, lens: Lens, width: number, height: number): Float32Array {
+  const { grain, edgeMm } = looks[tool];
+  const out = new Float32Array(width * height);
+  const own = new Float32Array(width * height);
+  const grains = noise(width, height, 0.16 * pxPerMm, seeded(seed + 1));
+  const coarse = noise(width, height, 0.5 * pxPerMm, seeded(seed + 2));
+  const edge = edgeMm * pxPerMm + 0.35;
+  for (const stroke of drawing.strokes) {
+    const touched: number[] = [];
+    const { points } = stroke;
+    for (let k = 0; k < points.length; k += 2) {
+      const half = (widthAt(stroke, tool, k / 2) * pxPerMm) / 2;
+      const [cx, cy] = lens(points[k]!, points[k + 1]!);
+      const reach = Math.ceil(half + edge + 1);
+      for (let y = Math.max(0, Math.floor(cy) - reach); y <= Math.min(height - 1, Math.floor(cy) + reach); y++) {
+        for (let x = Math.max(0, Math.floor(cx) - reach); x <= Math.min(width - 1, Math.floor(cx) + reach); x++) {
+          const off = Math.hypot(x + 0.5 - cx, y + 0.5 - cy);
+          const cover = Math.min(1, Math.max(0, (half - off) / edge + 0.5));
+          if (cover <= 0) continue;
+          const i = y * width + x;
+          if (own[i] === 0) touched.push(i);
+          own[i] = Math.max(own[i]!, cover);
+        }
+      }
+    }
+    for (const i of touched) {
+      // Tooth that stands proud takes the tool; what lies deep does not.
+      const proud = 1 - grain * Math.min(1, Math.max(0, 0.5 + 0.6 * grains[i]! + 0.25 * coarse[i]!));
+      const laid = own[i]! * stroke.darkness * proud;
+      own[i] = 0;
+      out[i] = Math.max(out[i]!, 1 - (1 - out[i]!) * (1 - laid * 0.999) > 1 ? 1 : Math.max(out[i]!, laid));
+    }
+  }
+  return out;
+}
+
+/** Noise of unit spread, as coarse as asked. */
+function noise(width: number, height: number, sigmaPx: number, random: () => number): Float32Array {
+  const white = Float32Array.from({ length: width * height }, () => random() - 0.5);
+  const soft = blur(white, width, height, sigmaPx);
+  let square = 0;
+  for (const value of soft) square += value * value;
+  const scale = 1 / Math.sqrt(square / soft.length);
+  return soft.map((value) => value * scale);
+}
+
+/** A Gaussian blur by its sampled kernel, edges repeated. */
+function blur(plane: Float32Array, width: number, height: number, sigmaPx: number): Float32Array {
+  if (sigmaPx < 0.2) return plane;
+  const reach = Math.ceil(3 * sigmaPx);
+  const kernel = Array.from({ length: 2 * reach + 1 }, (_, i) => Math.exp(-((i - reach) ** 2) / (2 * sigmaPx * sigmaPx)));
+  const total = kernel.reduce((sum, value) => sum + value, 0);
+  const pass = (from: Float32Array, along: 'x' | 'y') => {
+    const to = new Float32Array(from.length);
+    for (let y = 0; y < height; y++)
+      for (let x = 0; x < width; x++) {
+        let sum = 0;
+        for (let k = -reach; k <= reach; k++) {
+          const [u, v] = along === 'x' ? [Math.min(width - 1, Math.max(0, x + k)), y] : [x, Math.min(height - 1, Math.max(0, y + k))];
+          sum += kernel[k + reach]! * from[v * width + u]!;
+        }
+        to[y * width + x] = sum / total;
+      }
+    return to;
+  };
+  return pass(pass(plane, 'x'), 'y');
+}
