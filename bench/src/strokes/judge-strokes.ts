@@ -3,7 +3,7 @@ import { parseArgs } from 'node:util';
 import sharp from 'sharp';
 import { lightnessPlane } from '@nobrel/core/colour';
 import { luminanceOfWindow } from '@nobrel/core/raster';
-import { findDarknessLimit, findStrokes, tellStrokes } from '@nobrel/core/strokes';
+import { findDarknessLimit, findStrokes, joinStrokes, tellStrokes } from '@nobrel/core/strokes';
 import {
   drawingScene,
   judgeStrokes,
@@ -38,6 +38,8 @@ const columns: (keyof StrokeJudgement)[] = [
 ];
 console.log(' '.repeat(44), columns.map((name) => name.slice(0, 8).padStart(8)).join(' '));
 const all: StrokeJudgement[] = [];
+const marks = (places: readonly [number, number][], colour: string, r: number) =>
+  places.map(([x, y]) => `<circle cx="${x * pxPerMm}" cy="${y * pxPerMm}" r="${r}" fill="none" stroke="${colour}" stroke-width="2"/>`).join('');
 for (const [i, look] of looks.entries()) {
   const name = `${i} ${look.tool} ${look.contrast ?? base.contrast} on ${look.paper ?? base.paper} ${look.light ?? ''} ${look.taken ?? ''}`;
   if (options.only !== undefined && !options.only.split(',').includes(String(i))) continue;
@@ -56,10 +58,11 @@ for (const [i, look] of looks.entries()) {
   const lightness = { width, height, data: lightnessPlane(luminance.data) };
   const start = performance.now();
   const found = findStrokes(lightness, pxPerMm);
-  const limit = findDarknessLimit(found.strokes);
-  const strokes = tellStrokes(found.strokes, limit).filter(({ kind }) => kind === 'drawing');
+  const joined = joinStrokes(found, pxPerMm);
+  const limit = findDarknessLimit(joined);
+  const strokes = tellStrokes(joined, limit).filter(({ kind }) => kind === 'drawing');
   const took = performance.now() - start;
-  const judged = judgeStrokes(drawing, lens, pxPerMm, strokes);
+  const { judgement: judged, faults } = judgeStrokes(drawing, lens, pxPerMm, strokes);
   all.push(judged);
   console.log(name.padEnd(44), columns.map((key) => judged[key].toFixed(3).padStart(8)).join(' '), `${strokes.length} strokes over ${limit} ${took.toFixed(0)} ms`);
   if (options.pictures !== undefined) {
@@ -69,7 +72,7 @@ for (const [i, look] of looks.entries()) {
       return `<path d="${d}${closed ? 'Z' : ''}" fill="none" stroke="hsl(${(k * 67) % 360} 90% 45%)" stroke-width="1.5"/><circle cx="${points[0]}" cy="${points[1]}" r="3" fill="none" stroke="red"/><circle cx="${points[points.length - 2]}" cy="${points[points.length - 1]}" r="3" fill="none" stroke="red"/>`;
     });
     await sharp(raw.data, { raw: { width, height, channels: 3 } })
-      .composite([{ input: Buffer.from(`<svg xmlns="http://www.w3.org/2000/svg" width="${width}" height="${height}">${paths.join('')}</svg>`) }])
+      .composite([{ input: Buffer.from(`<svg xmlns="http://www.w3.org/2000/svg" width="${width}" height="${height}">${paths.join('')}${marks(faults.missed, 'magenta', 4)}${marks(faults.wrong, 'blue', 4)}${marks(faults.junctions, 'red', 16)}</svg>`) }])
       .png()
       .toFile(`${options.pictures}/${i}.png`);
   }

@@ -52,6 +52,8 @@ const lineSchema = z.looseObject({
   colour: z.number().min(0).optional(),
   /** Width of the thin thing it runs down the middle of, mm. */
   width: z.number().min(0).optional(),
+  /** How dark the stroke of a drawing is, as a share of how dark its strokes are. */
+  strength: z.number().min(0).max(1).optional(),
   /** A contour of which nothing is seen here, though the thing goes on: lost, but known. */
   known: z.boolean().optional(),
   /** Drawn as dots, as the outline of a cast shadow can be. */
@@ -131,6 +133,17 @@ export const mapDocumentSchema = z
     shapes: z.array(shapeSchema),
     lines: z.array(lineSchema),
     settings: z.record(z.string(), z.unknown()),
+    /** What the reference was taken for, and how sure that was when it was told by its tones. */
+    readAs: z
+      .looseObject({
+        kind: z.enum(['photograph', 'drawing']),
+        certainty: z.number().min(0).max(1),
+        /** Of a drawing: lines darker than this share of its darkness were taken. */
+        darkerThan: z.number().optional(),
+        /** Of a drawing: how many fainter lines there are, and how long they are, mm. */
+        faint: z.looseObject({ count: z.number(), lengthMm: z.number() }).optional(),
+      })
+      .optional(),
     /** Corrections that no longer fit, and why. */
     unplaced: z.array(z.looseObject({ id: z.string(), says: z.string() })).optional(),
   })

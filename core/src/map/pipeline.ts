@@ -22,6 +22,7 @@ import {
   type DetailGround,
   type Details,
 } from './details/index.js';
+import { Drawings, mapOfDrawing } from './drawing/index.js';
 import { drawArcs } from './lines/index.js';
 import { contoursAt, type Contours } from './regions/index.js';
 import { lightnessPlane } from '../colour/index.js';
@@ -81,16 +82,19 @@ export class MapMaker {
     follower: new Stage<EdgeFollower>(),
   };
   private found: TonesFound | null = null;
-  /** Key of the full raster last read. */
+  /** The full raster of the picture last mapped: its key, and how it is read. */
   private fullKey = '';
+  private readFull: (() => WorkingRaster) | null = null;
 
   /**
    * @param rasters working rasters, to be shared by a maker of quick looks and one of full maps
    * @param things what was seen in them, to be shared by makers of equally fine maps
+   * @param drawings strokes read, to be shared by all makers
    */
   constructor(
     private readonly rasters = new Stage<WorkingRaster>(),
     readonly things = new Things(),
+    private readonly drawings = new Drawings(),
   ) {}
 
   /**
@@ -107,10 +111,17 @@ export class MapMaker {
 
     yield { stage: 'Reading the picture', share: 0 };
     const fullKey = keyOf(request.pictureKey, window, fullSize);
-    const full = this.rasters.get(fullKey, () => workingRaster(request.picture, window, fullSize));
+    this.fullKey = fullKey;
+    this.readFull = () =>
+      this.rasters.get(fullKey, () => workingRaster(request.picture, window, fullSize));
+    const told = this.drawings.tell(request, stageSettings.telling.parse(settings));
+    if (told.kind === 'drawing') {
+      this.found = null;
+      return yield* mapOfDrawing(request, this.drawings, told);
+    }
+    const full = this.readFull();
     const { coarser = 1 } = request;
     const rasterKey = keyOf(fullKey, coarser);
-    this.fullKey = fullKey;
     const raster = this.stages.reduced.get(rasterKey, () => coarserRaster(full, coarser));
     const { width, height } = raster.luminance;
     const size = { width, height, pxPerMm: raster.pxPerMm };
@@ -171,21 +182,20 @@ export class MapMaker {
       placement,
       { ...settings, crop: window, ...(corrections.length > 0 ? { corrections } : {}) },
     );
-    return finishMap(computed, {
-      settings,
-      corrections,
-      picture: request.wholeAt ?? frame,
-    });
+    return {
+      ...finishMap(computed, { settings, corrections, picture: request.wholeAt ?? frame }),
+      readAs: told,
+    };
   }
 
   /** Another maker that reads the same rasters, for quick looks while this one keeps its stages. */
   forQuickLooks(): MapMaker {
-    return new MapMaker(this.rasters);
+    return new MapMaker(this.rasters, new Things(), this.drawings);
   }
 
   /** Another maker that shares what was seen in the picture, for a second map at another detail. */
   forOtherDetail(): MapMaker {
-    return new MapMaker(this.rasters, this.things);
+    return new MapMaker(this.rasters, this.things, this.drawings);
   }
 
   /** The map in one go. */
@@ -204,7 +214,7 @@ export class MapMaker {
 
   /** Follows edges in the picture last mapped; null before the first. Its pixels lie on the frame's. */
   edgeFollower(): EdgeFollower | null {
-    const raster = this.rasters.peek(this.fullKey);
+    const raster = this.readFull?.();
     if (!raster) return null;
     return this.stages.follower.get(this.fullKey, () => {
       const step = EdgeFollower.stepFor(raster.pxPerMm);

@@ -1,7 +1,7 @@
 import { defaultMapSettings, type MapSettings } from './settings.js';
 
 /** The settings a school has an opinion on; point, surface and time are the painter's own. */
-type Own = 'pencilMm' | 'minutes' | 'limits' | 'local' | 'lightFall' | 'mmPerSecond' | 'secondsPerLift';
+type Own = 'reference' | 'darkerThan' | 'faintStrokes' | 'joinEndsMm' | 'smoothMm' | 'pencilMm' | 'minutes' | 'limits' | 'local' | 'lightFall' | 'mmPerSecond' | 'secondsPerLift';
 type Opinion = Omit<MapSettings, Own>;
 
 /** A way of deciding what to draw that some practitioners hold to. */
@@ -14,6 +14,11 @@ export type School = {
 };
 
 const {
+  reference: _reference,
+  darkerThan: _darker,
+  faintStrokes: _faint,
+  joinEndsMm: _ends,
+  smoothMm: _smooth,
   pencilMm: _point,
   minutes: _time,
   limits: _limits,

@@ -17,6 +17,12 @@ export type CastShadowWay = (typeof castShadowWays)[number];
 export const fadedContourWays = ['dropped', 'dotted', 'kept'] as const;
 export type FadedContourWay = (typeof fadedContourWays)[number];
 
+/** What the reference is taken for. */
+export const referenceKinds = ['auto', 'photograph', 'drawing'] as const;
+
+/** What becomes of the faint lines beneath a drawing: those it was built on, and what rubbing out left. */
+export const faintStrokeWays = ['dropped', 'dotted', 'kept'] as const;
+
 /** The detail a map begins with: every contour that is more likely one than not. */
 export const usualDetail = 0.5;
 

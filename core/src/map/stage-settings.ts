@@ -6,6 +6,8 @@ import { mapSettingsSchema } from './settings.js';
  * it is made from and what it is remembered by cannot differ.
  */
 export const stageSettings = {
+  telling: mapSettingsSchema.pick({ reference: true }),
+  drawing: mapSettingsSchema.pick({ joinEndsMm: true, darkerThan: true }),
   quieted: mapSettingsSchema.pick({ quietMm: true, quietStrength: true }),
   tones: mapSettingsSchema.pick({ lightFall: true, local: true }),
   shapes: mapSettingsSchema.pick({

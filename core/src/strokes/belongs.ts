@@ -6,13 +6,14 @@ import { medianOf } from './paper.js';
 export const strokeKinds = ['drawing', 'faint', 'speck'] as const;
 export type StrokeKind = (typeof strokeKinds)[number];
 
-/** A stroke with what was made of it. */
-export type KnownStroke = Stroke & {
-  kind: StrokeKind;
+/** A stroke with its length, and its darkness beside the drawing's. */
+export type MeasuredStroke = Stroke & {
   /** How dark it is, as a share of how dark the drawing's strokes are. */
   strength: number;
   lengthPx: number;
 };
+
+export type KnownStroke = MeasuredStroke & { kind: StrokeKind };
 
 /** Nothing fainter than this share of the drawing is taken for part of it, when nothing else tells. */
 const usualLimit = 0.15;
@@ -23,11 +24,17 @@ const limits = { from: 0.2, to: 0.7, step: 0.01 };
 /** What is beneath is clearly fainter: its mean is no more than this share of the drawing's. */
 const clearlyFainter = 0.55;
 
+/** What is beneath is at least this share of all line … */
+const minLengthShare = 0.02;
+
+/** … and so little of it lies about the limit: 1 when nothing does. */
+const minApart = 0.8;
+
 /** No stroke of the drawing is shorter, in its own widths, unless it hangs together with others. */
 const speckWidths = 2.5;
 
 /** Strokes with their darkness told as a share of the drawing's: of how dark most of what is drawn is. */
-export function measureStrokes(strokes: readonly Stroke[]): Omit<KnownStroke, 'kind'>[] {
+export function measureStrokes(strokes: readonly Stroke[]): MeasuredStroke[] {
   const measured = strokes.map((stroke) => ({
     ...stroke,
     lengthPx: polylineLength(stroke.points),
@@ -45,23 +52,21 @@ export function measureStrokes(strokes: readonly Stroke[]): Omit<KnownStroke, 'k
  * clearly different kinds, the darker being the drawing. A low one when there is one kind only.
  */
 export function findDarknessLimit(strokes: readonly { strength: number; lengthPx: number }[]): number {
-  const mean = (of: typeof strokes) => {
-    const length = of.reduce((sum, { lengthPx }) => sum + lengthPx, 0);
-    return length > 0 ? of.reduce((sum, { strength, lengthPx }) => sum + strength * lengthPx, 0) / length : 0;
-  };
-  let best = { limit: usualLimit, apart: 0 };
+  const lengthOf = (of: typeof strokes) => of.reduce((sum, { lengthPx }) => sum + lengthPx, 0);
+  const mean = (of: typeof strokes) =>
+    of.reduce((sum, { strength, lengthPx }) => sum + strength * lengthPx, 0) / Math.max(1e-9, lengthOf(of));
+  const total = lengthOf(strokes);
+  let best = { limit: usualLimit, apart: minApart };
   for (let limit = limits.from; limit <= limits.to; limit += limits.step) {
     const below = strokes.filter(({ strength }) => strength < limit);
     const above = strokes.filter(({ strength }) => strength >= limit);
-    if (below.length === 0 || above.length === 0) continue;
     const [low, high] = [mean(below), mean(above)];
-    if (low > clearlyFainter * high) continue;
+    if (lengthOf(below) < minLengthShare * total || low > clearlyFainter * high) continue;
     // The room on both sides of the limit that hardly a stroke lies in.
     const near = strokes.reduce((sum, { strength, lengthPx }) => {
       const off = (strength - limit) / 0.08;
       return sum + lengthPx * Math.exp(-off * off);
     }, 0);
-    const total = strokes.reduce((sum, { lengthPx }) => sum + lengthPx, 0);
     const apart = 1 - near / total - 0.3 * Math.abs(limit - Math.sqrt(low * high));
     if (apart > best.apart) best = { limit, apart };
   }
@@ -69,11 +74,11 @@ export function findDarknessLimit(strokes: readonly { strength: number; lengthPx
 }
 
 /** Tells what each stroke is there for. */
-export function tellStrokes(strokes: readonly Omit<KnownStroke, 'kind'>[], darkerThan: number): KnownStroke[] {
+export function tellStrokes(strokes: readonly MeasuredStroke[], darkerThan: number): KnownStroke[] {
   return strokes.map((stroke) => ({ ...stroke, kind: kindOf(stroke, darkerThan) }));
 }
 
-function kindOf({ strength, lengthPx, widths, free, closed }: Omit<KnownStroke, 'kind'>, darkerThan: number): StrokeKind {
+function kindOf({ strength, lengthPx, widths, free, closed }: MeasuredStroke, darkerThan: number): StrokeKind {
   const alone = !closed && free[0] && free[1];
   if (alone && lengthPx < speckWidths * medianOf(widths)) return 'speck';
   return strength < darkerThan ? 'faint' : 'drawing';

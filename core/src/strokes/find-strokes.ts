@@ -1,17 +1,18 @@
 import { averaged, gaussianBlur, type Plane } from '../raster/index.js';
-import { measureStrokes, type KnownStroke } from './belongs.js';
+import { measureStrokes, type MeasuredStroke } from './belongs.js';
+import type { Stroke } from './chain.js';
 import { StrokeGraph } from './graph.js';
 import { joinEnds } from './join-ends.js';
 import { depthsOf, drawnDarkness, inkMask, paperNoise } from './ink-mask.js';
-import { evenPaper, type Ink } from './paper.js';
+import { evenPaper } from './paper.js';
 import { withoutSpecks } from './patches.js';
 import { reachTips } from './reach-tips.js';
 import { readSkeleton } from './skeleton.js';
 import { thinned, type Mask } from './thin.js';
 import { strokesThrough } from './through-meetings.js';
 
-/** What was found on a sheet. */
-export type FoundStrokes = { strokes: Omit<KnownStroke, 'kind'>[]; ink: Ink; noise: number };
+/** The strokes of a sheet as they hang together, before gaps are closed. */
+export type FoundStrokes = { strokes: Stroke[]; ink: Plane; lightOnDark: boolean };
 
 /** Smoothing of the ink before strokes are looked for, mm: what is finer is grain. The least that is enough is taken. */
 const softnessesMm = [0.16, 0.27, 0.42];
@@ -19,9 +20,8 @@ const softnessesMm = [0.16, 0.27, 0.42];
 /** Strokes with more holes in them than this share are broken by the paper's tooth, and are looked at less closely. */
 const maxRagged = 0.04;
 
-/** Gaps in a stroke, mm: of which nothing is known, and where something of it is seen. */
-const gapMm = 1;
-const seenGapMm = 4;
+/** A gap in which something of the stroke is seen is closed over so many times what was asked. */
+const seenGapShare = 4;
 
 /** Whether strokes are ragged is told by those that are this dark, of what is drawn. */
 const drawnShare = 0.4;
@@ -35,17 +35,27 @@ type SoftInk = { plane: Plane; noise: number; mask: Mask; softnessMm: number };
  * @param lightness L\* plane of the drawing on its paper
  */
 export function findStrokes(lightness: Plane, pxPerMm: number): FoundStrokes {
-  const ink = evenPaper(lightness, pxPerMm);
-  const { plane, noise, mask: rough } = wholeStrokes(ink.plane, pxPerMm);
-  const mask = withoutSpecks(rough, Math.max(4, 0.35 * pxPerMm * pxPerMm), 0.2 * pxPerMm * pxPerMm);
+  const { plane: ink, lightOnDark } = evenPaper(lightness, pxPerMm);
+  const { plane, mask: rough } = wholeStrokes(ink, pxPerMm);
+  const mask = withoutSpecks(rough, Math.max(4, speckMm2 * pxPerMm * pxPerMm), holeMm2 * pxPerMm * pxPerMm);
   const depths = depthsOf(mask);
   const graph = new StrokeGraph(readSkeleton(thinned(mask)), depths);
   graph.tidy();
-  const strokes = joinEnds(strokesThrough(graph, plane, depths), plane, {
-    gapPx: gapMm * pxPerMm,
-    seenGapPx: seenGapMm * pxPerMm,
-  });
-  return { strokes: measureStrokes(reachTips(strokes, plane, gapMm * pxPerMm)), ink, noise };
+  return { strokes: strokesThrough(graph, plane, depths), ink: plane, lightOnDark };
+}
+
+/** A smaller patch of ink is a speck, a smaller hole in it is paper's tooth, mm². */
+const speckMm2 = 0.35;
+const holeMm2 = 0.2;
+
+/**
+ * Closes gaps between strokes that point at each other or at another, and measures them.
+ *
+ * @param gapPx how wide a gap is closed of which nothing is seen, pixels
+ */
+export function joinStrokes({ strokes, ink }: FoundStrokes, gapPx: number): MeasuredStroke[] {
+  const joined = gapPx > 0 ? joinEnds(strokes, ink, { gapPx, seenGapPx: seenGapShare * gapPx }) : strokes;
+  return measureStrokes(reachTips(joined, ink, gapPx));
 }
 
 /** Smooths the ink no more than is needed for strokes to be whole. */
@@ -55,7 +65,6 @@ function wholeStrokes(ink: Plane, pxPerMm: number): SoftInk {
   for (const softnessMm of softnessesMm.slice(1)) {
     // Whether there are holes can be told on half the pixels each way.
     const soft = softened(half, softnessMm, pxPerMm / 2);
-    if (globalThis.process?.env?.['DEB']) console.log(raggedShare(close.mask, soft));
     if (raggedShare(close.mask, soft) <= maxRagged) break;
     close = softened(ink, softnessMm, pxPerMm);
   }

@@ -19,6 +19,9 @@ const closeRad = (65 * Math.PI) / 180;
 /** Something is seen of a stroke in a gap when there is this share of its darkness. */
 const seenShare = 0.3;
 
+/** Ends this much darker than each other, as a logarithm, are of two strokes. */
+const maxUnlike = Math.log(2);
+
 /** The end of a stroke points as so much of it does, pixels. */
 const endPx = 9;
 
@@ -69,6 +72,7 @@ function gapBetween(a: End, b: End, ink: Plane, { gapPx, seenGapPx }: Joining): 
   );
   const close = gap <= 1.2 * width + 1;
   if (aside > (close ? closeRad : alikeRad) || turn > (close ? closeRad : 1.3 * alikeRad)) return null;
+  if (Math.abs(Math.log((a.darkness + 0.1) / (b.darkness + 0.1))) > maxUnlike) return null;
   if (gap > gapPx) {
     if (gap > seenGapPx || !isSeen(a, b, ink)) return null;
   }

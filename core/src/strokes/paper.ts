@@ -7,6 +7,8 @@ export type Ink = {
   /** Lightness of the paper, L\*. */
   paperLightness: number;
   lightOnDark: boolean;
+  /** How much the tone of the paper changes over 6 mm at its most restless tenth, L\*. */
+  restless: number;
 };
 
 /** The paper's tone is read on squares of this side, mm. */
@@ -34,7 +36,8 @@ export function evenPaper(lightness: Plane, pxPerMm: number): Ink {
   const side = Math.max(2, Math.round(squareMm * pxPerMm));
   const [dark, middle, light] = squaresOf(lightness, side, [0.3, 0.5, 0.7]);
   const lightOnDark = isLightOnDark(lightness, middle, side);
-  const paper = paperOf(lightOnDark ? dark : light, lightOnDark, pxPerMm / side);
+  const closed = filledIn(lightOnDark ? dark : light, lightOnDark, pxPerMm / side);
+  const paper = smoothed(closed, pxPerMm / side);
   const paperLightness = medianOf(paper.data);
   const sign = lightOnDark ? -1 : 1;
   const strength = paper.data.map((tone) => {
@@ -53,7 +56,7 @@ export function evenPaper(lightness: Plane, pxPerMm: number): Ink {
   // A square's tone was taken a little to the paper's side of its middle: bare paper is where most of the sheet is.
   const bare = medianOf(spread(ink, 40_000));
   for (let i = 0; i < ink.length; i++) ink[i] -= bare;
-  return { plane: { width, height, data: ink }, paperLightness, lightOnDark };
+  return { plane: { width, height, data: ink }, paperLightness, lightOnDark, restless: restlessnessOf(closed) };
 }
 
 /** Tones of each square: those that shares of its pixels lie below. */
@@ -97,14 +100,30 @@ function isLightOnDark({ width, height, data }: Plane, middle: Plane, side: numb
   return lighter > darker;
 }
 
-/** Fills what is drawn from the paper around it, and smooths. */
-function paperOf(squares: Plane, lightOnDark: boolean, squaresPerMm: number): Plane {
+/** Fills what is drawn from the paper around it. */
+function filledIn(squares: Plane, lightOnDark: boolean, squaresPerMm: number): Plane {
   const reach = Math.max(1, Math.round((widestDrawnMm / 2) * squaresPerMm));
   const first = lightOnDark ? Math.min : Math.max;
   const then = lightOnDark ? Math.max : Math.min;
-  const closed = extremes(extremes(squares, reach, first), reach, then);
-  const smooth = Math.max(1, Math.round((smoothMm / 2) * squaresPerMm));
-  return boxMean(boxMean(closed, smooth), smooth);
+  return extremes(extremes(squares, reach, first), reach, then);
+}
+
+function smoothed(squares: Plane, squaresPerMm: number): Plane {
+  const reach = Math.max(1, Math.round((smoothMm / 2) * squaresPerMm));
+  return boxMean(boxMean(squares, reach), reach);
+}
+
+/** How far apart tones are compared, squares. */
+const apart = 3;
+
+function restlessnessOf({ width, height, data }: Plane): number {
+  const steps: number[] = [];
+  for (let y = 0; y < height; y++)
+    for (let x = 0; x + apart < width; x++) steps.push(Math.abs(data[y * width + x + apart] - data[y * width + x]));
+  for (let y = 0; y + apart < height; y++)
+    for (let x = 0; x < width; x++) steps.push(Math.abs(data[(y + apart) * width + x] - data[y * width + x]));
+  steps.sort((a, b) => a - b);
+  return steps.length === 0 ? 0 : steps[Math.floor(0.9 * steps.length)];
 }
 
 /** The largest or smallest value in a square window around each. */

@@ -1,5 +1,6 @@
 import type { Plane } from '../raster/index.js';
 import { centreRun, type Centred } from './centre.js';
+import { medianOf } from './paper.js';
 import { chained, type Piece, type PieceEnd, type Stroke } from './chain.js';
 import { StrokeGraph, type Arm, type Meeting } from './graph.js';
 
@@ -74,12 +75,12 @@ function clearOf(graph: StrokeGraph, arm: Arm, run: readonly number[], isMeeting
 }
 
 /** Where an arm begins at a meeting, and the direction in which it leaves it. */
-type Heading = { x: number; y: number; ux: number; uy: number; known: boolean };
+type Heading = { x: number; y: number; ux: number; uy: number; known: boolean; darkness: number };
 
 function headingOf(read: Read | null, end: PieceEnd, meeting: { x: number; y: number; reach: number }): Heading {
   const points = read?.points ?? new Float64Array(0);
   const n = points.length / 2;
-  if (n < 3) return { x: meeting.x, y: meeting.y, ux: 0, uy: 0, known: false };
+  if (n < 3) return { x: meeting.x, y: meeting.y, ux: 0, uy: 0, known: false, darkness: 0 };
   const count = Math.min(n, Math.max(headingPx, Math.round(1.5 * meeting.reach)));
   const index = (k: number) => 2 * ((end & 1) === 0 ? k : n - 1 - k);
   // The line through the arm's first stretch, by least squares.
@@ -99,7 +100,8 @@ function headingOf(read: Read | null, end: PieceEnd, meeting: { x: number; y: nu
   let [ux, uy] = [Math.cos(angle), Math.sin(angle)];
   const last = index(count - 1);
   if (ux * (points[last] - points[index(0)]) + uy * (points[last + 1] - points[index(0) + 1]) < 0) [ux, uy] = [-ux, -uy];
-  return { x: mx, y: my, ux, uy, known: true };
+  // Of the whole arm, since a short stretch is as uneven as the hand.
+  return { x: mx, y: my, ux, uy, known: true, darkness: medianOf(read?.darkness ?? []) };
 }
 
 /** Where the lines of a meeting's arms cross, by least squares; its own place where they hardly do, or do so far away. */
@@ -141,6 +143,10 @@ function trimBehind(read: Read | null, end: PieceEnd, meeting: Meeting, { ux, uy
   read.darkness = read.darkness.subarray(from, to);
 }
 
+/** Arms this much darker than each other (as a logarithm) are two strokes; less, and it counts as a turn of so much. */
+const maxUnlike = Math.log(1.9);
+const unlikeRad = 0.35;
+
 /** Pairs of arms that go on in each other, the straightest first. */
 function straightest(headings: readonly Heading[]): [number, number][] {
   const pairs: { a: number; b: number; turn: number }[] = [];
@@ -149,7 +155,8 @@ function straightest(headings: readonly Heading[]): [number, number][] {
       const other = headings[b];
       if (!one.known || !other.known) continue;
       const turn = Math.PI - Math.acos(Math.max(-1, Math.min(1, one.ux * other.ux + one.uy * other.uy)));
-      if (turn < maxTurnRad) pairs.push({ a, b, turn });
+      const unlike = Math.abs(Math.log((one.darkness + 0.1) / (other.darkness + 0.1)));
+      if (turn < maxTurnRad && unlike < maxUnlike) pairs.push({ a, b, turn: turn + unlikeRad * unlike });
     }
   });
   pairs.sort((one, other) => one.turn - other.turn);

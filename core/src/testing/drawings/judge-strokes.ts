@@ -19,9 +19,10 @@ export type StrokeJudgement = {
   junctions: number;
   /** Share of construction and rubbed-out lines that has a line. */
   beneath: number;
-  /** Mean relative fault of the widths, where known. */
-  width: number;
 };
+
+/** Where lines found are wrong, mm. */
+export type StrokeFaults = { missed: [number, number][]; wrong: [number, number][]; junctions: [number, number][] };
 
 const nearMm = 0.5;
 const alike = Math.cos((35 * Math.PI) / 180);
@@ -38,7 +39,7 @@ export function judgeStrokes(
   lens: Lens,
   pxPerMm: number,
   found: readonly FoundLine[],
-): StrokeJudgement {
+): { judgement: StrokeJudgement; faults: StrokeFaults } {
   const place = (stroke: DrawnStroke): FoundLine => ({
     closed: stroke.closed,
     points: stroke.points.map((_, i, all) => lens(all[i - (i % 2)]!, all[i - (i % 2) + 1]!)[i % 2]! / pxPerMm),
@@ -51,6 +52,7 @@ export function judgeStrokes(
   const junctions = junctionsOf(wanted);
   const nearJunction = (s: Sample) => junctions.some(([x, y]) => Math.hypot(x - s.x, y - s.y) < roundJunctionMm);
 
+  const faults: StrokeFaults = { missed: [], wrong: [], junctions: [] };
   let once = 0;
   let counted = 0;
   let recalled = 0;
@@ -63,7 +65,8 @@ export function judgeStrokes(
     all++;
     const near = drawn.alike(s, nearMm);
     const seen = near.length > 0;
-    recalled += seen ? 1 : 0;
+    if (seen) recalled++;
+    else faults.missed.push([s.x, s.y]);
     if (lastSeen.line === s.line && lastSeen.seen !== seen && !seen) breaks++;
     lastSeen = { line: s.line, seen };
     if (seen) offs.push(Math.min(...near.map((n) => Math.abs((n.x - s.x) * s.uy - (n.y - s.y) * s.ux))));
@@ -79,6 +82,7 @@ export function judgeStrokes(
     const here = truth.alike(s, nearMm);
     if (here.length > 0) precise++;
     else if (below.alike(s, nearMm).length > 0) onBeneath++;
+    else faults.wrong.push([s.x, s.y]);
     if (nearJunction(s)) continue;
     away++;
     const beside = drawn.alike(s, 0.9).filter((other) => other.line !== s.line || drawn.apart(other, s) > 4);
@@ -89,7 +93,8 @@ export function judgeStrokes(
   for (const s of below.all) if (drawn.alike(s, nearMm).length > 0 && truth.alike(s, 1).length === 0) beneath++;
   offs.sort((a, b) => a - b);
   const ends = new Ends(lines, drawn);
-  return {
+  faults.junctions = junctions.filter(([x, y]) => !ends.meetAt(x, y));
+  const judgement = {
     once: once / Math.max(1, counted),
     doubled: doubled / Math.max(1, away),
     recall: recalled / Math.max(1, all),
@@ -97,10 +102,10 @@ export function judgeStrokes(
     meanOff: offs.reduce((sum, off) => sum + off, 0) / Math.max(1, offs.length),
     p95Off: offs[Math.floor(offs.length * 0.95)] ?? NaN,
     breaksPerMetre: breaks / Math.max(1e-9, (truth.all.length * sampleMm) / 1000),
-    junctions: junctions.filter(([x, y]) => ends.meetAt(x, y)).length / Math.max(1, junctions.length),
+    junctions: 1 - faults.junctions.length / Math.max(1, junctions.length),
     beneath: beneath / Math.max(1, below.all.length),
-    width: NaN,
   };
+  return { judgement, faults };
 }
 
 /** Points along lines in even steps, found by place. */

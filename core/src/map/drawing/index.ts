@@ -1,0 +1,2 @@
+export * from './drawings.js';
+export * from './map-of-drawing.js';

@@ -1,0 +1,43 @@
+import type { MapDocument } from '../../documents/index.js';
+import type { Rect } from '../../geometry/index.js';
+import type { ToldPicture } from '../../strokes/index.js';
+import type { Correction } from '../corrections/index.js';
+import { finishMap } from '../document/index.js';
+import type { MapSettings } from '../settings.js';
+import type { MapProgress } from '../stage.js';
+import { stageSettings } from '../stage-settings.js';
+import type { Drawings, DrawingSource } from './drawings.js';
+import { mapOfStrokes } from './stroke-lines.js';
+
+type DrawingRequest = DrawingSource & {
+  settings: MapSettings;
+  corrections?: readonly Correction[];
+  wholeAt?: Rect;
+};
+
+/** The map of a drawing: its own strokes, not what might be seen in it. Yields progress between stages. */
+export function* mapOfDrawing(
+  request: DrawingRequest,
+  drawings: Drawings,
+  told: ToldPicture,
+): Generator<MapProgress, MapDocument, undefined> {
+  const { settings, placement, window, corrections = [] } = request;
+  yield { stage: 'Finding the strokes', share: 0.1 };
+  const read = drawings.read(request, stageSettings.drawing.parse(settings));
+  yield { stage: 'Drawing the lines', share: 0.9 };
+  const computed = mapOfStrokes(read, placement, settings, {
+    ...settings,
+    crop: window,
+    ...(corrections.length > 0 ? { corrections } : {}),
+  });
+  const faint = read.strokes.filter(({ kind }) => kind === 'faint');
+  const lengthMm = faint.reduce((sum, { lengthPx }) => sum + lengthPx, 0) / read.raster.pxPerMm;
+  return {
+    ...finishMap(computed, {
+      settings: { ...settings, mode: 'lines' },
+      corrections,
+      picture: request.wholeAt ?? placement.frame,
+    }),
+    readAs: { ...told, darkerThan: read.darkerThan, faint: { count: faint.length, lengthMm } },
+  };
+}
