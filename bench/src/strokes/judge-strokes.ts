@@ -1,81 +1,143 @@
-/** Judges the strokes found in known drawings: tools, papers, light and cameras. */
+/**
+ * Judges the lines that maps take from known drawings, beside general-purpose tracers on the same pixels in the same
+ * run.
+ *
+ * Options: `--only 0,4` judges some of the looks; `--pictures DIR` writes a picture each, with what is missed or wrong;
+ * `--no-yardsticks` judges the maps alone.
+ */
+import { mkdir } from 'node:fs/promises';
 import { parseArgs } from 'node:util';
 import sharp from 'sharp';
-import { lightnessPlane } from '@nobrel/core/colour';
-import { luminanceOfWindow } from '@nobrel/core/raster';
-import { findDarknessLimit, findStrokes, joinStrokes, tellStrokes } from '@nobrel/core/strokes';
+import { isTraced } from '@nobrel/core/documents';
+import { defaultMapSettings } from '@nobrel/core/map';
+import type { Picture } from '@nobrel/core/raster';
 import {
   drawingScene,
   judgeStrokes,
   renderDrawing,
-  type DrawingTool,
-  type Rendering,
+  type DrawnLine,
+  type FoundLine,
+  type StrokeFaults,
   type StrokeJudgement,
 } from '@nobrel/core/testing';
+import { mapOf, yardsticks } from '../judgement/drawings.js';
+import { looks } from './looks.js';
 
-const { values: options } = parseArgs({ options: { only: { type: 'string' }, pictures: { type: 'string' } } });
-const pxPerMm = 6;
+const { values: options } = parseArgs({
+  options: {
+    only: { type: 'string' },
+    pictures: { type: 'string' },
+    'no-yardsticks': { type: 'boolean', default: false },
+  },
+});
+if (options.pictures !== undefined) await mkdir(options.pictures, { recursive: true });
+const { pxPerMm } = looks[0]!;
+const chosen = options.only?.split(',').map(Number);
 
-const base = { pxPerMm, paper: 93, contrast: 60, light: 'even', taken: 'scanned' } as const;
-const looks: (Partial<Rendering> & { tool: DrawingTool })[] = [
-  { tool: 'pencil', contrast: 45 },
-  { tool: 'pencil', contrast: 45, taken: 'photographed', light: 'side' },
-  { tool: 'pencil', contrast: 12 },
-  { tool: 'pencil', contrast: 25, paper: 70, taken: 'photographed', light: 'uneven' },
-  { tool: 'pen' },
-  { tool: 'pen', taken: 'photographed', light: 'uneven' },
-  { tool: 'pen', contrast: 12, paper: 75 },
-  { tool: 'ball-point' },
-  { tool: 'ball-point', contrast: 30, taken: 'photographed', light: 'side' },
-  { tool: 'brush' },
-  { tool: 'brush', taken: 'photographed', light: 'side' },
-  { tool: 'chalk', paper: 15, contrast: -60 },
-  { tool: 'chalk', paper: 15, contrast: -60, taken: 'photographed', light: 'uneven' },
-  { tool: 'chalk', paper: 45, contrast: -30 },
+const columns: readonly (readonly [keyof StrokeJudgement, number])[] = [
+  ['once', 3],
+  ['doubled', 4],
+  ['recall', 3],
+  ['precision', 3],
+  ['meanOff', 3],
+  ['p95Off', 3],
+  ['breaksPerMetre', 1],
+  ['junctions', 3],
+  ['beneath', 3],
+  ['width', 3],
 ];
-const columns: (keyof StrokeJudgement)[] = [
-  'once', 'doubled', 'recall', 'precision', 'meanOff', 'p95Off', 'breaksPerMetre', 'junctions', 'beneath',
-];
-console.log(' '.repeat(44), columns.map((name) => name.slice(0, 8).padStart(8)).join(' '));
-const all: StrokeJudgement[] = [];
-const marks = (places: readonly [number, number][], colour: string, r: number) =>
-  places.map(([x, y]) => `<circle cx="${x * pxPerMm}" cy="${y * pxPerMm}" r="${r}" fill="none" stroke="${colour}" stroke-width="2"/>`).join('');
+type Judged = { judgement: StrokeJudgement; points: number; milliseconds: number };
+const row = (name: string, { judgement, points, milliseconds }: Judged) =>
+  [
+    name.padEnd(46),
+    ...columns.map(([key, digits]) => judgement[key].toFixed(digits).padStart(9)),
+    points.toFixed(0).padStart(9),
+    milliseconds.toFixed(0).padStart(7),
+  ].join('');
+console.log(' '.repeat(46) + [...columns.map(([key]) => key.slice(0, 8)), 'points', 'ms'].map((name) => name.padStart(9)).join(''));
+
+const tracers = options['no-yardsticks']
+  ? []
+  : yardsticks.filter(({ name }) => name.startsWith('potrace, 3') || name.startsWith('imagetracerjs, 4'));
+const all = new Map<string, Judged[]>();
+
 for (const [i, look] of looks.entries()) {
-  const name = `${i} ${look.tool} ${look.contrast ?? base.contrast} on ${look.paper ?? base.paper} ${look.light ?? ''} ${look.taken ?? ''}`;
-  if (options.only !== undefined && !options.only.split(',').includes(String(i))) continue;
+  if (chosen && !chosen.includes(i)) continue;
   const drawing = drawingScene(i % 12, i % 3 === 0);
-  const { picture, lens } = renderDrawing(drawing, { ...base, ...look, seed: 77 + i });
-  const raw = await sharp(
-    await sharp(picture.data, { raw: { width: picture.width, height: picture.height, channels: 4 } })
-      .removeAlpha()
-      .jpeg({ quality: look.taken === 'photographed' ? 85 : 95 })
-      .toBuffer(),
-  )
-    .raw()
-    .toBuffer({ resolveWithObject: true });
-  const { width, height } = raw.info;
-  const luminance = luminanceOfWindow({ width, height, channels: 3, data: raw.data }, { x: 0, y: 0, width, height }, width, height);
-  const lightness = { width, height, data: lightnessPlane(luminance.data) };
-  const start = performance.now();
-  const found = findStrokes(lightness, pxPerMm);
-  const joined = joinStrokes(found, pxPerMm);
-  const limit = findDarknessLimit(joined);
-  const strokes = tellStrokes(joined, limit).filter(({ kind }) => kind === 'drawing');
-  const took = performance.now() - start;
-  const { judgement: judged, faults } = judgeStrokes(drawing, lens, pxPerMm, strokes);
-  all.push(judged);
-  console.log(name.padEnd(44), columns.map((key) => judged[key].toFixed(3).padStart(8)).join(' '), `${strokes.length} strokes over ${limit} ${took.toFixed(0)} ms`);
-  if (options.pictures !== undefined) {
-    const paths = strokes.map(({ points, closed }, k) => {
-      let d = '';
-      for (let p = 0; p < points.length; p += 2) d += `${p === 0 ? 'M' : 'L'}${points[p]!.toFixed(1)} ${points[p + 1]!.toFixed(1)}`;
-      return `<path d="${d}${closed ? 'Z' : ''}" fill="none" stroke="hsl(${(k * 67) % 360} 90% 45%)" stroke-width="1.5"/><circle cx="${points[0]}" cy="${points[1]}" r="3" fill="none" stroke="red"/><circle cx="${points[points.length - 2]}" cy="${points[points.length - 1]}" r="3" fill="none" stroke="red"/>`;
-    });
-    await sharp(raw.data, { raw: { width, height, channels: 3 } })
-      .composite([{ input: Buffer.from(`<svg xmlns="http://www.w3.org/2000/svg" width="${width}" height="${height}">${paths.join('')}${marks(faults.missed, 'magenta', 4)}${marks(faults.wrong, 'blue', 4)}${marks(faults.junctions, 'red', 16)}</svg>`) }])
-      .png()
-      .toFile(`${options.pictures}/${i}.png`);
-  }
+  const rendered = renderDrawing(drawing, { ...look, seed: 77 + i });
+  const picture = await compressed(rendered.picture, look.taken === 'photographed' ? 85 : 95);
+  const judgeAs = async (name: string, draw: () => FoundLine[] | Promise<FoundLine[]>) => {
+    const start = performance.now();
+    const lines = await draw();
+    const milliseconds = performance.now() - start;
+    const { judgement, faults } = judgeStrokes(drawing, rendered.lens, pxPerMm, lines, look.tool);
+    const points = lines.reduce((sum, line) => sum + line.points.length / 2, 0);
+    const judged = { judgement, points, milliseconds };
+    all.set(name, [...(all.get(name) ?? []), judged]);
+    console.log(row(`${i} ${look.tool} ${look.contrast} on ${look.paper} ${look.light} ${name}`, judged));
+    return { lines, faults };
+  };
+  const { lines, faults } = await judgeAs('map', () => linesOfMap(picture));
+  if (options.pictures !== undefined) await writePicture(`${options.pictures}/${i}.png`, picture, lines, faults);
+  for (const { name, draw } of tracers)
+    await judgeAs(name.split(',')[0]!, async () => (await draw(picture)).map(inPixels));
 }
-const mean = (key: keyof StrokeJudgement) => all.reduce((sum, one) => sum + one[key], 0) / all.length;
-console.log('mean'.padEnd(44), columns.map((key) => mean(key).toFixed(3).padStart(8)).join(' '));
+for (const [name, judged] of all) {
+  const mean = (of: (one: Judged) => number) => judged.reduce((sum, one) => sum + of(one), 0) / judged.length;
+  const judgement = Object.fromEntries(columns.map(([key]) => [key, mean((one) => one.judgement[key])]));
+  console.log(
+    row(`mean of ${name}`, {
+      judgement: { ...judged[0]!.judgement, ...judgement },
+      points: mean(({ points }) => points),
+      milliseconds: mean(({ milliseconds }) => milliseconds),
+    }),
+  );
+}
+
+function inPixels({ points, closed }: DrawnLine): FoundLine {
+  return { points: Float64Array.from(points, (value) => value * pxPerMm), closed };
+}
+
+function linesOfMap(picture: Picture): FoundLine[] {
+  return mapOf(picture, { ...defaultMapSettings, reference: 'drawing' })
+    .lines.filter(isTraced)
+    .map(({ points, closed, width }) => ({
+      ...inPixels({ points: points.flat(), closed }),
+      ...(width === undefined ? {} : { widthPx: width * pxPerMm }),
+    }));
+}
+
+/** The picture as a camera or scanner hands it over. */
+async function compressed({ width, height, data }: Picture, quality: number): Promise<Picture> {
+  const jpeg = await sharp(data, { raw: { width, height, channels: 4 } }).removeAlpha().jpeg({ quality }).toBuffer();
+  const { data: rgb } = await sharp(jpeg).raw().toBuffer({ resolveWithObject: true });
+  return { width, height, channels: 3, data: rgb };
+}
+
+async function writePicture(
+  path: string,
+  { width, height, data }: Picture,
+  lines: readonly FoundLine[],
+  faults: StrokeFaults,
+): Promise<void> {
+  const paths = lines.map(({ points, closed }, k) => {
+    const d = Array.from({ length: points.length / 2 }, (_, i) => `${i === 0 ? 'M' : 'L'}${points[2 * i]} ${points[2 * i + 1]}`);
+    return `<path d="${d.join('')}${closed ? 'Z' : ''}" fill="none" stroke="hsl(${(k * 67) % 360} 90% 45%)" stroke-width="1.5"/>`;
+  });
+  const marks = (places: readonly [number, number][], colour: string, r: number) =>
+    places.map(
+      ([x, y]) =>
+        `<circle cx="${x * pxPerMm}" cy="${y * pxPerMm}" r="${r}" fill="none" stroke="${colour}" stroke-width="2"/>`,
+    );
+  const shown = [
+    ...paths,
+    ...marks(faults.missed, 'magenta', 4),
+    ...marks(faults.wrong, 'blue', 4),
+    ...marks(faults.junctions, 'red', 16),
+  ];
+  const svg = `<svg xmlns="http://www.w3.org/2000/svg" width="${width}" height="${height}">${shown.join('')}</svg>`;
+  await sharp(data, { raw: { width, height, channels: 3 } })
+    .composite([{ input: Buffer.from(svg) }])
+    .png()
+    .toFile(path);
+}

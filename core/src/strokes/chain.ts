@@ -6,6 +6,8 @@ export type Stroke = Centred & {
   closed: boolean;
   /** Whether its first and last end meet nothing. */
   free: [boolean, boolean];
+  /** The outline of a filled-in black. */
+  black?: boolean;
 };
 
 /** A piece of a stroke; where nothing was read its width and darkness are NaN. */

@@ -1,10 +1,12 @@
 import { averaged, gaussianBlur, type Plane } from '../raster/index.js';
+import { depthsWithout, takeBlacks } from './blacks.js';
 import { measureStrokes, type MeasuredStroke } from './belongs.js';
 import type { Stroke } from './chain.js';
 import { StrokeGraph } from './graph.js';
 import { joinEnds } from './join-ends.js';
 import { depthsOf, drawnDarkness, inkMask, paperNoise } from './ink-mask.js';
 import { evenPaper } from './paper.js';
+import { measureWidths } from './measure-widths.js';
 import { withoutSpecks } from './patches.js';
 import { reachTips } from './reach-tips.js';
 import { readSkeleton } from './skeleton.js';
@@ -12,7 +14,14 @@ import { thinned, type Mask } from './thin.js';
 import { strokesThrough } from './through-meetings.js';
 
 /** The strokes of a sheet as they hang together, before gaps are closed. */
-export type FoundStrokes = { strokes: Stroke[]; ink: Plane; lightOnDark: boolean };
+export type FoundStrokes = {
+  strokes: Stroke[];
+  /** How much darker than its paper the sheet is, L\*. */
+  ink: Plane;
+  /** The same, smoothed until strokes hang together. */
+  soft: Plane;
+  lightOnDark: boolean;
+};
 
 /** Smoothing of the ink before strokes are looked for, mm: what is finer is grain. The least that is enough is taken. */
 const softnessesMm = [0.16, 0.27, 0.42];
@@ -38,10 +47,12 @@ export function findStrokes(lightness: Plane, pxPerMm: number): FoundStrokes {
   const { plane: ink, lightOnDark } = evenPaper(lightness, pxPerMm);
   const { plane, mask: rough } = wholeStrokes(ink, pxPerMm);
   const mask = withoutSpecks(rough, Math.max(4, speckMm2 * pxPerMm * pxPerMm), holeMm2 * pxPerMm * pxPerMm);
-  const depths = depthsOf(mask);
-  const graph = new StrokeGraph(readSkeleton(thinned(mask)), depths);
+  const allDepths = depthsOf(mask);
+  const blacks = takeBlacks(mask, allDepths, plane, pxPerMm);
+  const depths = depthsWithout(blacks, allDepths);
+  const graph = new StrokeGraph(readSkeleton(thinned(blacks.mask)), depths);
   graph.tidy();
-  return { strokes: strokesThrough(graph, plane, depths), ink: plane, lightOnDark };
+  return { strokes: [...strokesThrough(graph, plane, depths), ...blacks.outlines], ink, soft: plane, lightOnDark };
 }
 
 /** A smaller patch of ink is a speck, a smaller hole in it is paper's tooth, mm². */
@@ -53,9 +64,9 @@ const holeMm2 = 0.2;
  *
  * @param gapPx how wide a gap is closed of which nothing is seen, pixels
  */
-export function joinStrokes({ strokes, ink }: FoundStrokes, gapPx: number): MeasuredStroke[] {
-  const joined = gapPx > 0 ? joinEnds(strokes, ink, { gapPx, seenGapPx: seenGapShare * gapPx }) : strokes;
-  return measureStrokes(reachTips(joined, ink, gapPx));
+export function joinStrokes({ strokes, ink, soft }: FoundStrokes, gapPx: number): MeasuredStroke[] {
+  const joined = gapPx > 0 ? joinEnds(strokes, soft, { gapPx, seenGapPx: seenGapShare * gapPx }) : strokes;
+  return measureStrokes(reachTips(joined, soft, gapPx).map((stroke) => measureWidths(stroke, ink)));
 }
 
 /** Smooths the ink no more than is needed for strokes to be whole. */

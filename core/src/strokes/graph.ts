@@ -16,6 +16,8 @@ export type Meeting = {
   reach: number;
   /** How deep the ink is there, pixels. */
   deepest: number;
+  /** How many forks of the thinned lines it is made of. */
+  places: number;
 };
 
 /** Strokes as they hang together. Arms taken away are null, so that numbers stay. */
@@ -27,7 +29,7 @@ export class StrokeGraph {
     const { width } = skeleton;
     this.meetings = skeleton.nodes.map(({ x, y, pixels }) => {
       const deepest = Math.max(...pixels.map((i) => depths[i]));
-      return { x, y, reach: deepest, deepest };
+      return { x, y, reach: deepest, deepest, places: 1 };
     });
     this.arms = skeleton.branches.map(({ pixels, from, to }) => ({
       points: pixels.flatMap((i) => [(i % width) + 0.5, Math.floor(i / width) + 0.5]),
@@ -99,13 +101,17 @@ export class StrokeGraph {
       const longest = bridgeReach * Math.max(a.deepest, b.deepest) + 1;
       if (this.lengthOf(arm) > longest) return;
       if (arm.from !== arm.to && (at[arm.from].length < 3 || at[arm.to].length < 3)) return;
+      // A net of fine strokes is no one meeting.
+      if (arm.from !== arm.to && a.places + b.places > maxPlaces) return;
       this.arms[k] = null;
       any = true;
       if (arm.from === arm.to) return;
       const [kept, gone] = [arm.from, arm.to];
+      const shareOfB = b.places / (a.places + b.places);
       this.meetings[kept] = {
-        x: (a.x + b.x) / 2,
-        y: (a.y + b.y) / 2,
+        x: a.x + (b.x - a.x) * shareOfB,
+        y: a.y + (b.y - a.y) * shareOfB,
+        places: a.places + b.places,
         reach: Math.min(
           maxGrowth * Math.min(a.deepest, b.deepest),
           Math.max(a.reach, b.reach, Math.hypot(a.x - b.x, a.y - b.y) / 2 + Math.min(a.reach, b.reach)),
@@ -152,6 +158,9 @@ const spurReach = 1.35;
 
 /** A bridge between the two forks of one crossing is no longer than this many times the depth of the ink there. */
 const bridgeReach = 2;
+
+/** The most forks that one meeting of strokes is thinned to: more than six strokes hardly cross in one place. */
+const maxPlaces = 5;
 
 /** Meetings drawn together reach no further than this many times the depth of their ink. */
 const maxGrowth = 2.5;

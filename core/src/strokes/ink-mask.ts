@@ -94,25 +94,39 @@ function seeded(mask: Mask, ink: Plane, surely: number): Mask {
 function softPeaks({ width, height, data }: Plane, side: number): Plane {
   const columns = Math.ceil(width / side);
   const rows = Math.ceil(height / side);
-  const peaks = new Float32Array(columns * rows).fill(-Infinity);
-  for (let y = 0; y < height; y++) {
-    const row = Math.floor(y / side) * columns;
-    for (let column = 0, i = y * width; column < columns; column++) {
-      const end = y * width + Math.min(width, (column + 1) * side);
-      let best = peaks[row + column];
-      for (; i < end; i++) if (data[i] > best) best = data[i];
-      peaks[row + column] = best;
-    }
-  }
-  const out = new Float32Array(peaks.length);
+  const peaks = new Float32Array(columns * rows);
+  const darkest = new Float32Array(width);
   for (let row = 0; row < rows; row++) {
+    darkest.fill(-Infinity);
+    const bottom = Math.min(height, (row + 1) * side);
+    for (let y = row * side; y < bottom; y++) {
+      const start = y * width;
+      for (let x = 0; x < width; x++) {
+        const value = data[start + x];
+        if (value > darkest[x]) darkest[x] = value;
+      }
+    }
     for (let column = 0; column < columns; column++) {
       let best = -Infinity;
-      for (let r = Math.max(0, row - 1); r <= Math.min(rows - 1, row + 1); r++)
-        for (let c = Math.max(0, column - 1); c <= Math.min(columns - 1, column + 1); c++)
-          best = Math.max(best, peaks[r * columns + c]);
-      out[row * columns + column] = best;
+      const right = Math.min(width, (column + 1) * side);
+      for (let x = column * side; x < right; x++) if (darkest[x] > best) best = darkest[x];
+      peaks[row * columns + column] = best;
     }
+  }
+  const across = new Float32Array(peaks.length);
+  const out = new Float32Array(peaks.length);
+  for (let i = 0; i < peaks.length; i++) {
+    const x = i % columns;
+    let best = peaks[i];
+    if (x > 0 && peaks[i - 1] > best) best = peaks[i - 1];
+    if (x < columns - 1 && peaks[i + 1] > best) best = peaks[i + 1];
+    across[i] = best;
+  }
+  for (let i = 0; i < peaks.length; i++) {
+    let best = across[i];
+    if (i >= columns && across[i - columns] > best) best = across[i - columns];
+    if (i + columns < peaks.length && across[i + columns] > best) best = across[i + columns];
+    out[i] = best;
   }
   return { width: columns, height: rows, data: out };
 }

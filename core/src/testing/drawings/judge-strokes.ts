@@ -1,9 +1,14 @@
 import KDBush from 'kdbush';
 import type { DrawnStroke, KnownDrawing } from './drawn-stroke.js';
-import type { Lens } from './render-drawing.js';
+import { widthAt, type DrawingTool, type Lens } from './render-drawing.js';
 
 /** A line found, x0, y0 … in pixels of the picture. */
-export type FoundLine = { points: Float64Array; closed: boolean; widthPx?: number };
+export type FoundLine = {
+  points: Float64Array;
+  closed: boolean;
+  /** Mean width of its stroke, pixels. */
+  widthPx?: number;
+};
 
 /** How well lines found say what was drawn; lengths and distances in mm. */
 export type StrokeJudgement = {
@@ -19,6 +24,8 @@ export type StrokeJudgement = {
   junctions: number;
   /** Share of construction and rubbed-out lines that has a line. */
   beneath: number;
+  /** Mean relative fault of the widths of lines; NaN where none are told. */
+  width: number;
 };
 
 /** Where lines found are wrong, mm. */
@@ -39,14 +46,16 @@ export function judgeStrokes(
   lens: Lens,
   pxPerMm: number,
   found: readonly FoundLine[],
+  tool: DrawingTool,
 ): { judgement: StrokeJudgement; faults: StrokeFaults } {
   const place = (stroke: DrawnStroke): FoundLine => ({
     closed: stroke.closed,
+    widthPx: meanOf(Array.from({ length: stroke.points.length / 2 }, (_, i) => widthAt(stroke, tool, i))) * pxPerMm,
     points: stroke.points.map((_, i, all) => lens(all[i - (i % 2)]!, all[i - (i % 2) + 1]!)[i % 2]! / pxPerMm),
   });
   const wanted = drawing.strokes.filter(({ part }) => part === 'drawing').map(place);
   const unwanted = drawing.strokes.filter(({ part }) => part === 'construction' || part === 'erased').map(place);
-  const lines = found.map(({ points, closed }) => ({ closed, points: points.map((value) => value / pxPerMm) }));
+  const lines = found.map(({ points, ...rest }) => ({ ...rest, points: points.map((value) => value / pxPerMm) }));
   const inside = ({ x, y }: Sample) => x > 1 && y > 1 && x < drawing.widthMm - 1 && y < drawing.heightMm - 1;
   const [truth, drawn, below] = [wanted, lines, unwanted].map((own) => new Samples(own)) as [Samples, Samples, Samples];
   const junctions = junctionsOf(wanted);
@@ -60,6 +69,7 @@ export function judgeStrokes(
   let breaks = 0;
   let lastSeen = { line: -1, seen: false };
   const offs: number[] = [];
+  const widths: number[] = [];
   for (const s of truth.all) {
     if (!inside(s)) continue;
     all++;
@@ -70,6 +80,8 @@ export function judgeStrokes(
     if (lastSeen.line === s.line && lastSeen.seen !== seen && !seen) breaks++;
     lastSeen = { line: s.line, seen };
     if (seen) offs.push(Math.min(...near.map((n) => Math.abs((n.x - s.x) * s.uy - (n.y - s.y) * s.ux))));
+    const [own, other] = [wanted[s.line]?.widthPx, near.length > 0 ? lines[near[0]!.line]?.widthPx : undefined];
+    if (own !== undefined && other !== undefined) widths.push(Math.abs(other / own - 1));
     if (nearJunction(s)) continue;
     counted++;
     if (drawn.runsOf(near) === 1) once++;
@@ -99,14 +111,17 @@ export function judgeStrokes(
     doubled: doubled / Math.max(1, away),
     recall: recalled / Math.max(1, all),
     precision: precise / Math.max(1, drawn.all.length - onBeneath),
-    meanOff: offs.reduce((sum, off) => sum + off, 0) / Math.max(1, offs.length),
+    meanOff: meanOf(offs),
     p95Off: offs[Math.floor(offs.length * 0.95)] ?? NaN,
     breaksPerMetre: breaks / Math.max(1e-9, (truth.all.length * sampleMm) / 1000),
     junctions: 1 - faults.junctions.length / Math.max(1, junctions.length),
     beneath: beneath / Math.max(1, below.all.length),
+    width: meanOf(widths),
   };
   return { judgement, faults };
 }
+
+const meanOf = (values: readonly number[]) => values.reduce((sum, value) => sum + value, 0) / values.length;
 
 /** Points along lines in even steps, found by place. */
 class Samples {

@@ -1,0 +1,152 @@
+import { smoothedRun } from '../geometry/index.js';
+import type { Plane } from '../raster/index.js';
+import type { Stroke } from './chain.js';
+import { depthsOf } from './ink-mask.js';
+import type { Mask } from './thin.js';
+
+/** Ink no deeper than this is a stroke however short, mm. */
+const shallowestMm = 1.2;
+
+/** Ink this many times as deep as strokes are … */
+const deepStrokes = 2;
+
+/** … is a filled-in black when it is no longer than so many times its width; longer, it is a wide stroke. */
+const maxLengths = 3;
+
+/** The staircase of a rim is smoothed over so many of its steps. */
+const rimSteps = 3;
+
+/** Blacks apart from strokes: what is left of the mask, and their outlines. */
+export type Blacks = { mask: Mask; outlines: Stroke[] };
+
+/**
+ * Takes filled-in blacks out of a mask: ink much deeper than the strokes that is about as wide as it is long. Each is
+ * given by its outline, which a hand draws before it fills it.
+ */
+export function takeBlacks(mask: Mask, depths: Float32Array, ink: Plane, pxPerMm: number): Blacks {
+  const { width, height } = mask;
+  const deep = Math.max(shallowestMm * pxPerMm, deepStrokes * wideDepth(depths, width));
+  let any = false;
+  const core = { width, height, data: new Uint8Array(depths.length) };
+  for (let i = 0; i < depths.length; i++)
+    if (depths[i] > deep) {
+      core.data[i] = 1;
+      any = true;
+    }
+  if (!any) return { mask, outlines: [] };
+  const left = { width, height, data: mask.data.slice() };
+  const outlines: Stroke[] = [];
+  const seen = new Uint8Array(depths.length);
+  for (let start = 0; start < depths.length; start++) {
+    if (!core.data[start] || seen[start]) continue;
+    const patch = flood(core.data, width, start, seen);
+    const region = grown(patch, depths, deep, mask);
+    const deepest = patch.reduce((most, i) => Math.max(most, depths[i]), 0);
+    if (region.length > maxLengths * 4 * deepest * deepest) continue;
+    for (const i of region) left.data[i] = 0;
+    const outline = outlineOf(region, width, ink);
+    if (outline) outlines.push(outline);
+  }
+  return { mask: left, outlines };
+}
+
+/** How deep wide strokes are in the middle, pixels: on the crests of the depths, all but the deepest by length. */
+function wideDepth(depths: Float32Array, width: number): number {
+  const counts = new Float64Array(256);
+  for (let i = width; i < depths.length - width; i++) {
+    const depth = depths[i];
+    if (depth <= 0 || depths[i - 1] > depth || depths[i + 1] > depth || depths[i - width] > depth || depths[i + width] > depth) continue;
+    counts[Math.min(255, Math.round(4 * depth))]++;
+  }
+  const total = counts.reduce((sum, count) => sum + count, 0);
+  let below = 0;
+  for (let k = 0; k < counts.length; k++) {
+    below += counts[k];
+    if (below >= 0.85 * total) return k / 4;
+  }
+  return 0;
+}
+
+function flood(data: Uint8Array, width: number, start: number, seen: Uint8Array): number[] {
+  const patch = [start];
+  seen[start] = 1;
+  for (let k = 0; k < patch.length; k++)
+    for (const offset of [-1, 1, -width, width]) {
+      const j = patch[k] + offset;
+      if (j < 0 || j >= data.length || seen[j] || !data[j]) continue;
+      seen[j] = 1;
+      patch.push(j);
+    }
+  return patch;
+}
+
+/** The ink around a deep patch that belongs to it: as far out as the patch was taken in from the rim. */
+function grown(patch: readonly number[], depths: Float32Array, deep: number, { width, data }: Mask): number[] {
+  const region = new Set(patch);
+  let rim = [...patch];
+  // Steps to the side and to the corner in turn go about as far in all directions.
+  for (let step = 0; step < Math.ceil(1.2 * deep); step++) {
+    const offsets = step % 2 === 0 ? [-1, 1, -width, width] : [-1, 1, -width, width, -width - 1, -width + 1, width - 1, width + 1];
+    const next: number[] = [];
+    for (const i of rim)
+      for (const offset of offsets) {
+        const j = i + offset;
+        if (j < 0 || j >= data.length || !data[j] || region.has(j) || depths[j] > depths[i] + 0.01) continue;
+        region.add(j);
+        next.push(j);
+      }
+    rim = next;
+  }
+  return [...region];
+}
+
+/** The outer rim of a region as a closed stroke. */
+function outlineOf(region: readonly number[], width: number, ink: Plane): Stroke | null {
+  const inside = new Set(region);
+  let start = region[0];
+  for (const i of region) if (i < start) start = i;
+  // Along the cracks between pixels, the region on the right: from the top-left corner of its first pixel.
+  let [x, y] = [start % width, Math.floor(start / width)];
+  let heading = 0;
+  const [firstX, firstY] = [x, y];
+  const run: number[] = [];
+  const at = (px: number, py: number) => px >= 0 && px < width && inside.has(py * width + px);
+  const moves = [
+    [1, 0],
+    [0, 1],
+    [-1, 0],
+    [0, -1],
+  ] as const;
+  /** The pixels ahead, to the left and to the right, of a corner and a heading. */
+  const ahead = [
+    [[0, -1], [0, 0]],
+    [[0, 0], [-1, 0]],
+    [[-1, 0], [-1, -1]],
+    [[-1, -1], [0, -1]],
+  ] as const;
+  do {
+    run.push(x, y);
+    x += moves[heading][0];
+    y += moves[heading][1];
+    const [[lx, ly], [rx, ry]] = ahead[heading];
+    if (at(x + lx, y + ly)) heading = (heading + 3) % 4;
+    else if (!at(x + rx, y + ry)) heading = (heading + 1) % 4;
+  } while ((x !== firstX || y !== firstY || heading !== 0) && run.length < 8 * region.length + 16);
+  if (run.length < 16) return null;
+  const points = smoothedRun(Float64Array.from(run), true, rimSteps);
+  const dark = region.reduce((sum, i) => sum + ink.data[i], 0) / region.length;
+  const n = points.length / 2;
+  return {
+    points,
+    widths: new Float64Array(n).fill(1),
+    darkness: new Float64Array(n).fill(dark),
+    closed: true,
+    free: [false, false],
+    black: true,
+  };
+}
+
+/** Depths again where blacks were taken out. */
+export function depthsWithout(blacks: Blacks, depths: Float32Array): Float32Array {
+  return blacks.outlines.length === 0 ? depths : depthsOf(blacks.mask);
+}
