@@ -42,7 +42,13 @@ async function unitTests(...args) {
   const status = await new Promise((resolve) => child.once('close', resolve));
   const count = (word) => Number(new RegExp(`^\\s*(\\d+) ${word}`, 'm').exec(output)?.[1] ?? 0);
   const failed = count('failing');
-  return { passed: count('passing'), failed: status !== 0 && failed === 0 ? 1 : failed };
+  // The output is long: what failed is said once more at its very end.
+  const faults = failed > 0 ? output.slice(output.search(/^\s*\d+ failing/m)).slice(0, 6000) : '';
+  return {
+    faults,
+    passed: count('passing'),
+    failed: status !== 0 && failed === 0 ? 1 : failed,
+  };
 }
 
 /** Runs the interface tests in Chromium and reads their report. */
@@ -69,6 +75,7 @@ if (circles !== 0) console.log('Some files import what they may not, or each oth
 if (unused !== 0) console.log('Something is exported, declared or kept that nobody uses.');
 if (firstPage !== 0) console.log('The first page is heavier than it may be.');
 if (format !== 0) console.log('Some files are not formatted: run npm run format.');
+for (const { faults } of [unit, page]) if (faults) console.log(faults);
 const passed = unit.passed + page.passed + interfaces.passed;
 const checks = [lint, circles, unused, firstPage, format].filter((status) => status !== 0).length;
 const failed = unit.failed + page.failed + interfaces.failed + checks;

@@ -54,7 +54,10 @@ const row = (name: string, { judgement, points, milliseconds }: Judged) =>
     points.toFixed(0).padStart(9),
     milliseconds.toFixed(0).padStart(7),
   ].join('');
-console.log(' '.repeat(46) + [...columns.map(([key]) => key.slice(0, 8)), 'points', 'ms'].map((name) => name.padStart(9)).join(''));
+console.log(
+  ' '.repeat(46) +
+    [...columns.map(([key]) => key.slice(0, 8)), 'points', 'ms'].map((name) => name.padStart(9)).join(''),
+);
 
 const tracers = options['no-yardsticks']
   ? []
@@ -78,7 +81,8 @@ for (const [i, look] of looks.entries()) {
     return { lines, faults };
   };
   const { lines, faults } = await judgeAs('map', () => linesOfMap(picture));
-  if (options.pictures !== undefined) await writePicture(`${options.pictures}/${i}.png`, picture, lines, faults);
+  if (options.pictures !== undefined)
+    await writePicture(`${options.pictures}/${i}.png`, picture, lines, faults);
   for (const { name, draw } of tracers)
     await judgeAs(name.split(',')[0]!, async () => (await draw(picture)).map(inPixels));
 }
@@ -109,7 +113,10 @@ function linesOfMap(picture: Picture): FoundLine[] {
 
 /** The picture as a camera or scanner hands it over. */
 async function compressed({ width, height, data }: Picture, quality: number): Promise<Picture> {
-  const jpeg = await sharp(data, { raw: { width, height, channels: 4 } }).removeAlpha().jpeg({ quality }).toBuffer();
+  const jpeg = await sharp(data, { raw: { width, height, channels: 4 } })
+    .removeAlpha()
+    .jpeg({ quality })
+    .toBuffer();
   const { data: rgb } = await sharp(jpeg).raw().toBuffer({ resolveWithObject: true });
   return { width, height, channels: 3, data: rgb };
 }
@@ -121,7 +128,10 @@ async function writePicture(
   faults: StrokeFaults,
 ): Promise<void> {
   const paths = lines.map(({ points, closed }, k) => {
-    const d = Array.from({ length: points.length / 2 }, (_, i) => `${i === 0 ? 'M' : 'L'}${points[2 * i]} ${points[2 * i + 1]}`);
+    const d = Array.from(
+      { length: points.length / 2 },
+      (_, i) => `${i === 0 ? 'M' : 'L'}${points[2 * i]} ${points[2 * i + 1]}`,
+    );
     return `<path d="${d.join('')}${closed ? 'Z' : ''}" fill="none" stroke="hsl(${(k * 67) % 360} 90% 45%)" stroke-width="1.5"/>`;
   });
   const marks = (places: readonly [number, number][], colour: string, r: number) =>

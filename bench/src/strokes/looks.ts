@@ -2,7 +2,11 @@ import type { DrawingTool, Rendering } from '@nobrel/core/testing';
 
 const plain = { pxPerMm: 6, paper: 93, contrast: 60, light: 'even', taken: 'scanned' } as const;
 
-const of = (tool: DrawingTool, rest: Partial<Rendering> = {}): Omit<Rendering, 'seed'> => ({ ...plain, tool, ...rest });
+const of = (tool: DrawingTool, rest: Partial<Rendering> = {}): Omit<Rendering, 'seed'> => ({
+  ...plain,
+  tool,
+  ...rest,
+});
 
 /** How the known drawings are drawn, lit and taken: five tools on four papers, from strong to hardly seen. */
 export const looks: readonly Omit<Rendering, 'seed'>[] = [

@@ -8,6 +8,7 @@ export * from './notes.js';
 export * from './on-surface.js';
 export * from './corrections/index.js';
 export { MapMaker, type MapRequest, type TonesFound } from './pipeline.js';
+export type { StrokeFound } from './drawing/index.js';
 export type { MapProgress } from './stage.js';
 export { finishMap, shapeNumbers, type Placement } from './document/index.js';
 export { bestSeparation, byHand, lightnessHistogram } from './values/index.js';

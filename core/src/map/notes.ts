@@ -5,6 +5,7 @@ import type { Note } from '../notes/index.js';
 import { beginningSchool, schoolOf, schools } from './schools.js';
 import type { MapBegun } from './suggest-school.js';
 import { formatMinutes } from '../units/index.js';
+import { drawingNotes, toldNote } from './drawing/notes.js';
 
 /** A map that takes longer than this is worth a thought before it is begun, minutes. */
 const longMinutes = 60;
@@ -29,7 +30,8 @@ export function mapNotes(
   const soft = boundaries.filter((line) => line.edge === 'soft');
   const drawable = map.lines.filter(({ kind }) => kind !== 'frame' && kind !== 'guide');
   const left = drawable.filter((line) => line.kept === false);
-  if (boundaries.length === 0) {
+  if (map.readAs?.kind === 'drawing') notes.push(...drawingNotes(map, settings));
+  else if (boundaries.length === 0) {
     notes.push({
       id: 'map-empty',
       weight: 'fix',
@@ -56,8 +58,10 @@ export function mapNotes(
       ],
     });
   }
+  const told = toldNote(map, settings);
+  if (told) notes.push(told);
   const school = schoolOf(settings);
-  if (begun?.because && school?.id === begun.school) {
+  if (map.readAs?.kind !== 'drawing' && begun?.because && school?.id === begun.school) {
     const usual = schools.filter(({ id }) => id === beginningSchool);
     notes.push({
       id: 'map-school',

@@ -22,7 +22,7 @@ import {
   type DetailGround,
   type Details,
 } from './details/index.js';
-import { Drawings, mapOfDrawing } from './drawing/index.js';
+import { Drawings, mapOfDrawing, type StrokeFound } from './drawing/index.js';
 import { drawArcs } from './lines/index.js';
 import { contoursAt, type Contours } from './regions/index.js';
 import { lightnessPlane } from '../colour/index.js';
@@ -112,8 +112,7 @@ export class MapMaker {
     yield { stage: 'Reading the picture', share: 0 };
     const fullKey = keyOf(request.pictureKey, window, fullSize);
     this.fullKey = fullKey;
-    this.readFull = () =>
-      this.rasters.get(fullKey, () => workingRaster(request.picture, window, fullSize));
+    this.readFull = () => this.rasters.get(fullKey, () => workingRaster(request.picture, window, fullSize));
     const told = this.drawings.tell(request, stageSettings.telling.parse(settings));
     if (told.kind === 'drawing') {
       this.found = null;
@@ -210,6 +209,11 @@ export class MapMaker {
   /** The tones of the picture last mapped, or null before the first. */
   tonesFound(): TonesFound | null {
     return this.found;
+  }
+
+  /** Everything found in the drawing last mapped, what was left out too; null before the first. */
+  strokesFound(): StrokeFound[] | null {
+    return this.drawings.lastFound();
   }
 
   /** Follows edges in the picture last mapped; null before the first. Its pixels lie on the frame's. */

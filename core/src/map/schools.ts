@@ -1,7 +1,19 @@
 import { defaultMapSettings, type MapSettings } from './settings.js';
 
 /** The settings a school has an opinion on; point, surface and time are the painter's own. */
-type Own = 'reference' | 'darkerThan' | 'faintStrokes' | 'joinEndsMm' | 'smoothMm' | 'pencilMm' | 'minutes' | 'limits' | 'local' | 'lightFall' | 'mmPerSecond' | 'secondsPerLift';
+type Own =
+  | 'reference'
+  | 'darkerThan'
+  | 'faintStrokes'
+  | 'joinEndsMm'
+  | 'smoothMm'
+  | 'pencilMm'
+  | 'minutes'
+  | 'limits'
+  | 'local'
+  | 'lightFall'
+  | 'mmPerSecond'
+  | 'secondsPerLift';
 type Opinion = Omit<MapSettings, Own>;
 
 /** A way of deciding what to draw that some practitioners hold to. */

@@ -32,7 +32,7 @@ export const mapSettingsSchema = z.object({
     max: 1,
     initial: null,
     unit: 'share',
-    none: 'where they part',
+    none: 'what lies beneath',
     label: 'Take lines darker than',
     help: 'of a drawing, lines darker than this share of its own darkness are taken; where its lines and what is beneath them part, when not given',
     flag: '--darker-than',

@@ -2,7 +2,7 @@ import { polylineLength } from '../geometry/index.js';
 import type { Stroke } from './chain.js';
 import { medianOf } from './paper.js';
 
-/** What a stroke is there for: the drawing itself, what is beneath it (construction, traces of rubbing out), or nothing. */
+/** What a stroke is there for: the drawing itself, what is beneath it (construction, traces of rubbing out), or nothing: a speck, or the edge of the sheet. */
 export const strokeKinds = ['drawing', 'faint', 'speck'] as const;
 export type StrokeKind = (typeof strokeKinds)[number];
 
@@ -11,6 +11,8 @@ export type MeasuredStroke = Stroke & {
   /** How dark it is, as a share of how dark the drawing's strokes are. */
   strength: number;
   lengthPx: number;
+  /** It runs along the rim of the picture: the edge of the sheet. */
+  rim: boolean;
 };
 
 export type KnownStroke = MeasuredStroke & { kind: StrokeKind };
@@ -33,25 +35,36 @@ const minApart = 0.8;
 /** No stroke of the drawing is shorter, in its own widths, unless it hangs together with others. */
 const speckWidths = 2.5;
 
+type Size = { width: number; height: number };
+
 /** Strokes with their darkness told as a share of the drawing's: of how dark most of what is drawn is. */
-export function measureStrokes(strokes: readonly Stroke[]): MeasuredStroke[] {
+export function measureStrokes(strokes: readonly Stroke[], { width, height }: Size): MeasuredStroke[] {
   const measured = strokes.map((stroke) => ({
     ...stroke,
+    rim: runsAlongRim(stroke, width, height),
     lengthPx: polylineLength(stroke.points),
     dark: medianOf(stroke.darkness),
   }));
   const reference = weighedShare(
-    measured.map(({ dark, lengthPx }) => ({ value: dark, weight: dark * lengthPx })),
+    measured
+      .filter(({ rim }) => !rim)
+      .map(({ dark, lengthPx }) => ({ value: dark, weight: dark * lengthPx })),
     0.6,
   );
-  return measured.map(({ dark, ...stroke }) => ({ ...stroke, strength: reference > 0 ? dark / reference : 0 }));
+  return measured.map(({ dark, ...stroke }) => ({
+    ...stroke,
+    strength: reference > 0 ? dark / reference : 0,
+  }));
 }
 
 /**
  * The share of the drawing's darkness below which strokes are beneath it: where the fewest strokes lie between two
  * clearly different kinds, the darker being the drawing. A low one when there is one kind only.
  */
-export function findDarknessLimit(strokes: readonly { strength: number; lengthPx: number }[]): number {
+export function findDarknessLimit(
+  all: readonly Pick<MeasuredStroke, 'strength' | 'lengthPx' | 'rim'>[],
+): number {
+  const strokes = all.filter(({ rim }) => !rim);
   const lengthOf = (of: typeof strokes) => of.reduce((sum, { lengthPx }) => sum + lengthPx, 0);
   const mean = (of: typeof strokes) =>
     of.reduce((sum, { strength, lengthPx }) => sum + strength * lengthPx, 0) / Math.max(1e-9, lengthOf(of));
@@ -73,12 +86,29 @@ export function findDarknessLimit(strokes: readonly { strength: number; lengthPx
   return Math.round(best.limit * 100) / 100;
 }
 
+/** A stroke all of which lies so near the rim of the picture is the edge of the sheet, as a share of the shorter side. */
+const rimShare = 0.008;
+
 /** Tells what each stroke is there for. */
 export function tellStrokes(strokes: readonly MeasuredStroke[], darkerThan: number): KnownStroke[] {
   return strokes.map((stroke) => ({ ...stroke, kind: kindOf(stroke, darkerThan) }));
 }
 
-function kindOf({ strength, lengthPx, widths, free, closed }: MeasuredStroke, darkerThan: number): StrokeKind {
+/** Whether a stroke runs along the rim of a picture, as the edge of a sheet that was cut out of a photograph does. */
+function runsAlongRim({ points }: Pick<Stroke, 'points'>, width: number, height: number): boolean {
+  const near = rimShare * Math.min(width, height) + 2;
+  const along = (from: number, side: number) => {
+    for (let i = from; i < points.length; i += 2) if (Math.abs(points[i] - side) > near) return false;
+    return true;
+  };
+  return along(0, 0) || along(0, width) || along(1, 0) || along(1, height);
+}
+
+function kindOf(
+  { strength, lengthPx, widths, free, closed, rim }: MeasuredStroke,
+  darkerThan: number,
+): StrokeKind {
+  if (rim) return 'speck';
   const alone = !closed && free[0] && free[1];
   if (alone && lengthPx < speckWidths * medianOf(widths)) return 'speck';
   return strength < darkerThan ? 'faint' : 'drawing';

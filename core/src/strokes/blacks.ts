@@ -55,7 +55,14 @@ function wideDepth(depths: Float32Array, width: number): number {
   const counts = new Float64Array(256);
   for (let i = width; i < depths.length - width; i++) {
     const depth = depths[i];
-    if (depth <= 0 || depths[i - 1] > depth || depths[i + 1] > depth || depths[i - width] > depth || depths[i + width] > depth) continue;
+    if (
+      depth <= 0 ||
+      depths[i - 1] > depth ||
+      depths[i + 1] > depth ||
+      depths[i - width] > depth ||
+      depths[i + width] > depth
+    )
+      continue;
     counts[Math.min(255, Math.round(4 * depth))]++;
   }
   const total = counts.reduce((sum, count) => sum + count, 0);
@@ -81,12 +88,20 @@ function flood(data: Uint8Array, width: number, start: number, seen: Uint8Array)
 }
 
 /** The ink around a deep patch that belongs to it: as far out as the patch was taken in from the rim. */
-function grown(patch: readonly number[], depths: Float32Array, deep: number, { width, data }: Mask): number[] {
+function grown(
+  patch: readonly number[],
+  depths: Float32Array,
+  deep: number,
+  { width, data }: Mask,
+): number[] {
   const region = new Set(patch);
   let rim = [...patch];
   // Steps to the side and to the corner in turn go about as far in all directions.
   for (let step = 0; step < Math.ceil(1.2 * deep); step++) {
-    const offsets = step % 2 === 0 ? [-1, 1, -width, width] : [-1, 1, -width, width, -width - 1, -width + 1, width - 1, width + 1];
+    const offsets =
+      step % 2 === 0
+        ? [-1, 1, -width, width]
+        : [-1, 1, -width, width, -width - 1, -width + 1, width - 1, width + 1];
     const next: number[] = [];
     for (const i of rim)
       for (const offset of offsets) {
@@ -119,10 +134,22 @@ function outlineOf(region: readonly number[], width: number, ink: Plane): Stroke
   ] as const;
   /** The pixels ahead, to the left and to the right, of a corner and a heading. */
   const ahead = [
-    [[0, -1], [0, 0]],
-    [[0, 0], [-1, 0]],
-    [[-1, 0], [-1, -1]],
-    [[-1, -1], [0, -1]],
+    [
+      [0, -1],
+      [0, 0],
+    ],
+    [
+      [0, 0],
+      [-1, 0],
+    ],
+    [
+      [-1, 0],
+      [-1, -1],
+    ],
+    [
+      [-1, -1],
+      [0, -1],
+    ],
   ] as const;
   do {
     run.push(x, y);

@@ -31,7 +31,12 @@ const offStep = 2;
  *
  * @param depth how deep in the ink each pixel lies, for how far to look across
  */
-export function centreRun(ink: Plane, run: Float64Array, depth: (x: number, y: number) => number, closed: boolean): Centred {
+export function centreRun(
+  ink: Plane,
+  run: Float64Array,
+  depth: (x: number, y: number) => number,
+  closed: boolean,
+): Centred {
   const n = run.length / 2;
   const way = smoothedRun(run, closed, wayStep);
   const offs = new Float64Array(n);
@@ -102,7 +107,9 @@ function smoothedNumbers(values: Float64Array, sigma: number, closed: boolean): 
   const n = values.length;
   const radius = Math.min(n - 1, Math.ceil(3 * sigma));
   if (radius < 1) return values;
-  const kernel = Float64Array.from({ length: radius + 1 }, (_, k) => Math.exp((-k * k) / (2 * sigma * sigma)));
+  const kernel = Float64Array.from({ length: radius + 1 }, (_, k) =>
+    Math.exp((-k * k) / (2 * sigma * sigma)),
+  );
   return Float64Array.from(values, (_, i) => {
     let sum = 0;
     let total = 0;

@@ -27,7 +27,10 @@ const smoothPoints = 2;
  *
  * @param onward which ends go on in each other, both ways
  */
-export function chained(pieces: readonly (Piece | null)[], onward: ReadonlyMap<PieceEnd, PieceEnd>): Stroke[] {
+export function chained(
+  pieces: readonly (Piece | null)[],
+  onward: ReadonlyMap<PieceEnd, PieceEnd>,
+): Stroke[] {
   const strokes: Stroke[] = [];
   const used = new Set<number>();
   const follow = (start: PieceEnd) => {
@@ -81,7 +84,8 @@ function joined(parts: readonly { piece: Piece; backwards: boolean }[], closed: 
       const length = Math.hypot(x - px, y - py);
       if (length < 0.2) return;
       const steps = Math.floor(length / evenPx);
-      for (let k = 1; k < steps; k++) push(px + ((x - px) * k) / steps, py + ((y - py) * k) / steps, NaN, NaN);
+      for (let k = 1; k < steps; k++)
+        push(px + ((x - px) * k) / steps, py + ((y - py) * k) / steps, NaN, NaN);
     }
     push(x, y, width, dark);
   };

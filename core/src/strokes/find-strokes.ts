@@ -52,7 +52,12 @@ export function findStrokes(lightness: Plane, pxPerMm: number): FoundStrokes {
   const depths = depthsWithout(blacks, allDepths);
   const graph = new StrokeGraph(readSkeleton(thinned(blacks.mask)), depths);
   graph.tidy();
-  return { strokes: [...strokesThrough(graph, plane, depths), ...blacks.outlines], ink, soft: plane, lightOnDark };
+  return {
+    strokes: [...strokesThrough(graph, plane, depths), ...blacks.outlines],
+    ink,
+    soft: plane,
+    lightOnDark,
+  };
 }
 
 /** A smaller patch of ink is a speck, a smaller hole in it is paper's tooth, mm². */
@@ -66,7 +71,10 @@ const holeMm2 = 0.2;
  */
 export function joinStrokes({ strokes, ink, soft }: FoundStrokes, gapPx: number): MeasuredStroke[] {
   const joined = gapPx > 0 ? joinEnds(strokes, soft, { gapPx, seenGapPx: seenGapShare * gapPx }) : strokes;
-  return measureStrokes(reachTips(joined, soft, gapPx).map((stroke) => measureWidths(stroke, ink)));
+  return measureStrokes(
+    reachTips(joined, soft, gapPx).map((stroke) => measureWidths(stroke, ink)),
+    ink,
+  );
 }
 
 /** Smooths the ink no more than is needed for strokes to be whole. */
@@ -100,10 +108,22 @@ function raggedShare(close: Mask, soft: SoftInk): number {
       const depth = depths[i];
       if (depth < 1 || data[i] < dark) continue;
       // On the crest of the depths: no neighbour lies deeper.
-      if (depths[i - 1] > depth || depths[i + 1] > depth || depths[i - width] > depth || depths[i + width] > depth) continue;
+      if (
+        depths[i - 1] > depth ||
+        depths[i + 1] > depth ||
+        depths[i - width] > depth ||
+        depths[i + width] > depth
+      )
+        continue;
       core++;
       const at = 2 * y * close.width + 2 * x;
-      if (!close.data[at] && !close.data[at + 1] && !close.data[at + close.width] && !close.data[at + close.width + 1]) bare++;
+      if (
+        !close.data[at] &&
+        !close.data[at + 1] &&
+        !close.data[at + close.width] &&
+        !close.data[at + close.width + 1]
+      )
+        bare++;
     }
   }
   return core === 0 ? 0 : bare / core;

@@ -58,7 +58,8 @@ export class StrokeGraph {
       if (before) length += Math.hypot(here.x - before.x, here.y - before.y);
       before = here;
     }
-    if (to >= 0 && before) length += Math.hypot(this.meetings[to].x - before.x, this.meetings[to].y - before.y);
+    if (to >= 0 && before)
+      length += Math.hypot(this.meetings[to].x - before.x, this.meetings[to].y - before.y);
     return length;
   }
 

@@ -146,7 +146,8 @@ export function depthsOf({ width, height, data }: Mask): Float32Array {
   };
   // The rim of the plane counts as outside.
   for (let y = 1; y < height - 1; y++)
-    for (let x = 1, i = y * width + 1; x < width - 1; x++, i++) if (data[i]) depth[i] = nearest(i, -1, -width);
+    for (let x = 1, i = y * width + 1; x < width - 1; x++, i++)
+      if (data[i]) depth[i] = nearest(i, -1, -width);
   for (let y = height - 2; y > 0; y--)
     for (let x = width - 2, i = y * width + x; x > 0; x--, i--) {
       if (!data[i]) continue;

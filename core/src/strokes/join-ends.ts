@@ -101,5 +101,13 @@ function endOf({ points, widths, darkness }: Stroke, id: PieceEnd): End {
     width += widths[at(k)] / (count + 1);
     dark += darkness[at(k)] / (count + 1);
   }
-  return { id, x: points[2 * tip], y: points[2 * tip + 1], ux: dx / length, uy: dy / length, width, darkness: dark };
+  return {
+    id,
+    x: points[2 * tip],
+    y: points[2 * tip + 1],
+    ux: dx / length,
+    uy: dy / length,
+    width,
+    darkness: dark,
+  };
 }

@@ -56,14 +56,23 @@ export function evenPaper(lightness: Plane, pxPerMm: number): Ink {
   // A square's tone was taken a little to the paper's side of its middle: bare paper is where most of the sheet is.
   const bare = medianOf(spread(ink, 40_000));
   for (let i = 0; i < ink.length; i++) ink[i] -= bare;
-  return { plane: { width, height, data: ink }, paperLightness, lightOnDark, restless: restlessnessOf(closed) };
+  return {
+    plane: { width, height, data: ink },
+    paperLightness,
+    lightOnDark,
+    restless: restlessnessOf(closed),
+  };
 }
 
 /** Tones of each square: those that shares of its pixels lie below. */
 function squaresOf({ width, height, data }: Plane, side: number, shares: readonly number[]): Plane[] {
   const columns = Math.ceil(width / side);
   const rows = Math.ceil(height / side);
-  const out = shares.map((): Plane => ({ width: columns, height: rows, data: new Float32Array(columns * rows) }));
+  const out = shares.map((): Plane => ({
+    width: columns,
+    height: rows,
+    data: new Float32Array(columns * rows),
+  }));
   // A few pixels say as much as all; sorting is what costs.
   const skip = Math.max(1, Math.floor(side / 4));
   const held = new Float32Array(side * side);
@@ -119,7 +128,8 @@ const apart = 3;
 function restlessnessOf({ width, height, data }: Plane): number {
   const steps: number[] = [];
   for (let y = 0; y < height; y++)
-    for (let x = 0; x + apart < width; x++) steps.push(Math.abs(data[y * width + x + apart] - data[y * width + x]));
+    for (let x = 0; x + apart < width; x++)
+      steps.push(Math.abs(data[y * width + x + apart] - data[y * width + x]));
   for (let y = 0; y + apart < height; y++)
     for (let x = 0; x < width; x++) steps.push(Math.abs(data[(y + apart) * width + x] - data[y * width + x]));
   steps.sort((a, b) => a - b);
@@ -127,20 +137,26 @@ function restlessnessOf({ width, height, data }: Plane): number {
 }
 
 /** The largest or smallest value in a square window around each. */
-function extremes({ width, height, data }: Plane, reach: number, pick: (a: number, b: number) => number): Plane {
+function extremes(
+  { width, height, data }: Plane,
+  reach: number,
+  pick: (a: number, b: number) => number,
+): Plane {
   const across = new Float32Array(data.length);
   const out = new Float32Array(data.length);
   for (let y = 0; y < height; y++) {
     for (let x = 0; x < width; x++) {
       let best = data[y * width + x];
-      for (let k = Math.max(0, x - reach); k <= Math.min(width - 1, x + reach); k++) best = pick(best, data[y * width + k]);
+      for (let k = Math.max(0, x - reach); k <= Math.min(width - 1, x + reach); k++)
+        best = pick(best, data[y * width + k]);
       across[y * width + x] = best;
     }
   }
   for (let y = 0; y < height; y++) {
     for (let x = 0; x < width; x++) {
       let best = across[y * width + x];
-      for (let k = Math.max(0, y - reach); k <= Math.min(height - 1, y + reach); k++) best = pick(best, across[k * width + x]);
+      for (let k = Math.max(0, y - reach); k <= Math.min(height - 1, y + reach); k++)
+        best = pick(best, across[k * width + x]);
       out[y * width + x] = best;
     }
   }

@@ -21,8 +21,13 @@ function turnSmall({ width, height, data }: Mask, kind: 0 | 1, fewest: number): 
   };
   const reach = kind === 1 ? 1 : 0;
   for (let k = 0, above = 0; k < count; k++) {
-    while (above < k && (row[above] < row[k] - 1 || (row[above] === row[k] - 1 && to[above] + reach <= from[k]))) above++;
-    for (let other = above; row[other] === row[k] - 1 && from[other] < to[k] + reach; other++) patch[find(other)] = find(k);
+    while (
+      above < k &&
+      (row[above] < row[k] - 1 || (row[above] === row[k] - 1 && to[above] + reach <= from[k]))
+    )
+      above++;
+    for (let other = above; row[other] === row[k] - 1 && from[other] < to[k] + reach; other++)
+      patch[find(other)] = find(k);
   }
   const size = new Int32Array(count);
   for (let k = 0; k < count; k++) size[find(k)] += to[k] - from[k];
@@ -34,7 +39,7 @@ function runsOf({ width, height, data }: Mask, kind: 0 | 1): Runs {
   const [row, from, to]: number[][] = [[], [], []];
   for (let y = 0; y < height; y++) {
     const start = y * width;
-    for (let x = 0; x < width; ) {
+    for (let x = 0; x < width;) {
       if (data[start + x] !== kind) {
         x++;
         continue;
@@ -46,5 +51,11 @@ function runsOf({ width, height, data }: Mask, kind: 0 | 1): Runs {
     }
   }
   const patch = Int32Array.from(row.keys());
-  return { row: Int32Array.from(row), from: Int32Array.from(from), to: Int32Array.from(to), patch, count: row.length };
+  return {
+    row: Int32Array.from(row),
+    from: Int32Array.from(from),
+    to: Int32Array.from(to),
+    patch,
+    count: row.length,
+  };
 }

@@ -49,7 +49,8 @@ function onwardFrom(
   const width = widths[at(0)];
   const rim = darkness[at(0)] / 2;
   const farthestTip = maxTipWidths * width + 2;
-  const straight = (count: number) => Array.from({ length: count }, (_, k) => [x + (k + 1) * ux, y + (k + 1) * uy]).flat();
+  const straight = (count: number) =>
+    Array.from({ length: count }, (_, k) => [x + (k + 1) * ux, y + (k + 1) * uy]).flat();
   let tip = 0;
   let inInk = true;
   for (let step = 0.5; step <= Math.max(farthestTip, tip + gapPx); step += 0.5) {
@@ -102,7 +103,10 @@ function extended(stroke: Stroke, before: Onward, after: Onward): Stroke {
   const first: number[] = [];
   for (let k = m - 1; k >= 0; k--) first.push(before.points[2 * k], before.points[2 * k + 1]);
   const padded = (values: Float64Array) =>
-    Float64Array.from({ length: m + n + after.points.length / 2 }, (_, i) => values[Math.min(n - 1, Math.max(0, i - m))]);
+    Float64Array.from(
+      { length: m + n + after.points.length / 2 },
+      (_, i) => values[Math.min(n - 1, Math.max(0, i - m))],
+    );
   return {
     ...stroke,
     points: Float64Array.from([...first, ...stroke.points, ...after.points]),

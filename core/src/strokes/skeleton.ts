@@ -67,7 +67,9 @@ export function readSkeleton({ width, data }: Mask): Skeleton {
           pixels.push(at);
           const onward = neighbours(at).filter((j) => j !== before);
           // A step straight on before one into the node it came from, which it may still touch.
-          const next = onward.find((j) => !nodeOf.has(j) && !walked[j]) ?? onward.find((j) => nodeOf.has(j) && (pixels.length > 1 || nodeOf.get(j) !== from));
+          const next =
+            onward.find((j) => !nodeOf.has(j) && !walked[j]) ??
+            onward.find((j) => nodeOf.has(j) && (pixels.length > 1 || nodeOf.get(j) !== from));
           if (next === undefined) break;
           const end = nodeOf.get(next);
           if (end !== undefined) {

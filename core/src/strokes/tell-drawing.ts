@@ -3,7 +3,10 @@ import { depthsOf, drawnDarkness, paperNoise } from './ink-mask.js';
 import { evenPaper } from './paper.js';
 
 /** What a picture is, as far as its tones tell. */
-export type ToldPicture = { kind: 'drawing' | 'photograph'; /** How sure that is, 0.5–1. */ certainty: number };
+export type ToldPicture = {
+  kind: 'drawing' | 'photograph';
+  /** How sure that is, 0.5–1. */ certainty: number;
+};
 
 /** What is read off a picture to tell a drawing from a photograph. */
 export type DrawingSigns = {
@@ -46,7 +49,12 @@ export function readSigns(lightness: Plane, pxPerMm: number): DrawingSigns {
     ink++;
     if (depths[i] > deep / 2) wide++;
   }
-  return { bare: bare / data.length, thin: ink === 0 ? 0 : 1 - wide / ink, other: other / data.length, restless };
+  return {
+    bare: bare / data.length,
+    thin: ink === 0 ? 0 : 1 - wide / ink,
+    other: other / data.length,
+    restless,
+  };
 }
 
 /** How much each sign says, and from where on: fitted by eye to drawings with five tools and photographs of all kinds. */
@@ -64,5 +72,7 @@ export function tellDrawing(lightness: Plane, pxPerMm: number): ToldPicture {
     return total + weight * (signs[sign] - from);
   }, 0);
   const drawing = 1 / (1 + Math.exp(-sureness * (sum - drawingFrom)));
-  return drawing >= 0.5 ? { kind: 'drawing', certainty: drawing } : { kind: 'photograph', certainty: 1 - drawing };
+  return drawing >= 0.5
+    ? { kind: 'drawing', certainty: drawing }
+    : { kind: 'photograph', certainty: 1 - drawing };
 }

@@ -18,7 +18,10 @@ const [takenFirst, takenSecond] = [0, 1].map((half) =>
     }
     if (count < 2 || count > 6 || begins !== 1) return 0;
     const [up, right, down, left] = [at(0), at(2), at(4), at(6)];
-    const allowed = half === 0 ? up * right * down === 0 && right * down * left === 0 : up * right * left === 0 && up * down * left === 0;
+    const allowed =
+      half === 0
+        ? up * right * down === 0 && right * down * left === 0
+        : up * right * left === 0 && up * down * left === 0;
     return allowed ? 1 : 0;
   }),
 );

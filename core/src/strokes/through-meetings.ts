@@ -2,7 +2,8 @@ import type { Plane } from '../raster/index.js';
 import { centreRun, type Centred } from './centre.js';
 import { medianOf } from './paper.js';
 import { chained, type Piece, type PieceEnd, type Stroke } from './chain.js';
-import { StrokeGraph, type Arm, type Meeting } from './graph.js';
+import type { StrokeGraph } from './graph.js';
+import { type Arm, type Meeting } from './graph.js';
 
 /** Two arms are one stroke carried through a meeting when it turns less than this there. */
 const maxTurnRad = (38 * Math.PI) / 180;
@@ -43,7 +44,13 @@ export function strokesThrough(graph: StrokeGraph, ink: Plane, depths: Float32Ar
   );
 }
 
-function readArm(graph: StrokeGraph, arm: Arm, at: readonly number[][], ink: Plane, depths: Float32Array): Read {
+function readArm(
+  graph: StrokeGraph,
+  arm: Arm,
+  at: readonly number[][],
+  ink: Plane,
+  depths: Float32Array,
+): Read {
   const closed = arm.from < 0;
   const { width } = ink;
   const depth = (x: number, y: number) => depths[Math.floor(y) * width + Math.floor(x)];
@@ -52,12 +59,18 @@ function readArm(graph: StrokeGraph, arm: Arm, at: readonly number[][], ink: Pla
   if (!closed && !isMeeting(arm.from)) run.unshift(graph.meetings[arm.from].x, graph.meetings[arm.from].y);
   if (!closed && !isMeeting(arm.to)) run.push(graph.meetings[arm.to].x, graph.meetings[arm.to].y);
   const kept = clearOf(graph, arm, run, isMeeting);
-  if (kept.length < 4) return { arm, points: new Float64Array(0), widths: new Float64Array(0), darkness: new Float64Array(0) };
+  if (kept.length < 4)
+    return { arm, points: new Float64Array(0), widths: new Float64Array(0), darkness: new Float64Array(0) };
   return { arm, ...centreRun(ink, Float64Array.from(kept), depth, closed) };
 }
 
 /** The part of an arm's run that lies outside the ink of the meetings at its ends, where it has one. */
-function clearOf(graph: StrokeGraph, arm: Arm, run: readonly number[], isMeeting: (node: number) => boolean): number[] {
+function clearOf(
+  graph: StrokeGraph,
+  arm: Arm,
+  run: readonly number[],
+  isMeeting: (node: number) => boolean,
+): number[] {
   const outside = (node: number, share: number) => (x: number, y: number) => {
     if (!isMeeting(node)) return true;
     const { x: cx, y: cy, reach } = graph.meetings[node];
@@ -77,7 +90,11 @@ function clearOf(graph: StrokeGraph, arm: Arm, run: readonly number[], isMeeting
 /** Where an arm begins at a meeting, and the direction in which it leaves it. */
 type Heading = { x: number; y: number; ux: number; uy: number; known: boolean; darkness: number };
 
-function headingOf(read: Read | null, end: PieceEnd, meeting: { x: number; y: number; reach: number }): Heading {
+function headingOf(
+  read: Read | null,
+  end: PieceEnd,
+  meeting: { x: number; y: number; reach: number },
+): Heading {
   const points = read?.points ?? new Float64Array(0);
   const n = points.length / 2;
   if (n < 3) return { x: meeting.x, y: meeting.y, ux: 0, uy: 0, known: false, darkness: 0 };
@@ -99,7 +116,8 @@ function headingOf(read: Read | null, end: PieceEnd, meeting: { x: number; y: nu
   const angle = 0.5 * Math.atan2(2 * xy, xx - yy);
   let [ux, uy] = [Math.cos(angle), Math.sin(angle)];
   const last = index(count - 1);
-  if (ux * (points[last] - points[index(0)]) + uy * (points[last + 1] - points[index(0) + 1]) < 0) [ux, uy] = [-ux, -uy];
+  if (ux * (points[last] - points[index(0)]) + uy * (points[last + 1] - points[index(0) + 1]) < 0)
+    [ux, uy] = [-ux, -uy];
   // Of the whole arm, since a short stretch is as uneven as the hand.
   return { x: mx, y: my, ux, uy, known: true, darkness: medianOf(read?.darkness ?? []) };
 }
@@ -170,13 +188,21 @@ function straightest(headings: readonly Heading[]): [number, number][] {
 }
 
 /** An arm with the meetings at its ends. */
-function pieceOf({ meetings }: StrokeGraph, { arm, points, widths, darkness }: Read, at: readonly number[][]): Piece | null {
-  if (arm.from < 0) return points.length < 6 ? null : { points, widths, darkness, closed: true, free: [false, false] };
-  const ends = [arm.from, arm.to].map((node): Meeting | null => (at[node].length >= 3 ? meetings[node] : null));
+function pieceOf(
+  { meetings }: StrokeGraph,
+  { arm, points, widths, darkness }: Read,
+  at: readonly number[][],
+): Piece | null {
+  if (arm.from < 0)
+    return points.length < 6 ? null : { points, widths, darkness, closed: true, free: [false, false] };
+  const ends = [arm.from, arm.to].map((node): Meeting | null =>
+    at[node].length >= 3 ? meetings[node] : null,
+  );
   const before = ends[0] ?? (points.length === 0 ? meetings[arm.from] : null);
   const after = ends[1] ?? (points.length === 0 ? meetings[arm.to] : null);
   const run = [...(before ? [before.x, before.y] : []), ...points, ...(after ? [after.x, after.y] : [])];
-  const padded = (values: Float64Array) => Float64Array.from([...(before ? [NaN] : []), ...values, ...(after ? [NaN] : [])]);
+  const padded = (values: Float64Array) =>
+    Float64Array.from([...(before ? [NaN] : []), ...values, ...(after ? [NaN] : [])]);
   return {
     points: Float64Array.from(run),
     widths: padded(widths),

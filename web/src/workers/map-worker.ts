@@ -8,6 +8,7 @@ import {
   type MapProgress,
   type MapSettings,
   type Placement,
+  type StrokeFound,
   type TonesFound,
 } from '@nobrel/core/map';
 import type { Picture, PixelWindow } from '@nobrel/core/raster';
@@ -140,6 +141,11 @@ const work = {
   /** The tones of the picture last mapped, for a histogram. */
   tones(): TonesFound | null {
     return maker.tonesFound();
+  },
+
+  /** Everything found in the drawing last mapped, what was left out too; null before the first. */
+  strokes(): StrokeFound[] | null {
+    return maker.strokesFound();
   },
 
   /**

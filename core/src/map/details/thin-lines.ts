@@ -4,7 +4,6 @@ import type { Plane } from '../../raster/index.js';
 import { findCrests, wantedCrests, type Crest, type Taken } from './crests.js';
 import { linked } from './linked.js';
 
-
 export type ThinLineOptions = {
   /** Half the width of the thinnest lines looked for, pixels. Wider ones up to four times that are found too. */
   halfWidthPx: number;

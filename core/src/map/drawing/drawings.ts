@@ -1,4 +1,5 @@
 import { lightnessPlane } from '../../colour/index.js';
+import type { Rect } from '../../geometry/index.js';
 import { luminanceOfWindow, type Picture, type PixelWindow, type Plane } from '../../raster/index.js';
 import {
   findDarknessLimit,
@@ -8,10 +9,12 @@ import {
   tellStrokes,
   type FoundStrokes,
   type KnownStroke,
+  type StrokeKind,
   type MeasuredStroke,
   type ToldPicture,
 } from '../../strokes/index.js';
 import type { Placement } from '../document/index.js';
+import { onSurface } from '../lines/index.js';
 import { maxWorkingPixels } from '../reading/index.js';
 import { keyOf, Stage } from '../stage.js';
 import type { SettingsOf } from '../stage-settings.js';
@@ -35,50 +38,83 @@ export type DrawingRead = {
   strokes: KnownStroke[];
   /** Lines darker than this share of the drawing's were taken. */
   darkerThan: number;
-  raster: { width: number; height: number; pxPerMm: number };
+  raster: StrokeRaster;
+};
+
+/** The raster strokes are found on, and how many of its pixels fall on a mm of the surface. */
+export type StrokeRaster = { width: number; height: number; pxPerMm: number };
+
+/** A stroke as it was found, for showing what was made of it. */
+export type StrokeFound = {
+  kind: StrokeKind;
+  /** How dark it is, as a share of how dark the drawing's strokes are. */
+  strength: number;
+  lengthMm: number;
+  /** x0, y0 …, mm on the surface. */
+  points: Float64Array;
+  closed: boolean;
 };
 
 /** Reads drawings, and remembers what it read. */
 export class Drawings {
   private readonly told = new Stage<ToldPicture>();
-  private readonly found = new Stage<{ found: FoundStrokes; raster: DrawingRead['raster'] }>();
+  private readonly found = new Stage<FoundStrokes>();
   private readonly joined = new Stage<MeasuredStroke[]>();
+  private last: { read: DrawingRead; frame: Rect } | null = null;
 
   /** What a picture is: told by its tones, or as the painter says. */
   tell(source: DrawingSource, { reference }: SettingsOf<'telling'>): ToldPicture {
     if (reference !== 'auto') return { kind: reference, certainty: 1 };
-    const { plane, pxPerMm } = sizeOf(source, tellingPxPerMm);
-    return this.told.get(sourceKey(source), () => tellDrawing(plane(), pxPerMm));
+    const { plane, pxPerSheetMm } = rasterOf(source, tellingPxPerMm);
+    return this.told.get(sourceKey(source), () => tellDrawing(plane(), pxPerSheetMm));
   }
 
   /** The strokes of a drawing. */
   read(source: DrawingSource, settings: SettingsOf<'drawing'>): DrawingRead {
-    const { plane, width, height, pxPerMm } = sizeOf(source, strokePxPerMm);
+    const { plane, raster, pxPerSheetMm } = rasterOf(source, strokePxPerMm);
     const key = sourceKey(source);
-    const { found, raster } = this.found.get(key, () => ({
-      found: findStrokes(plane(), pxPerMm),
-      raster: { width, height, pxPerMm },
-    }));
-    const joinPx = settings.joinEndsMm * pxPerMm;
+    const found = this.found.get(key, () => findStrokes(plane(), pxPerSheetMm));
+    const joinPx = settings.joinEndsMm * raster.pxPerMm;
     const joined = this.joined.get(keyOf(key, settings.joinEndsMm), () => joinStrokes(found, joinPx));
     const darkerThan = settings.darkerThan ?? findDarknessLimit(joined);
-    return { strokes: tellStrokes(joined, darkerThan), darkerThan, raster };
+    const read = { strokes: tellStrokes(joined, darkerThan), darkerThan, raster };
+    this.last = { read, frame: source.placement.frame };
+    return read;
+  }
+
+  /** Everything found in the drawing last read, on the surface; null before the first. */
+  lastFound(): StrokeFound[] | null {
+    if (!this.last) return null;
+    const { read, frame } = this.last;
+    return read.strokes.map(({ kind, strength, lengthPx, points, closed }) => ({
+      kind,
+      strength,
+      lengthMm: lengthPx / read.raster.pxPerMm,
+      points: onSurface(points, read.raster, frame),
+      closed,
+    }));
   }
 }
 
 const sourceKey = ({ pictureKey, window, placement: { frame } }: DrawingSource) =>
   keyOf(pictureKey, window, frame.width, frame.height);
 
-/** The raster a drawing is looked at on, no finer than asked nor than the picture is; read when wanted. */
-function sizeOf({ picture, window, placement: { frame } }: DrawingSource, finest: number) {
+/** A drawing is made on a sheet whose longer side is about this, mm, however large it will be drawn: strokes are as wide as tools are. */
+const sheetSidesMm = { min: 200, max: 420 };
+
+/** The raster a drawing is looked at on, no finer than asked nor than the picture is; its pixels are read when wanted. */
+function rasterOf({ picture, window, placement: { frame } }: DrawingSource, finestPxPerSheetMm: number) {
+  const longerMm = Math.max(frame.width, frame.height);
+  const sheetMm = Math.min(sheetSidesMm.max, Math.max(sheetSidesMm.min, longerMm));
   const own = Math.max(window.width / frame.width, window.height / frame.height);
   const most = Math.sqrt(maxWorkingPixels / (frame.width * frame.height));
-  const wanted = Math.min(finest, own, most);
+  const wanted = Math.min((finestPxPerSheetMm * sheetMm) / longerMm, own, most);
   const width = Math.max(1, Math.round(frame.width * wanted));
   const height = Math.max(1, Math.round(frame.height * wanted));
+  const pxPerMm = width / frame.width;
   const plane = (): Plane => {
     const luminance = luminanceOfWindow(picture, window, width, height);
     return { width, height, data: lightnessPlane(luminance.data) };
   };
-  return { plane, width, height, pxPerMm: width / frame.width };
+  return { plane, raster: { width, height, pxPerMm }, pxPerSheetMm: (pxPerMm * longerMm) / sheetMm };
 }

@@ -73,8 +73,21 @@ class Sheet {
       [x, y],
     ];
     this.add(straightsThrough(front));
-    this.add(straightsThrough([[x, y], [x + dx, y + dy], [x + w + dx, y + dy], [x + w + dx, y + h + dy], [x + w, y + h]]));
-    this.add(straightsThrough([[x + w, y], [x + w + dx, y + dy]]));
+    this.add(
+      straightsThrough([
+        [x, y],
+        [x + dx, y + dy],
+        [x + w + dx, y + dy],
+        [x + w + dx, y + h + dy],
+        [x + w, y + h],
+      ]),
+    );
+    this.add(
+      straightsThrough([
+        [x + w, y],
+        [x + w + dx, y + dy],
+      ]),
+    );
   }
 
   /** A branch with leaves that begin on it, each with a midrib. */
@@ -87,14 +100,30 @@ class Sheet {
     ];
     const run = throughPlaces(spine);
     this.add(run);
-    for (const [k, side] of [[0.25, 1], [0.45, -1], [0.65, 1]] as const) {
+    for (const [k, side] of [
+      [0.25, 1],
+      [0.45, -1],
+      [0.65, 1],
+    ] as const) {
       const i = 2 * Math.floor((k * run.length) / 2);
-      const [bx, by] = [run[i]!, run[i + 1]!];
+      const [bx, by] = [run[i], run[i + 1]];
       const [tx, ty] = [bx + size * 0.3, by + side * size * 0.3];
       const [nx, ny] = [-(ty - by) * 0.3, (tx - bx) * 0.3];
       const middle: Place = [(bx + tx) / 2, (by + ty) / 2];
-      this.add(throughPlaces([[bx, by], [middle[0] + nx, middle[1] + ny], [tx, ty]]));
-      this.add(throughPlaces([[bx, by], [middle[0] - nx, middle[1] - ny], [tx, ty]]));
+      this.add(
+        throughPlaces([
+          [bx, by],
+          [middle[0] + nx, middle[1] + ny],
+          [tx, ty],
+        ]),
+      );
+      this.add(
+        throughPlaces([
+          [bx, by],
+          [middle[0] - nx, middle[1] - ny],
+          [tx, ty],
+        ]),
+      );
       this.add(throughPlaces([[bx, by], middle, [bx + (tx - bx) * 0.85, by + (ty - by) * 0.85]]));
     }
   }
@@ -103,17 +132,36 @@ class Sheet {
   rigging([x, y]: Place, size: number): void {
     for (let i = 0; i < 5; i++) {
       const a = x + (size * i) / 4;
-      this.add(straightsThrough([[a, y], [x + size * this.between(0, 1), y + size]]));
+      this.add(
+        straightsThrough([
+          [a, y],
+          [x + size * this.between(0, 1), y + size],
+        ]),
+      );
     }
-    this.add(throughPlaces([[x - 4, y + size * 0.3], [x + size / 2, y + size * 0.42], [x + size + 4, y + size * 0.25]]));
-    this.add(throughPlaces([[x - 4, y + size * 0.75], [x + size / 2, y + size * 0.6], [x + size + 4, y + size * 0.7]]));
+    this.add(
+      throughPlaces([
+        [x - 4, y + size * 0.3],
+        [x + size / 2, y + size * 0.42],
+        [x + size + 4, y + size * 0.25],
+      ]),
+    );
+    this.add(
+      throughPlaces([
+        [x - 4, y + size * 0.75],
+        [x + size / 2, y + size * 0.6],
+        [x + size + 4, y + size * 0.7],
+      ]),
+    );
   }
 
   /** Small closed things: buttons, berries, rivets. */
   berries([x, y]: Place, size: number): void {
     for (let i = 0; i < 7; i++) {
       const r = this.between(1.5, 5);
-      this.add(ellipseArc([x + (size * i) / 6, y + this.between(-6, 6)], [r, r * this.between(0.8, 1)]), { closed: true });
+      this.add(ellipseArc([x + (size * i) / 6, y + this.between(-6, 6)], [r, r * this.between(0.8, 1)]), {
+        closed: true,
+      });
     }
   }
 
@@ -130,9 +178,21 @@ class Sheet {
   construction(): void {
     for (let i = 0; i < 3; i++) {
       const x = this.between(20, widthMm - 20);
-      this.add(straightsThrough([[x, 8], [x + this.between(-15, 15), heightMm - 8]]), { part: 'construction', darkness: 0.33 });
+      this.add(
+        straightsThrough([
+          [x, 8],
+          [x + this.between(-15, 15), heightMm - 8],
+        ]),
+        { part: 'construction', darkness: 0.33 },
+      );
       const y = this.between(20, heightMm - 20);
-      this.add(straightsThrough([[8, y], [widthMm - 8, y + this.between(-10, 10)]]), { part: 'construction', darkness: 0.33 });
+      this.add(
+        straightsThrough([
+          [8, y],
+          [widthMm - 8, y + this.between(-10, 10)],
+        ]),
+        { part: 'construction', darkness: 0.33 },
+      );
     }
   }
 
@@ -140,10 +200,17 @@ class Sheet {
   erased(): void {
     for (let i = 0; i < 4; i++) {
       const [x, y] = [this.between(30, widthMm - 60), this.between(30, heightMm - 40)];
-      this.add(throughPlaces([[x, y], [x + 15, y + this.between(-8, 8)], [x + 35, y + this.between(-8, 8)]]), {
-        part: 'erased',
-        darkness: 0.18,
-      });
+      this.add(
+        throughPlaces([
+          [x, y],
+          [x + 15, y + this.between(-8, 8)],
+          [x + 35, y + this.between(-8, 8)],
+        ]),
+        {
+          part: 'erased',
+          darkness: 0.18,
+        },
+      );
     }
   }
 }
@@ -156,10 +223,11 @@ class Sheet {
 export function drawingScene(number: number, beneath = false): KnownDrawing {
   const sheet = new Sheet(seeded(1000 + number));
   const cells: Place[] = [];
-  for (let row = 0; row < 2; row++) for (let column = 0; column < 3; column++) cells.push([30 + column * 95, 30 + row * 110]);
+  for (let row = 0; row < 2; row++)
+    for (let column = 0; column < 3; column++) cells.push([30 + column * 95, 30 + row * 110]);
   const kinds = ['pot', 'box', 'branch', 'rigging', 'berries', 'fold'] as const;
   cells.forEach(([x, y], i) => {
-    const kind = kinds[(i + number) % kinds.length]!;
+    const kind = kinds[(i + number) % kinds.length];
     const size = sheet.between(50, 68);
     if (kind === 'pot') sheet.pot([x + 25, y + 10], size);
     else if (kind === 'box') sheet.box([x, y + 25], size * 0.7);
@@ -174,7 +242,15 @@ export function drawingScene(number: number, beneath = false): KnownDrawing {
     }
   });
   // One long line behind everything, as a table or a horizon.
-  if (number % 2 === 0) sheet.add(throughPlaces([[5, 132], [100, 136], [200, 131], [295, 137]]));
+  if (number % 2 === 0)
+    sheet.add(
+      throughPlaces([
+        [5, 132],
+        [100, 136],
+        [200, 131],
+        [295, 137],
+      ]),
+    );
   if (beneath) {
     sheet.construction();
     sheet.erased();

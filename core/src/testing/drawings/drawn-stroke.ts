@@ -22,7 +22,7 @@ export const stepMm = 0.2;
 /** A smooth run through a few places (Catmull–Rom), in even steps. */
 export function throughPlaces(places: readonly (readonly [number, number])[], closed = false): Float64Array {
   const n = places.length;
-  const at = (i: number) => places[closed ? (i + n) % n : Math.min(n - 1, Math.max(0, i))]!;
+  const at = (i: number) => places[closed ? (i + n) % n : Math.min(n - 1, Math.max(0, i))];
   const dense: number[] = [];
   for (let i = 0; i < (closed ? n : n - 1); i++) {
     const [p0, p1, p2, p3] = [at(i - 1), at(i), at(i + 1), at(i + 2)];
@@ -31,7 +31,8 @@ export function throughPlaces(places: readonly (readonly [number, number])[], cl
       for (const axis of [0, 1] as const) {
         const [a, b, c, d] = [p0[axis], p1[axis], p2[axis], p3[axis]];
         dense.push(
-          0.5 * (2 * b + (c - a) * t + (2 * a - 5 * b + 4 * c - d) * t * t + (3 * b - a - 3 * c + d) * t * t * t),
+          0.5 *
+            (2 * b + (c - a) * t + (2 * a - 5 * b + 4 * c - d) * t * t + (3 * b - a - 3 * c + d) * t * t * t),
         );
       }
     }
@@ -45,11 +46,11 @@ export function throughPlaces(places: readonly (readonly [number, number])[], cl
 export function straightsThrough(places: readonly (readonly [number, number])[]): Float64Array {
   const out: number[] = [];
   for (let i = 1; i < places.length; i++) {
-    const [[ax, ay], [bx, by]] = [places[i - 1]!, places[i]!];
+    const [[ax, ay], [bx, by]] = [places[i - 1], places[i]];
     const steps = Math.max(1, Math.round(Math.hypot(bx - ax, by - ay) / stepMm));
     for (let k = 0; k < steps; k++) out.push(ax + ((bx - ax) * k) / steps, ay + ((by - ay) * k) / steps);
   }
-  out.push(...places[places.length - 1]!);
+  out.push(...places[places.length - 1]);
   return Float64Array.from(out);
 }
 
@@ -69,15 +70,16 @@ export function ellipseArc(
 
 /** The same run with its points in even steps. */
 function evenly(dense: readonly number[], closed: boolean): Float64Array {
-  const out = [dense[0]!, dense[1]!];
+  const out = [dense[0], dense[1]];
   let behind = 0;
   for (let i = 2; i < dense.length; i += 2) {
-    const [ax, ay, bx, by] = [dense[i - 2]!, dense[i - 1]!, dense[i]!, dense[i + 1]!];
+    const [ax, ay, bx, by] = [dense[i - 2], dense[i - 1], dense[i], dense[i + 1]];
     const length = Math.hypot(bx - ax, by - ay);
     let at = stepMm - behind;
-    for (; at <= length; at += stepMm) out.push(ax + ((bx - ax) * at) / length, ay + ((by - ay) * at) / length);
+    for (; at <= length; at += stepMm)
+      out.push(ax + ((bx - ax) * at) / length, ay + ((by - ay) * at) / length);
     behind = length - (at - stepMm);
   }
-  if (!closed) out.push(dense[dense.length - 2]!, dense[dense.length - 1]!);
+  if (!closed) out.push(dense[dense.length - 2], dense[dense.length - 1]);
   return Float64Array.from(out);
 }

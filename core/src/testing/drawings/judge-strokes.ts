@@ -29,7 +29,11 @@ export type StrokeJudgement = {
 };
 
 /** Where lines found are wrong, mm. */
-export type StrokeFaults = { missed: [number, number][]; wrong: [number, number][]; junctions: [number, number][] };
+export type StrokeFaults = {
+  missed: [number, number][];
+  wrong: [number, number][];
+  junctions: [number, number][];
+};
 
 const nearMm = 0.5;
 const alike = Math.cos((35 * Math.PI) / 180);
@@ -50,16 +54,27 @@ export function judgeStrokes(
 ): { judgement: StrokeJudgement; faults: StrokeFaults } {
   const place = (stroke: DrawnStroke): FoundLine => ({
     closed: stroke.closed,
-    widthPx: meanOf(Array.from({ length: stroke.points.length / 2 }, (_, i) => widthAt(stroke, tool, i))) * pxPerMm,
-    points: stroke.points.map((_, i, all) => lens(all[i - (i % 2)]!, all[i - (i % 2) + 1]!)[i % 2]! / pxPerMm),
+    widthPx:
+      meanOf(Array.from({ length: stroke.points.length / 2 }, (_, i) => widthAt(stroke, tool, i))) * pxPerMm,
+    points: stroke.points.map((_, i, all) => lens(all[i - (i % 2)], all[i - (i % 2) + 1])[i % 2] / pxPerMm),
   });
   const wanted = drawing.strokes.filter(({ part }) => part === 'drawing').map(place);
-  const unwanted = drawing.strokes.filter(({ part }) => part === 'construction' || part === 'erased').map(place);
-  const lines = found.map(({ points, ...rest }) => ({ ...rest, points: points.map((value) => value / pxPerMm) }));
+  const unwanted = drawing.strokes
+    .filter(({ part }) => part === 'construction' || part === 'erased')
+    .map(place);
+  const lines = found.map(({ points, ...rest }) => ({
+    ...rest,
+    points: points.map((value) => value / pxPerMm),
+  }));
   const inside = ({ x, y }: Sample) => x > 1 && y > 1 && x < drawing.widthMm - 1 && y < drawing.heightMm - 1;
-  const [truth, drawn, below] = [wanted, lines, unwanted].map((own) => new Samples(own)) as [Samples, Samples, Samples];
+  const [truth, drawn, below] = [wanted, lines, unwanted].map((own) => new Samples(own)) as [
+    Samples,
+    Samples,
+    Samples,
+  ];
   const junctions = junctionsOf(wanted);
-  const nearJunction = (s: Sample) => junctions.some(([x, y]) => Math.hypot(x - s.x, y - s.y) < roundJunctionMm);
+  const nearJunction = (s: Sample) =>
+    junctions.some(([x, y]) => Math.hypot(x - s.x, y - s.y) < roundJunctionMm);
 
   const faults: StrokeFaults = { missed: [], wrong: [], junctions: [] };
   let once = 0;
@@ -80,7 +95,10 @@ export function judgeStrokes(
     if (lastSeen.line === s.line && lastSeen.seen !== seen && !seen) breaks++;
     lastSeen = { line: s.line, seen };
     if (seen) offs.push(Math.min(...near.map((n) => Math.abs((n.x - s.x) * s.uy - (n.y - s.y) * s.ux))));
-    const [own, other] = [wanted[s.line]?.widthPx, near.length > 0 ? lines[near[0]!.line]?.widthPx : undefined];
+    const [own, other] = [
+      wanted[s.line]?.widthPx,
+      near.length > 0 ? lines[near[0].line]?.widthPx : undefined,
+    ];
     if (own !== undefined && other !== undefined) widths.push(Math.abs(other / own - 1));
     if (nearJunction(s)) continue;
     counted++;
@@ -98,11 +116,11 @@ export function judgeStrokes(
     if (nearJunction(s)) continue;
     away++;
     const beside = drawn.alike(s, 0.9).filter((other) => other.line !== s.line || drawn.apart(other, s) > 4);
-    if (beside.length > 0 && truth.runsOf(truth.alike(s, 1.2)) <= 1)
- doubled++;
+    if (beside.length > 0 && truth.runsOf(truth.alike(s, 1.2)) <= 1) doubled++;
   }
   let beneath = 0;
-  for (const s of below.all) if (drawn.alike(s, nearMm).length > 0 && truth.alike(s, 1).length === 0) beneath++;
+  for (const s of below.all)
+    if (drawn.alike(s, nearMm).length > 0 && truth.alike(s, 1).length === 0) beneath++;
   offs.sort((a, b) => a - b);
   const ends = new Ends(lines, drawn);
   faults.junctions = junctions.filter(([x, y]) => !ends.meetAt(x, y));
@@ -138,14 +156,14 @@ class Samples {
       const n = points.length;
       for (let i = closed ? 0 : 2; i < n; i += 2) {
         const p = i === 0 ? n - 2 : i - 2;
-        const [ax, ay, bx, by] = [points[p]!, points[p + 1]!, points[i]!, points[i + 1]!];
+        const [ax, ay, bx, by] = [points[p], points[p + 1], points[i], points[i + 1]];
         const length = Math.hypot(bx - ax, by - ay);
         if (length === 0) continue;
         for (let t = behind; t < length; t += sampleMm) {
           const [ux, uy] = [(bx - ax) / length, (by - ay) / length];
           this.all.push({ x: ax + ux * t, y: ay + uy * t, ux, uy, line, at: at + t });
         }
-        behind = (Math.ceil((length - behind) / sampleMm) * sampleMm + behind) - length;
+        behind = Math.ceil((length - behind) / sampleMm) * sampleMm + behind - length;
         at += length;
       }
       this.lengths.push(at);
@@ -159,19 +177,21 @@ class Samples {
   /** How far one sample lies from another along their line, mm. */
   apart(one: Sample, other: Sample): number {
     const along = Math.abs(one.at - other.at);
-    return this.closed[one.line] ? Math.min(along, this.lengths[one.line]! - along) : along;
+    return this.closed[one.line] ? Math.min(along, this.lengths[one.line] - along) : along;
   }
 
   /** How many separate runs samples belong to: lines, or parts of one line far from each other along it. */
   runsOf(samples: readonly Sample[]): number {
     const runs: Sample[][] = [];
     for (const s of samples) {
-      const own = runs.filter((run) => run.some((other) => other.line === s.line && this.apart(other, s) <= 2));
+      const own = runs.filter((run) =>
+        run.some((other) => other.line === s.line && this.apart(other, s) <= 2),
+      );
       if (own.length === 0) runs.push([s]);
       else {
-        own[0]!.push(s);
+        own[0].push(s);
         for (const other of own.slice(1)) {
-          own[0]!.push(...other);
+          own[0].push(...other);
           runs.splice(runs.indexOf(other), 1);
         }
       }
@@ -199,11 +219,16 @@ export function junctionsOf(lines: readonly FoundLine[]): [number, number][] {
     if (others.length === 0) continue;
     const arms = new Map<number, number>();
     for (const o of [s, ...others]) {
-      const isEnd = !lines[o.line]!.closed && (o.at < 0.4 || o.at > lengths.get(o.line)! - 0.4);
+      const isEnd = !lines[o.line].closed && (o.at < 0.4 || o.at > lengths.get(o.line)! - 0.4);
       arms.set(o.line, Math.min(arms.get(o.line) ?? 2, isEnd ? 1 : 2));
     }
     const total = [...arms.values()].reduce((sum, count) => sum + count, 0);
-    if (total >= 3 && armsApart(samples, s, [...arms.keys()]) && !places.some(([x, y]) => Math.hypot(x - s.x, y - s.y) < 1.5)) places.push([s.x, s.y]);
+    if (
+      total >= 3 &&
+      armsApart(samples, s, [...arms.keys()]) &&
+      !places.some(([x, y]) => Math.hypot(x - s.x, y - s.y) < 1.5)
+    )
+      places.push([s.x, s.y]);
   }
   return places;
 }
@@ -221,7 +246,10 @@ function armsApart(samples: Samples, { x, y }: Sample, lines: readonly number[])
     if (!angles.some((other) => apart(other) < 0.1)) angles.push(angle);
   }
   return angles.every((angle, i) =>
-    angles.every((other, j) => i === j || Math.abs(Math.atan2(Math.sin(other - angle), Math.cos(other - angle))) > minApartRad),
+    angles.every(
+      (other, j) =>
+        i === j || Math.abs(Math.atan2(Math.sin(other - angle), Math.cos(other - angle))) > minApartRad,
+    ),
   );
 }
 
@@ -242,7 +270,7 @@ class Ends {
     for (const s of near) {
       const arms = new Map<number, number>();
       for (const o of this.samples.within(s.x, s.y, 0.3)) {
-        const isEnd = !this.lines[o.line]!.closed && (o.at < 0.4 || o.at > this.lengths.get(o.line)! - 0.4);
+        const isEnd = !this.lines[o.line].closed && (o.at < 0.4 || o.at > this.lengths.get(o.line)! - 0.4);
         arms.set(o.line, Math.min(arms.get(o.line) ?? 2, isEnd ? 1 : 2));
       }
       if ([...arms.values()].reduce((sum, count) => sum + count, 0) >= 3) return true;

@@ -39,7 +39,7 @@ const looks: Record<DrawingTool, ToolLook> = {
 /** Width of a stroke at one of its points, mm. */
 export function widthAt(stroke: DrawnStroke, tool: DrawingTool, i: number): number {
   const { widthMm, swing } = looks[tool];
-  const width = typeof stroke.width === 'number' ? stroke.width : stroke.width[i]!;
+  const width = typeof stroke.width === 'number' ? stroke.width : stroke.width[i];
   return widthMm * Math.max(0.3, 1 + swing * (width - 1));
 }
 
@@ -52,7 +52,10 @@ export function renderDrawing(drawing: KnownDrawing, rendering: Rendering): { pi
   const width = Math.round(drawing.widthMm * pxPerMm);
   const height = Math.round(drawing.heightMm * pxPerMm);
   const random = seeded(seed);
-  const lens = taken === 'photographed' ? cameraLens(width, height, pxPerMm, random) : scannerLens(width, height, pxPerMm, random);
+  const lens =
+    taken === 'photographed'
+      ? cameraLens(width, height, pxPerMm, random)
+      : scannerLens(width, height, pxPerMm, random);
   const ink = inkOf(drawing, rendering, lens, width, height);
   const tooth = noise(width, height, 0.12 * pxPerMm, random);
   const blurred = blur(ink, width, height, (taken === 'photographed' ? 0.14 : 0.06) * pxPerMm);
@@ -63,8 +66,10 @@ export function renderDrawing(drawing: KnownDrawing, rendering: Rendering): { pi
       const i = y * width + x;
       let shade = 1;
       if (light === 'side') shade = 1 - 0.35 * (x / width);
-      else if (light === 'uneven') shade = 1 - 0.3 * Math.exp(-(((x - sx) / width) ** 2 + ((y - sy) / height) ** 2) * 6) - 0.1 * (y / height);
-      const lightness = (paper + 1.2 * tooth[i]! - contrast * blurred[i]!) * shade;
+      else if (light === 'uneven')
+        shade =
+          1 - 0.3 * Math.exp(-(((x - sx) / width) ** 2 + ((y - sy) / height) ** 2) * 6) - 0.1 * (y / height);
+      const lightness = (paper + 1.2 * tooth[i] - contrast * blurred[i]) * shade;
       const value = 255 * encoded(lightness) + (taken === 'photographed' ? 1.8 : 0.8) * gaussian(random);
       data.fill(value, 4 * i, 4 * i + 3);
       data[4 * i + 3] = 255;
@@ -109,7 +114,13 @@ function cameraLens(width: number, height: number, pxPerMm: number, random: () =
 }
 
 /** How much of the tool lies on every pixel, 0–1. */
-function inkOf(drawing: KnownDrawing, { tool, pxPerMm, seed }: Rendering, lens: Lens, width: number, height: number): Float32Array {
+function inkOf(
+  drawing: KnownDrawing,
+  { tool, pxPerMm, seed }: Rendering,
+  lens: Lens,
+  width: number,
+  height: number,
+): Float32Array {
   const { grain, edgeMm } = looks[tool];
   const out = new Float32Array(width * height);
   const own = new Float32Array(width * height);
@@ -121,25 +132,33 @@ function inkOf(drawing: KnownDrawing, { tool, pxPerMm, seed }: Rendering, lens: 
     const { points } = stroke;
     for (let k = 0; k < points.length; k += 2) {
       const half = (widthAt(stroke, tool, k / 2) * pxPerMm) / 2;
-      const [cx, cy] = lens(points[k]!, points[k + 1]!);
+      const [cx, cy] = lens(points[k], points[k + 1]);
       const reach = Math.ceil(half + edge + 1);
-      for (let y = Math.max(0, Math.floor(cy) - reach); y <= Math.min(height - 1, Math.floor(cy) + reach); y++) {
-        for (let x = Math.max(0, Math.floor(cx) - reach); x <= Math.min(width - 1, Math.floor(cx) + reach); x++) {
+      for (
+        let y = Math.max(0, Math.floor(cy) - reach);
+        y <= Math.min(height - 1, Math.floor(cy) + reach);
+        y++
+      ) {
+        for (
+          let x = Math.max(0, Math.floor(cx) - reach);
+          x <= Math.min(width - 1, Math.floor(cx) + reach);
+          x++
+        ) {
           const off = Math.hypot(x + 0.5 - cx, y + 0.5 - cy);
           const cover = Math.min(1, Math.max(0, (half - off) / edge + 0.5));
           if (cover <= 0) continue;
           const i = y * width + x;
           if (own[i] === 0) touched.push(i);
-          own[i] = Math.max(own[i]!, cover);
+          own[i] = Math.max(own[i], cover);
         }
       }
     }
     for (const i of touched) {
       // Tooth that stands proud takes the tool; what lies deep does not.
-      const proud = 1 - grain * Math.min(1, Math.max(0, 0.5 + 0.6 * grains[i]! + 0.25 * coarse[i]!));
-      const laid = own[i]! * stroke.darkness * proud;
+      const proud = 1 - grain * Math.min(1, Math.max(0, 0.5 + 0.6 * grains[i] + 0.25 * coarse[i]));
+      const laid = own[i] * stroke.darkness * proud;
       own[i] = 0;
-      out[i] = Math.max(out[i]!, 1 - (1 - out[i]!) * (1 - laid * 0.999) > 1 ? 1 : Math.max(out[i]!, laid));
+      out[i] = Math.max(out[i], 1 - (1 - out[i]) * (1 - laid * 0.999) > 1 ? 1 : Math.max(out[i], laid));
     }
   }
   return out;
@@ -159,7 +178,9 @@ function noise(width: number, height: number, sigmaPx: number, random: () => num
 function blur(plane: Float32Array, width: number, height: number, sigmaPx: number): Float32Array {
   if (sigmaPx < 0.2) return plane;
   const reach = Math.ceil(3 * sigmaPx);
-  const kernel = Array.from({ length: 2 * reach + 1 }, (_, i) => Math.exp(-((i - reach) ** 2) / (2 * sigmaPx * sigmaPx)));
+  const kernel = Array.from({ length: 2 * reach + 1 }, (_, i) =>
+    Math.exp(-((i - reach) ** 2) / (2 * sigmaPx * sigmaPx)),
+  );
   const total = kernel.reduce((sum, value) => sum + value, 0);
   const pass = (from: Float32Array, along: 'x' | 'y') => {
     const to = new Float32Array(from.length);
@@ -167,8 +188,11 @@ function blur(plane: Float32Array, width: number, height: number, sigmaPx: numbe
       for (let x = 0; x < width; x++) {
         let sum = 0;
         for (let k = -reach; k <= reach; k++) {
-          const [u, v] = along === 'x' ? [Math.min(width - 1, Math.max(0, x + k)), y] : [x, Math.min(height - 1, Math.max(0, y + k))];
-          sum += kernel[k + reach]! * from[v * width + u]!;
+          const [u, v] =
+            along === 'x'
+              ? [Math.min(width - 1, Math.max(0, x + k)), y]
+              : [x, Math.min(height - 1, Math.max(0, y + k))];
+          sum += kernel[k + reach] * from[v * width + u];
         }
         to[y * width + x] = sum / total;
       }

@@ -34,3 +34,10 @@ export function usePictureOfMap(): boolean {
   const { provisional } = useBenchMap();
   return usePictureRead(useWork(), !provisional);
 }
+
+/** What the reference is taken for: as the painter says, or as the map found it; null until the first map. */
+export function useReferenceKind(): 'photograph' | 'drawing' | null {
+  const { map } = useBenchMap();
+  const { reference } = useDecisions('map');
+  return reference === 'auto' ? (map?.readAs?.kind ?? null) : reference;
+}

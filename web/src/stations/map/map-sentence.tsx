@@ -3,7 +3,7 @@ import type { DecisionPath } from '@nobrel/core/decisions';
 import { DecisionGap, DecisionRow } from '../../bench/decision-gap.js';
 import { ChoiceGap } from '../../bench/gaps.js';
 import { Sentence } from '../../bench/sentence.js';
-import { useSettings } from './bench-map.js';
+import { useReferenceKind, useSettings } from './bench-map.js';
 
 const ownSchool = 'own';
 const schoolOptions = [
@@ -12,19 +12,62 @@ const schoolOptions = [
 ];
 const valueOptions = [2, 3, 4, 5, 6, 7, 8, 9].map((value) => ({ value, label: String(value) }));
 
-type SentenceProps = { settings: MapSettings; change: (fields: Partial<MapSettings>) => void };
+type MoreProps = {
+  columns: MoreColumns;
+  settings: MapSettings;
+  change: (fields: Partial<MapSettings>) => void;
+};
 type Setting = DecisionPath<MapSettings>;
 
 /** The decisions that make a map, as a sentence; rarer ones behind More. */
 export function MapSentence() {
+  const kind = useReferenceKind();
+  return kind === 'drawing' ? <DrawingSentence /> : <PhotographSentence />;
+}
+
+/** What the reference is, said by the painter or as it looks. */
+function ReferenceGap() {
+  const [{ reference }, change] = useSettings();
+  const kind = useReferenceKind();
+  const asItLooks = reference === 'auto' && kind ? `a ${kind}, as it looks` : 'what it looks like';
+  return (
+    <ChoiceGap
+      label="The reference is"
+      value={reference}
+      options={[
+        { value: 'auto', label: asItLooks },
+        { value: 'photograph', label: 'a photograph' },
+        { value: 'drawing', label: 'a drawing' },
+      ]}
+      onChange={(next) => change({ reference: next })}
+    />
+  );
+}
+
+/** Of a drawing: which of its lines are taken, and how they are followed. */
+function DrawingSentence() {
+  const [settings, change] = useSettings();
+  const gap = (at: Setting) => (
+    <DecisionGap table={mapSettingsSchema} at={at} values={settings} onChange={change} />
+  );
+  return (
+    <Sentence more={<MoreDecisions columns={moreOfDrawing} settings={settings} change={change} />}>
+      From <ReferenceGap />: take its lines darker than {gap('darkerThan')}, fainter ones{' '}
+      {gap('faintStrokes')}, join ends within {gap('joinEndsMm')}, smooth wobbles up to {gap('smoothMm')},
+      follow them {gap('path')} with a {gap('pencilMm')} point, in about {gap('minutes')}.
+    </Sentence>
+  );
+}
+
+function PhotographSentence() {
   const [settings, change] = useSettings();
   const school = schoolOf(settings);
   const gap = (at: Setting) => (
     <DecisionGap table={mapSettingsSchema} at={at} values={settings} onChange={change} />
   );
   return (
-    <Sentence more={<MoreDecisions settings={settings} change={change} />}>
-      As{' '}
+    <Sentence more={<MoreDecisions columns={moreOfPhotograph} settings={settings} change={change} />}>
+      From <ReferenceGap />, as{' '}
       <ChoiceGap
         label="School"
         value={school?.id ?? ownSchool}
@@ -47,8 +90,17 @@ export function MapSentence() {
   );
 }
 
-/** What stands behind More, under its headings: two columns. */
-const more: readonly (readonly (readonly [string, readonly Setting[]])[])[] = [
+/** What stands behind More, under its headings, in columns. */
+type MoreColumns = readonly (readonly (readonly [string, readonly Setting[]])[])[];
+
+const moreOfDrawing: MoreColumns = [
+  [
+    ['Lines', ['toleranceMm', 'firmness']],
+    ['What counts', ['minWeight', 'focus', 'mmPerSecond', 'secondsPerLift']],
+  ],
+];
+
+const moreOfPhotograph: MoreColumns = [
   [
     [
       'Tones and shapes',
@@ -78,10 +130,10 @@ const more: readonly (readonly (readonly [string, readonly Setting[]])[])[] = [
   ],
 ];
 
-function MoreDecisions({ settings, change }: SentenceProps) {
+function MoreDecisions({ columns, settings, change }: MoreProps) {
   return (
     <div className="more-map">
-      {more.map((column, index) => (
+      {columns.map((column, index) => (
         <div key={index}>
           {column.map(([heading, names]) => (
             <section key={heading}>

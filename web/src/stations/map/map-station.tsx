@@ -9,7 +9,7 @@ import { ToolPanel } from '../../leaves/in-hand.js';
 import { useMainPicture } from '../../leaves/use-reference.js';
 import { useDecisions, useWork } from '../../store/hooks.js';
 import { useMapping } from '../../workers/use-mapping.js';
-import { OnBench, useBenchMap, useSettings } from './bench-map.js';
+import { OnBench, useBenchMap, useReferenceKind, useSettings } from './bench-map.js';
 import { CorrectionsPanel } from './corrections-panel.js';
 import { MapLeaves } from './map-leaves.js';
 import { MapSentence } from './map-sentence.js';
@@ -37,7 +37,6 @@ function LaidOutMap() {
   const { preparation } = useMainPicture();
   const { fit } = work.decisions;
   const layout = useMemo(() => layOut(preparation, fit), [preparation, fit]);
-  const [tool, take] = useTool(mapTools);
   const { map, provisional } = mapping;
   const bench = useMemo(() => ({ map, provisional, layout }), [map, provisional, layout]);
   return (
@@ -46,7 +45,7 @@ function LaidOutMap() {
         sentence={
           <>
             <MapSentence />
-            <ToolRow tools={mapTools} tool={tool} onTool={take} />
+            <MapTools />
           </>
         }
         notes={<MapMargin />}
@@ -55,6 +54,14 @@ function LaidOutMap() {
       </StationBench>
     </OnBench>
   );
+}
+
+/** What can be taken in hand: other tools for a drawing than for a photograph. */
+function MapTools() {
+  const kind = useReferenceKind() ?? 'photograph';
+  const tools = mapTools[kind];
+  const [tool, take] = useTool(tools);
+  return <ToolRow key={kind} tools={tools} tool={tool} onTool={take} />;
 }
 
 /** The notes of the map, below what the tool in hand shows and what was changed by hand. */

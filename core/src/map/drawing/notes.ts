@@ -1,0 +1,70 @@
+import type { MapDocument } from '../../documents/index.js';
+import type { Note } from '../../notes/index.js';
+import { counted } from '../../units/index.js';
+import type { MapSettings } from '../settings.js';
+
+type MapNote = Note<Partial<MapSettings>>;
+
+/** Surer than this, and the photograph everybody sees needs no word. */
+const sureOfPhotograph = 0.8;
+
+/** What the reference was taken for by its tones, and the way to say otherwise. */
+export function toldNote(map: MapDocument, { reference }: MapSettings): MapNote | null {
+  if (reference !== 'auto' || !map.readAs) return null;
+  const { kind, certainty } = map.readAs;
+  const sure = `${Math.round(100 * Math.min(0.99, certainty))} %`;
+  if (kind === 'drawing')
+    return {
+      id: 'map-is-drawing',
+      weight: 'plain',
+      says: `This looks like a drawing (${sure} sure), so its own lines are taken.`,
+      why: 'It is mostly bare paper, and what stands out of it is thin. Its strokes are followed down their middle, each once, instead of working out what a photograph shows.',
+      ways: [{ label: 'It is a photograph', change: { reference: 'photograph' } }],
+    };
+  if (certainty > sureOfPhotograph) return null;
+  return {
+    id: 'map-is-photograph',
+    weight: 'plain',
+    says: `This looks like a photograph of things (${sure} sure), so its values and contours are worked out.`,
+    why: 'Little of it is bare paper, or what stands out is wider than strokes are.',
+    ways: [{ label: 'It is a drawing', change: { reference: 'drawing' } }],
+  };
+}
+
+/** Notes on the lines taken from a drawing. */
+export function drawingNotes(map: MapDocument, settings: MapSettings): MapNote[] {
+  const notes: MapNote[] = [];
+  const strokes = map.lines.filter(({ of }) => of === 'stroke');
+  const faint = map.readAs?.faint;
+  if (strokes.length === 0) {
+    notes.push({
+      id: 'map-empty',
+      weight: 'fix',
+      says: 'No lines were found to take.',
+      why:
+        faint && faint.count > 0
+          ? 'Everything on the sheet is fainter than the lines that are wanted.'
+          : 'The sheet is bare, or black all over, or what is on it cannot be told from its paper.',
+      ways: [
+        ...(faint && faint.count > 0
+          ? [{ label: 'Take faint lines too', change: { darkerThan: 0.05 } }]
+          : []),
+        { label: 'It is a photograph', change: { reference: 'photograph' as const } },
+      ],
+    });
+    return notes;
+  }
+  if (faint && faint.count > 0 && settings.faintStrokes === 'dropped') {
+    notes.push({
+      id: 'map-faint',
+      weight: 'plain',
+      says: `${counted(faint.count, 'fainter line')}, ${(faint.lengthMm / 1000).toFixed(2)} m, ${faint.count === 1 ? 'is' : 'are'} left out.`,
+      why: `They are less than ${Math.round(100 * (map.readAs?.darkerThan ?? 0))} % as dark as the drawing: lines it was built on, or what rubbing out left.`,
+      ways: [
+        { label: 'Dot them', change: { faintStrokes: 'dotted' } },
+        { label: 'Draw them', change: { faintStrokes: 'kept' } },
+      ],
+    });
+  }
+  return notes;
+}
