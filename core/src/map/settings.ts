@@ -5,6 +5,7 @@ import {
   optionalNumberDecision,
   switchDecision,
 } from '../decisions/index.js';
+import { drawingSettings } from './drawing/drawing-settings.js';
 import {
   mapModes,
   separations,
@@ -12,56 +13,13 @@ import {
   fadedContourWays,
   usualDetail,
   firmnesses,
-  referenceKinds,
-  faintStrokeWays,
   fewestValues,
   maxValues,
 } from './setting-choices.js';
 
 /** The decisions that make a map, as kept with a work. As they begin, most people can trace it in an evening. */
 export const mapSettingsSchema = z.object({
-  reference: choiceDecision(referenceKinds, {
-    initial: 'auto',
-    label: 'The reference is',
-    help: 'what the reference is: a photograph of things, whose map is worked out, or a drawing, whose own lines are taken',
-    flag: '--reference',
-    choices: { auto: 'what it looks like', photograph: 'a photograph', drawing: 'a drawing' },
-  }),
-  darkerThan: optionalNumberDecision({
-    min: 0.01,
-    max: 1,
-    initial: null,
-    unit: 'share',
-    none: 'what lies beneath',
-    label: 'Take lines darker than',
-    help: 'of a drawing, lines darker than this share of its own darkness are taken; where its lines and what is beneath them part, when not given',
-    flag: '--darker-than',
-  }),
-  faintStrokes: choiceDecision(faintStrokeWays, {
-    initial: 'dropped',
-    label: 'Fainter lines are',
-    help: 'what becomes of the fainter lines of a drawing: construction lines and what rubbing out left',
-    flag: '--faint-strokes',
-    choices: { dropped: 'left out', dotted: 'dotted', kept: 'drawn' },
-  }),
-  joinEndsMm: numberDecision({
-    min: 0,
-    max: 20,
-    initial: 1,
-    unit: 'mm',
-    label: 'Join ends within',
-    help: 'ends of a drawing’s lines that point at each other are joined over a gap this wide',
-    flag: '--join-ends',
-  }),
-  smoothMm: numberDecision({
-    min: 0,
-    max: 10,
-    initial: 0.1,
-    unit: 'mm',
-    label: 'Smooth wobbles up to',
-    help: 'wobbles of the hand in a drawing are smoothed, moving no line by more than this',
-    flag: '--smooth',
-  }),
+  ...drawingSettings,
   mode: choiceDecision(mapModes, {
     initial: 'both',
     label: 'The map holds',

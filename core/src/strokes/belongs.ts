@@ -89,9 +89,46 @@ export function findDarknessLimit(
 /** A stroke all of which lies so near the rim of the picture is the edge of the sheet, as a share of the shorter side. */
 const rimShare = 0.008;
 
-/** Tells what each stroke is there for. */
+/** Tells what each stroke is there for. One that runs on into a line beneath is parted from it where it grows fainter. */
 export function tellStrokes(strokes: readonly MeasuredStroke[], darkerThan: number): KnownStroke[] {
-  return strokes.map((stroke) => ({ ...stroke, kind: kindOf(stroke, darkerThan) }));
+  return strokes
+    .flatMap((stroke) => partedAt(stroke, darkerThan))
+    .map((stroke) => ({ ...stroke, kind: kindOf(stroke, darkerThan) }));
+}
+
+/** A stretch shorter than this many points is unevenness of the hand, not another line. */
+const minStretch = 40;
+
+/** A stroke as its stretches above and below a limit. */
+function partedAt(stroke: MeasuredStroke, limit: number): MeasuredStroke[] {
+  const { darkness, strength, rim, black } = stroke;
+  const n = darkness.length;
+  const middle = medianOf(darkness);
+  if (rim || black || middle <= 0 || n < 2 * minStretch) return [stroke];
+  const isDark = (i: number) => (darkness[i] / middle) * strength >= limit;
+  const starts = [0];
+  for (let i = 1; i < n; i++) if (isDark(i) !== isDark(i - 1)) starts.push(i);
+  // Short stretches belong to what lies around them.
+  const kept = starts.filter((start, k) => k === 0 || (starts[k + 1] ?? n) - start >= minStretch);
+  const cuts = kept.filter(
+    (start, k) => k > 0 && isDark(start) !== isDark(kept[k - 1]) && start >= minStretch,
+  );
+  if (cuts.length === 0) return [stroke];
+  return [0, ...cuts].map((from, k) => {
+    const to = Math.min(n, (cuts[k] ?? n) + 1);
+    const own = stroke.darkness.subarray(from, to);
+    const points = stroke.points.subarray(2 * from, 2 * to);
+    return {
+      ...stroke,
+      points,
+      widths: stroke.widths.subarray(from, to),
+      darkness: own,
+      closed: false,
+      free: [k === 0 && stroke.free[0], k === cuts.length && stroke.free[1]],
+      strength: (medianOf(own) / middle) * strength,
+      lengthPx: polylineLength(points),
+    };
+  });
 }
 
 /** Whether a stroke runs along the rim of a picture, as the edge of a sheet that was cut out of a photograph does. */

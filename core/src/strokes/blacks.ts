@@ -5,10 +5,10 @@ import { depthsOf } from './ink-mask.js';
 import type { Mask } from './thin.js';
 
 /** Ink no deeper than this is a stroke however short, mm. */
-const shallowestMm = 1.2;
+const shallowestMm = 1.5;
 
 /** Ink this many times as deep as strokes are … */
-const deepStrokes = 2;
+const deepStrokes = 2.5;
 
 /** … is a filled-in black when it is no longer than so many times its width; longer, it is a wide stroke. */
 const maxLengths = 3;

@@ -27,7 +27,7 @@ export type FoundStrokes = {
 const softnessesMm = [0.16, 0.27, 0.42];
 
 /** Strokes with more holes in them than this share are broken by the paper's tooth, and are looked at less closely. */
-const maxRagged = 0.04;
+const maxRagged = 0.025;
 
 /** A gap in which something of the stroke is seen is closed over so many times what was asked. */
 const seenGapShare = 4;
@@ -45,8 +45,12 @@ type SoftInk = { plane: Plane; noise: number; mask: Mask; softnessMm: number };
  */
 export function findStrokes(lightness: Plane, pxPerMm: number): FoundStrokes {
   const { plane: ink, lightOnDark } = evenPaper(lightness, pxPerMm);
-  const { plane, mask: rough } = wholeStrokes(ink, pxPerMm);
-  const mask = withoutSpecks(rough, Math.max(4, speckMm2 * pxPerMm * pxPerMm), holeMm2 * pxPerMm * pxPerMm);
+  const { plane, mask: rough, softnessMm } = wholeStrokes(ink, pxPerMm);
+  const mask = withoutSpecks(
+    rough,
+    Math.max(4, speckMm2 * pxPerMm * pxPerMm),
+    (softnessMm > softnessesMm[0] ? raggedHoleMm2 : holeMm2) * pxPerMm * pxPerMm,
+  );
   const allDepths = depthsOf(mask);
   const blacks = takeBlacks(mask, allDepths, plane, pxPerMm);
   const depths = depthsWithout(blacks, allDepths);
@@ -63,6 +67,9 @@ export function findStrokes(lightness: Plane, pxPerMm: number): FoundStrokes {
 /** A smaller patch of ink is a speck, a smaller hole in it is paper's tooth, mm². */
 const speckMm2 = 0.35;
 const holeMm2 = 0.2;
+
+/** In strokes that the tooth breaks, as wide chalk is, holes are larger. */
+const raggedHoleMm2 = 0.9;
 
 /**
  * Closes gaps between strokes that point at each other or at another, and measures them.

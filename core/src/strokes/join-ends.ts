@@ -13,6 +13,9 @@ export type Joining = {
 /** Ends point at each other when neither turns from the way between them by more than this. */
 const alikeRad = (28 * Math.PI) / 180;
 
+/** Where something of the stroke is seen between them it may bend more. */
+const seenRad = (42 * Math.PI) / 180;
+
 /** Over a gap no wider than the stroke itself, which way they point is hardly known. */
 const closeRad = (65 * Math.PI) / 180;
 
@@ -71,11 +74,11 @@ function gapBetween(a: End, b: End, ink: Plane, { gapPx, seenGapPx }: Joining): 
     Math.acos(Math.max(-1, Math.min(1, -(b.ux * dx + b.uy * dy) / gap))),
   );
   const close = gap <= 1.2 * width + 1;
-  if (aside > (close ? closeRad : alikeRad) || turn > (close ? closeRad : 1.3 * alikeRad)) return null;
+  const seen = gap <= seenGapPx && isSeen(a, b, ink);
+  const most = close ? closeRad : seen ? seenRad : alikeRad;
+  if (aside > most || turn > (close ? closeRad : 1.4 * most)) return null;
   if (Math.abs(Math.log((a.darkness + 0.1) / (b.darkness + 0.1))) > maxUnlike) return null;
-  if (gap > gapPx) {
-    if (gap > seenGapPx || !isSeen(a, b, ink)) return null;
-  }
+  if (gap > gapPx && !seen) return null;
   return gap * (1 + aside + turn);
 }
 

@@ -7,7 +7,7 @@ export type Ink = {
   /** Lightness of the paper, L\*. */
   paperLightness: number;
   lightOnDark: boolean;
-  /** How much the tone of the paper changes over 6 mm at its most restless tenth, L\*. */
+  /** How much the tone of the paper changes over 6 mm where it is most restless, L\*. */
   restless: number;
 };
 
@@ -122,6 +122,9 @@ function smoothed(squares: Plane, squaresPerMm: number): Plane {
   return boxMean(boxMean(squares, reach), reach);
 }
 
+/** The paper is as restless as all but so much of it: the borders of large things take up little. */
+const restlessShare = 0.97;
+
 /** How far apart tones are compared, squares. */
 const apart = 3;
 
@@ -133,7 +136,7 @@ function restlessnessOf({ width, height, data }: Plane): number {
   for (let y = 0; y + apart < height; y++)
     for (let x = 0; x < width; x++) steps.push(Math.abs(data[(y + apart) * width + x] - data[y * width + x]));
   steps.sort((a, b) => a - b);
-  return steps.length === 0 ? 0 : steps[Math.floor(0.9 * steps.length)];
+  return steps.length === 0 ? 0 : steps[Math.floor(restlessShare * steps.length)];
 }
 
 /** The largest or smallest value in a square window around each. */

@@ -3,7 +3,10 @@ import { sampleAt, type Plane } from '../raster/index.js';
 import type { Stroke } from './chain.js';
 
 /** Thinning ends a line short of the stroke's tip; a hand ends it half the width of its tip before that, which is narrower. */
-const tipShare = 0.35;
+const tipShare = 0.25;
+
+/** Strokes fade towards their tips: their ink ends where this share of its darkness is left. */
+const tipDarkness = 0.35;
 
 /** A tip lies no further on than this many widths. */
 const maxTipWidths = 2;
@@ -47,7 +50,7 @@ function onwardFrom(
   const length = Math.hypot(dx, dy) || 1;
   const [ux, uy] = [dx / length, dy / length];
   const width = widths[at(0)];
-  const rim = darkness[at(0)] / 2;
+  const rim = tipDarkness * darkness[at(0)];
   const farthestTip = maxTipWidths * width + 2;
   const straight = (count: number) =>
     Array.from({ length: count }, (_, k) => [x + (k + 1) * ux, y + (k + 1) * uy]).flat();

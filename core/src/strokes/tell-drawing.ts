@@ -64,8 +64,14 @@ const weights = { bare: [12, 0.85], thin: [5, 0.85], other: [-25, 0], restless: 
 const drawingFrom = 1.7;
 const sureness = 2.5;
 
+/** A sheet is no narrower, mm. */
+const minSideMm = 25;
+
 /** Tells a drawing on paper from a photograph of things. */
 export function tellDrawing(lightness: Plane, pxPerMm: number): ToldPicture {
+  // Of a strip or a stamp too little is seen to take it for anything special.
+  if (Math.min(lightness.width, lightness.height) < minSideMm * pxPerMm)
+    return { kind: 'photograph', certainty: 0.5 };
   const signs = readSigns(lightness, pxPerMm);
   const sum = (Object.keys(weights) as (keyof DrawingSigns)[]).reduce((total, sign) => {
     const [weight, from] = weights[sign];

@@ -6,23 +6,23 @@ function neighbourOffsets(width: number): readonly number[] {
   return [-width, -width + 1, 1, width + 1, width, width - 1, -1, -width - 1];
 }
 
-/** For every neighbourhood: whether the two half-steps of a round may take its pixel away (Zhang & Suen 1984). */
-const [takenFirst, takenSecond] = [0, 1].map((half) =>
+/**
+ * For every neighbourhood: whether the two half-steps of a round may take its pixel away (Guo & Hall 1989, algorithm
+ * A1): its neighbours hang together, it is no end, and it lies at the side that is peeled.
+ */
+const [takenFirst, takenSecond] = [0, 4].map((turn) =>
   Uint8Array.from({ length: 256 }, (_, bits) => {
     const at = (k: number) => (bits >> (k & 7)) & 1;
-    let count = 0;
-    let begins = 0;
-    for (let k = 0; k < 8; k++) {
-      count += at(k);
-      if (at(k) === 0 && at(k + 1) === 1) begins++;
+    let parts = 0;
+    let [one, other] = [0, 0];
+    for (let k = 0; k < 8; k += 2) {
+      parts += (1 - at(k)) & (at(k + 1) | at(k + 2));
+      one += at(k + 7) | at(k);
+      other += at(k) | at(k + 1);
     }
-    if (count < 2 || count > 6 || begins !== 1) return 0;
-    const [up, right, down, left] = [at(0), at(2), at(4), at(6)];
-    const allowed =
-      half === 0
-        ? up * right * down === 0 && right * down * left === 0
-        : up * right * left === 0 && up * down * left === 0;
-    return allowed ? 1 : 0;
+    const beside = Math.min(one, other);
+    const inside = (at(turn) | at(turn + 1) | (1 - at(turn + 3))) & at(turn + 2);
+    return parts === 1 && beside >= 2 && beside <= 3 && inside === 0 ? 1 : 0;
   }),
 );
 
@@ -44,16 +44,16 @@ const redundant = Uint8Array.from({ length: 256 }, (_, bits) => {
   for (let k = 0; k < 8; k++) join(k, k + 1);
   for (let k = 0; k < 8; k += 2) join(k, k + 2);
   const parts = new Set(part.filter((_, k) => at(k) === 1));
-  // A pixel in the midst of others holds no hole open, but must not open one.
+  // With one neighbour beside it, it may be the end of a line; in the midst of others, taking it would open a hole.
   const sides = at(0) + at(2) + at(4) + at(6);
-  return parts.size === 1 && sides < 4 ? 1 : 0;
+  return parts.size === 1 && sides > 1 && sides < 4 ? 1 : 0;
 });
 
 /**
  * Thins strokes to lines a pixel wide that run down their middle and hang together as they do.
  *
- * Rounds of peeling after Zhang & Suen ("A fast parallel algorithm for thinning digital patterns", 1984) over the
- * pixels still at a rim, then pixels that only stand in a corner of the line are taken away, so that every pixel of a
+ * Rounds of peeling after Guo & Hall ("Parallel thinning with two-subiteration algorithms", 1989), which leaves slanting
+ * lines two pixels wide whole, over the pixels still at a rim, then pixels that only stand in a corner of the line are taken away, so that every pixel of a
  * line but its ends and meetings has two neighbours.
  *
  * @returns the thinned mask; its rim of one pixel is empty

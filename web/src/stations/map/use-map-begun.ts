@@ -10,7 +10,8 @@ export function useMapBegun({ id, decisions }: Work, { map, provisional }: Mappi
   const dispatch = useAppDispatch();
   const { map: settings, mapBegun: begun } = decisions;
   useEffect(() => {
-    if (begun || !map || provisional) return;
+    // A drawing is not reinterpreted: no school has a say in it.
+    if (begun || !map || provisional || map.readAs?.kind === 'drawing') return;
     const chosen = schoolOf(settings)?.id;
     const usual = { begun: { school: chosen ?? beginningSchool, because: null }, sets: null };
     dispatch(mapBegun({ id, ...(chosen === beginningSchool ? beginMap(map) : usual) }));

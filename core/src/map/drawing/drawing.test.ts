@@ -1,0 +1,138 @@
+import { expect } from 'chai';
+import { isTraced, mapDocumentSchema, type MapDocument } from '../../documents/index.js';
+import { accuracyScene, drawingScene, photographUnder, renderDrawing } from '../../testing/index.js';
+import type { Picture } from '../../raster/index.js';
+import { mapNotes } from '../notes.js';
+import { MapMaker } from '../pipeline.js';
+import { defaultMapSettings, type MapSettings } from '../settings.js';
+
+const pxPerMm = 4;
+const drawing = drawingScene(3, true);
+const { picture: sketch } = renderDrawing(drawing, {
+  tool: 'pencil',
+  paper: 92,
+  contrast: 45,
+  light: 'side',
+  taken: 'photographed',
+  pxPerMm,
+  seed: 5,
+});
+
+function mapOf(picture: Picture, change: Partial<MapSettings> = {}, maker = new MapMaker()): MapDocument {
+  const frame = { x: 0, y: 0, width: picture.width / pxPerMm, height: picture.height / pxPerMm };
+  return maker.make({
+    picture,
+    pictureKey: `${picture.width} ${picture.data[5000] ?? 0}`,
+    window: { x: 0, y: 0, width: picture.width, height: picture.height },
+    placement: { surface: { width: frame.width, height: frame.height }, frame },
+    settings: { ...defaultMapSettings, ...change },
+  });
+}
+
+const flat = (grey: number): Picture => ({
+  width: 400,
+  height: 300,
+  channels: 3,
+  data: new Uint8Array(400 * 300 * 3).fill(grey),
+});
+
+const metresOf = (map: MapDocument) =>
+  map.lines.filter(isTraced).reduce(
+    (sum, { points }) =>
+      sum +
+      points.reduce((length, [x, y], i) => {
+        const before = points[i - 1];
+        return before ? length + Math.hypot(x - before[0], y - before[1]) : length;
+      }, 0),
+    0,
+  ) / 1000;
+
+/** Distance of a place from a run of straights, mm. */
+function distanceTo([x, y]: [number, number], run: readonly [number, number][]): number {
+  return run.slice(1).reduce((nearest, [bx, by], i) => {
+    const [ax, ay] = run[i] ?? [bx, by];
+    const [dx, dy] = [bx - ax, by - ay];
+    const t = Math.min(1, Math.max(0, ((x - ax) * dx + (y - ay) * dy) / (dx * dx + dy * dy || 1)));
+    return Math.min(nearest, Math.hypot(x - ax - t * dx, y - ay - t * dy));
+  }, Infinity);
+}
+
+describe('the map of a drawing', function () {
+  this.timeout(60_000);
+
+  it('is told by its tones, holds its strokes with their strength, and no shapes', () => {
+    const map = mapOf(sketch);
+    expect(map.readAs?.kind).to.equal('drawing');
+    expect(map.shapes).to.have.length(0);
+    expect(map.lines.length).to.be.within(20, 80);
+    for (const line of map.lines) {
+      expect(line.of).to.equal('stroke');
+      expect(line.strength).to.be.within(0.3, 1);
+      expect(line.width).to.be.within(0.3, 1.2);
+    }
+    expect(mapDocumentSchema.safeParse(map).success).to.equal(true);
+  });
+
+  it('is what the painter says it is', () => {
+    expect(mapOf(sketch, { reference: 'photograph' }).readAs?.kind).to.equal('photograph');
+    const scene = photographUnder(accuracyScene(2), 'texture', 2, 2);
+    expect(mapOf(scene).readAs?.kind).to.equal('photograph');
+    const forced = mapOf(scene, { reference: 'drawing' });
+    expect(forced.readAs?.kind).to.equal('drawing');
+    expect(forced.lines.length).to.be.lessThan(3000);
+  });
+
+  it('leaves out what lies beneath, dots it, or draws it', () => {
+    const dropped = mapOf(sketch);
+    const dotted = mapOf(sketch, { faintStrokes: 'dotted' });
+    const kept = mapOf(sketch, { faintStrokes: 'kept' });
+    expect(dotted.lines.filter((line) => line.dotted).length).to.equal(dropped.readAs?.faint?.count);
+    expect(kept.lines.some((line) => line.dotted)).to.equal(false);
+    expect(metresOf(kept)).to.be.greaterThan(1.3 * metresOf(dropped));
+    const says = (map: MapDocument, change: Partial<MapSettings> = {}) =>
+      mapNotes(map, { ...defaultMapSettings, ...change }).map(({ id }) => id);
+    expect(says(dropped)).to.include.members(['map-is-drawing', 'map-faint']);
+    expect(says(kept, { faintStrokes: 'kept' })).not.to.include('map-faint');
+  });
+
+  it('has fewer lines the darker they must be, and remembers what it found', () => {
+    const maker = new MapMaker();
+    const metres = [0.05, 0.5, 0.99].map((darkerThan) => metresOf(mapOf(sketch, { darkerThan }, maker)));
+    expect(metres[0]).to.be.greaterThan(metres[1] ?? 0);
+    expect(metres[1]).to.be.greaterThan(metres[2] ?? 0);
+    for (const change of [
+      { joinEndsMm: 3 },
+      { smoothMm: 0.5 },
+      { path: 'straight' as const },
+      { minutes: 2 },
+    ]) {
+      const remembered = mapOf(sketch, change, maker);
+      expect(JSON.stringify(remembered), Object.keys(change).join()).to.equal(
+        JSON.stringify(mapOf(sketch, change)),
+      );
+    }
+    expect(maker.strokesFound()?.length).to.be.greaterThan(20);
+  });
+
+  it('moves no line further than wobbles may be smoothed', () => {
+    const plain = mapOf(sketch, { smoothMm: 0, toleranceMm: 0.02 });
+    const smooth = mapOf(sketch, { smoothMm: 0.4, toleranceMm: 0.02 });
+    plain.lines.forEach((line, i) => {
+      const run = smooth.lines[i]?.points ?? [];
+      const sides = smooth.lines[i]?.closed ? [...run, ...run.slice(0, 1)] : run;
+      for (const point of line.points) expect(distanceTo(point, sides), line.id).to.be.lessThan(0.8);
+    });
+  });
+
+  it('of a bare, a black and a tiny sheet is empty, and says what can be done', () => {
+    for (const grey of [255, 0, 128]) {
+      const map = mapOf(flat(grey), { reference: 'drawing' });
+      expect(map.lines).to.have.length(0);
+      const [note] = mapNotes(map, { ...defaultMapSettings, reference: 'drawing' });
+      expect(note?.says).to.equal('No lines were found to take.');
+      expect(note?.ways.length).to.be.greaterThan(0);
+    }
+    const tiny = { width: 2, height: 2, channels: 3 as const, data: new Uint8Array(12).fill(200) };
+    expect(mapOf(tiny, { reference: 'drawing' }).lines).to.have.length(0);
+  });
+});

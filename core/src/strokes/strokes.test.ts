@@ -1,0 +1,259 @@
+import { expect } from 'chai';
+import fc from 'fast-check';
+import { lightnessPlane } from '../colour/index.js';
+import { luminanceOfWindow, type Plane } from '../raster/index.js';
+import {
+  accuracyScene,
+  drawingScene,
+  judgeStrokes,
+  photographUnder,
+  renderDrawing,
+  type Rendering,
+} from '../testing/index.js';
+import { findDarknessLimit, findStrokes, joinStrokes, tellDrawing, tellStrokes } from './index.js';
+import { withoutSpecks } from './patches.js';
+import { thinned, type Mask } from './thin.js';
+
+const pxPerMm = 4;
+
+/** Paper with strokes on it: how much ink lies at a place, 0 to 1. */
+function sheet(inkAt: (x: number, y: number) => number, { paper = 92, ink = 30, side = 240 } = {}): Plane {
+  const data = Float32Array.from({ length: side * side }, (_, i) => {
+    const [x, y] = [(i % side) + 0.5, Math.floor(i / side) + 0.5];
+    // Tooth, so that the paper is as restless as paper is.
+    const tooth = 0.4 * Math.sin(12.9898 * i) * Math.cos(78.233 * i);
+    return paper + tooth + (ink - paper) * Math.min(1, Math.max(0, inkAt(x, y)));
+  });
+  return { width: side, height: side, data };
+}
+
+/** A stroke of some width along a straight, pixels. */
+const straight =
+  ([ax, ay]: [number, number], [bx, by]: [number, number], width = 3) =>
+  (x: number, y: number) => {
+    const [dx, dy] = [bx - ax, by - ay];
+    const t = Math.min(1, Math.max(0, ((x - ax) * dx + (y - ay) * dy) / (dx * dx + dy * dy)));
+    return width / 2 - Math.hypot(x - ax - t * dx, y - ay - t * dy) + 0.5;
+  };
+
+const both =
+  (...inks: ((x: number, y: number) => number)[]) =>
+  (x: number, y: number) =>
+    Math.max(...inks.map((ink) => ink(x, y)));
+
+const strokesOf = (plane: Plane, gapMm = 1, scale = pxPerMm) =>
+  joinStrokes(findStrokes(plane, scale), gapMm * scale);
+const drawnOf = (plane: Plane, scale = pxPerMm) => {
+  const strokes = strokesOf(plane, 1, scale);
+  return tellStrokes(strokes, findDarknessLimit(strokes)).filter(({ kind }) => kind === 'drawing');
+};
+
+describe('strokes of a drawing', () => {
+  it('run down the middle of a straight, to a tenth of a pixel, with its width', () => {
+    const [stroke, ...others] = strokesOf(sheet(straight([30, 60.3], [200, 60.3], 4)));
+    expect(others).to.have.length(0);
+    for (let i = 13; i < stroke.points.length - 12; i += 2) expect(stroke.points[i]).to.be.closeTo(60.3, 0.1);
+    expect(stroke.points[0]).to.be.closeTo(30, 3);
+    expect(stroke.widths[40]).to.be.closeTo(4, 0.4);
+    expect(stroke.darkness[40]).to.be.closeTo(62, 4);
+  });
+
+  it('are found light on dark as well', () => {
+    const [stroke, ...others] = strokesOf(sheet(straight([30, 60], [200, 90], 4), { paper: 14, ink: 85 }));
+    expect(others).to.have.length(0);
+    expect(stroke.lengthPx).to.be.closeTo(Math.hypot(170, 30), 4);
+  });
+
+  it('that cross are carried straight through', () => {
+    const strokes = strokesOf(sheet(both(straight([30, 40], [210, 200]), straight([30, 190], [210, 60]))));
+    expect(strokes).to.have.length(2);
+    for (const { lengthPx } of strokes) expect(lengthPx).to.be.greaterThan(200);
+  });
+
+  it('end on the stroke they meet', () => {
+    const strokes = strokesOf(sheet(both(straight([30, 80], [210, 80]), straight([120, 80], [150, 200]))));
+    expect(strokes).to.have.length(2);
+    const leg = strokes.find(({ points }) => points[points.length - 1] > 150 || points[1] > 150);
+    const ends = [leg?.points[1] ?? 0, leg?.points[(leg.points.length || 1) - 1] ?? 0];
+    expect(Math.min(...ends)).to.be.closeTo(80, 1);
+  });
+
+  it('that close are closed', () => {
+    const ring = (x: number, y: number) => 2 - Math.abs(Math.hypot(x - 120, y - 120) - 60);
+    const [stroke, ...others] = strokesOf(sheet(ring));
+    expect(others).to.have.length(0);
+    expect(stroke.closed).to.equal(true);
+    for (let i = 0; i < stroke.points.length; i += 2)
+      expect(Math.hypot(stroke.points[i] - 120, stroke.points[i + 1] - 120)).to.be.closeTo(60, 0.4);
+  });
+
+  it('are joined over a gap as wide as asked, and dashes stay dashes otherwise', () => {
+    const broken = both(straight([30, 60], [100, 60]), straight([107, 60], [200, 60]));
+    expect(strokesOf(sheet(broken), 3)).to.have.length(1);
+    expect(strokesOf(sheet(broken), 0.2)).to.have.length(2);
+  });
+
+  it('that are filled in are given by their outline', () => {
+    const disc = (x: number, y: number) => 20 - Math.hypot(x - 170, y - 170) + 0.5;
+    const strokes = strokesOf(
+      sheet(both(disc, straight([20, 40], [200, 40]), straight([40, 20], [40, 200]))),
+    );
+    const black = strokes.find(({ black }) => black);
+    expect(black?.closed).to.equal(true);
+    expect(black?.lengthPx).to.be.closeTo(2 * Math.PI * 20, 8);
+  });
+
+  it('are none on bare paper, on black paper, and on paper that only grows darker', () => {
+    expect(drawnOf(sheet(() => 0))).to.have.length(0);
+    expect(drawnOf(sheet(() => 1))).to.have.length(0);
+    expect(drawnOf(sheet((x) => (0.12 * x) / 240))).to.have.length(0);
+  });
+
+  it('are few enough to be worked with on a page of hatching, and of noise', () => {
+    const hatching = (x: number, y: number) => 1.5 - Math.abs(((x + y) % 9) - 4.5);
+    expect(strokesOf(sheet(hatching)).length).to.be.lessThan(500);
+    let seed = 1;
+    const noise = sheet(() => {
+      seed = (seed * 16807) % 2147483647;
+      return seed / 2147483647;
+    });
+    expect(strokesOf(noise).length).to.be.lessThan(4000);
+  });
+});
+
+describe('thinned lines', () => {
+  const masks = fc
+    .array(fc.array(fc.boolean(), { minLength: 12, maxLength: 12 }), { minLength: 12, maxLength: 12 })
+    .map((rows): Mask => {
+      // Blown up, so that there is something to thin, with a bare rim.
+      const side = 12 * 3 + 4;
+      const data = new Uint8Array(side * side);
+      rows.forEach((row, y) =>
+        row.forEach((on, x) => {
+          if (!on) return;
+          for (let k = 0; k < 9; k++) data[(3 * y + 2 + Math.floor(k / 3)) * side + 3 * x + 2 + (k % 3)] = 1;
+        }),
+      );
+      return { width: side, height: side, data };
+    });
+
+  const partsOf = ({ width, data }: Mask, kind: 0 | 1): number => {
+    const seen = new Set<number>();
+    const sides = [-1, 1, -width, width];
+    const steps = kind === 1 ? [...sides, -width - 1, -width + 1, width - 1, width + 1] : sides;
+    let parts = 0;
+    data.forEach((value, start) => {
+      if (value !== kind || seen.has(start)) return;
+      parts++;
+      const open = [start];
+      seen.add(start);
+      for (let i = open.pop(); i !== undefined; i = open.pop())
+        for (const step of steps) {
+          const j = i + step;
+          if (j < 0 || j >= data.length || data[j] !== kind || seen.has(j)) continue;
+          if (Math.abs((j % width) - (i % width)) > 1) continue;
+          seen.add(j);
+          open.push(j);
+        }
+    });
+    return parts;
+  };
+
+  it('hang together and enclose as what they were thinned from', () => {
+    fc.assert(
+      fc.property(masks, (mask) => {
+        const lines = thinned(mask);
+        expect(partsOf(lines, 1)).to.equal(partsOf(mask, 1));
+        expect(partsOf(lines, 0)).to.equal(partsOf(mask, 0));
+        lines.data.forEach((value, i) => expect(value === 0 || mask.data[i] === 1).to.equal(true));
+      }),
+      { numRuns: 60 },
+    );
+  });
+
+  it('are as long as what they were thinned from, slanting lines two pixels wide too', () => {
+    const mask: Mask = { width: 40, height: 40, data: new Uint8Array(1600) };
+    for (let i = 5; i < 35; i++) for (const k of [0, 1]) mask.data[i * 40 + i + k] = 1;
+    const rows = Array.from({ length: 40 }, (_, y) =>
+      thinned(mask)
+        .data.subarray(40 * y, 40 * y + 40)
+        .includes(1),
+    );
+    expect(rows.filter(Boolean).length).to.be.within(28, 30);
+  });
+
+  it('lose specks and holes smaller than asked, and no others', () => {
+    const mask: Mask = { width: 20, height: 20, data: new Uint8Array(400) };
+    mask.data[2 * 20 + 2] = 1;
+    for (let y = 8; y < 16; y++) for (let x = 8; x < 16; x++) mask.data[y * 20 + x] = 1;
+    mask.data[10 * 20 + 10] = 0;
+    for (const i of [12, 13]) for (const j of [12, 13, 14]) mask.data[i * 20 + j] = 0;
+    const clean = withoutSpecks(mask, 4, 4);
+    expect(clean.data[2 * 20 + 2]).to.equal(0);
+    expect(clean.data[10 * 20 + 10]).to.equal(1);
+    expect(clean.data[12 * 20 + 12]).to.equal(0);
+    expect(clean.data[9 * 20 + 9]).to.equal(1);
+  });
+});
+
+describe('a darkness limit', () => {
+  const strokes = (...of: [strength: number, lengthPx: number][]) =>
+    of.map(([strength, lengthPx]) => ({ strength, lengthPx, rim: false }));
+
+  it('lies between a drawing and what it was built on', () => {
+    const limit = findDarknessLimit(strokes([1, 500], [0.9, 400], [0.85, 300], [0.3, 200], [0.33, 150]));
+    expect(limit).to.be.within(0.42, 0.75);
+  });
+
+  it('is low where there is one kind only', () => {
+    expect(
+      findDarknessLimit(strokes([1, 500], [0.8, 400], [0.7, 300], [0.6, 300], [0.5, 200])),
+    ).to.be.lessThan(0.3);
+  });
+});
+
+const looks: Rendering[] = [
+  { tool: 'pen', paper: 93, contrast: 60, light: 'even', taken: 'scanned', pxPerMm, seed: 1 },
+  { tool: 'pencil', paper: 75, contrast: 30, light: 'side', taken: 'photographed', pxPerMm, seed: 2 },
+  { tool: 'chalk', paper: 15, contrast: -60, light: 'uneven', taken: 'photographed', pxPerMm: 6, seed: 3 },
+];
+
+describe('known drawings', function () {
+  this.timeout(60_000);
+  const planeOf = (rendering: Rendering, number: number) => {
+    const drawing = drawingScene(number, true);
+    const { picture, lens } = renderDrawing(drawing, rendering);
+    const { width, height } = picture;
+    const luminance = luminanceOfWindow(picture, { x: 0, y: 0, width, height }, width, height);
+    return { drawing, lens, plane: { width, height, data: lightnessPlane(luminance.data) } };
+  };
+
+  for (const look of looks) {
+    it(`in ${look.tool} are drawn once, where they are, without what lies beneath`, () => {
+      const { drawing, lens, plane } = planeOf(look, 4);
+      const drawn = drawnOf(plane, look.pxPerMm).map(({ points, closed }) => ({ points, closed }));
+      const { judgement } = judgeStrokes(drawing, lens, look.pxPerMm, drawn, look.tool);
+      const rough = look.tool === 'chalk';
+      expect(judgement.once, 'once').to.be.greaterThan(rough ? 0.9 : 0.98);
+      expect(judgement.doubled, 'doubled').to.be.lessThan(rough ? 0.02 : 0.01);
+      expect(judgement.precision, 'precision').to.be.greaterThan(0.96);
+      expect(judgement.meanOff, 'mean off, mm').to.be.lessThan(rough ? 0.1 : 0.05);
+      expect(judgement.beneath, 'beneath').to.be.lessThan(0.05);
+    });
+
+    it(`in ${look.tool} are told from photographs`, () => {
+      expect(tellDrawing(planeOf(look, 7).plane, look.pxPerMm).kind).to.equal('drawing');
+    });
+  }
+
+  it('are no photographs of shapes and textures', () => {
+    for (const number of [1, 2, 3]) {
+      const scene = accuracyScene(number);
+      const picture = photographUnder(scene, 'texture', pxPerMm, number);
+      const { width, height } = picture;
+      const luminance = luminanceOfWindow(picture, { x: 0, y: 0, width, height }, width, height);
+      const told = tellDrawing({ width, height, data: lightnessPlane(luminance.data) }, pxPerMm);
+      expect(told.kind, `scene ${number}`).to.equal('photograph');
+    }
+  });
+});
