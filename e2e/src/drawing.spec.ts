@@ -77,5 +77,6 @@ test('what the reference is can be said otherwise, and undone', async ({ page, s
   await page.getByTitle('a drawing', { exact: true }).click();
   await expect(page.getByRole('region', { name: 'Strokes found' })).toBeVisible({ timeout: 45_000 });
   await page.locator('body').press('Control+z');
-  await expect(page.getByRole('radio', { name: 'Values', exact: true })).toBeVisible();
+  // The tool that was in hand is in hand again.
+  await expect(page.getByRole('radio', { name: 'Values', exact: true })).toBeChecked();
 });

@@ -46,13 +46,10 @@ const shots: readonly Shot[] = [
     before: (page) => page.locator('.minutes-chart').waitFor({ timeout: 20_000 }),
   },
   {
-    file: 'map-values',
-    work: 'Dinghy on',
+    file: 'map-drawing',
+    work: 'Dinghy, the sketch',
     station: 'map',
-    before: async (page) => {
-      await page.getByLabel('How the map is shown').click();
-      await page.getByTitle('values as greys').click();
-    },
+    before: (page) => page.locator('.strokes-counted').waitFor({ timeout: 30_000 }),
   },
   {
     file: 'map-lines',
