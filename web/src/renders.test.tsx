@@ -44,7 +44,7 @@ describe('what is drawn again', () => {
         }
       >
         <Counted name="sentence">
-          <MapSentence />
+          <MapSentence kind="photograph" />
         </Counted>
         <Counted name="beside">
           <p>What depends on nothing</p>

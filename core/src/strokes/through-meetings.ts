@@ -8,7 +8,7 @@ import { type Arm, type Meeting } from './graph.js';
 /** Two arms are one stroke carried through a meeting when it turns less than this there. */
 const maxTurnRad = (38 * Math.PI) / 180;
 
-/** A turn this much smaller than another makes an arm the one that goes on. */
+/** Which way an arm leaves a meeting is read off at least so much of it, pixels. */
 const headingPx = 7;
 
 /** An arm read across its ink, with where it points at either end. */

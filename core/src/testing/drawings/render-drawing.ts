@@ -158,7 +158,7 @@ function inkOf(
       const proud = 1 - grain * Math.min(1, Math.max(0, 0.5 + 0.6 * grains[i] + 0.25 * coarse[i]));
       const laid = own[i] * stroke.darkness * proud;
       own[i] = 0;
-      out[i] = Math.max(out[i], 1 - (1 - out[i]) * (1 - laid * 0.999) > 1 ? 1 : Math.max(out[i], laid));
+      out[i] = Math.max(out[i], laid);
     }
   }
   return out;

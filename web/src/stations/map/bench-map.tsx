@@ -35,9 +35,10 @@ export function usePictureOfMap(): boolean {
   return usePictureRead(useWork(), !provisional);
 }
 
+export type ReferenceKind = 'photograph' | 'drawing';
+
 /** What the reference is taken for: as the painter says, or as the map found it; null until the first map. */
-export function useReferenceKind(): 'photograph' | 'drawing' | null {
-  const { map } = useBenchMap();
+export function useReferenceKind(map: MapDocument | null): ReferenceKind | null {
   const { reference } = useDecisions('map');
   return reference === 'auto' ? (map?.readAs?.kind ?? null) : reference;
 }

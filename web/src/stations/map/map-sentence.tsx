@@ -3,7 +3,7 @@ import type { DecisionPath } from '@nobrel/core/decisions';
 import { DecisionGap, DecisionRow } from '../../bench/decision-gap.js';
 import { ChoiceGap } from '../../bench/gaps.js';
 import { Sentence } from '../../bench/sentence.js';
-import { useReferenceKind, useSettings } from './bench-map.js';
+import { useSettings, type ReferenceKind } from './bench-map.js';
 
 const ownSchool = 'own';
 const schoolOptions = [
@@ -20,15 +20,13 @@ type MoreProps = {
 type Setting = DecisionPath<MapSettings>;
 
 /** The decisions that make a map, as a sentence; rarer ones behind More. */
-export function MapSentence() {
-  const kind = useReferenceKind();
-  return kind === 'drawing' ? <DrawingSentence /> : <PhotographSentence />;
+export function MapSentence({ kind }: { kind: ReferenceKind | null }) {
+  return kind === 'drawing' ? <DrawingSentence /> : <PhotographSentence kind={kind} />;
 }
 
 /** What the reference is, said by the painter or as it looks. */
-function ReferenceGap() {
+function ReferenceGap({ kind }: { kind: ReferenceKind | null }) {
   const [{ reference }, change] = useSettings();
-  const kind = useReferenceKind();
   const asItLooks = reference === 'auto' && kind ? `a ${kind}, as it looks` : 'what it looks like';
   return (
     <ChoiceGap
@@ -52,14 +50,14 @@ function DrawingSentence() {
   );
   return (
     <Sentence more={<MoreDecisions columns={moreOfDrawing} settings={settings} change={change} />}>
-      From <ReferenceGap />: take its lines darker than {gap('darkerThan')}, fainter ones{' '}
+      From <ReferenceGap kind="drawing" />: take its lines darker than {gap('darkerThan')}, fainter ones{' '}
       {gap('faintStrokes')}, join ends within {gap('joinEndsMm')}, smooth wobbles up to {gap('smoothMm')},
       follow them {gap('path')} with a {gap('pencilMm')} point, in about {gap('minutes')}.
     </Sentence>
   );
 }
 
-function PhotographSentence() {
+function PhotographSentence({ kind }: { kind: ReferenceKind | null }) {
   const [settings, change] = useSettings();
   const school = schoolOf(settings);
   const gap = (at: Setting) => (
@@ -67,7 +65,7 @@ function PhotographSentence() {
   );
   return (
     <Sentence more={<MoreDecisions columns={moreOfPhotograph} settings={settings} change={change} />}>
-      From <ReferenceGap />, as{' '}
+      From <ReferenceGap kind={kind} />, as{' '}
       <ChoiceGap
         label="School"
         value={school?.id ?? ownSchool}

@@ -9,7 +9,7 @@ import { ToolPanel } from '../../leaves/in-hand.js';
 import { useMainPicture } from '../../leaves/use-reference.js';
 import { useDecisions, useWork } from '../../store/hooks.js';
 import { useMapping } from '../../workers/use-mapping.js';
-import { OnBench, useBenchMap, useReferenceKind, useSettings } from './bench-map.js';
+import { OnBench, useBenchMap, useReferenceKind, useSettings, type ReferenceKind } from './bench-map.js';
 import { CorrectionsPanel } from './corrections-panel.js';
 import { MapLeaves } from './map-leaves.js';
 import { MapSentence } from './map-sentence.js';
@@ -38,14 +38,15 @@ function LaidOutMap() {
   const { fit } = work.decisions;
   const layout = useMemo(() => layOut(preparation, fit), [preparation, fit]);
   const { map, provisional } = mapping;
+  const kind = useReferenceKind(map);
   const bench = useMemo(() => ({ map, provisional, layout }), [map, provisional, layout]);
   return (
     <OnBench value={bench}>
       <StationBench
         sentence={
           <>
-            <MapSentence />
-            <MapTools />
+            <MapSentence kind={kind} />
+            <MapTools kind={kind ?? 'photograph'} />
           </>
         }
         notes={<MapMargin />}
@@ -57,8 +58,7 @@ function LaidOutMap() {
 }
 
 /** What can be taken in hand: other tools for a drawing than for a photograph. */
-function MapTools() {
-  const kind = useReferenceKind() ?? 'photograph';
+function MapTools({ kind }: { kind: ReferenceKind }) {
   const tools = mapTools[kind];
   const [tool, take] = useTool(tools);
   return <ToolRow key={kind} tools={tools} tool={tool} onTool={take} />;
