@@ -15,6 +15,7 @@ import './stations/stations.css';
 import './stations/tools.css';
 import './leaves/handles.css';
 import './stations/fit/fit.css';
+import './stations/map/strokes-found.css';
 import './stations/file/file.css';
 import './print/print.css';
 import './theme/narrow.css';

@@ -5,3 +5,4 @@ export * from './homography.js';
 export * from './divide.js';
 export * from './bezier.js';
 export * from './smooth-run.js';
+export * from './normals.js';

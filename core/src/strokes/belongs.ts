@@ -1,10 +1,9 @@
 import { polylineLength } from '../geometry/index.js';
+import { median } from '../raster/index.js';
 import type { Stroke } from './chain.js';
-import { medianOf } from './paper.js';
 
 /** What a stroke is there for: the drawing itself, what is beneath it (construction, traces of rubbing out), or nothing: a speck, or the edge of the sheet. */
-export const strokeKinds = ['drawing', 'faint', 'speck'] as const;
-export type StrokeKind = (typeof strokeKinds)[number];
+export type StrokeKind = 'drawing' | 'faint' | 'speck';
 
 /** A stroke with its length, and its darkness beside the drawing's. */
 export type MeasuredStroke = Stroke & {
@@ -32,6 +31,13 @@ const minLengthShare = 0.02;
 /** … and so little of it lies about the limit: 1 when nothing does. */
 const minApart = 0.8;
 
+/** About a limit is within this of it, as a share of the drawing's darkness; of limits alike the one in the middle is taken. */
+const nearLimit = 0.08;
+const offMiddle = 0.3;
+
+/** The drawing's darkness is that which this share of its line, weighed by its darkness, does not exceed. */
+const referenceShare = 0.6;
+
 /** No stroke of the drawing is shorter, in its own widths, unless it hangs together with others. */
 const speckWidths = 2.5;
 
@@ -42,14 +48,14 @@ export function measureStrokes(strokes: readonly Stroke[], { width, height }: Si
   const measured = strokes.map((stroke) => ({
     ...stroke,
     rim: runsAlongRim(stroke, width, height),
-    lengthPx: polylineLength(stroke.points),
-    dark: medianOf(stroke.darkness),
+    lengthPx: polylineLength(stroke.points, stroke.closed),
+    dark: median(stroke.darkness),
   }));
   const reference = weighedShare(
     measured
       .filter(({ rim }) => !rim)
       .map(({ dark, lengthPx }) => ({ value: dark, weight: dark * lengthPx })),
-    0.6,
+    referenceShare,
   );
   return measured.map(({ dark, ...stroke }) => ({
     ...stroke,
@@ -77,10 +83,10 @@ export function findDarknessLimit(
     if (lengthOf(below) < minLengthShare * total || low > clearlyFainter * high) continue;
     // The room on both sides of the limit that hardly a stroke lies in.
     const near = strokes.reduce((sum, { strength, lengthPx }) => {
-      const off = (strength - limit) / 0.08;
+      const off = (strength - limit) / nearLimit;
       return sum + lengthPx * Math.exp(-off * off);
     }, 0);
-    const apart = 1 - near / total - 0.3 * Math.abs(limit - Math.sqrt(low * high));
+    const apart = 1 - near / total - offMiddle * Math.abs(limit - Math.sqrt(low * high));
     if (apart > best.apart) best = { limit, apart };
   }
   return Math.round(best.limit * 100) / 100;
@@ -103,7 +109,7 @@ const minStretch = 40;
 function partedAt(stroke: MeasuredStroke, limit: number): MeasuredStroke[] {
   const { darkness, strength, rim, black } = stroke;
   const n = darkness.length;
-  const middle = medianOf(darkness);
+  const middle = median(darkness);
   if (rim || black || middle <= 0 || n < 2 * minStretch) return [stroke];
   const isDark = (i: number) => (darkness[i] / middle) * strength >= limit;
   const starts = [0];
@@ -125,7 +131,7 @@ function partedAt(stroke: MeasuredStroke, limit: number): MeasuredStroke[] {
       darkness: own,
       closed: false,
       free: [k === 0 && stroke.free[0], k === cuts.length && stroke.free[1]],
-      strength: (medianOf(own) / middle) * strength,
+      strength: (median(own) / middle) * strength,
       lengthPx: polylineLength(points),
     };
   });
@@ -147,7 +153,7 @@ function kindOf(
 ): StrokeKind {
   if (rim) return 'speck';
   const alone = !closed && free[0] && free[1];
-  if (alone && lengthPx < speckWidths * medianOf(widths)) return 'speck';
+  if (alone && lengthPx < speckWidths * median(widths)) return 'speck';
   return strength < darkerThan ? 'faint' : 'drawing';
 }
 

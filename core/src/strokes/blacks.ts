@@ -1,7 +1,7 @@
 import { smoothedRun } from '../geometry/index.js';
 import type { Plane } from '../raster/index.js';
 import type { Stroke } from './chain.js';
-import { depthsOf } from './ink-mask.js';
+import { depthsOf, isCrest } from './ink-mask.js';
 import type { Mask } from './thin.js';
 
 /** Ink no deeper than this is a stroke however short, mm. */
@@ -16,38 +16,36 @@ const maxLengths = 3;
 /** The staircase of a rim is smoothed over so many of its steps. */
 const rimSteps = 3;
 
-/** Blacks apart from strokes: what is left of the mask, and their outlines. */
-export type Blacks = { mask: Mask; outlines: Stroke[] };
+/** Blacks apart from strokes: what is left of the mask, how deep it is, and their outlines. */
+export type Blacks = { mask: Mask; depths: Float32Array; outlines: Stroke[] };
 
 /**
  * Takes filled-in blacks out of a mask: ink much deeper than the strokes that is about as wide as it is long. Each is
  * given by its outline, which a hand draws before it fills it.
+ *
+ * @param ink how much darker than the paper, L\*
  */
-export function takeBlacks(mask: Mask, depths: Float32Array, ink: Plane, pxPerMm: number): Blacks {
+export function takeBlacks(mask: Mask, ink: Plane, pxPerMm: number): Blacks {
   const { width, height } = mask;
+  const depths = depthsOf(mask);
   const deep = Math.max(shallowestMm * pxPerMm, deepStrokes * wideDepth(depths, width));
-  let any = false;
-  const core = { width, height, data: new Uint8Array(depths.length) };
-  for (let i = 0; i < depths.length; i++)
-    if (depths[i] > deep) {
-      core.data[i] = 1;
-      any = true;
-    }
-  if (!any) return { mask, outlines: [] };
+  const core = Uint8Array.from(depths, (depth) => (depth > deep ? 1 : 0));
   const left = { width, height, data: mask.data.slice() };
   const outlines: Stroke[] = [];
   const seen = new Uint8Array(depths.length);
   for (let start = 0; start < depths.length; start++) {
-    if (!core.data[start] || seen[start]) continue;
-    const patch = flood(core.data, width, start, seen);
-    const region = grown(patch, depths, deep, mask);
+    if (!core[start] || seen[start]) continue;
+    const patch = flood(core, width, start, seen);
+    const region = grown(patch, depths, deep, width);
     const deepest = patch.reduce((most, i) => Math.max(most, depths[i]), 0);
     if (region.length > maxLengths * 4 * deepest * deepest) continue;
     for (const i of region) left.data[i] = 0;
     const outline = outlineOf(region, width, ink);
     if (outline) outlines.push(outline);
   }
-  return { mask: left, outlines };
+  return outlines.length === 0
+    ? { mask, depths, outlines }
+    : { mask: left, depths: depthsOf(left), outlines };
 }
 
 /** How deep wide strokes are in the middle, pixels: on the crests of the depths, all but the deepest by length. */
@@ -55,14 +53,7 @@ function wideDepth(depths: Float32Array, width: number): number {
   const counts = new Float64Array(256);
   for (let i = width; i < depths.length - width; i++) {
     const depth = depths[i];
-    if (
-      depth <= 0 ||
-      depths[i - 1] > depth ||
-      depths[i + 1] > depth ||
-      depths[i - width] > depth ||
-      depths[i + width] > depth
-    )
-      continue;
+    if (depth <= 0 || !isCrest(depths, i, width)) continue;
     counts[Math.min(255, Math.round(4 * depth))]++;
   }
   const total = counts.reduce((sum, count) => sum + count, 0);
@@ -88,12 +79,7 @@ function flood(data: Uint8Array, width: number, start: number, seen: Uint8Array)
 }
 
 /** The ink around a deep patch that belongs to it: as far out as the patch was taken in from the rim. */
-function grown(
-  patch: readonly number[],
-  depths: Float32Array,
-  deep: number,
-  { width, data }: Mask,
-): number[] {
+function grown(patch: readonly number[], depths: Float32Array, deep: number, width: number): number[] {
   const region = new Set(patch);
   let rim = [...patch];
   // Steps to the side and to the corner in turn go about as far in all directions.
@@ -106,7 +92,8 @@ function grown(
     for (const i of rim)
       for (const offset of offsets) {
         const j = i + offset;
-        if (j < 0 || j >= data.length || !data[j] || region.has(j) || depths[j] > depths[i] + 0.01) continue;
+        // The rim of the plane has no depth, so that no step goes over it.
+        if (!(depths[j] > 0) || region.has(j) || depths[j] > depths[i] + 0.01) continue;
         region.add(j);
         next.push(j);
       }
@@ -171,9 +158,4 @@ function outlineOf(region: readonly number[], width: number, ink: Plane): Stroke
     free: [false, false],
     black: true,
   };
-}
-
-/** Depths again where blacks were taken out. */
-export function depthsWithout(blacks: Blacks, depths: Float32Array): Float32Array {
-  return blacks.outlines.length === 0 ? depths : depthsOf(blacks.mask);
 }

@@ -1,5 +1,6 @@
-import { smoothedRun } from '../geometry/index.js';
+import { normalsOf, smoothedRun } from '../geometry/index.js';
 import { sampleAt, type Plane } from '../raster/index.js';
+import { findRims } from './profile.js';
 
 /** What is read across a stroke at one place. */
 type Across = { off: number; width: number; darkness: number };
@@ -40,15 +41,12 @@ export function centreRun(
   const n = run.length / 2;
   const way = smoothedRun(run, closed, wayStep);
   const offs = new Float64Array(n);
-  const normals = new Float64Array(2 * n);
+  const normals = normalsOf(way, closed);
   const widths = new Float64Array(n);
   const darkness = new Float64Array(n);
   for (let i = 0; i < n; i++) {
-    const [nx, ny] = normalAt(way, i, closed);
-    normals[2 * i] = nx;
-    normals[2 * i + 1] = ny;
-    const [x, y] = [way[2 * i], way[2 * i + 1]];
-    const read = readAcross(ink, x, y, nx, ny, depth(run[2 * i], run[2 * i + 1]));
+    const [x, y] = [2 * i, 2 * i + 1];
+    const read = readAcross(ink, way[x], way[y], normals[x], normals[y], depth(run[x], run[y]));
     offs[i] = read.off;
     widths[i] = read.width;
     darkness[i] = read.darkness;
@@ -62,43 +60,17 @@ export function centreRun(
   };
 }
 
-/** Unit normal of a run at one of its points. */
-export function normalAt(points: ArrayLike<number>, i: number, closed: boolean): [number, number] {
-  const n = points.length / 2;
-  const reach = Math.min(3, n - 1);
-  const a = closed ? (i - reach + n) % n : Math.max(0, i - reach);
-  const b = closed ? (i + reach) % n : Math.min(n - 1, i + reach);
-  const dx = points[2 * b] - points[2 * a];
-  const dy = points[2 * b + 1] - points[2 * a + 1];
-  const length = Math.hypot(dx, dy) || 1;
-  return [-dy / length, dx / length];
-}
-
 function readAcross(ink: Plane, x: number, y: number, nx: number, ny: number, depth: number): Across {
   const reach = Math.ceil((1.6 * depth + 2.5) / sampleStep);
-  const values = new Float64Array(2 * reach + 1);
-  let peak = 0;
-  const nearest = Math.ceil((0.6 * depth + 1) / sampleStep);
-  for (let k = -reach; k <= reach; k++) {
-    const value = sampleAt(ink, x + nx * k * sampleStep, y + ny * k * sampleStep);
-    values[k + reach] = value;
-    if (Math.abs(k) <= nearest && value > peak) peak = value;
-  }
-  let top = reach;
-  for (let k = reach - nearest; k <= reach + nearest; k++) if (values[k] > values[top]) top = k;
-  const rim = peak / 2;
-  let left = top;
-  while (left > 0 && values[left - 1] > rim) left--;
-  let right = top;
-  while (right < 2 * reach && values[right + 1] > rim) right++;
-  const between = (inner: number, outer: number) =>
-    outer < 0 || outer > 2 * reach ? 0 : (values[inner] - rim) / (values[inner] - values[outer] || 1);
-  const from = left - between(left, left - 1);
-  const to = right + between(right, right + 1);
+  const profile = Float64Array.from({ length: 2 * reach + 1 }, (_, k) => {
+    const off = (k - reach) * sampleStep;
+    return sampleAt(ink, x + nx * off, y + ny * off);
+  });
+  const { from, to, darkness } = findRims(profile, Math.ceil((0.6 * depth + 1) / sampleStep));
   return {
     off: ((from + to) / 2 - reach) * sampleStep,
     width: (to - from) * sampleStep,
-    darkness: peak,
+    darkness: Math.max(0, darkness),
   };
 }
 

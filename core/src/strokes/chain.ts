@@ -10,9 +10,6 @@ export type Stroke = Centred & {
   black?: boolean;
 };
 
-/** A piece of a stroke; where nothing was read its width and darkness are NaN. */
-export type Piece = Stroke;
-
 /** An end of a piece: twice its number, and one more for its last. */
 export type PieceEnd = number;
 
@@ -23,18 +20,19 @@ const evenPx = 1.5;
 const smoothPoints = 2;
 
 /**
- * Strokes from pieces.
+ * Strokes from pieces of them.
  *
+ * @param pieces where nothing was read of one its width and darkness are NaN; null for none
  * @param onward which ends go on in each other, both ways
  */
 export function chained(
-  pieces: readonly (Piece | null)[],
+  pieces: readonly (Stroke | null)[],
   onward: ReadonlyMap<PieceEnd, PieceEnd>,
 ): Stroke[] {
   const strokes: Stroke[] = [];
   const used = new Set<number>();
   const follow = (start: PieceEnd) => {
-    const parts: { piece: Piece; backwards: boolean }[] = [];
+    const parts: { piece: Stroke; backwards: boolean }[] = [];
     let end = start;
     let closed = false;
     for (;;) {
@@ -68,7 +66,7 @@ export function chained(
   return strokes;
 }
 
-function joined(parts: readonly { piece: Piece; backwards: boolean }[], closed: boolean): Stroke | null {
+function joined(parts: readonly { piece: Stroke; backwards: boolean }[], closed: boolean): Stroke | null {
   const points: number[] = [];
   const widths: number[] = [];
   const darkness: number[] = [];
@@ -98,12 +96,9 @@ function joined(parts: readonly { piece: Piece; backwards: boolean }[], closed: 
   }
   if (closed && points.length > 4) {
     const gap = Math.hypot(points[0] - points[points.length - 2], points[1] - points[points.length - 1]);
-    if (gap < 0.5) {
-      points.length -= 2;
-      widths.pop();
-      darkness.pop();
-    } else if (gap > evenPx) {
-      add(points[0], points[1], NaN, NaN);
+    if (gap > evenPx) add(points[0], points[1], NaN, NaN);
+    // A closed stroke does not repeat its first point.
+    if (gap > evenPx || gap < 0.5) {
       points.length -= 2;
       widths.pop();
       darkness.pop();

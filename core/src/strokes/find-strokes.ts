@@ -1,10 +1,10 @@
 import { averaged, gaussianBlur, type Plane } from '../raster/index.js';
-import { depthsWithout, takeBlacks } from './blacks.js';
+import { takeBlacks } from './blacks.js';
 import { measureStrokes, type MeasuredStroke } from './belongs.js';
 import type { Stroke } from './chain.js';
 import { StrokeGraph } from './graph.js';
 import { joinEnds } from './join-ends.js';
-import { depthsOf, drawnDarkness, inkMask, paperNoise } from './ink-mask.js';
+import { depthsOf, drawnDarkness, inkMask, isCrest, paperNoise } from './ink-mask.js';
 import { evenPaper } from './paper.js';
 import { measureWidths } from './measure-widths.js';
 import { withoutSpecks } from './patches.js';
@@ -20,7 +20,6 @@ export type FoundStrokes = {
   ink: Plane;
   /** The same, smoothed until strokes hang together. */
   soft: Plane;
-  lightOnDark: boolean;
 };
 
 /** Smoothing of the ink before strokes are looked for, mm: what is finer is grain. The least that is enough is taken. */
@@ -44,23 +43,20 @@ type SoftInk = { plane: Plane; noise: number; mask: Mask; softnessMm: number };
  * @param lightness L\* plane of the drawing on its paper
  */
 export function findStrokes(lightness: Plane, pxPerMm: number): FoundStrokes {
-  const { plane: ink, lightOnDark } = evenPaper(lightness, pxPerMm);
+  const { plane: ink } = evenPaper(lightness, pxPerMm);
   const { plane, mask: rough, softnessMm } = wholeStrokes(ink, pxPerMm);
   const mask = withoutSpecks(
     rough,
     Math.max(4, speckMm2 * pxPerMm * pxPerMm),
     (softnessMm > softnessesMm[0] ? raggedHoleMm2 : holeMm2) * pxPerMm * pxPerMm,
   );
-  const allDepths = depthsOf(mask);
-  const blacks = takeBlacks(mask, allDepths, plane, pxPerMm);
-  const depths = depthsWithout(blacks, allDepths);
-  const graph = new StrokeGraph(readSkeleton(thinned(blacks.mask)), depths);
+  const { mask: lines, depths, outlines } = takeBlacks(mask, plane, pxPerMm);
+  const graph = new StrokeGraph(readSkeleton(thinned(lines)), depths);
   graph.tidy();
   return {
-    strokes: [...strokesThrough(graph, plane, depths), ...blacks.outlines],
+    strokes: [...strokesThrough(graph, plane, depths), ...outlines],
     ink,
     soft: plane,
-    lightOnDark,
   };
 }
 
@@ -114,14 +110,7 @@ function raggedShare(close: Mask, soft: SoftInk): number {
     for (let x = 1, i = y * width + 1; x < width - 1; x++, i++) {
       const depth = depths[i];
       if (depth < 1 || data[i] < dark) continue;
-      // On the crest of the depths: no neighbour lies deeper.
-      if (
-        depths[i - 1] > depth ||
-        depths[i + 1] > depth ||
-        depths[i - width] > depth ||
-        depths[i + width] > depth
-      )
-        continue;
+      if (!isCrest(depths, i, width)) continue;
       core++;
       const at = 2 * y * close.width + 2 * x;
       if (

@@ -1,3 +1,4 @@
+import { reversedPoints, stepLength } from '../geometry/index.js';
 import type { Skeleton } from './skeleton.js';
 
 /** A stretch of a stroke between two places where strokes end or meet, in pixels. */
@@ -55,11 +56,11 @@ export class StrokeGraph {
     let before: { x: number; y: number } | null = from >= 0 ? this.meetings[from] : null;
     for (let i = 0; i < points.length; i += 2) {
       const here = { x: points[i], y: points[i + 1] };
-      if (before) length += Math.hypot(here.x - before.x, here.y - before.y);
+      if (before) length += stepLength(here.x - before.x, here.y - before.y);
       before = here;
     }
     if (to >= 0 && before)
-      length += Math.hypot(this.meetings[to].x - before.x, this.meetings[to].y - before.y);
+      length += stepLength(this.meetings[to].x - before.x, this.meetings[to].y - before.y);
     return length;
   }
 
@@ -115,7 +116,7 @@ export class StrokeGraph {
         places: a.places + b.places,
         reach: Math.min(
           maxGrowth * Math.min(a.deepest, b.deepest),
-          Math.max(a.reach, b.reach, Math.hypot(a.x - b.x, a.y - b.y) / 2 + Math.min(a.reach, b.reach)),
+          Math.max(a.reach, b.reach, stepLength(a.x - b.x, a.y - b.y) / 2 + Math.min(a.reach, b.reach)),
         ),
         deepest: Math.max(a.deepest, b.deepest),
       };
@@ -138,8 +139,8 @@ export class StrokeGraph {
       if (own.length !== 2 || own[0] === own[1]) return;
       const [a, b] = own.map((k) => this.arms[k]);
       if (!a || !b) return;
-      const before = a.to === node ? a : { points: reversed(a.points), from: a.to, to: a.from };
-      const after = b.from === node ? b : { points: reversed(b.points), from: b.to, to: b.from };
+      const before = a.to === node ? a : { points: [...reversedPoints(a.points)], from: a.to, to: a.from };
+      const after = b.from === node ? b : { points: [...reversedPoints(b.points)], from: b.to, to: b.from };
       const { x, y } = this.meetings[node];
       this.arms[own[0]] = {
         points: [...before.points, x, y, ...after.points],
@@ -165,10 +166,3 @@ const maxPlaces = 5;
 
 /** Meetings drawn together reach no further than this many times the depth of their ink. */
 const maxGrowth = 2.5;
-
-/** A run of points from its other end. */
-export function reversed(points: readonly number[]): number[] {
-  const out: number[] = [];
-  for (let i = points.length - 2; i >= 0; i -= 2) out.push(points[i], points[i + 1]);
-  return out;
-}

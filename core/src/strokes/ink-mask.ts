@@ -1,5 +1,5 @@
-import type { Plane } from '../raster/index.js';
-import { medianOf, spread, SquaresReader } from './paper.js';
+import { median, type Plane } from '../raster/index.js';
+import { spread, SquaresReader } from './paper.js';
 import type { Mask } from './thin.js';
 
 /** What is drawn is darker than this share of the darkest close by, which is where its rim lies. */
@@ -40,8 +40,8 @@ export function drawnDarkness({ data }: Plane, noise: number): number {
  */
 export function paperNoise({ data }: Plane): number {
   const some = spread(data, 40_000);
-  const middle = medianOf(some);
-  return 1.4826 * medianOf(some.map((value) => Math.abs(value - middle)));
+  const middle = median(some);
+  return 1.4826 * median(some.map((value) => Math.abs(value - middle)));
 }
 
 /**
@@ -157,4 +157,15 @@ export function depthsOf({ width, height, data }: Mask): Float32Array {
   // A pixel at the rim lies half a pixel within it.
   for (let i = 0; i < depth.length; i++) if (depth[i] > 0) depth[i] -= 0.5;
   return depth;
+}
+
+/** Whether a pixel lies on the crest of the depths, the middle of a stroke: none beside it lies deeper. */
+export function isCrest(depths: Float32Array, i: number, width: number): boolean {
+  const depth = depths[i];
+  return (
+    depths[i - 1] <= depth &&
+    depths[i + 1] <= depth &&
+    depths[i - width] <= depth &&
+    depths[i + width] <= depth
+  );
 }

@@ -1,4 +1,5 @@
 import KDBush from 'kdbush';
+import { stepLength, turnBetween } from '../geometry/index.js';
 import { sampleAt, type Plane } from '../raster/index.js';
 import { chained, type PieceEnd, type Stroke } from './chain.js';
 
@@ -25,8 +26,8 @@ const seenShare = 0.3;
 /** Ends this much darker than each other, as a logarithm, are of two strokes. */
 const maxUnlike = Math.log(2);
 
-/** The end of a stroke points as so much of it does, pixels. */
-const endPx = 9;
+/** The end of a stroke points as so many of its points do. */
+const endPoints = 9;
 
 type End = { id: PieceEnd; x: number; y: number; ux: number; uy: number; width: number; darkness: number };
 type Joint = { a: End; b: End; gap: number };
@@ -61,18 +62,13 @@ export function joinEnds(strokes: readonly Stroke[], ink: Plane, joining: Joinin
 /** How wide the gap between two ends is, in pixels and made longer by how much they turn; null when they are not to be joined. */
 function gapBetween(a: End, b: End, ink: Plane, { gapPx, seenGapPx }: Joining): number | null {
   const [dx, dy] = [b.x - a.x, b.y - a.y];
-  const gap = Math.hypot(dx, dy);
+  const gap = stepLength(dx, dy);
   const width = Math.min(a.width, b.width);
-  // A stroke's own two ends close it only when there is a stroke between them.
-  if (a.id >> 1 === b.id >> 1 && gap > 3 * width) {
-    if (gap > gapPx) return null;
-  }
-  const turn = Math.acos(Math.max(-1, Math.min(1, -(a.ux * b.ux + a.uy * b.uy))));
+  // A stroke's own two ends close it over a short gap only.
+  if (a.id >> 1 === b.id >> 1 && gap > Math.max(3 * width, gapPx)) return null;
+  const turn = turnBetween(a.ux, a.uy, -b.ux, -b.uy);
   if (gap < 1) return turn < 2 * closeRad ? gap : null;
-  const aside = Math.max(
-    Math.acos(Math.max(-1, Math.min(1, (a.ux * dx + a.uy * dy) / gap))),
-    Math.acos(Math.max(-1, Math.min(1, -(b.ux * dx + b.uy * dy) / gap))),
-  );
+  const aside = Math.max(turnBetween(a.ux, a.uy, dx, dy), turnBetween(-b.ux, -b.uy, dx, dy));
   const close = gap <= 1.2 * width + 1;
   const seen = gap <= seenGapPx && isSeen(a, b, ink);
   const most = close ? closeRad : seen ? seenRad : alikeRad;
@@ -83,7 +79,7 @@ function gapBetween(a: End, b: End, ink: Plane, { gapPx, seenGapPx }: Joining): 
 }
 
 function isSeen(a: End, b: End, ink: Plane): boolean {
-  const steps = Math.max(3, Math.ceil(Math.hypot(b.x - a.x, b.y - a.y)));
+  const steps = Math.max(3, Math.ceil(stepLength(b.x - a.x, b.y - a.y)));
   let sum = 0;
   for (let k = 1; k < steps; k++) {
     const t = k / steps;
@@ -95,10 +91,10 @@ function isSeen(a: End, b: End, ink: Plane): boolean {
 function endOf({ points, widths, darkness }: Stroke, id: PieceEnd): End {
   const n = points.length / 2;
   const at = (k: number) => ((id & 1) === 0 ? k : n - 1 - k);
-  const count = Math.min(n - 1, endPx);
+  const count = Math.min(n - 1, endPoints);
   const [tip, back] = [at(0), at(count)];
   const [dx, dy] = [points[2 * tip] - points[2 * back], points[2 * tip + 1] - points[2 * back + 1]];
-  const length = Math.hypot(dx, dy) || 1;
+  const length = stepLength(dx, dy) || 1;
   let [width, dark] = [0, 0];
   for (let k = 0; k <= count; k++) {
     width += widths[at(k)] / (count + 1);

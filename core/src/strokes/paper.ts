@@ -1,12 +1,9 @@
-import { boxMean, type Plane } from '../raster/index.js';
+import { boxMean, median, type Plane } from '../raster/index.js';
 
 /** A drawing without its paper: what was laid on it. */
 export type Ink = {
   /** How much darker than the paper each pixel is, L\*; lighter, where a drawing is light on dark. */
   plane: Plane;
-  /** Lightness of the paper, L\*. */
-  paperLightness: number;
-  lightOnDark: boolean;
   /** How much the tone of the paper changes over 6 mm where it is most restless, L\*. */
   restless: number;
 };
@@ -26,8 +23,8 @@ const maxMadeGood = 1.8;
 /**
  * Evens out the paper and the light on it, and tells whether the drawing is dark on light or light on dark.
  *
- * The paper's tone at a place is the middle tone of a small square, since strokes cover less than half of nearly every
- * one; what is darker than all around is filled in from there (a grey closing), so that wide strokes and blacks
+ * The paper's tone at a place is that of the lighter part of a small square (the darker, where the drawing is light on
+ * dark), since strokes leave paper bare in nearly every one; what is darker than all around is filled in from there (a grey closing), so that wide strokes and blacks
  * count as drawn. Folds and falling light stay in the paper.
  *
  * @param lightness L\* plane
@@ -38,7 +35,7 @@ export function evenPaper(lightness: Plane, pxPerMm: number): Ink {
   const lightOnDark = isLightOnDark(lightness, middle, side);
   const closed = filledIn(lightOnDark ? dark : light, lightOnDark, pxPerMm / side);
   const paper = smoothed(closed, pxPerMm / side);
-  const paperLightness = medianOf(paper.data);
+  const paperLightness = median(paper.data);
   const sign = lightOnDark ? -1 : 1;
   const strength = paper.data.map((tone) => {
     const madeGood = paperLightness / Math.max(tone, 1);
@@ -54,12 +51,10 @@ export function evenPaper(lightness: Plane, pxPerMm: number): Ink {
     for (let x = 0, i = y * width; x < width; x++, i++) ink[i] = (tones.at(x) - data[i]) * strengths.at(x);
   }
   // A square's tone was taken a little to the paper's side of its middle: bare paper is where most of the sheet is.
-  const bare = medianOf(spread(ink, 40_000));
+  const bare = median(spread(ink, 40_000));
   for (let i = 0; i < ink.length; i++) ink[i] -= bare;
   return {
     plane: { width, height, data: ink },
-    paperLightness,
-    lightOnDark,
     restless: restlessnessOf(closed),
   };
 }
@@ -213,11 +208,4 @@ export function spread(data: Float32Array, count: number): number[] {
   const some: number[] = [];
   for (let i = skip >> 1; i < data.length; i += skip) some.push(data[i]);
   return some;
-}
-
-/** The middle one of many numbers. */
-export function medianOf(values: ArrayLike<number>): number {
-  if (values.length === 0) return 0;
-  const sorted = Float64Array.from(values).sort();
-  return sorted[sorted.length >> 1];
 }

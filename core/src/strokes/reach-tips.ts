@@ -1,4 +1,5 @@
 import KDBush from 'kdbush';
+import { stepLength } from '../geometry/index.js';
 import { sampleAt, type Plane } from '../raster/index.js';
 import type { Stroke } from './chain.js';
 
@@ -47,7 +48,7 @@ function onwardFrom(
   const back = at(Math.min(n - 1, endPoints));
   const [x, y] = [points[2 * at(0)], points[2 * at(0) + 1]];
   const [dx, dy] = [x - points[2 * back], y - points[2 * back + 1]];
-  const length = Math.hypot(dx, dy) || 1;
+  const length = stepLength(dx, dy) || 1;
   const [ux, uy] = [dx / length, dy / length];
   const width = widths[at(0)];
   const rim = tipDarkness * darkness[at(0)];
@@ -56,13 +57,12 @@ function onwardFrom(
     Array.from({ length: count }, (_, k) => [x + (k + 1) * ux, y + (k + 1) * uy]).flat();
   let tip = 0;
   let inInk = true;
-  for (let step = 0.5; step <= Math.max(farthestTip, tip + gapPx); step += 0.5) {
+  for (let step = 0.5; inInk || step <= tip + gapPx; step += 0.5) {
     const [px, py] = [x + step * ux, y + step * uy];
     const met = all.near(px, py, metPx, own);
     if (met) return { points: [...straight(Math.max(0, Math.ceil(step) - 1)), met[0], met[1]], met: true };
     if (inInk && step <= farthestTip && sampleAt(ink, px, py) > rim) tip = step;
     else inInk = false;
-    if (!inInk && step > tip + gapPx) break;
   }
   return { points: straight(Math.max(0, Math.floor(tip - tipShare * width))), met: false };
 }
@@ -92,7 +92,7 @@ class Passed {
     let nearest = distance;
     for (const i of this.index.within(x, y, distance)) {
       if (this.strokes[i] === own) continue;
-      const off = Math.hypot(this.points[i][0] - x, this.points[i][1] - y);
+      const off = stepLength(this.points[i][0] - x, this.points[i][1] - y);
       if (off > nearest) continue;
       nearest = off;
       best = this.points[i];

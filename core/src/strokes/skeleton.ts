@@ -16,100 +16,109 @@ export type Node = { pixels: number[]; x: number; y: number };
 export type Skeleton = { width: number; nodes: Node[]; branches: Branch[] };
 
 /** Reads a thinned mask as branches between nodes: ends, and places where three or more branches meet. */
-export function readSkeleton({ width, data }: Mask): Skeleton {
-  const offsets = [-width, 1, width, -1, -width + 1, width + 1, width - 1, -width - 1];
-  const neighbours = (i: number) => offsets.map((offset) => i + offset).filter((j) => data[j] === 1);
-  const nodeOf = new Map<number, number>();
-  const nodes: Node[] = [];
-  const line: number[] = [];
-  for (let i = 0; i < data.length; i++) if (data[i]) line.push(i);
-
-  const meetings = new Set(line.filter((i) => neighbours(i).length > 2));
-  for (const start of meetings) {
-    if (nodeOf.has(start)) continue;
-    const pixels = [start];
-    nodeOf.set(start, nodes.length);
-    for (let k = 0; k < pixels.length; k++)
-      for (const j of neighbours(pixels[k])) {
-        if (!meetings.has(j) || nodeOf.has(j)) continue;
-        nodeOf.set(j, nodes.length);
-        pixels.push(j);
-      }
-    nodes.push(nodeAt(pixels, width));
-  }
-  for (const i of line) {
-    if (nodeOf.has(i) || neighbours(i).length > 1) continue;
-    nodeOf.set(i, nodes.length);
-    nodes.push(nodeAt([i], width));
-  }
-
-  const branches: Branch[] = [];
-  const walked = new Uint8Array(data.length);
-  const between = new Set<string>();
-  nodes.forEach((node, from) => {
-    for (const own of node.pixels) {
-      for (const first of neighbours(own)) {
-        const beside = nodeOf.get(first);
-        if (beside !== undefined) {
-          const name = `${Math.min(from, beside)} ${Math.max(from, beside)}`;
-          if (beside === from || between.has(name)) continue;
-          between.add(name);
-          branches.push({ pixels: [], from, to: beside });
-          continue;
-        }
-        if (walked[first]) continue;
-        const pixels: number[] = [];
-        let before = own;
-        let at = first;
-        let to = -1;
-        for (;;) {
-          walked[at] = 1;
-          pixels.push(at);
-          const onward = neighbours(at).filter((j) => j !== before);
-          // A step straight on before one into the node it came from, which it may still touch.
-          const next =
-            onward.find((j) => !nodeOf.has(j) && !walked[j]) ??
-            onward.find((j) => nodeOf.has(j) && (pixels.length > 1 || nodeOf.get(j) !== from));
-          if (next === undefined) break;
-          const end = nodeOf.get(next);
-          if (end !== undefined) {
-            to = end;
-            break;
-          }
-          before = at;
-          at = next;
-        }
-        if (to === -1) {
-          // It touches nothing further: its own last pixel ends it.
-          to = nodes.length;
-          const last = pixels.pop() ?? first;
-          nodeOf.set(last, to);
-          nodes.push(nodeAt([last], width));
-        }
-        branches.push({ pixels, from, to });
-      }
-    }
-  });
-  for (const start of line) {
-    if (walked[start] || nodeOf.has(start)) continue;
-    const pixels: number[] = [];
-    let at: number | undefined = start;
-    while (at !== undefined) {
-      walked[at] = 1;
-      pixels.push(at);
-      at = neighbours(at).find((j) => !walked[j] && !nodeOf.has(j));
-    }
-    branches.push({ pixels, from: -1, to: -1 });
-  }
-  return { width, nodes, branches };
+export function readSkeleton(mask: Mask): Skeleton {
+  return new SkeletonReader(mask).read();
 }
 
-function nodeAt(pixels: number[], width: number): Node {
-  let x = 0;
-  let y = 0;
-  for (const i of pixels) {
-    x += (i % width) + 0.5;
-    y += Math.floor(i / width) + 0.5;
+/** A pixel is known by its index in the mask. */
+class SkeletonReader {
+  private readonly nodes: Node[] = [];
+  private readonly branches: Branch[] = [];
+  /** The node a pixel belongs to. */
+  private readonly nodeOf = new Map<number, number>();
+  private readonly walked: Uint8Array;
+  private readonly pixels: number[] = [];
+  private readonly offsets: readonly number[];
+
+  constructor(private readonly mask: Mask) {
+    const { width, data } = mask;
+    this.walked = new Uint8Array(data.length);
+    // Beside before across a corner.
+    this.offsets = [-width, 1, width, -1, -width + 1, width + 1, width - 1, -width - 1];
+    for (let i = 0; i < data.length; i++) if (data[i]) this.pixels.push(i);
   }
-  return { pixels, x: x / pixels.length, y: y / pixels.length };
+
+  read(): Skeleton {
+    this.findNodes();
+    const joined = new Set<string>();
+    // Nodes that a branch ends in nothing are added on the way; nothing leads on from them.
+    for (let from = 0, count = this.nodes.length; from < count; from++)
+      for (const own of this.nodes[from].pixels)
+        for (const first of this.neighbours(own)) this.branchFrom(from, own, first, joined);
+    this.findRings();
+    return { width: this.mask.width, nodes: this.nodes, branches: this.branches };
+  }
+
+  private neighbours(i: number): number[] {
+    return this.offsets.map((offset) => i + offset).filter((j) => this.mask.data[j] === 1);
+  }
+
+  private addNode(pixels: number[]): number {
+    const { width } = this.mask;
+    let [x, y] = [0, 0];
+    for (const i of pixels) {
+      this.nodeOf.set(i, this.nodes.length);
+      x += (i % width) + 0.5;
+      y += Math.floor(i / width) + 0.5;
+    }
+    return this.nodes.push({ pixels, x: x / pixels.length, y: y / pixels.length }) - 1;
+  }
+
+  private findNodes(): void {
+    const meetings = new Set(this.pixels.filter((i) => this.neighbours(i).length > 2));
+    for (const start of meetings) {
+      if (this.nodeOf.has(start)) continue;
+      // Pixels of a meeting that touch are one.
+      const touching = new Set([start]);
+      for (const i of touching) for (const j of this.neighbours(i)) if (meetings.has(j)) touching.add(j);
+      this.addNode([...touching]);
+    }
+    for (const i of this.pixels) if (!this.nodeOf.has(i) && this.neighbours(i).length <= 1) this.addNode([i]);
+  }
+
+  /** The branch that leaves a node by one of its pixels, unless it was walked from its other end. */
+  private branchFrom(from: number, own: number, first: number, joined: Set<string>): void {
+    const beside = this.nodeOf.get(first);
+    if (beside === undefined) {
+      if (!this.walked[first]) this.branches.push(this.walk(from, own, first));
+      return;
+    }
+    const name = `${Math.min(from, beside)} ${Math.max(from, beside)}`;
+    if (beside === from || joined.has(name)) return;
+    joined.add(name);
+    this.branches.push({ pixels: [], from, to: beside });
+  }
+
+  private walk(from: number, own: number, first: number): Branch {
+    const pixels: number[] = [];
+    let [before, at] = [own, first];
+    for (;;) {
+      this.walked[at] = 1;
+      pixels.push(at);
+      const onward = this.neighbours(at).filter((j) => j !== before);
+      // On along the line before into a node; not back into the one it came from, which its first pixel may still touch.
+      const next =
+        onward.find((j) => !this.nodeOf.has(j) && !this.walked[j]) ??
+        onward.find((j) => this.nodeOf.has(j) && (pixels.length > 1 || this.nodeOf.get(j) !== from));
+      // Where it touches nothing further, its own last pixel ends it.
+      if (next === undefined) return { pixels, from, to: this.addNode([pixels.pop() ?? first]) };
+      const to = this.nodeOf.get(next);
+      if (to !== undefined) return { pixels, from, to };
+      [before, at] = [at, next];
+    }
+  }
+
+  /** What no node was met on runs in rings. */
+  private findRings(): void {
+    for (const start of this.pixels) {
+      if (this.walked[start] || this.nodeOf.has(start)) continue;
+      const pixels: number[] = [];
+      for (let at: number | undefined = start; at !== undefined;) {
+        this.walked[at] = 1;
+        pixels.push(at);
+        at = this.neighbours(at).find((j) => !this.walked[j] && !this.nodeOf.has(j));
+      }
+      this.branches.push({ pixels, from: -1, to: -1 });
+    }
+  }
 }

@@ -5,14 +5,15 @@ import { evenPaper } from './paper.js';
 /** What a picture is, as far as its tones tell. */
 export type ToldPicture = {
   kind: 'drawing' | 'photograph';
-  /** How sure that is, 0.5–1. */ certainty: number;
+  /** How sure that is, 0.5–1. */
+  certainty: number;
 };
 
 /** What is read off a picture to tell a drawing from a photograph. */
-export type DrawingSigns = {
+type DrawingSigns = {
   /** Share of the picture that is bare paper. */
   bare: number;
-  /** Share of what stands out of it that is no wider than a stroke. */
+  /** Share of what stands out of it that does not lie deep in something wide. */
   thin: number;
   /** Share that stands out to the other side: lighter than the paper of a dark drawing. */
   other: number;
@@ -23,11 +24,11 @@ export type DrawingSigns = {
 /** Bare paper strays from its tone by no more than this, L\*: tooth, show-through and the noise of a camera. */
 const maxStray = 3;
 
-/** Nothing wider is the stroke of a pencil, pen or chalk, mm. */
-const widestStrokeMm = 5;
+/** Ink deeper than this lies in the middle of something wider than the strokes of most tools, mm. */
+const deepInkMm = 1.25;
 
 /** Reads the signs off a picture. */
-export function readSigns(lightness: Plane, pxPerMm: number): DrawingSigns {
+function readSigns(lightness: Plane, pxPerMm: number): DrawingSigns {
   const { plane, restless } = evenPaper(lightness, pxPerMm);
   const { width, height, data } = plane;
   const noise = Math.min(maxStray, Math.max(0.7, paperNoise(plane)));
@@ -41,13 +42,12 @@ export function readSigns(lightness: Plane, pxPerMm: number): DrawingSigns {
     else if (off < -4 * noise) other++;
   }
   const depths = depthsOf(mask);
-  // The wide are those around a pixel that lies deeper than half the widest stroke.
-  const deep = (widestStrokeMm / 2) * pxPerMm;
+  const deep = deepInkMm * pxPerMm;
   let [ink, wide] = [0, 0];
   for (let i = 0; i < data.length; i++) {
     if (!mask.data[i]) continue;
     ink++;
-    if (depths[i] > deep / 2) wide++;
+    if (depths[i] > deep) wide++;
   }
   return {
     bare: bare / data.length,
@@ -57,8 +57,12 @@ export function readSigns(lightness: Plane, pxPerMm: number): DrawingSigns {
   };
 }
 
-/** How much each sign says, and from where on: fitted by eye to drawings with five tools and photographs of all kinds. */
-const weights = { bare: [12, 0.85], thin: [5, 0.85], other: [-25, 0], restless: [-0.7, 2.2] } as const;
+/**
+ * What the signs say together. How much each counts, and from where on, is fitted by eye to drawings with five tools and
+ * photographs of all kinds.
+ */
+const sumOf = ({ bare, thin, other, restless }: DrawingSigns) =>
+  12 * (bare - 0.85) + 5 * (thin - 0.85) - 25 * other - 0.7 * (restless - 2.2);
 
 /** What the signs of a drawing add up to, at least; from there on certainty grows as a logistic curve. */
 const drawingFrom = 1.7;
@@ -72,11 +76,7 @@ export function tellDrawing(lightness: Plane, pxPerMm: number): ToldPicture {
   // Of a strip or a stamp too little is seen to take it for anything special.
   if (Math.min(lightness.width, lightness.height) < minSideMm * pxPerMm)
     return { kind: 'photograph', certainty: 0.5 };
-  const signs = readSigns(lightness, pxPerMm);
-  const sum = (Object.keys(weights) as (keyof DrawingSigns)[]).reduce((total, sign) => {
-    const [weight, from] = weights[sign];
-    return total + weight * (signs[sign] - from);
-  }, 0);
+  const sum = sumOf(readSigns(lightness, pxPerMm));
   const drawing = 1 / (1 + Math.exp(-sureness * (sum - drawingFrom)));
   return drawing >= 0.5
     ? { kind: 'drawing', certainty: drawing }

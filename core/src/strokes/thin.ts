@@ -52,9 +52,9 @@ const redundant = Uint8Array.from({ length: 256 }, (_, bits) => {
 /**
  * Thins strokes to lines a pixel wide that run down their middle and hang together as they do.
  *
- * Rounds of peeling after Guo & Hall ("Parallel thinning with two-subiteration algorithms", 1989), which leaves slanting
- * lines two pixels wide whole, over the pixels still at a rim, then pixels that only stand in a corner of the line are taken away, so that every pixel of a
- * line but its ends and meetings has two neighbours.
+ * Rounds of peeling after Guo & Hall ("Parallel thinning with two-subiteration algorithms", 1989), which leaves
+ * slanting lines two pixels wide whole, over the pixels still at a rim; then pixels that only stand in a corner of the
+ * line are taken away, so that every pixel of a line but its ends and meetings has two neighbours.
  *
  * @returns the thinned mask; its rim of one pixel is empty
  */

@@ -1,15 +1,14 @@
-import type { Plane } from '../raster/index.js';
+import { fitLine, stepLength, turnBetween, type Line } from '../geometry/index.js';
+import { median, type Plane } from '../raster/index.js';
 import { centreRun, type Centred } from './centre.js';
-import { medianOf } from './paper.js';
-import { chained, type Piece, type PieceEnd, type Stroke } from './chain.js';
-import type { StrokeGraph } from './graph.js';
-import { type Arm, type Meeting } from './graph.js';
+import { chained, type PieceEnd, type Stroke } from './chain.js';
+import type { Arm, Meeting, StrokeGraph } from './graph.js';
 
 /** Two arms are one stroke carried through a meeting when it turns less than this there. */
 const maxTurnRad = (38 * Math.PI) / 180;
 
-/** Which way an arm leaves a meeting is read off at least so much of it, pixels. */
-const headingPx = 7;
+/** Which way an arm leaves a meeting is read off at least so many of its points. */
+const headingPoints = 7;
 
 /** An arm read across its ink, with where it points at either end. */
 type Read = Centred & { arm: Arm };
@@ -74,7 +73,7 @@ function clearOf(
   const outside = (node: number, share: number) => (x: number, y: number) => {
     if (!isMeeting(node)) return true;
     const { x: cx, y: cy, reach } = graph.meetings[node];
-    return Math.hypot(x - cx, y - cy) > share * reach + 1;
+    return stepLength(x - cx, y - cy) > share * reach + 1;
   };
   for (const share of [1.3, 0.9, 0.5]) {
     const [clearFrom, clearTo] = [outside(arm.from, share), outside(arm.to, share)];
@@ -87,65 +86,55 @@ function clearOf(
   return [];
 }
 
-/** Where an arm begins at a meeting, and the direction in which it leaves it. */
-type Heading = { x: number; y: number; ux: number; uy: number; known: boolean; darkness: number };
+/** How an arm leaves a meeting: the line through its first stretch, the direction along it, and how dark the arm is. */
+type Heading = { line: Line; ux: number; uy: number; darkness: number };
 
-function headingOf(
-  read: Read | null,
-  end: PieceEnd,
-  meeting: { x: number; y: number; reach: number },
-): Heading {
-  const points = read?.points ?? new Float64Array(0);
-  const n = points.length / 2;
-  if (n < 3) return { x: meeting.x, y: meeting.y, ux: 0, uy: 0, known: false, darkness: 0 };
-  const count = Math.min(n, Math.max(headingPx, Math.round(1.5 * meeting.reach)));
-  const index = (k: number) => 2 * ((end & 1) === 0 ? k : n - 1 - k);
-  // The line through the arm's first stretch, by least squares.
-  let [mx, my] = [0, 0];
-  for (let k = 0; k < count; k++) {
-    mx += points[index(k)] / count;
-    my += points[index(k) + 1] / count;
-  }
-  let [xx, xy, yy] = [0, 0, 0];
-  for (let k = 0; k < count; k++) {
-    const [dx, dy] = [points[index(k)] - mx, points[index(k) + 1] - my];
-    xx += dx * dx;
-    xy += dx * dy;
-    yy += dy * dy;
-  }
-  const angle = 0.5 * Math.atan2(2 * xy, xx - yy);
-  let [ux, uy] = [Math.cos(angle), Math.sin(angle)];
-  const last = index(count - 1);
-  if (ux * (points[last] - points[index(0)]) + uy * (points[last + 1] - points[index(0) + 1]) < 0)
-    [ux, uy] = [-ux, -uy];
-  // Of the whole arm, since a short stretch is as uneven as the hand.
-  return { x: mx, y: my, ux, uy, known: true, darkness: medianOf(read?.darkness ?? []) };
+/** Null for an arm too short to point anywhere. */
+function headingOf(read: Read | null, end: PieceEnd, { reach }: Meeting): Heading | null {
+  const n = read ? read.points.length / 2 : 0;
+  if (!read || n < 3) return null;
+  const { points } = read;
+  const count = Math.min(n, Math.max(headingPoints, Math.round(1.5 * reach)));
+  const [first, last] = (end & 1) === 0 ? [0, count - 1] : [n - 1, n - count];
+  const line = fitLine(points, Math.min(first, last), Math.max(first, last));
+  const along =
+    line.ny * (points[2 * last] - points[2 * first]) -
+    line.nx * (points[2 * last + 1] - points[2 * first + 1]);
+  const sense = along < 0 ? -1 : 1;
+  // Dark as the whole arm is, since a short stretch is as uneven as the hand.
+  return { line, ux: sense * line.ny, uy: -sense * line.nx, darkness: median(read.darkness) };
 }
 
 /** Where the lines of a meeting's arms cross, by least squares; its own place where they hardly do, or do so far away. */
-function crossingOf(meeting: Meeting, headings: readonly Heading[]): { x: number; y: number } {
-  let [a, b, c, p, q] = [1e-3, 0, 1e-3, 1e-3 * meeting.x, 1e-3 * meeting.y];
-  for (const { x, y, ux, uy, known } of headings) {
-    if (!known) continue;
-    const [xx, xy, yy] = [1 - ux * ux, -ux * uy, 1 - uy * uy];
-    a += xx;
-    b += xy;
-    c += yy;
-    p += xx * x + xy * y;
-    q += xy * x + yy * y;
+function crossingOf(meeting: Meeting, headings: readonly (Heading | null)[]): { x: number; y: number } {
+  // A little of its own place keeps what the lines leave open.
+  let [xx, xy, yy, p, q] = [ownShare, 0, ownShare, ownShare * meeting.x, ownShare * meeting.y];
+  for (const heading of headings) {
+    if (!heading) continue;
+    const { nx, ny, offset } = heading.line;
+    xx += nx * nx;
+    xy += nx * ny;
+    yy += ny * ny;
+    p += nx * offset;
+    q += ny * offset;
   }
-  const det = a * c - b * b;
-  if (det < 0.05) return meeting;
-  const [x, y] = [(c * p - b * q) / det, (a * q - b * p) / det];
-  return Math.hypot(x - meeting.x, y - meeting.y) > maxShift * meeting.deepest + 2 ? meeting : { x, y };
+  const det = xx * yy - xy * xy;
+  if (det < minDeterminant) return meeting;
+  const [x, y] = [(yy * p - xy * q) / det, (xx * q - xy * p) / det];
+  return stepLength(x - meeting.x, y - meeting.y) > maxShift * meeting.deepest + 2 ? meeting : { x, y };
 }
+
+/** How much a meeting's own place counts beside a line, and below which determinant lines hardly cross. */
+const ownShare = 1e-3;
+const minDeterminant = 0.05;
 
 /** Strokes that meet at a sharp angle run in one ink for a while: their middles cross this many times its depth further on. */
 const maxShift = 3.5;
 
 /** Drops what an arm has behind the meeting it leaves. */
-function trimBehind(read: Read | null, end: PieceEnd, meeting: Meeting, { ux, uy, known }: Heading): void {
-  if (!read || !known) return;
+function trimBehind(read: Read | null, end: PieceEnd, meeting: Meeting, heading: Heading | null): void {
+  if (!read || !heading) return;
+  const { ux, uy } = heading;
   const n = read.points.length / 2;
   const at = (k: number) => ((end & 1) === 0 ? k : n - 1 - k);
   let behind = 0;
@@ -166,13 +155,13 @@ const maxUnlike = Math.log(1.9);
 const unlikeRad = 0.35;
 
 /** Pairs of arms that go on in each other, the straightest first. */
-function straightest(headings: readonly Heading[]): [number, number][] {
+function straightest(headings: readonly (Heading | null)[]): [number, number][] {
   const pairs: { a: number; b: number; turn: number }[] = [];
   headings.forEach((one, a) => {
     for (let b = a + 1; b < headings.length; b++) {
       const other = headings[b];
-      if (!one.known || !other.known) continue;
-      const turn = Math.PI - Math.acos(Math.max(-1, Math.min(1, one.ux * other.ux + one.uy * other.uy)));
+      if (!one || !other) continue;
+      const turn = turnBetween(one.ux, one.uy, -other.ux, -other.uy);
       const unlike = Math.abs(Math.log((one.darkness + 0.1) / (other.darkness + 0.1)));
       if (turn < maxTurnRad && unlike < maxUnlike) pairs.push({ a, b, turn: turn + unlikeRad * unlike });
     }
@@ -192,7 +181,7 @@ function pieceOf(
   { meetings }: StrokeGraph,
   { arm, points, widths, darkness }: Read,
   at: readonly number[][],
-): Piece | null {
+): Stroke | null {
   if (arm.from < 0)
     return points.length < 6 ? null : { points, widths, darkness, closed: true, free: [false, false] };
   const ends = [arm.from, arm.to].map((node): Meeting | null =>

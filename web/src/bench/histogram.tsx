@@ -1,20 +1,8 @@
-import {
-  BarController,
-  BarElement,
-  CategoryScale,
-  Chart,
-  LinearScale,
-  Tooltip,
-  type ChartData,
-  type ChartOptions,
-  type Plugin,
-} from 'chart.js';
-import { Bar } from 'react-chartjs-2';
+import type { Plugin } from 'chart.js';
 import { sharesBetween } from '@nobrel/core/reference';
 import { useAppSelector } from '../store/hooks.js';
 import { rooms } from '../theme/tokens.js';
-
-Chart.register(BarController, BarElement, CategoryScale, LinearScale, Tooltip);
+import { ShareBars } from './share-bars.js';
 
 /** Steps of lightness drawn as one bar. */
 const stepsABar = 2;
@@ -38,24 +26,6 @@ export function Histogram({
     { length: histogram.length / stepsABar },
     (_, i) => 100 * ((histogram[stepsABar * i] ?? 0) + (histogram[stepsABar * i + 1] ?? 0)),
   );
-  const data: ChartData<'bar'> = {
-    labels: bars.map((_, i) => `${stepsABar * i}–${stepsABar * (i + 1)}`),
-    datasets: [{ data: bars, backgroundColor: colours.graphite, barPercentage: 1, categoryPercentage: 1 }],
-  };
-  const options: ChartOptions<'bar'> = {
-    animation: false,
-    maintainAspectRatio: false,
-    scales: { x: { display: false }, y: { display: false, beginAtZero: true } },
-    plugins: {
-      tooltip: {
-        displayColors: false,
-        callbacks: {
-          title: ([item]) => `Lightness ${item?.label ?? ''}`,
-          label: ({ parsed }) => `${(parsed.y ?? 0).toFixed(1)} % of the picture`,
-        },
-      },
-    },
-  };
   const drawLimits: Plugin<'bar'> = {
     id: 'limits',
     afterDatasetsDraw: ({ ctx, chartArea: { left, top, bottom, width } }) => {
@@ -75,17 +45,19 @@ export function Histogram({
   return (
     <figure className="histogram">
       <figcaption>Lightness, dark to light, parted into {shares.length} values</figcaption>
-      <div className="histogram-chart">
-        <Bar
-          // Limits and colours are drawn by the plugin, which is only read when the chart is made.
-          key={`${limits.join(' ')} ${colours.ground}`}
-          data={data}
-          options={options}
-          plugins={[drawLimits]}
-          role="img"
-          aria-label={`Lightness of the picture. ${shareWords(shares)}`}
-        />
-      </div>
+      <ShareBars
+        // Limits and colours are drawn by the plugin, which is only read when the chart is made.
+        key={`${limits.join(' ')} ${colours.ground}`}
+        labels={bars.map((_, i) => `${stepsABar * i}–${stepsABar * (i + 1)}`)}
+        values={bars}
+        colours={colours.graphite}
+        tell={{
+          title: (lightness) => `Lightness ${lightness}`,
+          value: (percent) => `${percent.toFixed(1)} % of the picture`,
+        }}
+        label={`Lightness of the picture. ${shareWords(shares)}`}
+        plugins={[drawLimits]}
+      />
       <div className="histogram-greys" aria-hidden />
       <p>{shareWords(shares)}</p>
     </figure>

@@ -4,10 +4,10 @@ import type { Plane } from '../../raster/index.js';
 import { gaussian, seeded } from '../../testing/index.js';
 import { solveJunctions } from './junctions.js';
 import { inLinearLight, locateArc } from './locate.js';
-import { median } from './step.js';
+import { median } from '../../raster/index.js';
 import { outside, planarMap } from './planar-map.js';
 import type { LabelledRaster } from '../values/regions.js';
-import { normalsOf } from './strip.js';
+import { normalsOf } from '../../geometry/index.js';
 
 const size = 200;
 

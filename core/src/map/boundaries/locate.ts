@@ -1,10 +1,10 @@
-import { smoothedRun } from '../../geometry/index.js';
+import { normalsOf, smoothedRun } from '../../geometry/index.js';
 import { lightnessOfLuminance } from '../../colour/index.js';
-import type { Plane } from '../../raster/index.js';
+import { median, type Plane } from '../../raster/index.js';
 import type { Arc } from './planar-map.js';
 import type { LabelledRaster } from '../values/index.js';
-import { crossingNear, measureSteps, median, spreadOver, type Steps } from './step.js';
-import { normalsOf, readStrip, type Strip, type Tones } from './strip.js';
+import { crossingNear, measureSteps, spreadOver, type Steps } from './step.js';
+import { readStrip, type Strip, type Tones } from './strip.js';
 
 /** A boundary found to a fraction of a pixel, with what was measured across it. */
 export type LocatedArc = {

@@ -1,5 +1,5 @@
 import { lightnessPlane } from '../../colour/index.js';
-import type { Rect } from '../../geometry/index.js';
+import { normalsOf, type Rect } from '../../geometry/index.js';
 import { boxMean, sampleAt, type Plane } from '../../raster/index.js';
 import type { DrawnDetail } from '../document/index.js';
 import type { ColourPlanes, WorkingRaster } from '../reading/index.js';
@@ -11,7 +11,6 @@ import { distanceFromBoundaries, type DistanceFromBoundary } from './distance-fr
 import type { Regions } from '../values/index.js';
 import type { MapSettings } from '../settings.js';
 import type { SettingsOf } from '../stage-settings.js';
-import { normalsOf } from '../boundaries/index.js';
 import type { ThinLine } from './thin-line.js';
 import { findThinLines, linesOnCrests } from './thin-lines.js';
 

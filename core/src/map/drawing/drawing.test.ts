@@ -1,8 +1,10 @@
 import { expect } from 'chai';
-import { isTraced, mapDocumentSchema, type MapDocument } from '../../documents/index.js';
+import { mapDocumentSchema, type MapDocument } from '../../documents/index.js';
 import { accuracyScene, drawingScene, photographUnder, renderDrawing } from '../../testing/index.js';
+import { distanceToSegment } from '../../geometry/index.js';
 import type { Picture } from '../../raster/index.js';
 import { mapNotes } from '../notes.js';
+import { effortOf } from '../weight/index.js';
 import { MapMaker } from '../pipeline.js';
 import { defaultMapSettings, type MapSettings } from '../settings.js';
 
@@ -36,26 +38,11 @@ const flat = (grey: number): Picture => ({
   data: new Uint8Array(400 * 300 * 3).fill(grey),
 });
 
-const metresOf = (map: MapDocument) =>
-  map.lines.filter(isTraced).reduce(
-    (sum, { points }) =>
-      sum +
-      points.reduce((length, [x, y], i) => {
-        const before = points[i - 1];
-        return before ? length + Math.hypot(x - before[0], y - before[1]) : length;
-      }, 0),
-    0,
-  ) / 1000;
+const metresOf = (map: MapDocument) => effortOf(map).metres;
 
 /** Distance of a place from a run of straights, mm. */
-function distanceTo([x, y]: [number, number], run: readonly [number, number][]): number {
-  return run.slice(1).reduce((nearest, [bx, by], i) => {
-    const [ax, ay] = run[i] ?? [bx, by];
-    const [dx, dy] = [bx - ax, by - ay];
-    const t = Math.min(1, Math.max(0, ((x - ax) * dx + (y - ay) * dy) / (dx * dx + dy * dy || 1)));
-    return Math.min(nearest, Math.hypot(x - ax - t * dx, y - ay - t * dy));
-  }, Infinity);
-}
+const distanceTo = ([x, y]: [number, number], run: readonly [number, number][]): number =>
+  Math.min(...run.slice(1).map(([bx, by], i) => distanceToSegment(x, y, ...run[i], bx, by)));
 
 describe('the map of a drawing', function () {
   this.timeout(60_000);

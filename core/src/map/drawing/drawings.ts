@@ -14,7 +14,7 @@ import {
   type ToldPicture,
 } from '../../strokes/index.js';
 import type { Placement } from '../document/index.js';
-import { onSurface } from '../lines/index.js';
+import { onSurface, toPoints } from '../lines/index.js';
 import { maxWorkingPixels } from '../reading/index.js';
 import { keyOf, Stage } from '../stage.js';
 import type { SettingsOf } from '../stage-settings.js';
@@ -50,8 +50,8 @@ export type StrokeFound = {
   /** How dark it is, as a share of how dark the drawing's strokes are. */
   strength: number;
   lengthMm: number;
-  /** x0, y0 …, mm on the surface. */
-  points: Float64Array;
+  /** mm on the surface. */
+  points: [number, number][];
   closed: boolean;
 };
 
@@ -90,7 +90,7 @@ export class Drawings {
       kind,
       strength,
       lengthMm: lengthPx / read.raster.pxPerMm,
-      points: onSurface(points, read.raster, frame),
+      points: toPoints(onSurface(points, read.raster, frame)),
       closed,
     }));
   }

@@ -72,7 +72,7 @@ export function judgeStrokes(
     Samples,
     Samples,
   ];
-  const junctions = junctionsOf(wanted);
+  const junctions = junctionsOf(truth);
   const nearJunction = (s: Sample) =>
     junctions.some(([x, y]) => Math.hypot(x - s.x, y - s.y) < roundJunctionMm);
 
@@ -122,8 +122,7 @@ export function judgeStrokes(
   for (const s of below.all)
     if (drawn.alike(s, nearMm).length > 0 && truth.alike(s, 1).length === 0) beneath++;
   offs.sort((a, b) => a - b);
-  const ends = new Ends(lines, drawn);
-  faults.junctions = junctions.filter(([x, y]) => !ends.meetAt(x, y));
+  faults.junctions = junctions.filter(([x, y]) => !meetAt(drawn, x, y));
   const judgement = {
     once: once / Math.max(1, counted),
     doubled: doubled / Math.max(1, away),
@@ -199,6 +198,10 @@ class Samples {
     return runs.length;
   }
 
+  isClosed(line: number): boolean {
+    return this.closed[line];
+  }
+
   within(x: number, y: number, distance: number): Sample[] {
     return this.index.within(x, y, distance).flatMap((i) => this.all[i] ?? []);
   }
@@ -208,27 +211,31 @@ class Samples {
   }
 }
 
+/** An end is so near the end of its line, mm. */
+const endMm = 0.4;
+
+/** How many arms of lines leave a place, of samples about it: one of a line that ends there, two of one that goes on. */
+function armsAt(samples: Samples, near: readonly Sample[]): Map<number, number> {
+  const arms = new Map<number, number>();
+  for (const { line, at } of near) {
+    const ends = !samples.isClosed(line) && (at < endMm || at > samples.lengths[line] - endMm);
+    arms.set(line, Math.min(arms.get(line) ?? 2, ends ? 1 : 2));
+  }
+  return arms;
+}
+
+const sum = (arms: ReadonlyMap<number, number>) =>
+  [...arms.values()].reduce((total, count) => total + count, 0);
+
 /** Where three or more arms of lines meet, mm. */
-export function junctionsOf(lines: readonly FoundLine[]): [number, number][] {
-  const samples = new Samples(lines);
-  const lengths = new Map<number, number>();
-  for (const { line, at } of samples.all) lengths.set(line, Math.max(at, lengths.get(line) ?? 0));
+function junctionsOf(samples: Samples): [number, number][] {
   const places: [number, number][] = [];
   for (const s of samples.all) {
-    const others = samples.within(s.x, s.y, 0.25).filter((o) => o.line !== s.line);
-    if (others.length === 0) continue;
-    const arms = new Map<number, number>();
-    for (const o of [s, ...others]) {
-      const isEnd = !lines[o.line].closed && (o.at < 0.4 || o.at > lengths.get(o.line)! - 0.4);
-      arms.set(o.line, Math.min(arms.get(o.line) ?? 2, isEnd ? 1 : 2));
-    }
-    const total = [...arms.values()].reduce((sum, count) => sum + count, 0);
-    if (
-      total >= 3 &&
-      armsApart(samples, s, [...arms.keys()]) &&
-      !places.some(([x, y]) => Math.hypot(x - s.x, y - s.y) < 1.5)
-    )
-      places.push([s.x, s.y]);
+    const near = samples.within(s.x, s.y, 0.25);
+    if (near.every(({ line }) => line === s.line)) continue;
+    const arms = armsAt(samples, near);
+    if (sum(arms) < 3 || places.some(([x, y]) => Math.hypot(x - s.x, y - s.y) < 1.5)) continue;
+    if (armsApart(samples, s, [...arms.keys()])) places.push([s.x, s.y]);
   }
   return places;
 }
@@ -239,42 +246,18 @@ const minApartRad = (25 * Math.PI) / 180;
 /** Whether the arms at a place part at clear angles. */
 function armsApart(samples: Samples, { x, y }: Sample, lines: readonly number[]): boolean {
   const angles: number[] = [];
+  const between = (one: number, other: number) =>
+    Math.abs(Math.atan2(Math.sin(other - one), Math.cos(other - one)));
   for (const s of samples.within(x, y, 2.6)) {
     if (!lines.includes(s.line) || Math.hypot(s.x - x, s.y - y) < 2.2) continue;
     const angle = Math.atan2(s.y - y, s.x - x);
-    const apart = (other: number) => Math.abs(Math.atan2(Math.sin(other - angle), Math.cos(other - angle)));
-    if (!angles.some((other) => apart(other) < 0.1)) angles.push(angle);
+    if (!angles.some((other) => between(angle, other) < 0.1)) angles.push(angle);
   }
   return angles.every((angle, i) =>
-    angles.every(
-      (other, j) =>
-        i === j || Math.abs(Math.atan2(Math.sin(other - angle), Math.cos(other - angle))) > minApartRad,
-    ),
+    angles.every((other, j) => i === j || between(angle, other) > minApartRad),
   );
 }
 
-/** Where lines found meet. */
-class Ends {
-  private readonly lengths = new Map<number, number>();
-
-  constructor(
-    private readonly lines: readonly FoundLine[],
-    private readonly samples: Samples,
-  ) {
-    for (const { line, at } of samples.all) this.lengths.set(line, Math.max(at, this.lengths.get(line) ?? 0));
-  }
-
-  /** Whether three or more arms meet within reach of a place. */
-  meetAt(x: number, y: number): boolean {
-    const near = this.samples.within(x, y, junctionMm);
-    for (const s of near) {
-      const arms = new Map<number, number>();
-      for (const o of this.samples.within(s.x, s.y, 0.3)) {
-        const isEnd = !this.lines[o.line].closed && (o.at < 0.4 || o.at > this.lengths.get(o.line)! - 0.4);
-        arms.set(o.line, Math.min(arms.get(o.line) ?? 2, isEnd ? 1 : 2));
-      }
-      if ([...arms.values()].reduce((sum, count) => sum + count, 0) >= 3) return true;
-    }
-    return false;
-  }
-}
+/** Whether three or more arms of lines found meet within reach of a place. */
+const meetAt = (samples: Samples, x: number, y: number): boolean =>
+  samples.within(x, y, junctionMm).some((s) => sum(armsAt(samples, samples.within(s.x, s.y, 0.3))) >= 3);

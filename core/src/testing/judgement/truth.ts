@@ -1,6 +1,6 @@
 import { deltaE2000, labOfLinear, decodeSrgb, type Lab } from '../../colour/index.js';
-import { smoothedRun } from '../../geometry/index.js';
-import { planarMap, normalsOf } from '../../map/boundaries/index.js';
+import { normalsOf, smoothedRun } from '../../geometry/index.js';
+import { planarMap } from '../../map/boundaries/index.js';
 
 /** A rendered picture with what is seen on each of its pixels. */
 export type SeenPicture = {

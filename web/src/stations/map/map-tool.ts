@@ -14,13 +14,31 @@ export type MapTool =
   | 'pins'
   | 'versions';
 
-const tools: readonly Tool<MapTool>[] = [
-  lazyTool('look', 'Look', async () => (await import('./look-tool.js')).LookTool),
-  lazyTool('strokes', 'Strokes', async () => (await import('./strokes-tool.js')).StrokesTool),
-  lazyTool('values', 'Values', async () => (await import('./values-tool.js')).ValuesTool),
-  lazyTool('things', 'Things', async () => (await import('./things-tool.js')).ThingsTool),
-  lazyTool('lines', 'Lines', async () => (await import('./lines-tool.js')).LinesTool),
-  lazyTool('shapes', 'Shapes', async () => (await import('./shapes-tool.js')).ShapesTool),
+const look = lazyTool<MapTool>('look', 'Look', async () => (await import('./look-tool.js')).LookTool);
+const strokes = lazyTool<MapTool>(
+  'strokes',
+  'Strokes',
+  async () => (await import('./strokes-tool.js')).StrokesTool,
+);
+const values = lazyTool<MapTool>(
+  'values',
+  'Values',
+  async () => (await import('./values-tool.js')).ValuesTool,
+);
+const things = lazyTool<MapTool>(
+  'things',
+  'Things',
+  async () => (await import('./things-tool.js')).ThingsTool,
+);
+const lines = lazyTool<MapTool>('lines', 'Lines', async () => (await import('./lines-tool.js')).LinesTool);
+const shapes = lazyTool<MapTool>(
+  'shapes',
+  'Shapes',
+  async () => (await import('./shapes-tool.js')).ShapesTool,
+);
+
+/** What works on any map. */
+const shared: readonly Tool<MapTool>[] = [
   lazyTool('draw', 'Draw along', async () => (await import('./draw-tool.js')).DrawTool),
   lazyTool('areas', 'Areas', async () => (await import('./areas-tool.js')).AreasTool),
   lazyTool('guides', 'Guides', async () => (await import('./guides-tool.js')).GuidesTool),
@@ -28,17 +46,8 @@ const tools: readonly Tool<MapTool>[] = [
   lazyTool('versions', 'Versions', async () => (await import('./versions-tool.js')).VersionsTool),
 ];
 
-/** What only a photograph, and what only a drawing, gives work to. */
-const ofPhotographs: readonly MapTool[] = ['look', 'values', 'things', 'shapes'];
-const ofDrawings: readonly MapTool[] = ['strokes'];
-
-type Tools = readonly [Tool<MapTool>, ...Tool<MapTool>[]];
-
-function toolsWithout(left: readonly MapTool[]): Tools {
-  const [first, ...rest] = tools.filter(({ id }) => !left.includes(id));
-  if (!first) throw new Error('There is no tool.');
-  return [first, ...rest];
-}
-
-/** The tools for what the reference is. */
-export const mapTools = { photograph: toolsWithout(ofDrawings), drawing: toolsWithout(ofPhotographs) };
+/** The tools for what the reference is: a drawing has no values, things or shapes to be worked on. */
+export const mapTools: Record<'photograph' | 'drawing', readonly [Tool<MapTool>, ...Tool<MapTool>[]]> = {
+  photograph: [look, values, things, lines, shapes, ...shared],
+  drawing: [strokes, lines, ...shared],
+};

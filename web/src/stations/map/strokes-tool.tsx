@@ -1,5 +1,6 @@
 import { Slider } from 'antd';
 import { useEffect, useMemo, useState } from 'react';
+import { pathData } from '@nobrel/core/documents';
 import type { StrokeFound } from '@nobrel/core/map';
 import { counted } from '@nobrel/core/units';
 import { ToolInHand } from '../../leaves/in-hand.js';
@@ -92,7 +93,7 @@ function StrokesMarked({ found, limit }: { found: readonly StrokeFound[]; limit:
         dash,
         d: found
           .filter((stroke) => classOf(stroke, limit) === id)
-          .map(pathOf)
+          .map(pathData)
           .join(''),
       })),
     [found, limit],
@@ -112,13 +113,6 @@ function StrokesMarked({ found, limit }: { found: readonly StrokeFound[]; limit:
       ))}
     </g>
   );
-}
-
-function pathOf({ points, closed }: StrokeFound): string {
-  let d = '';
-  for (let i = 0; i < points.length; i += 2)
-    d += `${i === 0 ? 'M' : 'L'}${(points[i] ?? 0).toFixed(2)} ${(points[i + 1] ?? 0).toFixed(2)}`;
-  return closed ? `${d}Z` : d;
 }
 
 /** The strokes found in the drawing of the finished map; null until they are known. */
