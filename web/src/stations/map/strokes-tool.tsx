@@ -75,7 +75,9 @@ function StrokesCounted({ found, limit }: { found: readonly StrokeFound[]; limit
                 {...(dash ? { strokeDasharray: dash.map((part) => 4 * part).join(' ') } : {})}
               />
             </svg>
-            {label}: {counted(own.length, 'line')}, {metres.toFixed(2)} m
+            <span>
+              {label}: {counted(own.length, 'line')}, {metres.toFixed(2)} m
+            </span>
           </li>
         );
       })}
