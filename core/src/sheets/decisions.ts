@@ -224,6 +224,13 @@ export const sheetDecisionsSchema = z.object({
     help: 'width of the printed lines',
     flag: '--line',
   }),
+  strengths: choiceDecision(['alike', 'drawn'], {
+    initial: 'alike',
+    label: 'Lines of a drawing are printed',
+    help: 'how dark the lines of a drawing are printed: all alike, or fainter where they were drawn fainter',
+    flag: '--strengths',
+    choices: { alike: 'all alike', drawn: 'as dark as they were drawn' },
+  }),
   look,
   withGrid: switchDecision({
     initial: false,

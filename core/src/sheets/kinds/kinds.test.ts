@@ -3,6 +3,7 @@ import fc from 'fast-check';
 import type { MapDocument } from '../../documents/index.js';
 import { stepLength } from '../../geometry/index.js';
 import { defaultSheetDecisions } from '../decisions.js';
+import { colourOf } from '../page.js';
 import { lineOf, mapWith } from '../../testing/index.js';
 import { pagesOf, sheetsOf, wordsIn } from '../test-source.js';
 import { SheetError } from '../tiling.js';
@@ -19,6 +20,42 @@ function circle(x: number, y: number, radius: number, id = 'c'): MapDocument['li
   });
   return lineOf(points, { id, closed: true });
 }
+
+describe('lines of a drawing', () => {
+  const drawn = mapWith(200, 200, [
+    lineOf(
+      [
+        [10, 10],
+        [190, 10],
+      ],
+      { strength: 1 },
+    ),
+    lineOf(
+      [
+        [10, 50],
+        [190, 50],
+      ],
+      { id: 'middling', strength: 0.5 },
+    ),
+    lineOf(
+      [
+        [10, 90],
+        [190, 90],
+      ],
+      { id: 'faintest', strength: 0.02 },
+    ),
+  ]);
+  const inksOf = (change: Partial<typeof defaultSheetDecisions>) =>
+    pagesOf(sheetsOf(drawn, change))[0].items.flatMap((item) =>
+      item.kind === 'stroke' && item.widthMm === 0.35 ? [colourOf(item.ink)[0]] : [],
+    );
+
+  it('are printed alike, or fainter where they were drawn fainter but never too faint to trace', () => {
+    expect(inksOf({})).to.deep.equal([20, 20, 20]);
+    for (const kind of ['outline', 'mirrored'] as const)
+      expect(inksOf({ kind, strengths: 'drawn' })).to.deep.equal([20, 138, 185]);
+  });
+});
 
 describe('pricking', () => {
   it('spaces holes on a curve by the chord error: √(8·R·e)', () => {

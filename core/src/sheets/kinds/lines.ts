@@ -1,16 +1,30 @@
 import { dashOf, isTraced, type MapDocument, type MapLine } from '../../documents/index.js';
 import type { SheetDecisions } from '../decisions.js';
 import { cornerMarks, type Drawing, type DrawingItem } from '../drawing.js';
-import { strokeOf, type PageStroke } from '../page.js';
+import { inkColours, strokeOf, type PageStroke, type Rgb } from '../page.js';
 import { SheetError } from '../tiling.js';
 import type { SheetKindModule } from './kind.js';
 
 /** A stroke of direction is drawn this much thinner than a line. */
 const directionShare = 0.6;
 
-/** The traced lines of a map, as they are drawn: whole, broken, dashed or dotted by what they are. */
-export function tracedStrokes(map: MapDocument, lineMm: number): PageStroke[] {
-  return map.lines.filter(isTraced).map((line) => drawn(line, lineMm));
+/** A line of a drawing is printed no fainter than this, so that it can still be traced: sRGB, 0–255. */
+const faintestGrey = 185;
+
+/**
+ * The traced lines of a map, as they are drawn: whole, broken, dashed or dotted by what they are.
+ *
+ * @param strengths whether lines of a drawing are all alike, or as dark as they were drawn
+ */
+export function tracedStrokes(
+  map: MapDocument,
+  lineMm: number,
+  strengths: SheetDecisions['strengths'] = 'alike',
+): PageStroke[] {
+  return map.lines.filter(isTraced).map((line) => ({
+    ...drawn(line, lineMm),
+    ...(strengths === 'drawn' && line.strength !== undefined ? { ink: inkOfStrength(line.strength) } : {}),
+  }));
 }
 
 function drawn(line: MapLine, lineMm: number): PageStroke {
@@ -18,6 +32,13 @@ function drawn(line: MapLine, lineMm: number): PageStroke {
     closed: line.closed,
     dashMm: dashOf(line),
   });
+}
+
+/** Graphite on paper, mixed by how dark the stroke was. */
+function inkOfStrength(strength: number): Rgb {
+  const [darkest] = inkColours.graphite;
+  const grey = Math.round(Math.min(faintestGrey, darkest + (255 - darkest) * (1 - strength)));
+  return [grey, grey, grey];
 }
 
 /** Guides laid on the map, in blue. */
@@ -54,13 +75,13 @@ export function requireLines(map: MapDocument): void {
 /** The map's lines at true size, as they are traced; or seen from the reverse side. */
 export function outlineDrawing(
   map: MapDocument,
-  { lineMm }: Pick<SheetDecisions, 'lineMm'>,
+  { lineMm, strengths }: Pick<SheetDecisions, 'lineMm' | 'strengths'>,
   mirrored: boolean,
 ): Drawing {
   requireLines(map);
   return {
     extent: { x: 0, y: 0, ...map.surface },
-    items: [...tracedStrokes(map, lineMm), ...guideStrokes(map, lineMm), ...cornersOf(map)],
+    items: [...tracedStrokes(map, lineMm, strengths), ...guideStrokes(map, lineMm), ...cornersOf(map)],
     marks: [],
     mirrored,
     called: mirrored ? 'REVERSE SIDE, mirrored' : 'outline',

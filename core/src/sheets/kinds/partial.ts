@@ -109,14 +109,14 @@ function reach({ x, y, width, height }: Rect, px: number, py: number): number {
  */
 export function partialDrawing(
   source: SheetSource,
-  { part, lineMm }: Pick<SheetDecisions, 'part' | 'lineMm'>,
+  { part, lineMm, strengths }: Pick<SheetDecisions, 'part' | 'lineMm' | 'strengths'>,
 ): Drawing {
   const { map, unit } = source;
   requireLines(map);
   const region = partOf(map, part);
   const landmarks = landmarksAround(map, region);
   const items: DrawingItem[] = [
-    ...insideOf(tracedStrokes(map, lineMm), region),
+    ...insideOf(tracedStrokes(map, lineMm, strengths), region),
     strokeOf(ringOfRect(region), 0.15, { closed: true, ink: 'guide', dashMm: [3, 2] }),
   ];
   const faint = tracedStrokes(map, 0.2).map((stroke) => ({ ...stroke, ink: 'faint' as const }));

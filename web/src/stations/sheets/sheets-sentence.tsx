@@ -29,13 +29,19 @@ const kindOptions = Object.entries(kindGroups).map(([group, label]) => ({
 
 type PartProps = { sheets: SheetDecisions; change: (fields: Partial<SheetDecisions>) => void };
 
+type SentenceProps = PartProps & {
+  /** The map is of a drawing, whose lines have a strength of their own. */
+  ofDrawing: boolean;
+  children: ReactNode;
+};
+
 /** What is printed, and how, as a sentence. */
-export function SheetsSentence({ sheets, change, children }: PartProps & { children: ReactNode }) {
+export function SheetsSentence({ sheets, change, ofDrawing, children }: SentenceProps) {
   const gap = (at: DecisionPath<SheetDecisions>) => (
     <DecisionGap table={sheetDecisionsSchema} at={at} values={sheets} onChange={change} />
   );
   return (
-    <Sentence more={<More sheets={sheets} change={change} />}>
+    <Sentence more={<More sheets={sheets} change={change} ofDrawing={ofDrawing} />}>
       Print the{' '}
       <Select<SheetKind>
         className="gap"
@@ -82,10 +88,12 @@ function OfKind({ sheets, gap }: OfKindProps) {
   });
 }
 
-function More({ sheets, change }: PartProps) {
+const rarer = ['orientation', 'join', 'lineMm'] as const;
+
+function More({ sheets, change, ofDrawing }: Omit<SentenceProps, 'children'>) {
   return (
     <>
-      {(['orientation', 'join', 'lineMm'] as const).map((at) => (
+      {[...rarer, ...(ofDrawing ? (['strengths'] as const) : [])].map((at) => (
         <DecisionRow key={at} table={sheetDecisionsSchema} at={at} values={sheets} onChange={change} />
       ))}
       <CorrectionRow sheets={sheets} change={change} />

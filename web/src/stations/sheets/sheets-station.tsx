@@ -97,7 +97,11 @@ function Sheets({ map }: { map: MapDocument }) {
     <OnBench value={bench}>
       <StationBench
         sentence={
-          <SheetsSentence sheets={sheets} change={changeFromSentence}>
+          <SheetsSentence
+            sheets={sheets}
+            change={changeFromSentence}
+            ofDrawing={map.readAs?.kind === 'drawing'}
+          >
             <TakeAway disabled={fault !== null} decisions={sheets} pageNumber={chosen + 1} />
           </SheetsSentence>
         }
