@@ -1,0 +1,2 @@
+export * from './clean-up.js';
+export type { Run } from './sections.js';
