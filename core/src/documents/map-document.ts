@@ -142,6 +142,12 @@ export const mapDocumentSchema = z
         darkerThan: z.number().optional(),
         /** Of a drawing: how many fainter lines there are, and how long they are, mm. */
         faint: z.looseObject({ count: z.number(), lengthMm: z.number() }).optional(),
+        /** Of a drawing: what was cleaned up, how many lines that moved, and by how much, mm. */
+        cleanedUp: z
+          .array(
+            z.looseObject({ kind: z.string(), lines: z.number(), mostMm: z.number(), meanMm: z.number() }),
+          )
+          .optional(),
       })
       .optional(),
     /** Corrections that no longer fit, and why. */

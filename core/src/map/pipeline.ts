@@ -22,7 +22,7 @@ import {
   type DetailGround,
   type Details,
 } from './details/index.js';
-import { Drawings, mapOfDrawing, type StrokeFound } from './drawing/index.js';
+import { Drawings, mapOfDrawing, tryCleanUps, type StrokeFound, type TriedCleanUp } from './drawing/index.js';
 import { drawArcs } from './lines/index.js';
 import { contoursAt, type Contours } from './regions/index.js';
 import { lightnessPlane } from '../colour/index.js';
@@ -214,6 +214,12 @@ export class MapMaker {
   /** Everything found in the drawing last mapped, what was left out too; null before the first. */
   strokesFound(): StrokeFound[] | null {
     return this.drawings.lastFound();
+  }
+
+  /** What each way of cleaning up does to the drawing last mapped, or would do; null before the first. */
+  tryCleanUps(settings: MapSettings): TriedCleanUp[] | null {
+    const last = this.drawings.lastRead();
+    return last && tryCleanUps(last.read, last.frame, settings);
   }
 
   /** Follows edges in the picture last mapped; null before the first. Its pixels lie on the frame's. */

@@ -1,20 +1,26 @@
-import { defaultMapSettings, type MapSettings } from './settings.js';
+import type { z } from 'zod';
+import { mapSettingsSchema, type MapSettings } from './settings.js';
 
-/** The settings a school has an opinion on; point, surface and time are the painter's own. */
-type Own =
-  | 'reference'
-  | 'darkerThan'
-  | 'faintStrokes'
-  | 'joinEndsMm'
-  | 'smoothMm'
-  | 'pencilMm'
-  | 'minutes'
-  | 'limits'
-  | 'local'
-  | 'lightFall'
-  | 'mmPerSecond'
-  | 'secondsPerLift';
-type Opinion = Omit<MapSettings, Own>;
+/** The settings a school has an opinion on: not on drawings, and point, surface and time are the painter's own. */
+const opinions = mapSettingsSchema.omit({
+  reference: true,
+  darkerThan: true,
+  faintStrokes: true,
+  joinEndsMm: true,
+  smoothMm: true,
+  straightenMm: true,
+  levelDeg: true,
+  ellipsesMm: true,
+  symmetryMm: true,
+  pencilMm: true,
+  minutes: true,
+  limits: true,
+  local: true,
+  lightFall: true,
+  mmPerSecond: true,
+  secondsPerLift: true,
+});
+type Opinion = z.infer<typeof opinions>;
 
 /** A way of deciding what to draw that some practitioners hold to. */
 export type School = {
@@ -25,21 +31,7 @@ export type School = {
   sets: Opinion & { minutes?: number | null };
 };
 
-const {
-  reference: _reference,
-  darkerThan: _darker,
-  faintStrokes: _faint,
-  joinEndsMm: _ends,
-  smoothMm: _smooth,
-  pencilMm: _point,
-  minutes: _time,
-  limits: _limits,
-  local: _local,
-  lightFall: _fall,
-  mmPerSecond: _speed,
-  secondsPerLift: _lift,
-  ...usual
-} = defaultMapSettings;
+const usual = opinions.parse({});
 
 /** Named beginnings. Each only sets what can be set by hand, and can be changed afterwards. */
 export const schools: readonly School[] = [

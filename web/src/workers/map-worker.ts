@@ -10,6 +10,7 @@ import {
   type Placement,
   type StrokeFound,
   type TonesFound,
+  type TriedCleanUp,
 } from '@nobrel/core/map';
 import type { Picture, PixelWindow } from '@nobrel/core/raster';
 import { preparationOf, type Squaring } from '@nobrel/core/reference';
@@ -146,6 +147,11 @@ const work = {
   /** Everything found in the drawing last mapped, what was left out too; null before the first. */
   strokes(): StrokeFound[] | null {
     return maker.strokesFound();
+  },
+
+  /** What each way of cleaning up does to the drawing last mapped, or would do; null before the first. */
+  cleanUps(settings: MapSettings): TriedCleanUp[] | null {
+    return maker.tryCleanUps(settings);
   },
 
   /**

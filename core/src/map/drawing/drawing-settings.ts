@@ -1,4 +1,5 @@
 import { choiceDecision, numberDecision, optionalNumberDecision } from '../../decisions/index.js';
+import type { CleanUpKind } from './clean-up/index.js';
 import { faintStrokeWays, referenceKinds } from '../setting-choices.js';
 
 /** What the reference is taken for, and which lines of a drawing are taken how. */
@@ -45,4 +46,82 @@ export const drawingSettings = {
     help: 'wobbles of the hand in a drawing are smoothed, moving no line by more than this',
     flag: '--smooth',
   }),
+  symmetryMm: optionalNumberDecision({
+    min: 0.1,
+    max: 50,
+    initial: null,
+    unit: 'mm',
+    none: 'not at all',
+    label: 'Average sides that differ by no more than',
+    help: 'the two sides of symmetrical things in a drawing are averaged about their centre line where they differ by no more than this',
+    flag: '--symmetry',
+  }),
+  ellipsesMm: optionalNumberDecision({
+    min: 0.1,
+    max: 20,
+    initial: null,
+    unit: 'mm',
+    none: 'not at all',
+    label: 'Make ellipses true within',
+    help: 'rings and arcs of a drawing that are ellipses within this are made true ones',
+    flag: '--true-ellipses',
+  }),
+  straightenMm: optionalNumberDecision({
+    min: 0.1,
+    max: 20,
+    initial: null,
+    unit: 'mm',
+    none: 'not at all',
+    label: 'Make straight what is so within',
+    help: 'lines of a drawing that are straight within this are made straight',
+    flag: '--straighten',
+  }),
+  levelDeg: optionalNumberDecision({
+    min: 0.1,
+    max: 10,
+    initial: null,
+    unit: '°',
+    none: 'not at all',
+    label: 'Make level or plumb what is so within',
+    help: 'straight lines of a drawing that are level or plumb within this are made so',
+    flag: '--level',
+  }),
 };
+
+type CleanUpWords = {
+  setting: keyof typeof drawingSettings;
+  /** The limit it is tried with. */
+  usual: number;
+  /** What its switch says. */
+  label: string;
+  /** What was done to a line. */
+  made: string;
+};
+
+/** Each thing that can be cleaned up in a drawing. */
+export const cleanUps = {
+  symmetry: {
+    setting: 'symmetryMm',
+    usual: 3,
+    label: 'Average the sides of symmetrical things',
+    made: 'averaged with the other side',
+  },
+  ellipses: {
+    setting: 'ellipsesMm',
+    usual: 1,
+    label: 'Make ellipses true',
+    made: 'brought onto a true ellipse',
+  },
+  straights: {
+    setting: 'straightenMm',
+    usual: 0.8,
+    label: 'Make nearly straight lines straight',
+    made: 'made straight',
+  },
+  level: {
+    setting: 'levelDeg',
+    usual: 2,
+    label: 'Make nearly level and plumb lines so',
+    made: 'made level or plumb',
+  },
+} as const satisfies Record<CleanUpKind, CleanUpWords>;

@@ -111,6 +111,30 @@ describe('the map of a drawing', function () {
     });
   });
 
+  it('is cleaned up as far as wanted, says by how much, and shows what else could be', () => {
+    const maker = new MapMaker();
+    const plain = mapOf(sketch, {}, maker);
+    const tried = maker.tryCleanUps(defaultMapSettings) ?? [];
+    expect(tried.map(({ kind }) => kind)).to.deep.equal(['symmetry', 'ellipses', 'straights', 'level']);
+    const straights = tried.find(({ kind }) => kind === 'straights');
+    expect(straights?.before.length).to.be.greaterThan(3);
+    expect(straights?.after.length).to.equal(straights?.before.length);
+    expect(plain.readAs?.cleanedUp).to.equal(undefined);
+
+    const settings = { ...defaultMapSettings, straightenMm: 0.8, levelDeg: 2 };
+    const clean = mapOf(sketch, settings, maker);
+    const said = clean.readAs?.cleanedUp ?? [];
+    expect(said.map(({ kind }) => kind)).to.deep.equal(['straights', 'level']);
+    expect(said[0]?.lines).to.equal(straights?.before.length);
+    expect(said[0]?.mostMm).to.be.within(0.05, 3);
+    expect(clean.lines).to.have.length(plain.lines.length);
+    const note = mapNotes(clean, settings).find(({ id }) => id === 'map-cleaned-straights');
+    expect(note?.says).to.match(
+      /^\d+ lines? w(as|ere) made straight: moved by \d\.\d mm, at most \d\.\d mm\.$/,
+    );
+    expect(note?.ways[0]?.change).to.deep.equal({ straightenMm: null });
+  });
+
   it('of a bare, a black and a tiny sheet is empty, and says what can be done', () => {
     for (const grey of [255, 0, 128]) {
       const map = mapOf(flat(grey), { reference: 'drawing' });

@@ -82,6 +82,11 @@ export class Drawings {
     return read;
   }
 
+  /** The drawing last read and where it lies on the surface; null before the first. */
+  lastRead(): { read: DrawingRead; frame: Rect } | null {
+    return this.last;
+  }
+
   /** Everything found in the drawing last read, on the surface; null before the first. */
   lastFound(): StrokeFound[] | null {
     if (!this.last) return null;

@@ -1,2 +1,3 @@
 export * from './drawings.js';
 export * from './map-of-drawing.js';
+export * from './try-clean-ups.js';

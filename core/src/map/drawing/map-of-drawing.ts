@@ -3,11 +3,13 @@ import type { Rect } from '../../geometry/index.js';
 import type { ToldPicture } from '../../strokes/index.js';
 import type { Correction } from '../corrections/index.js';
 import { finishMap } from '../document/index.js';
+import { round } from '../lines/index.js';
 import type { MapSettings } from '../settings.js';
 import type { MapProgress } from '../stage.js';
 import { stageSettings } from '../stage-settings.js';
 import type { Drawings, DrawingSource } from './drawings.js';
-import { mapOfStrokes } from './stroke-lines.js';
+import { cleanUp, type CleanedUp } from './clean-up/index.js';
+import { cleanUpLimits, mapOfStrokes, takeStrokes } from './stroke-lines.js';
 
 type DrawingRequest = DrawingSource & {
   settings: MapSettings;
@@ -25,19 +27,34 @@ export function* mapOfDrawing(
   yield { stage: 'Finding the strokes', share: 0.1 };
   const read = drawings.read(request, stageSettings.drawing.parse(settings));
   yield { stage: 'Drawing the lines', share: 0.9 };
-  const computed = mapOfStrokes(read, placement, settings, {
+  const { pxPerMm } = read.raster;
+  const { strokes, runs, touchMm } = takeStrokes(read, placement.frame, settings);
+  const { runs: clean, cleaned } = cleanUp(runs, cleanUpLimits(settings), touchMm);
+  const computed = mapOfStrokes(strokes, clean, pxPerMm, placement, settings, {
     ...settings,
     crop: window,
     ...(corrections.length > 0 ? { corrections } : {}),
   });
   const faint = read.strokes.filter(({ kind }) => kind === 'faint');
-  const lengthMm = faint.reduce((sum, { lengthPx }) => sum + lengthPx, 0) / read.raster.pxPerMm;
+  const lengthMm = faint.reduce((sum, { lengthPx }) => sum + lengthPx, 0) / pxPerMm;
   return {
     ...finishMap(computed, {
       settings: { ...settings, mode: 'lines' },
       corrections,
       picture: request.wholeAt ?? placement.frame,
     }),
-    readAs: { ...told, darkerThan: read.darkerThan, faint: { count: faint.length, lengthMm } },
+    readAs: {
+      ...told,
+      darkerThan: read.darkerThan,
+      faint: { count: faint.length, lengthMm },
+      ...(cleaned.length > 0 ? { cleanedUp: cleaned.map(cleanedUpOf) } : {}),
+    },
   };
 }
+
+const cleanedUpOf = ({ kind, lines, mostMm, meanMm }: CleanedUp) => ({
+  kind,
+  lines: lines.length,
+  mostMm: round(mostMm, 2),
+  meanMm: round(meanMm, 2),
+});

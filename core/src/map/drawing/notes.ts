@@ -2,6 +2,8 @@ import type { MapDocument } from '../../documents/index.js';
 import type { Note } from '../../notes/index.js';
 import { counted } from '../../units/index.js';
 import type { MapSettings } from '../settings.js';
+import { cleanUpKinds } from './clean-up/index.js';
+import { cleanUps } from './drawing-settings.js';
 
 type MapNote = Note<Partial<MapSettings>>;
 
@@ -66,5 +68,23 @@ export function drawingNotes(map: MapDocument, settings: MapSettings): MapNote[]
       ],
     });
   }
-  return notes;
+  return [...notes, ...cleanUpNotes(map)];
+}
+
+/** What was cleaned up, and how far that moved the lines. */
+function cleanUpNotes(map: MapDocument): MapNote[] {
+  return (map.readAs?.cleanedUp ?? []).flatMap(({ kind, lines, mostMm, meanMm }): MapNote[] => {
+    const found = cleanUpKinds.find((id) => id === kind);
+    if (!found || lines === 0) return [];
+    const { setting, made } = cleanUps[found];
+    return [
+      {
+        id: `map-cleaned-${found}`,
+        weight: 'plain',
+        says: `${counted(lines, 'line')} ${lines === 1 ? 'was' : 'were'} ${made}: moved by ${meanMm.toFixed(1)} mm, at most ${mostMm.toFixed(1)} mm.`,
+        why: 'What meets a line that moves is moved with it, most where they meet.',
+        ways: [{ label: 'Leave them as drawn', change: { [setting]: null } }],
+      },
+    ];
+  });
 }

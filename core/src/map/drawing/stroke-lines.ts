@@ -4,6 +4,7 @@ import type { KnownStroke } from '../../strokes/index.js';
 import type { Placement } from '../document/index.js';
 import { follow, onSurface, round, toPoints } from '../lines/index.js';
 import type { MapSettings } from '../settings.js';
+import type { CleanUpLimits, Run } from './clean-up/index.js';
 import type { DrawingRead } from './drawings.js';
 
 /** A tremor of some size runs over about so many times its size along a line: standard deviation of the smoothing. */
@@ -12,16 +13,47 @@ const tremorLength = 3;
 /** Lines of a drawing follow its strokes this much closer than the boundaries of a photograph are followed. */
 const strokeShare = 0.5;
 
-/** A map of the strokes of a drawing: every line wanted, none weighed yet. */
+/** What meets lies within so many pixels. */
+const touchPx = 3;
+
+/** The strokes that are taken of a drawing, and how they run on the surface with the tremor of the hand smoothed, mm. */
+export type TakenStrokes = { strokes: KnownStroke[]; runs: Run[]; touchMm: number };
+
+/** Takes the strokes that are wanted of a drawing. */
+export function takeStrokes(
+  { strokes, raster }: DrawingRead,
+  frame: Rect,
+  { faintStrokes, smoothMm }: Pick<MapSettings, 'faintStrokes' | 'smoothMm'>,
+): TakenStrokes {
+  const wanted = strokes.filter(
+    ({ kind }) => kind === 'drawing' || (kind === 'faint' && faintStrokes !== 'dropped'),
+  );
+  const runs = wanted.map(({ points, closed }) => ({
+    points: calmed(onSurface(points, raster, frame), closed, smoothMm, raster.pxPerMm),
+    closed,
+  }));
+  return { strokes: wanted, runs, touchMm: touchPx / raster.pxPerMm };
+}
+
+/** How far a drawing is cleaned up, by the settings. */
+export function cleanUpLimits(settings: MapSettings): CleanUpLimits {
+  const { symmetryMm, ellipsesMm, straightenMm, levelDeg } = settings;
+  return { symmetry: symmetryMm, ellipses: ellipsesMm, straights: straightenMm, level: levelDeg };
+}
+
+/**
+ * A map of the strokes of a drawing: every line wanted, none weighed yet.
+ *
+ * @param runs how the strokes run, cleaned up
+ */
 export function mapOfStrokes(
-  read: DrawingRead,
+  strokes: readonly KnownStroke[],
+  runs: readonly Run[],
+  pxPerMm: number,
   placement: Placement,
   settings: MapSettings,
   kept: Record<string, unknown>,
 ): MapDocument {
-  const wanted = read.strokes.filter(
-    ({ kind }) => kind === 'drawing' || (kind === 'faint' && settings.faintStrokes !== 'dropped'),
-  );
   return {
     format: 'nobrel-map',
     version: 1,
@@ -30,38 +62,30 @@ export function mapOfStrokes(
     frame: placement.frame,
     values: [],
     shapes: [],
-    lines: wanted.map((stroke, index) => lineOf(stroke, index, read, placement.frame, settings)),
+    lines: strokes.map((stroke, k) => lineOf(stroke, runs[k], `k${k + 1}`, pxPerMm, settings)),
     settings: kept,
   };
 }
 
-function lineOf(
-  stroke: KnownStroke,
-  index: number,
-  { raster }: DrawingRead,
-  frame: Rect,
-  settings: MapSettings,
-): MapLine {
-  const mm = onSurface(stroke.points, raster, frame);
-  const calm = calmed(mm, stroke.closed, settings.smoothMm, raster.pxPerMm);
-  const points = follow(calm, stroke.closed, {
+function lineOf(stroke: KnownStroke, run: Run, id: string, pxPerMm: number, settings: MapSettings): MapLine {
+  const points = follow(run.points, run.closed, {
     path: settings.path,
     toleranceMm: settings.path === 'curved' ? strokeShare * settings.toleranceMm : settings.toleranceMm,
   });
   const mean = (values: Float64Array) => values.reduce((sum, value) => sum + value, 0) / values.length;
   return {
-    id: `k${index + 1}`,
+    id,
     kind: 'detail',
     edge: 'hard',
     of: 'stroke',
     contrast: round(Math.min(100, mean(stroke.darkness)), 2),
     softness: 0,
     weight: 0,
-    closed: stroke.closed,
+    closed: run.closed,
     points: toPoints(points),
     left: null,
     right: null,
-    width: round(mean(stroke.widths) / raster.pxPerMm, 2),
+    width: round(mean(stroke.widths) / pxPerMm, 2),
     strength: round(Math.min(1, stroke.strength), 3),
     ...(stroke.kind === 'faint' && settings.faintStrokes === 'dotted' ? { dotted: true } : {}),
   };

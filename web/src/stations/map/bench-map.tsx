@@ -1,9 +1,9 @@
-import { createContext, useContext } from 'react';
+import { createContext, useContext, useEffect, useEffectEvent, useState } from 'react';
 import type { MapDocument } from '@nobrel/core/documents';
 import type { Layout } from '@nobrel/core/fit';
 import type { MapSettings } from '@nobrel/core/map';
 import { useDecide, useDecisions, useWork } from '../../store/hooks.js';
-import { usePictureRead } from '../../workers/use-mapping.js';
+import { mapWorker, usePictureRead } from '../../workers/use-mapping.js';
 
 /** What is on the bench at Map, for its tools and leaves. */
 export type BenchMap = {
@@ -33,6 +33,25 @@ export function useSettings(): [MapSettings, (fields: Partial<MapSettings>) => v
 export function usePictureOfMap(): boolean {
   const { provisional } = useBenchMap();
   return usePictureRead(useWork(), !provisional);
+}
+
+/** What the worker knows of the finished map, asked again when that changes; null until it is known. */
+export function useFoundInMap<T>(ask: (worker: ReturnType<typeof mapWorker>) => Promise<T | null>): T | null {
+  const { map } = useBenchMap();
+  const ready = usePictureOfMap();
+  const [found, setFound] = useState<T | null>(null);
+  const askNow = useEffectEvent(() => ask(mapWorker()));
+  useEffect(() => {
+    if (!ready) return undefined;
+    let wanted = true;
+    void askNow().then((answer) => {
+      if (wanted) setFound(answer);
+    });
+    return () => {
+      wanted = false;
+    };
+  }, [ready, map]);
+  return found;
 }
 
 export type ReferenceKind = 'photograph' | 'drawing';

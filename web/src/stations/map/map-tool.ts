@@ -4,6 +4,7 @@ import { lazyTool, type Tool } from '../../bench/tool-row.js';
 export type MapTool =
   | 'look'
   | 'strokes'
+  | 'clean-up'
   | 'values'
   | 'things'
   | 'lines'
@@ -19,6 +20,11 @@ const strokes = lazyTool<MapTool>(
   'strokes',
   'Strokes',
   async () => (await import('./strokes-tool.js')).StrokesTool,
+);
+const cleanUp = lazyTool<MapTool>(
+  'clean-up',
+  'Clean up',
+  async () => (await import('./clean-up-tool.js')).CleanUpTool,
 );
 const values = lazyTool<MapTool>(
   'values',
@@ -49,5 +55,5 @@ const shared: readonly Tool<MapTool>[] = [
 /** The tools for what the reference is: a drawing has no values, things or shapes to be worked on. */
 export const mapTools: Record<'photograph' | 'drawing', readonly [Tool<MapTool>, ...Tool<MapTool>[]]> = {
   photograph: [look, values, things, lines, shapes, ...shared],
-  drawing: [strokes, lines, ...shared],
+  drawing: [strokes, cleanUp, lines, ...shared],
 };

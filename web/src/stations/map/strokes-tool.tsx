@@ -1,12 +1,11 @@
 import { Slider } from 'antd';
-import { useEffect, useMemo, useState } from 'react';
+import { useMemo, useState } from 'react';
 import { pathData } from '@nobrel/core/documents';
 import type { StrokeFound } from '@nobrel/core/map';
 import { counted } from '@nobrel/core/units';
 import { ToolInHand } from '../../leaves/in-hand.js';
 import { useLeafScale } from '../../leaves/leaf-scale.js';
-import { mapWorker } from '../../workers/use-mapping.js';
-import { useBenchMap, usePictureOfMap, useSettings } from './bench-map.js';
+import { useBenchMap, useFoundInMap, useSettings } from './bench-map.js';
 import { DarknessChart } from './darkness-chart.js';
 
 /** What a stroke is taken for at a darkness limit. */
@@ -21,7 +20,7 @@ const classes = [
 
 /** The strokes found in a drawing, by what they were taken for, and the limit in darkness between them to be moved. */
 export function StrokesTool() {
-  const found = useStrokesFound();
+  const found = useFoundInMap((worker) => worker.strokes());
   const { map } = useBenchMap();
   const [settings, change] = useSettings();
   const [tried, setTried] = useState<number | null>(null);
@@ -115,24 +114,4 @@ function StrokesMarked({ found, limit }: { found: readonly StrokeFound[]; limit:
       ))}
     </g>
   );
-}
-
-/** The strokes found in the drawing of the finished map; null until they are known. */
-function useStrokesFound(): StrokeFound[] | null {
-  const { map } = useBenchMap();
-  const ready = usePictureOfMap();
-  const [found, setFound] = useState<StrokeFound[] | null>(null);
-  useEffect(() => {
-    if (!ready) return undefined;
-    let wanted = true;
-    void mapWorker()
-      .strokes()
-      .then((strokes) => {
-        if (wanted) setFound(strokes);
-      });
-    return () => {
-      wanted = false;
-    };
-  }, [ready, map]);
-  return found;
 }
