@@ -142,6 +142,8 @@ export const mapDocumentSchema = z
         darkerThan: z.number().optional(),
         /** Of a drawing: how many fainter lines there are, and how long they are, mm. */
         faint: z.looseObject({ count: z.number(), lengthMm: z.number() }).optional(),
+        /** Of a drawing: the strokes of hatching in it, likewise. */
+        hatching: z.looseObject({ count: z.number(), lengthMm: z.number() }).optional(),
         /** Of a drawing: what was cleaned up, how many lines that moved, and by how much, mm. */
         cleanedUp: z
           .array(

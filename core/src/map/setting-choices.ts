@@ -23,6 +23,12 @@ export const referenceKinds = ['auto', 'photograph', 'drawing'] as const;
 /** What becomes of the faint lines beneath a drawing: those it was built on, and what rubbing out left. */
 export const faintStrokeWays = ['dropped', 'dotted', 'kept'] as const;
 
+/** What becomes of tone laid in hatching in a drawing. */
+export const hatchingWays = ['direction', 'lines', 'dropped'] as const;
+
+/** What becomes of the lines printed on the paper of a drawing. */
+export const rulingWays = ['kept', 'taken-away'] as const;
+
 /** The detail a map begins with: every contour that is more likely one than not. */
 export const usualDetail = 0.5;
 

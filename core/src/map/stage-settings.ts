@@ -7,7 +7,12 @@ import { mapSettingsSchema } from './settings.js';
  */
 export const stageSettings = {
   telling: mapSettingsSchema.pick({ reference: true }),
-  drawing: mapSettingsSchema.pick({ joinEndsMm: true, darkerThan: true }),
+  drawing: mapSettingsSchema.pick({
+    rulings: true,
+    restatedMm: true,
+    joinEndsMm: true,
+    darkerThan: true,
+  }),
   quieted: mapSettingsSchema.pick({ quietMm: true, quietStrength: true }),
   tones: mapSettingsSchema.pick({ lightFall: true, local: true }),
   shapes: mapSettingsSchema.pick({

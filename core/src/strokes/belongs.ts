@@ -1,9 +1,10 @@
 import { polylineLength } from '../geometry/index.js';
 import { median } from '../raster/index.js';
 import type { Stroke } from './chain.js';
+import { findHatching } from './hatching.js';
 
-/** What a stroke is there for: the drawing itself, what is beneath it (construction, traces of rubbing out), or nothing: a speck, or the edge of the sheet. */
-export type StrokeKind = 'drawing' | 'faint' | 'speck';
+/** What a stroke is there for: the drawing itself, tone laid in hatching, what is beneath (construction, traces of rubbing out), or nothing: a speck, or the edge of the sheet. */
+export type StrokeKind = 'drawing' | 'hatching' | 'faint' | 'speck';
 
 /** A stroke with its length, and its darkness beside the drawing's. */
 export type MeasuredStroke = Stroke & {
@@ -96,10 +97,17 @@ export function findDarknessLimit(
 const rimShare = 0.008;
 
 /** Tells what each stroke is there for. One that runs on into a line beneath is parted from it where it grows fainter. */
-export function tellStrokes(strokes: readonly MeasuredStroke[], darkerThan: number): KnownStroke[] {
-  return strokes
-    .flatMap((stroke) => partedAt(stroke, darkerThan))
-    .map((stroke) => ({ ...stroke, kind: kindOf(stroke, darkerThan) }));
+export function tellStrokes(
+  strokes: readonly MeasuredStroke[],
+  darkerThan: number,
+  pxPerMm: number,
+): KnownStroke[] {
+  const parted = strokes.flatMap((stroke) => partedAt(stroke, darkerThan));
+  const hatching = findHatching(parted, pxPerMm);
+  return parted.map((stroke, k) => {
+    const kind = kindOf(stroke, darkerThan);
+    return { ...stroke, kind: kind !== 'speck' && hatching.has(k) ? 'hatching' : kind };
+  });
 }
 
 /** A stretch shorter than this many points is unevenness of the hand, not another line. */

@@ -6,9 +6,11 @@ import { StrokeGraph } from './graph.js';
 import { joinEnds } from './join-ends.js';
 import { depthsOf, drawnDarkness, inkMask, isCrest, paperNoise } from './ink-mask.js';
 import { evenPaper } from './paper.js';
+import { extremes } from './extremes.js';
 import { measureWidths } from './measure-widths.js';
 import { withoutSpecks } from './patches.js';
 import { reachTips } from './reach-tips.js';
+import { withoutRulings } from './rulings.js';
 import { readSkeleton } from './skeleton.js';
 import { thinned, type Mask } from './thin.js';
 import { strokesThrough } from './through-meetings.js';
@@ -20,6 +22,14 @@ export type FoundStrokes = {
   ink: Plane;
   /** The same, smoothed until strokes hang together. */
   soft: Plane;
+};
+
+/** How strokes are found. */
+export type Finding = {
+  /** Strokes side by side with no more bare paper between them than this are one that was restated, mm. */
+  restatedMm?: number;
+  /** What becomes of the lines of ruled or squared paper, or of a printed grid. */
+  rulings?: 'kept' | 'taken-away';
 };
 
 /** Smoothing of the ink before strokes are looked for, mm: what is finer is grain. The least that is enough is taken. */
@@ -42,8 +52,15 @@ type SoftInk = { plane: Plane; noise: number; mask: Mask; softnessMm: number };
  *
  * @param lightness L\* plane of the drawing on its paper
  */
-export function findStrokes(lightness: Plane, pxPerMm: number): FoundStrokes {
-  const { plane: ink } = evenPaper(lightness, pxPerMm);
+export function findStrokes(
+  lightness: Plane,
+  pxPerMm: number,
+  { restatedMm = 0, rulings = 'kept' }: Finding = {},
+): FoundStrokes {
+  const { plane: laid } = evenPaper(lightness, pxPerMm);
+  const drawn = rulings === 'taken-away' ? withoutRulings(laid, pxPerMm).ink : laid;
+  const reach = Math.round((restatedMm / 2) * pxPerMm);
+  const ink = reach > 0 ? gapsFilled(gaussianBlur(drawn, softnessesMm[0] * pxPerMm), reach) : drawn;
   const { plane, mask: rough, softnessMm } = wholeStrokes(ink, pxPerMm);
   const mask = withoutSpecks(
     rough,
@@ -59,6 +76,10 @@ export function findStrokes(lightness: Plane, pxPerMm: number): FoundStrokes {
     soft: plane,
   };
 }
+
+/** Ink with what lies between darker ink on both sides made as dark (a grey closing), so that strokes restated are one wide one. */
+const gapsFilled = (ink: Plane, reach: number): Plane =>
+  extremes(extremes(ink, reach, Math.max), reach, Math.min);
 
 /** A smaller patch of ink is a speck, a smaller hole in it is paper's tooth, mm². */
 const speckMm2 = 0.35;
@@ -87,7 +108,7 @@ function wholeStrokes(ink: Plane, pxPerMm: number): SoftInk {
   for (const softnessMm of softnessesMm.slice(1)) {
     // Whether there are holes can be told on half the pixels each way.
     const soft = softened(half, softnessMm, pxPerMm / 2);
-    if (raggedShare(close.mask, soft) <= maxRagged) break;
+    if (raggedShare(close.mask, soft, pxPerMm / 2) <= maxRagged) break;
     close = softened(ink, softnessMm, pxPerMm);
   }
   return close;
@@ -99,13 +120,16 @@ function softened(ink: Plane, softnessMm: number, pxPerMm: number): SoftInk {
   return { plane, noise, mask: inkMask(plane, noise, pxPerMm), softnessMm };
 }
 
+/** The tooth of the paper leaves bare stretches no longer than this, mm; a longer one is paper between two strokes. */
+const maxToothMm = 3;
+
 /** The share of the middle of strokes, seen less closely, that is bare where it is looked at closely. */
-function raggedShare(close: Mask, soft: SoftInk): number {
+function raggedShare(close: Mask, soft: SoftInk, pxPerMm: number): number {
   const depths = depthsOf(soft.mask);
   const { width, height, data } = soft.plane;
   const dark = drawnShare * drawnDarkness(soft.plane, soft.noise);
+  const bare = new Uint8Array(data.length);
   let core = 0;
-  let bare = 0;
   for (let y = 1; y < height - 1; y++) {
     for (let x = 1, i = y * width + 1; x < width - 1; x++, i++) {
       const depth = depths[i];
@@ -119,8 +143,10 @@ function raggedShare(close: Mask, soft: SoftInk): number {
         !close.data[at + close.width] &&
         !close.data[at + close.width + 1]
       )
-        bare++;
+        bare[i] = 1;
     }
   }
-  return core === 0 ? 0 : bare / core;
+  const long = withoutSpecks({ width, height, data: bare }, maxToothMm * pxPerMm, 0).data;
+  const ofTooth = bare.reduce((sum, is, i) => sum + is - long[i], 0);
+  return core === 0 ? 0 : ofTooth / core;
 }

@@ -1,3 +1,4 @@
+import { extremes } from './extremes.js';
 import { boxMean, median, type Plane } from '../raster/index.js';
 
 /** A drawing without its paper: what was laid on it. */
@@ -132,33 +133,6 @@ function restlessnessOf({ width, height, data }: Plane): number {
     for (let x = 0; x < width; x++) steps.push(Math.abs(data[(y + apart) * width + x] - data[y * width + x]));
   steps.sort((a, b) => a - b);
   return steps.length === 0 ? 0 : steps[Math.floor(restlessShare * steps.length)];
-}
-
-/** The largest or smallest value in a square window around each. */
-function extremes(
-  { width, height, data }: Plane,
-  reach: number,
-  pick: (a: number, b: number) => number,
-): Plane {
-  const across = new Float32Array(data.length);
-  const out = new Float32Array(data.length);
-  for (let y = 0; y < height; y++) {
-    for (let x = 0; x < width; x++) {
-      let best = data[y * width + x];
-      for (let k = Math.max(0, x - reach); k <= Math.min(width - 1, x + reach); k++)
-        best = pick(best, data[y * width + k]);
-      across[y * width + x] = best;
-    }
-  }
-  for (let y = 0; y < height; y++) {
-    for (let x = 0; x < width; x++) {
-      let best = across[y * width + x];
-      for (let k = Math.max(0, y - reach); k <= Math.min(height - 1, y + reach); k++)
-        best = pick(best, across[k * width + x]);
-      out[y * width + x] = best;
-    }
-  }
-  return { width, height, data: out };
 }
 
 /** Reads a coarse plane, one value a square, at the pixels of a row, between the middles of the squares. */

@@ -11,6 +11,8 @@ import {
   type Rendering,
 } from '../testing/index.js';
 import { findDarknessLimit, findStrokes, joinStrokes, tellDrawing, tellStrokes } from './index.js';
+import { evenPaper } from './paper.js';
+import { withoutRulings } from './rulings.js';
 import { withoutSpecks } from './patches.js';
 import { thinned, type Mask } from './thin.js';
 
@@ -45,7 +47,7 @@ const strokesOf = (plane: Plane, gapMm = 1, scale = pxPerMm) =>
   joinStrokes(findStrokes(plane, scale), gapMm * scale);
 const drawnOf = (plane: Plane, scale = pxPerMm) => {
   const strokes = strokesOf(plane, 1, scale);
-  return tellStrokes(strokes, findDarknessLimit(strokes)).filter(({ kind }) => kind === 'drawing');
+  return tellStrokes(strokes, findDarknessLimit(strokes), scale).filter(({ kind }) => kind === 'drawing');
 };
 
 describe('strokes of a drawing', () => {
@@ -91,6 +93,34 @@ describe('strokes of a drawing', () => {
     const broken = both(straight([30, 60], [100, 60]), straight([107, 60], [200, 60]));
     expect(strokesOf(sheet(broken), 3)).to.have.length(1);
     expect(strokesOf(sheet(broken), 0.2)).to.have.length(2);
+  });
+
+  it('that run close beside each other stay two, and are one when they are taken for one restated', () => {
+    const pair = sheet(both(straight([20, 80], [220, 140], 2), straight([20, 85], [220, 145], 2)));
+    expect(strokesOf(pair, 1, 4.5)).to.have.length(2);
+    const [one, ...others] = joinStrokes(findStrokes(pair, 4.5, { restatedMm: 1.2 }), 4.5);
+    expect(others).to.have.length(0);
+    // Down the middle of the two.
+    for (let i = 40; i < one.points.length - 40; i += 2)
+      expect(one.points[i + 1]).to.be.closeTo(82.5 + 0.3 * (one.points[i] - 20), 1);
+  });
+
+  it('of hatching are told from contour, long lines and scattered ones', () => {
+    const hatches = Array.from({ length: 9 }, (_, k) => straight([60 + 9 * k, 70], [84 + 9 * k, 112], 2));
+    const contour = straight([20, 150], [220, 150], 3);
+    const scattered = [
+      straight([20, 20], [50, 30], 2),
+      straight([100, 30], [90, 50], 2),
+      straight([180, 20], [210, 26], 2),
+      straight([20, 180], [24, 220], 2),
+      straight([150, 190], [190, 200], 2),
+    ];
+    const found = strokesOf(sheet(both(contour, ...hatches, ...scattered)));
+    const known = tellStrokes(found, findDarknessLimit(found), pxPerMm);
+    const hatching = known.filter(({ kind }) => kind === 'hatching');
+    expect(hatching).to.have.length(9);
+    for (const { points } of hatching) expect(points[1]).to.be.within(66, 116);
+    expect(known.filter(({ kind }) => kind === 'drawing')).to.have.length(6);
   });
 
   it('that are filled in are given by their outline', () => {
@@ -217,6 +247,56 @@ const looks: Rendering[] = [
   { tool: 'pencil', paper: 75, contrast: 30, light: 'side', taken: 'photographed', pxPerMm, seed: 2 },
   { tool: 'chalk', paper: 15, contrast: -60, light: 'uneven', taken: 'photographed', pxPerMm: 6, seed: 3 },
 ];
+
+describe('lines printed on the paper', function () {
+  this.timeout(60_000);
+  const drawing = drawingScene(3, false);
+  const ink = (rendering: Rendering) => {
+    const { picture, lens } = renderDrawing(drawing, rendering);
+    const { width, height } = picture;
+    const luminance = luminanceOfWindow(picture, { x: 0, y: 0, width, height }, width, height);
+    return { lens, plane: { width, height, data: lightnessPlane(luminance.data) } };
+  };
+  const look: Rendering = {
+    tool: 'pencil',
+    paper: 92,
+    contrast: 45,
+    light: 'side',
+    taken: 'photographed',
+    pxPerMm: 5,
+    seed: 6,
+  };
+
+  for (const printed of [
+    { everyMm: 5, contrast: 14, squared: true },
+    { everyMm: 8, contrast: 25, squared: false },
+  ]) {
+    it(`every ${printed.everyMm} mm are taken away by their period, and the drawing over them stays`, () => {
+      const { lens, plane } = ink({ ...look, printed });
+      const { rulings } = withoutRulings(evenPaper(plane, look.pxPerMm).plane, look.pxPerMm);
+      expect(rulings.map(({ runs }) => runs)).to.deep.equal(
+        printed.squared ? ['across', 'down'] : ['across'],
+      );
+      // The photograph shows the sheet a little smaller than it is.
+      for (const { everyMm } of rulings) expect(everyMm / printed.everyMm).to.be.within(0.88, 1);
+      const strokes = joinStrokes(findStrokes(plane, look.pxPerMm, { rulings: 'taken-away' }), look.pxPerMm);
+      const drawn = tellStrokes(strokes, findDarknessLimit(strokes), look.pxPerMm).filter(
+        ({ kind }) => kind === 'drawing',
+      );
+      const { judgement } = judgeStrokes(drawing, lens, look.pxPerMm, drawn, look.tool);
+      expect(judgement.precision, 'precision').to.be.greaterThan(0.98);
+      expect(judgement.recall, 'recall').to.be.greaterThan(0.95);
+    });
+  }
+
+  it('are not seen where there are none, and nothing is taken away', () => {
+    const { plane } = ink(look);
+    const even = evenPaper(plane, look.pxPerMm).plane;
+    const { ink: left, rulings } = withoutRulings(even, look.pxPerMm);
+    expect(rulings).to.deep.equal([]);
+    expect(left.data).to.deep.equal(even.data);
+  });
+});
 
 describe('known drawings', function () {
   this.timeout(60_000);

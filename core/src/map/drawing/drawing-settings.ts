@@ -1,6 +1,6 @@
 import { choiceDecision, numberDecision, optionalNumberDecision } from '../../decisions/index.js';
 import type { CleanUpKind } from './clean-up/index.js';
-import { faintStrokeWays, referenceKinds } from '../setting-choices.js';
+import { faintStrokeWays, hatchingWays, referenceKinds, rulingWays } from '../setting-choices.js';
 
 /** What the reference is taken for, and which lines of a drawing are taken how. */
 export const drawingSettings = {
@@ -27,6 +27,33 @@ export const drawingSettings = {
     help: 'what becomes of the fainter lines of a drawing: construction lines and what rubbing out left',
     flag: '--faint-strokes',
     choices: { dropped: 'left out', dotted: 'dotted', kept: 'drawn' },
+  }),
+  hatching: choiceDecision(hatchingWays, {
+    initial: 'direction',
+    label: 'Hatching is',
+    help: 'what becomes of tone laid in hatching in a drawing',
+    flag: '--hatching',
+    choices: {
+      direction: 'kept as strokes of direction',
+      lines: 'drawn like other lines',
+      dropped: 'left out',
+    },
+  }),
+  rulings: choiceDecision(rulingWays, {
+    initial: 'kept',
+    label: 'Lines printed on the paper are',
+    help: 'what becomes of the lines of ruled or squared paper, or of a printed grid, beneath a drawing',
+    flag: '--rulings',
+    choices: { kept: 'taken like others', 'taken-away': 'taken away' },
+  }),
+  restatedMm: numberDecision({
+    min: 0,
+    max: 10,
+    initial: 0,
+    unit: 'mm',
+    label: 'Make one of strokes restated within',
+    help: 'strokes of a drawing side by side, with no more bare paper between them than this, are made one',
+    flag: '--restated',
   }),
   joinEndsMm: numberDecision({
     min: 0,

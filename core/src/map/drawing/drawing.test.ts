@@ -89,6 +89,9 @@ describe('the map of a drawing', function () {
     expect(metres[1]).to.be.greaterThan(metres[2] ?? 0);
     for (const change of [
       { joinEndsMm: 3 },
+      { restatedMm: 1 },
+      { rulings: 'taken-away' as const },
+      { hatching: 'dropped' as const },
       { smoothMm: 0.5 },
       { path: 'straight' as const },
       { minutes: 2 },

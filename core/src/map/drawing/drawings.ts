@@ -73,11 +73,18 @@ export class Drawings {
   read(source: DrawingSource, settings: SettingsOf<'drawing'>): DrawingRead {
     const { plane, raster, pxPerSheetMm } = rasterOf(source, strokePxPerMm);
     const key = sourceKey(source);
-    const found = this.found.get(key, () => findStrokes(plane(), pxPerSheetMm));
-    const joinPx = settings.joinEndsMm * raster.pxPerMm;
-    const joined = this.joined.get(keyOf(key, settings.joinEndsMm), () => joinStrokes(found, joinPx));
+    const { rulings, restatedMm, joinEndsMm } = settings;
+    const foundKey = keyOf(key, rulings, restatedMm);
+    const found = this.found.get(foundKey, () =>
+      findStrokes(plane(), pxPerSheetMm, {
+        rulings,
+        restatedMm: (restatedMm * raster.pxPerMm) / pxPerSheetMm,
+      }),
+    );
+    const joinPx = joinEndsMm * raster.pxPerMm;
+    const joined = this.joined.get(keyOf(foundKey, joinEndsMm), () => joinStrokes(found, joinPx));
     const darkerThan = settings.darkerThan ?? findDarknessLimit(joined);
-    const read = { strokes: tellStrokes(joined, darkerThan), darkerThan, raster };
+    const read = { strokes: tellStrokes(joined, darkerThan, pxPerSheetMm), darkerThan, raster };
     this.last = { read, frame: source.placement.frame };
     return read;
   }

@@ -1,6 +1,6 @@
 import type { MapDocument } from '../../documents/index.js';
 import type { Rect } from '../../geometry/index.js';
-import type { ToldPicture } from '../../strokes/index.js';
+import type { StrokeKind, ToldPicture } from '../../strokes/index.js';
 import type { Correction } from '../corrections/index.js';
 import { finishMap } from '../document/index.js';
 import { round } from '../lines/index.js';
@@ -35,8 +35,10 @@ export function* mapOfDrawing(
     crop: window,
     ...(corrections.length > 0 ? { corrections } : {}),
   });
-  const faint = read.strokes.filter(({ kind }) => kind === 'faint');
-  const lengthMm = faint.reduce((sum, { lengthPx }) => sum + lengthPx, 0) / pxPerMm;
+  const amountOf = (of: StrokeKind) => {
+    const own = read.strokes.filter(({ kind }) => kind === of);
+    return { count: own.length, lengthMm: own.reduce((sum, { lengthPx }) => sum + lengthPx, 0) / pxPerMm };
+  };
   return {
     ...finishMap(computed, {
       settings: { ...settings, mode: 'lines' },
@@ -46,7 +48,8 @@ export function* mapOfDrawing(
     readAs: {
       ...told,
       darkerThan: read.darkerThan,
-      faint: { count: faint.length, lengthMm },
+      faint: amountOf('faint'),
+      hatching: amountOf('hatching'),
       ...(cleaned.length > 0 ? { cleanedUp: cleaned.map(cleanedUpOf) } : {}),
     },
   };

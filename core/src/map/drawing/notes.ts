@@ -68,7 +68,29 @@ export function drawingNotes(map: MapDocument, settings: MapSettings): MapNote[]
       ],
     });
   }
-  return [...notes, ...cleanUpNotes(map)];
+  return [...notes, ...hatchingNotes(map, settings), ...cleanUpNotes(map)];
+}
+
+/** What was told from contour as hatching, and what became of it. */
+function hatchingNotes(map: MapDocument, { hatching }: MapSettings): MapNote[] {
+  const found = map.readAs?.hatching;
+  if (!found || found.count === 0 || hatching === 'lines') return [];
+  const became = hatching === 'dropped' ? 'left out' : 'kept as strokes of direction, thinner than contours';
+  const ways: MapNote['ways'] = [
+    hatching === 'dropped'
+      ? { label: 'Keep it', change: { hatching: 'direction' } }
+      : { label: 'Leave it out', change: { hatching: 'dropped' } },
+    { label: 'It is contour', change: { hatching: 'lines' } },
+  ];
+  return [
+    {
+      id: 'map-hatching',
+      weight: 'plain',
+      says: `${counted(found.count, 'stroke')} of hatching, ${(found.lengthMm / 1000).toFixed(2)} m, ${found.count === 1 ? 'is' : 'are'} ${became}.`,
+      why: 'Short strokes side by side, alike in direction and evenly spaced, lay tone: they say how light falls, not where a thing ends.',
+      ways,
+    },
+  ];
 }
 
 /** What was cleaned up, and how far that moved the lines. */

@@ -23,10 +23,13 @@ export type TakenStrokes = { strokes: KnownStroke[]; runs: Run[]; touchMm: numbe
 export function takeStrokes(
   { strokes, raster }: DrawingRead,
   frame: Rect,
-  { faintStrokes, smoothMm }: Pick<MapSettings, 'faintStrokes' | 'smoothMm'>,
+  { faintStrokes, hatching, smoothMm }: Pick<MapSettings, 'faintStrokes' | 'hatching' | 'smoothMm'>,
 ): TakenStrokes {
   const wanted = strokes.filter(
-    ({ kind }) => kind === 'drawing' || (kind === 'faint' && faintStrokes !== 'dropped'),
+    ({ kind }) =>
+      kind === 'drawing' ||
+      (kind === 'faint' && faintStrokes !== 'dropped') ||
+      (kind === 'hatching' && hatching !== 'dropped'),
   );
   const runs = wanted.map(({ points, closed }) => ({
     points: calmed(onSurface(points, raster, frame), closed, smoothMm, raster.pxPerMm),
@@ -75,7 +78,7 @@ function lineOf(stroke: KnownStroke, run: Run, id: string, pxPerMm: number, sett
   const mean = (values: Float64Array) => values.reduce((sum, value) => sum + value, 0) / values.length;
   return {
     id,
-    kind: 'detail',
+    kind: stroke.kind === 'hatching' && settings.hatching === 'direction' ? 'direction' : 'detail',
     edge: 'hard',
     of: 'stroke',
     contrast: round(Math.min(100, mean(stroke.darkness)), 2),

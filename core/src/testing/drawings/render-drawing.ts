@@ -1,6 +1,6 @@
 import type { Picture } from '../../raster/index.js';
 import { gaussian, seeded } from '../seeded.js';
-import type { DrawnStroke, KnownDrawing } from './drawn-stroke.js';
+import { straightsThrough, type DrawnStroke, type KnownDrawing } from './drawn-stroke.js';
 
 /** What a drawing is drawn with. */
 export const drawingTools = ['pencil', 'pen', 'ball-point', 'brush', 'chalk'] as const;
@@ -17,6 +17,8 @@ export type Rendering = {
   taken: 'scanned' | 'photographed';
   pxPerMm: number;
   seed: number;
+  /** Lines printed on the paper: how far apart, mm, how dark, L\*, and whether down the sheet as well. */
+  printed?: { everyMm: number; contrast: number; squared: boolean };
 };
 
 type ToolLook = {
@@ -57,8 +59,11 @@ export function renderDrawing(drawing: KnownDrawing, rendering: Rendering): { pi
       ? cameraLens(width, height, pxPerMm, random)
       : scannerLens(width, height, pxPerMm, random);
   const ink = inkOf(drawing, rendering, lens, width, height);
+  const print = printOf(drawing, rendering, lens, width, height);
   const tooth = noise(width, height, 0.12 * pxPerMm, random);
-  const blurred = blur(ink, width, height, (taken === 'photographed' ? 0.14 : 0.06) * pxPerMm);
+  const blurMm = taken === 'photographed' ? 0.14 : 0.06;
+  const blurred = blur(ink, width, height, blurMm * pxPerMm);
+  const blurredPrint = print && blur(print, width, height, blurMm * pxPerMm);
   const data = new Uint8ClampedArray(4 * width * height);
   const [sx, sy] = [random() * width, random() * height];
   for (let y = 0; y < height; y++) {
@@ -69,7 +74,8 @@ export function renderDrawing(drawing: KnownDrawing, rendering: Rendering): { pi
       else if (light === 'uneven')
         shade =
           1 - 0.3 * Math.exp(-(((x - sx) / width) ** 2 + ((y - sy) / height) ** 2) * 6) - 0.1 * (y / height);
-      const lightness = (paper + 1.2 * tooth[i] - contrast * blurred[i]) * shade;
+      const printed = rendering.printed && blurredPrint ? rendering.printed.contrast * blurredPrint[i] : 0;
+      const lightness = (paper + 1.2 * tooth[i] - printed - contrast * blurred[i]) * shade;
       const value = 255 * encoded(lightness) + (taken === 'photographed' ? 1.8 : 0.8) * gaussian(random);
       data.fill(value, 4 * i, 4 * i + 3);
       data[4 * i + 3] = 255;
@@ -162,6 +168,42 @@ function inkOf(
     }
   }
   return out;
+}
+
+/** The lines printed on the paper, as even as print is; null where there are none. */
+function printOf(
+  { widthMm, heightMm }: KnownDrawing,
+  rendering: Rendering,
+  lens: Lens,
+  width: number,
+  height: number,
+): Float32Array | null {
+  if (!rendering.printed) return null;
+  const { everyMm, squared } = rendering.printed;
+  const strokes: DrawnStroke[] = [];
+  const line = (points: Float64Array) =>
+    strokes.push({ points, closed: false, darkness: 1, width: 0.3, part: 'construction' });
+  for (let y = everyMm / 2; y < heightMm + everyMm; y += everyMm)
+    line(
+      straightsThrough([
+        [-20, y],
+        [widthMm + 20, y],
+      ]),
+    );
+  for (let x = everyMm / 3; squared && x < widthMm + everyMm; x += everyMm)
+    line(
+      straightsThrough([
+        [x, -20],
+        [x, heightMm + 20],
+      ]),
+    );
+  return inkOf(
+    { name: 'print', widthMm, heightMm, strokes },
+    { ...rendering, tool: 'pen' },
+    lens,
+    width,
+    height,
+  );
 }
 
 /** Noise of unit spread, as coarse as asked. */

@@ -93,7 +93,7 @@ type MoreColumns = readonly (readonly (readonly [string, readonly Setting[]])[])
 
 const moreOfDrawing: MoreColumns = [
   [
-    ['Lines', ['toleranceMm', 'firmness']],
+    ['Lines', ['hatching', 'restatedMm', 'rulings', 'toleranceMm', 'firmness']],
     ['What counts', ['minWeight', 'focus', 'mmPerSecond', 'secondsPerLift']],
   ],
 ];

@@ -10,10 +10,11 @@ import { DarknessChart } from './darkness-chart.js';
 
 /** What a stroke is taken for at a darkness limit. */
 const classOf = ({ kind, strength }: StrokeFound, limit: number) =>
-  kind === 'speck' ? 'speck' : strength < limit ? 'faint' : 'drawing';
+  kind === 'speck' || kind === 'hatching' ? kind : strength < limit ? 'faint' : 'drawing';
 
 const classes = [
   { id: 'drawing', label: 'taken', dash: null },
+  { id: 'hatching', label: 'hatching', dash: [0.6, 0.8] },
   { id: 'faint', label: 'fainter', dash: [2, 1.2] },
   { id: 'speck', label: 'specks, edge of the sheet', dash: [0.1, 1] },
 ] as const;
