@@ -144,6 +144,8 @@ export const mapDocumentSchema = z
         faint: z.looseObject({ count: z.number(), lengthMm: z.number() }).optional(),
         /** Of a drawing: the strokes of hatching in it, likewise. */
         hatching: z.looseObject({ count: z.number(), lengthMm: z.number() }).optional(),
+        /** Of a drawing: how far apart the lines printed on its paper are, mm, where they were taken like others. */
+        printedEveryMm: z.number().optional(),
         /** Of a drawing: what was cleaned up, how many lines that moved, and by how much, mm. */
         cleanedUp: z
           .array(

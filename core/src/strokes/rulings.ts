@@ -1,4 +1,5 @@
 import { boxMean, median, type Plane } from '../raster/index.js';
+import { evenPaper } from './paper.js';
 
 /** What was printed on a paper in one direction: lines at even distances. */
 export type Ruling = {
@@ -67,6 +68,11 @@ type PrintedLines = {
   /** Rows of the lines in each strip, at its middle. */
   rows: number[][];
 };
+
+/** The lines printed on a paper, in one direction or two; nothing is taken away. */
+export function findRulings(lightness: Plane, pxPerMm: number): Ruling[] {
+  return withoutRulings(evenPaper(lightness, pxPerMm).plane, pxPerMm).rulings;
+}
 
 function findLines(ink: Plane, pxPerMm: number): PrintedLines | null {
   const { width, height } = ink;

@@ -263,7 +263,7 @@ describe('lines printed on the paper', function () {
     contrast: 45,
     light: 'side',
     taken: 'photographed',
-    pxPerMm: 5,
+    pxPerMm,
     seed: 6,
   };
 

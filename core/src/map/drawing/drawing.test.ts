@@ -138,6 +138,27 @@ describe('the map of a drawing', function () {
     expect(note?.ways[0]?.change).to.deep.equal({ straightenMm: null });
   });
 
+  it('says that the paper is squared, and is without its lines when they are taken away', () => {
+    const { picture } = renderDrawing(drawingScene(3, false), {
+      tool: 'pencil',
+      paper: 92,
+      contrast: 45,
+      light: 'side',
+      taken: 'photographed',
+      pxPerMm,
+      seed: 5,
+      printed: { everyMm: 5, contrast: 22, squared: true },
+    });
+    const kept = mapOf(picture, { reference: 'drawing' });
+    expect(kept.readAs?.printedEveryMm).to.be.within(4.4, 5);
+    const note = mapNotes(kept, defaultMapSettings).find(({ id }) => id === 'map-printed');
+    expect(note?.ways[0]?.change).to.deep.equal({ rulings: 'taken-away' });
+    const without = mapOf(picture, { reference: 'drawing', rulings: 'taken-away' });
+    expect(without.readAs?.printedEveryMm).to.equal(undefined);
+    expect(without.lines.length).to.be.within(20, 80);
+    expect(mapOf(sketch).readAs?.printedEveryMm).to.equal(undefined);
+  });
+
   it('of a bare, a black and a tiny sheet is empty, and says what can be done', () => {
     for (const grey of [255, 0, 128]) {
       const map = mapOf(flat(grey), { reference: 'drawing' });

@@ -3,6 +3,7 @@ import type { Rect } from '../../geometry/index.js';
 import { luminanceOfWindow, type Picture, type PixelWindow, type Plane } from '../../raster/index.js';
 import {
   findDarknessLimit,
+  findRulings,
   findStrokes,
   joinStrokes,
   tellDrawing,
@@ -11,6 +12,7 @@ import {
   type KnownStroke,
   type StrokeKind,
   type MeasuredStroke,
+  type Ruling,
   type ToldPicture,
 } from '../../strokes/index.js';
 import type { Placement } from '../document/index.js';
@@ -58,6 +60,7 @@ export type StrokeFound = {
 /** Reads drawings, and remembers what it read. */
 export class Drawings {
   private readonly told = new Stage<ToldPicture>();
+  private readonly printed = new Stage<Ruling[]>();
   private readonly found = new Stage<FoundStrokes>();
   private readonly joined = new Stage<MeasuredStroke[]>();
   private last: { read: DrawingRead; frame: Rect } | null = null;
@@ -67,6 +70,13 @@ export class Drawings {
     if (reference !== 'auto') return { kind: reference, certainty: 1 };
     const { plane, pxPerSheetMm } = rasterOf(source, tellingPxPerMm);
     return this.told.get(sourceKey(source), () => tellDrawing(plane(), pxPerSheetMm));
+  }
+
+  /** How far apart lines printed on the paper of a drawing are, mm on the surface; null where there are none. */
+  printedEvery(source: DrawingSource): number | null {
+    const { plane, raster, pxPerSheetMm } = rasterOf(source, tellingPxPerMm);
+    const [ruling] = this.printed.get(sourceKey(source), () => findRulings(plane(), pxPerSheetMm));
+    return ruling ? (ruling.everyMm * pxPerSheetMm) / raster.pxPerMm : null;
   }
 
   /** The strokes of a drawing. */

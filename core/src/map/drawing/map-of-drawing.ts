@@ -35,6 +35,7 @@ export function* mapOfDrawing(
     crop: window,
     ...(corrections.length > 0 ? { corrections } : {}),
   });
+  const printedEveryMm = settings.rulings === 'kept' ? drawings.printedEvery(request) : null;
   const amountOf = (of: StrokeKind) => {
     const own = read.strokes.filter(({ kind }) => kind === of);
     return { count: own.length, lengthMm: own.reduce((sum, { lengthPx }) => sum + lengthPx, 0) / pxPerMm };
@@ -50,6 +51,7 @@ export function* mapOfDrawing(
       darkerThan: read.darkerThan,
       faint: amountOf('faint'),
       hatching: amountOf('hatching'),
+      ...(printedEveryMm === null ? {} : { printedEveryMm: round(printedEveryMm, 1) }),
       ...(cleaned.length > 0 ? { cleanedUp: cleaned.map(cleanedUpOf) } : {}),
     },
   };

@@ -56,6 +56,15 @@ export function drawingNotes(map: MapDocument, settings: MapSettings): MapNote[]
     });
     return notes;
   }
+  if (map.readAs?.printedEveryMm !== undefined && settings.rulings === 'kept') {
+    notes.push({
+      id: 'map-printed',
+      weight: 'watch',
+      says: `Lines are printed on the paper every ${map.readAs.printedEveryMm} mm, and are taken like others.`,
+      why: 'Ruled and squared paper and printed grids are told by their even distance. What was drawn over them stays when they are taken away.',
+      ways: [{ label: 'Take them away', change: { rulings: 'taken-away' } }],
+    });
+  }
   if (faint && faint.count > 0 && settings.faintStrokes === 'dropped') {
     notes.push({
       id: 'map-faint',
