@@ -40,8 +40,8 @@ const lineSchema = z.looseObject({
   right: z.string().nullable(),
   /** False for a line left out of the drawing; its shapes still need it. */
   kept: z.boolean().optional(),
-  /** Why it was left out: by hand, for want of time, since it matters little, in an excluded area, as a shadow's outline. */
-  leftOut: z.enum(['hand', 'time', 'little', 'excluded', 'shadow']).optional(),
+  /** Why it was left out: by hand, for want of time, since it matters little, in an excluded area, as a shadow's outline, since a stroke of the drawing runs along it. */
+  leftOut: z.enum(['hand', 'time', 'little', 'excluded', 'shadow', 'stroke']).optional(),
   /** What it is the boundary of: a thing or its part, a value on a form, a shadow, a highlight. */
   of: z.enum(boundariesOf).optional(),
   /** The detail from which on it is drawn, 0–1: 0 only the silhouette of what is largest, 1 everything. */
@@ -144,6 +144,8 @@ export const mapDocumentSchema = z
         faint: z.looseObject({ count: z.number(), lengthMm: z.number() }).optional(),
         /** Of a drawing: the strokes of hatching in it, likewise. */
         hatching: z.looseObject({ count: z.number(), lengthMm: z.number() }).optional(),
+        /** Of a drawing: the share of its sheet that has tone on it. */
+        tone: z.number().optional(),
         /** Of a drawing: how far apart the lines printed on its paper are, mm, where they were taken like others. */
         printedEveryMm: z.number().optional(),
         /** Of a drawing: what was cleaned up, how many lines that moved, and by how much, mm. */

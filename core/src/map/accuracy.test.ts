@@ -1,6 +1,6 @@
 import { expect } from 'chai';
 import { accuracyScene, mapAccuracy, photographUnder, trueBoundary } from '../testing/index.js';
-import { MapMaker } from './pipeline.js';
+import { MapMaker } from './map-maker.js';
 import { defaultMapSettings } from './settings.js';
 
 const pxPerMm = 5;

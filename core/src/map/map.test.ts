@@ -20,7 +20,7 @@ import {
 } from '../testing/index.js';
 import { addedBy } from './weight/budget.js';
 import { effortOf, lineLengthMm, usualSpeed } from './weight/effort.js';
-import { MapMaker } from './pipeline.js';
+import { MapMaker } from './map-maker.js';
 import { defaultMapSettings, type MapSettings } from './settings.js';
 
 function makeMap(

@@ -22,7 +22,6 @@ import {
   type DetailGround,
   type Details,
 } from './details/index.js';
-import { Drawings, mapOfDrawing, tryCleanUps, type StrokeFound, type TriedCleanUp } from './drawing/index.js';
 import { drawArcs } from './lines/index.js';
 import { contoursAt, type Contours } from './regions/index.js';
 import { lightnessPlane } from '../colour/index.js';
@@ -58,14 +57,17 @@ export type MapRequest = {
   coarser?: number;
 };
 
+/** A picture that was taken up: the key of its working raster, and how that is read. */
+type TakenUp = { key: string; read: () => WorkingRaster };
+
 /** The picture's tones and the limits set in them, for a histogram. */
 export type TonesFound = { histogram: Float64Array; limits: number[] };
 
 /**
- * Makes maps and remembers every stage by what went into it, so that a changed decision computes only what
- * follows from it. Equal requests give equal documents.
+ * Makes maps of photographs and remembers every stage by what went into it, so that a changed decision computes only
+ * what follows from it. Equal requests give equal documents.
  */
-export class MapMaker {
+export class PhotographMaps {
   private readonly stages = {
     reduced: new Stage<WorkingRaster>(),
     colour: new Stage<ColourPlanes>(),
@@ -82,20 +84,24 @@ export class MapMaker {
     follower: new Stage<EdgeFollower>(),
   };
   private found: TonesFound | null = null;
-  /** The full raster of the picture last mapped: its key, and how it is read. */
-  private fullKey = '';
-  private readFull: (() => WorkingRaster) | null = null;
+  private taken: TakenUp | null = null;
 
   /**
    * @param rasters working rasters, to be shared by a maker of quick looks and one of full maps
    * @param things what was seen in them, to be shared by makers of equally fine maps
-   * @param drawings strokes read, to be shared by all makers
    */
   constructor(
-    private readonly rasters = new Stage<WorkingRaster>(),
+    readonly rasters = new Stage<WorkingRaster>(),
     readonly things = new Things(),
-    private readonly drawings = new Drawings(),
   ) {}
+
+  /** Takes a picture up, so that it can be read when it is asked about. */
+  takeUp({ picture, pictureKey, window, placement: { frame }, settings }: MapRequest): TakenUp {
+    const size = workingSize(window, frame.width, frame.height, settings.pencilMm);
+    const key = keyOf(pictureKey, window, size);
+    this.taken = { key, read: () => this.rasters.get(key, () => workingRaster(picture, window, size)) };
+    return this.taken;
+  }
 
   /**
    * The map, in steps: yields progress between stages, so that a caller can let other work in or stop.
@@ -105,22 +111,11 @@ export class MapMaker {
   *steps(request: MapRequest): Generator<MapProgress, MapDocument, undefined> {
     const { settings, placement, window, corrections = [] } = request;
     const { frame } = placement;
-    if (!(frame.width > 0 && frame.height > 0))
-      throw new RangeError('The picture has no room on the surface.');
-    const fullSize = workingSize(window, frame.width, frame.height, settings.pencilMm);
-
     yield { stage: 'Reading the picture', share: 0 };
-    const fullKey = keyOf(request.pictureKey, window, fullSize);
-    this.fullKey = fullKey;
-    this.readFull = () => this.rasters.get(fullKey, () => workingRaster(request.picture, window, fullSize));
-    const told = this.drawings.tell(request, stageSettings.telling.parse(settings));
-    if (told.kind === 'drawing') {
-      this.found = null;
-      return yield* mapOfDrawing(request, this.drawings, told);
-    }
-    const full = this.readFull();
+    const { key, read } = this.takeUp(request);
+    const full = read();
     const { coarser = 1 } = request;
-    const rasterKey = keyOf(fullKey, coarser);
+    const rasterKey = keyOf(key, coarser);
     const raster = this.stages.reduced.get(rasterKey, () => coarserRaster(full, coarser));
     const { width, height } = raster.luminance;
     const size = { width, height, pxPerMm: raster.pxPerMm };
@@ -181,29 +176,7 @@ export class MapMaker {
       placement,
       { ...settings, crop: window, ...(corrections.length > 0 ? { corrections } : {}) },
     );
-    return {
-      ...finishMap(computed, { settings, corrections, picture: request.wholeAt ?? frame }),
-      readAs: told,
-    };
-  }
-
-  /** Another maker that reads the same rasters, for quick looks while this one keeps its stages. */
-  forQuickLooks(): MapMaker {
-    return new MapMaker(this.rasters, new Things(), this.drawings);
-  }
-
-  /** Another maker that shares what was seen in the picture, for a second map at another detail. */
-  forOtherDetail(): MapMaker {
-    return new MapMaker(this.rasters, this.things, this.drawings);
-  }
-
-  /** The map in one go. */
-  make(request: MapRequest): MapDocument {
-    const steps = this.steps(request);
-    for (;;) {
-      const step = steps.next();
-      if (step.done) return step.value;
-    }
+    return finishMap(computed, { settings, corrections, picture: request.wholeAt ?? frame });
   }
 
   /** The tones of the picture last mapped, or null before the first. */
@@ -211,22 +184,12 @@ export class MapMaker {
     return this.found;
   }
 
-  /** Everything found in the drawing last mapped, what was left out too; null before the first. */
-  strokesFound(): StrokeFound[] | null {
-    return this.drawings.lastFound();
-  }
-
-  /** What each way of cleaning up does to the drawing last mapped, or would do; null before the first. */
-  tryCleanUps(settings: MapSettings): TriedCleanUp[] | null {
-    const last = this.drawings.lastRead();
-    return last && tryCleanUps(last.read, last.frame, settings);
-  }
-
   /** Follows edges in the picture last mapped; null before the first. Its pixels lie on the frame's. */
   edgeFollower(): EdgeFollower | null {
-    const raster = this.readFull?.();
-    if (!raster) return null;
-    return this.stages.follower.get(this.fullKey, () => {
+    if (!this.taken) return null;
+    const { key, read } = this.taken;
+    const raster = read();
+    return this.stages.follower.get(key, () => {
       const step = EdgeFollower.stepFor(raster.pxPerMm);
       const small = averaged(raster.luminance, step);
       return new EdgeFollower({ ...small, data: lightnessPlane(small.data) }, raster.pxPerMm / step);

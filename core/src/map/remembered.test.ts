@@ -1,7 +1,7 @@
 import { expect } from 'chai';
 import { decisionsIn, isChoice, isNumber, choicesOf, limitsOf, withValueAt } from '../decisions/index.js';
 import { accuracyScene, photographUnder } from '../testing/index.js';
-import { MapMaker } from './pipeline.js';
+import { MapMaker } from './map-maker.js';
 import { defaultMapSettings, mapSettingsSchema, type MapSettings } from './settings.js';
 
 const pxPerMm = 2;

@@ -7,6 +7,7 @@ const opinions = mapSettingsSchema.omit({
   darkerThan: true,
   faintStrokes: true,
   hatching: true,
+  tone: true,
   rulings: true,
   restatedMm: true,
   joinEndsMm: true,

@@ -26,6 +26,9 @@ export const faintStrokeWays = ['dropped', 'dotted', 'kept'] as const;
 /** What becomes of tone laid in hatching in a drawing. */
 export const hatchingWays = ['direction', 'lines', 'dropped'] as const;
 
+/** What becomes of the washes, shading and blacks of a drawing. */
+export const toneWays = ['left-out', 'shapes'] as const;
+
 /** What becomes of the lines printed on the paper of a drawing. */
 export const rulingWays = ['kept', 'taken-away'] as const;
 

@@ -8,6 +8,7 @@ import { mapSettingsSchema } from './settings.js';
 export const stageSettings = {
   telling: mapSettingsSchema.pick({ reference: true }),
   drawing: mapSettingsSchema.pick({
+    tone: true,
     rulings: true,
     restatedMm: true,
     joinEndsMm: true,

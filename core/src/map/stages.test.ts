@@ -4,7 +4,7 @@ import type { Picture, Plane } from '../raster/index.js';
 import { smoothedRun } from '../geometry/index.js';
 import { evened } from './values/light.js';
 import { lineOnSurface } from './on-surface.js';
-import { MapMaker } from './pipeline.js';
+import { MapMaker } from './map-maker.js';
 import { stretchesOf } from './boundaries/quality.js';
 import { schoolOf, schools } from './schools.js';
 import { defaultMapSettings, mapSettingsSchema } from './settings.js';

@@ -2,7 +2,7 @@ import { expect } from 'chai';
 import type { MapDocument, MapLine } from '../documents/index.js';
 import { disc, photograph, rectangle, type KnownShape } from '../testing/index.js';
 import { mapNotes } from './notes.js';
-import { MapMaker } from './pipeline.js';
+import { MapMaker } from './map-maker.js';
 import { defaultMapSettings } from './settings.js';
 import { schools } from './schools.js';
 import { beginMap, suggestSchool } from './suggest-school.js';

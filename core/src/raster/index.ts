@@ -5,3 +5,5 @@ export * from './average.js';
 export * from './box-mean.js';
 export * from './softened.js';
 export * from './median.js';
+export * from './extremes.js';
+export * from './transposed.js';

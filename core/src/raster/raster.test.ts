@@ -3,6 +3,7 @@ import fc from 'fast-check';
 import { linearOfByte } from '../colour/index.js';
 import { averaged } from './average.js';
 import { gaussianBlur } from './blur.js';
+import { extremes } from './extremes.js';
 import { luminanceOfWindow, type Picture } from './picture.js';
 import { sampleAt } from './sample.js';
 
@@ -91,6 +92,39 @@ describe('raster', () => {
     });
     expect(sum).to.be.closeTo(1, 1e-4);
     expect(Math.sqrt(variance)).to.be.closeTo(3, 0.06);
+  });
+
+  it('finds the largest and smallest around each pixel as looking at every one does', () => {
+    fc.assert(
+      fc.property(
+        fc.integer({ min: 1, max: 14 }),
+        fc.integer({ min: 0, max: 5 }),
+        fc.array(fc.integer({ min: -9, max: 9 }), { minLength: 1, maxLength: 90 }),
+        (width, reach, values) => {
+          const height = Math.ceil(values.length / width);
+          const data = new Float32Array(width * height);
+          data.set(values);
+          for (const [which, pick] of [
+            ['largest', Math.max],
+            ['smallest', Math.min],
+          ] as const) {
+            const found = extremes({ width, height, data }, reach, which);
+            const expected = data.map((_, i) => {
+              const [x, y] = [i % width, Math.floor(i / width)];
+              const window = [...data].filter(
+                (__, j) => Math.abs((j % width) - x) <= reach && Math.abs(Math.floor(j / width) - y) <= reach,
+              );
+              return pick(...window);
+            });
+            // Nil has a sign, which is of no account here.
+            expect([...found.data].map((value) => value + 0)).to.deep.equal(
+              [...expected].map((value) => value + 0),
+            );
+          }
+        },
+      ),
+      { numRuns: 60 },
+    );
   });
 
   it('samples between pixel centres', () => {

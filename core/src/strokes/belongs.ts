@@ -1,19 +1,10 @@
 import { polylineLength } from '../geometry/index.js';
 import { median } from '../raster/index.js';
-import type { Stroke } from './chain.js';
 import { findHatching } from './hatching.js';
+import type { MeasuredStroke } from './measure-strokes.js';
 
 /** What a stroke is there for: the drawing itself, tone laid in hatching, what is beneath (construction, traces of rubbing out), or nothing: a speck, or the edge of the sheet. */
 export type StrokeKind = 'drawing' | 'hatching' | 'faint' | 'speck';
-
-/** A stroke with its length, and its darkness beside the drawing's. */
-export type MeasuredStroke = Stroke & {
-  /** How dark it is, as a share of how dark the drawing's strokes are. */
-  strength: number;
-  lengthPx: number;
-  /** It runs along the rim of the picture: the edge of the sheet. */
-  rim: boolean;
-};
 
 export type KnownStroke = MeasuredStroke & { kind: StrokeKind };
 
@@ -36,33 +27,8 @@ const minApart = 0.8;
 const nearLimit = 0.08;
 const offMiddle = 0.3;
 
-/** The drawing's darkness is that which this share of its line, weighed by its darkness, does not exceed. */
-const referenceShare = 0.6;
-
 /** No stroke of the drawing is shorter, in its own widths, unless it hangs together with others. */
 const speckWidths = 2.5;
-
-type Size = { width: number; height: number };
-
-/** Strokes with their darkness told as a share of the drawing's: of how dark most of what is drawn is. */
-export function measureStrokes(strokes: readonly Stroke[], { width, height }: Size): MeasuredStroke[] {
-  const measured = strokes.map((stroke) => ({
-    ...stroke,
-    rim: runsAlongRim(stroke, width, height),
-    lengthPx: polylineLength(stroke.points, stroke.closed),
-    dark: median(stroke.darkness),
-  }));
-  const reference = weighedShare(
-    measured
-      .filter(({ rim }) => !rim)
-      .map(({ dark, lengthPx }) => ({ value: dark, weight: dark * lengthPx })),
-    referenceShare,
-  );
-  return measured.map(({ dark, ...stroke }) => ({
-    ...stroke,
-    strength: reference > 0 ? dark / reference : 0,
-  }));
-}
 
 /**
  * The share of the drawing's darkness below which strokes are beneath it: where the fewest strokes lie between two
@@ -92,9 +58,6 @@ export function findDarknessLimit(
   }
   return Math.round(best.limit * 100) / 100;
 }
-
-/** A stroke all of which lies so near the rim of the picture is the edge of the sheet, as a share of the shorter side. */
-const rimShare = 0.008;
 
 /** Tells what each stroke is there for. One that runs on into a line beneath is parted from it where it grows fainter. */
 export function tellStrokes(
@@ -145,16 +108,6 @@ function partedAt(stroke: MeasuredStroke, limit: number): MeasuredStroke[] {
   });
 }
 
-/** Whether a stroke runs along the rim of a picture, as the edge of a sheet that was cut out of a photograph does. */
-function runsAlongRim({ points }: Pick<Stroke, 'points'>, width: number, height: number): boolean {
-  const near = rimShare * Math.min(width, height) + 2;
-  const along = (from: number, side: number) => {
-    for (let i = from; i < points.length; i += 2) if (Math.abs(points[i] - side) > near) return false;
-    return true;
-  };
-  return along(0, 0) || along(0, width) || along(1, 0) || along(1, height);
-}
-
 function kindOf(
   { strength, lengthPx, widths, free, closed, rim }: MeasuredStroke,
   darkerThan: number,
@@ -163,16 +116,4 @@ function kindOf(
   const alone = !closed && free[0] && free[1];
   if (alone && lengthPx < speckWidths * median(widths)) return 'speck';
   return strength < darkerThan ? 'faint' : 'drawing';
-}
-
-/** The value that so large a share of the weight lies below. */
-function weighedShare(values: { value: number; weight: number }[], share: number): number {
-  const sorted = [...values].sort((a, b) => a.value - b.value);
-  const total = sorted.reduce((sum, { weight }) => sum + weight, 0);
-  let below = 0;
-  for (const { value, weight } of sorted) {
-    below += weight;
-    if (below >= share * total) return value;
-  }
-  return 0;
 }

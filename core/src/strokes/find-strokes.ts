@@ -1,12 +1,11 @@
-import { averaged, gaussianBlur, type Plane } from '../raster/index.js';
+import { averaged, extremes, gaussianBlur, type Plane } from '../raster/index.js';
 import { takeBlacks } from './blacks.js';
-import { measureStrokes, type MeasuredStroke } from './belongs.js';
+import { measureStrokes, type MeasuredStroke } from './measure-strokes.js';
 import type { Stroke } from './chain.js';
 import { StrokeGraph } from './graph.js';
 import { joinEnds } from './join-ends.js';
 import { depthsOf, drawnDarkness, inkMask, isCrest, paperNoise } from './ink-mask.js';
 import { evenPaper } from './paper.js';
-import { extremes } from './extremes.js';
 import { measureWidths } from './measure-widths.js';
 import { withoutSpecks } from './patches.js';
 import { reachTips } from './reach-tips.js';
@@ -52,12 +51,20 @@ type SoftInk = { plane: Plane; noise: number; mask: Mask; softnessMm: number };
  *
  * @param lightness L\* plane of the drawing on its paper
  */
-export function findStrokes(
-  lightness: Plane,
+export function findStrokes(lightness: Plane, pxPerMm: number, finding: Finding = {}): FoundStrokes {
+  return findStrokesOfInk(evenPaper(lightness, pxPerMm).plane, pxPerMm, finding);
+}
+
+/**
+ * Finds strokes where the paper is known already.
+ *
+ * @param laid how much darker than what it lies on each pixel is, L\*
+ */
+export function findStrokesOfInk(
+  laid: Plane,
   pxPerMm: number,
   { restatedMm = 0, rulings = 'kept' }: Finding = {},
 ): FoundStrokes {
-  const { plane: laid } = evenPaper(lightness, pxPerMm);
   const drawn = rulings === 'taken-away' ? withoutRulings(laid, pxPerMm).ink : laid;
   const reach = Math.round((restatedMm / 2) * pxPerMm);
   const ink = reach > 0 ? gapsFilled(gaussianBlur(drawn, softnessesMm[0] * pxPerMm), reach) : drawn;
@@ -79,7 +86,7 @@ export function findStrokes(
 
 /** Ink with what lies between darker ink on both sides made as dark (a grey closing), so that strokes restated are one wide one. */
 const gapsFilled = (ink: Plane, reach: number): Plane =>
-  extremes(extremes(ink, reach, Math.max), reach, Math.min);
+  extremes(extremes(ink, reach, 'largest'), reach, 'smallest');
 
 /** A smaller patch of ink is a speck, a smaller hole in it is paper's tooth, mm². */
 const speckMm2 = 0.35;

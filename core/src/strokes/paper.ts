@@ -1,10 +1,11 @@
-import { extremes } from './extremes.js';
-import { boxMean, median, type Plane } from '../raster/index.js';
+import { boxMean, extremes, median, type Plane } from '../raster/index.js';
 
 /** A drawing without its paper: what was laid on it. */
 export type Ink = {
   /** How much darker than the paper each pixel is, L\*; lighter, where a drawing is light on dark. */
   plane: Plane;
+  /** The drawing is lighter than its paper. */
+  lightOnDark: boolean;
   /** How much the tone of the paper changes over 6 mm where it is most restless, L\*. */
   restless: number;
 };
@@ -56,6 +57,7 @@ export function evenPaper(lightness: Plane, pxPerMm: number): Ink {
   for (let i = 0; i < ink.length; i++) ink[i] -= bare;
   return {
     plane: { width, height, data: ink },
+    lightOnDark,
     restless: restlessnessOf(closed),
   };
 }
@@ -108,8 +110,7 @@ function isLightOnDark({ width, height, data }: Plane, middle: Plane, side: numb
 /** Fills what is drawn from the paper around it. */
 function filledIn(squares: Plane, lightOnDark: boolean, squaresPerMm: number): Plane {
   const reach = Math.max(1, Math.round((widestDrawnMm / 2) * squaresPerMm));
-  const first = lightOnDark ? Math.min : Math.max;
-  const then = lightOnDark ? Math.max : Math.min;
+  const [first, then] = lightOnDark ? (['smallest', 'largest'] as const) : (['largest', 'smallest'] as const);
   return extremes(extremes(squares, reach, first), reach, then);
 }
 

@@ -1,4 +1,4 @@
-import { boxMean, median, type Plane } from '../raster/index.js';
+import { boxMean, median, transposed, type Plane } from '../raster/index.js';
 import { evenPaper } from './paper.js';
 
 /** What was printed on a paper in one direction: lines at even distances. */
@@ -281,10 +281,4 @@ function withoutLines(ink: Plane, { darkness, strips, rows }: PrintedLines, pxPe
     }
   });
   return { width, height, data };
-}
-
-function transposed({ width, height, data }: Plane): Plane {
-  const out = new Float32Array(data.length);
-  for (let y = 0; y < height; y++) for (let x = 0; x < width; x++) out[x * height + y] = data[y * width + x];
-  return { width: height, height: width, data: out };
 }

@@ -10,7 +10,15 @@ import {
   renderDrawing,
   type Rendering,
 } from '../testing/index.js';
-import { findDarknessLimit, findStrokes, joinStrokes, tellDrawing, tellStrokes } from './index.js';
+import {
+  findDarknessLimit,
+  findStrokes,
+  findStrokesOfInk,
+  joinStrokes,
+  tellDrawing,
+  tellStrokes,
+  toneOf,
+} from './index.js';
 import { evenPaper } from './paper.js';
 import { withoutRulings } from './rulings.js';
 import { withoutSpecks } from './patches.js';
@@ -247,6 +255,37 @@ const looks: Rendering[] = [
   { tool: 'pencil', paper: 75, contrast: 30, light: 'side', taken: 'photographed', pxPerMm, seed: 2 },
   { tool: 'chalk', paper: 15, contrast: -60, light: 'uneven', taken: 'photographed', pxPerMm: 6, seed: 3 },
 ];
+
+describe('the tone of a drawing', () => {
+  /** A wash, a black and strokes over both and beside them. */
+  const wash = (x: number, y: number) => (x > 60 && x < 180 && y > 60 && y < 140 ? 0.3 : 0);
+  const black = (x: number, y: number) => (Math.hypot(x - 200, y - 190) < 22 ? 1 : 0);
+  const line = both(straight([20, 100], [220, 100], 3), straight([30, 30], [210, 30], 3));
+  const toned = sheet((x, y) => Math.max(wash(x, y), black(x, y), 0.75 * line(x, y)));
+
+  it('is what is left without its strokes', () => {
+    const { lightness, strokes, share } = toneOf(toned, pxPerMm, 0.75);
+    const at = (plane: Plane, x: number, y: number) => plane.data[y * 240 + x];
+    // Bare paper where a stroke was, the wash beneath the other, and the black as it is.
+    expect(at(lightness, 40, 30)).to.be.closeTo(92, 1.5);
+    expect(at(lightness, 120, 100)).to.be.closeTo(92 - 0.3 * 62, 2);
+    expect(at(lightness, 200, 190)).to.be.closeTo(30, 2);
+    expect(share).to.be.closeTo((120 * 80 + Math.PI * 22 * 22) / 240 ** 2, 0.02);
+    // Strokes are on the wash as they are beside it, and its rim and the black are none.
+    expect(at(strokes, 120, 100)).to.be.within(50, 58);
+    expect(at(strokes, 40, 100)).to.be.within(58, 65);
+    expect(at(strokes, 120, 61)).to.be.below(4);
+    expect(at(strokes, 200, 190)).to.be.below(4);
+  });
+
+  it('leaves strokes whole across the rim of a wash', () => {
+    const { strokes: ink } = toneOf(toned, pxPerMm, 0.75);
+    const found = joinStrokes(findStrokesOfInk(ink, pxPerMm), pxPerMm).filter(
+      ({ strength }) => strength > 0.3,
+    );
+    expect(found.map(({ lengthPx }) => Math.round(lengthPx / 20))).to.have.members([10, 9]);
+  });
+});
 
 describe('lines printed on the paper', function () {
   this.timeout(60_000);

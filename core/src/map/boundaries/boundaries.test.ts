@@ -1,6 +1,6 @@
 import { expect } from 'chai';
 import type { MapDocument } from '../../documents/index.js';
-import { MapMaker } from '../pipeline.js';
+import { MapMaker } from '../map-maker.js';
 import { defaultMapSettings } from '../settings.js';
 
 const [width, height] = [480, 400];

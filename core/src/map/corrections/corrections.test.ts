@@ -2,7 +2,7 @@ import { expect } from 'chai';
 import { isTraced, readMapDocument, writeMapDocument, type MapDocument } from '../../documents/index.js';
 import { disc, photograph, rectangle, type KnownScene } from '../../testing/index.js';
 import { lineLengthMm } from '../weight/effort.js';
-import { MapMaker } from '../pipeline.js';
+import { MapMaker } from '../map-maker.js';
 import { defaultMapSettings, type MapSettings } from '../settings.js';
 import { anchorOf, isWithin, lineNear, ringPoints, shapeAt } from './anchors.js';
 import type { Correction } from './corrections.js';

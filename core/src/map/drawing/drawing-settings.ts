@@ -1,6 +1,6 @@
 import { choiceDecision, numberDecision, optionalNumberDecision } from '../../decisions/index.js';
 import type { CleanUpKind } from './clean-up/index.js';
-import { faintStrokeWays, hatchingWays, referenceKinds, rulingWays } from '../setting-choices.js';
+import { faintStrokeWays, hatchingWays, referenceKinds, rulingWays, toneWays } from '../setting-choices.js';
 
 /** What the reference is taken for, and which lines of a drawing are taken how. */
 export const drawingSettings = {
@@ -38,6 +38,13 @@ export const drawingSettings = {
       lines: 'drawn like other lines',
       dropped: 'left out',
     },
+  }),
+  tone: choiceDecision(toneWays, {
+    initial: 'left-out',
+    label: 'Its tone is',
+    help: 'what becomes of the washes, shading and blacks of a drawing, beside its lines',
+    flag: '--tone',
+    choices: { 'left-out': 'left out', shapes: 'kept as shapes' },
   }),
   rulings: choiceDecision(rulingWays, {
     initial: 'kept',

@@ -5,7 +5,7 @@ import { distanceToSegment } from '../../geometry/index.js';
 import type { Picture } from '../../raster/index.js';
 import { mapNotes } from '../notes.js';
 import { effortOf } from '../weight/index.js';
-import { MapMaker } from '../pipeline.js';
+import { MapMaker } from '../map-maker.js';
 import { defaultMapSettings, type MapSettings } from '../settings.js';
 
 const pxPerMm = 4;
@@ -92,6 +92,7 @@ describe('the map of a drawing', function () {
       { restatedMm: 1 },
       { rulings: 'taken-away' as const },
       { hatching: 'dropped' as const },
+      { tone: 'shapes' as const },
       { smoothMm: 0.5 },
       { path: 'straight' as const },
       { minutes: 2 },
@@ -157,6 +158,39 @@ describe('the map of a drawing', function () {
     expect(without.readAs?.printedEveryMm).to.equal(undefined);
     expect(without.lines.length).to.be.within(20, 80);
     expect(mapOf(sketch).readAs?.printedEveryMm).to.equal(undefined);
+  });
+
+  it('keeps the tone of a drawing as shapes of value, and draws no boundary beside a stroke again', () => {
+    // A dark wash over part of the sheet, as far as a stroke that is its rim.
+    const side = 400;
+    const data = new Uint8Array(3 * side * side);
+    for (let y = 0; y < side; y++)
+      for (let x = 0; x < side; x++) {
+        const off = Math.hypot(x - 200, y - 200);
+        const stroke = Math.abs(off - 120) < 2 && y < 200;
+        const grain = 3 * Math.sin(12.9898 * x) * Math.cos(78.233 * y);
+        data.fill((stroke ? 50 : off < 120 ? 150 : 235) + grain, 3 * (y * side + x), 3 * (y * side + x) + 3);
+      }
+    const washed = { width: side, height: side, channels: 3 as const, data };
+    const settings = { reference: 'drawing' as const, values: 2 };
+    const without = mapOf(washed, settings);
+    expect(without.readAs?.tone).to.be.within(0.2, 0.4);
+    expect(mapNotes(without, { ...defaultMapSettings, ...settings }).map(({ id }) => id)).to.include(
+      'map-tone',
+    );
+
+    const map = mapOf(washed, { ...settings, tone: 'shapes' });
+    expect(mapDocumentSchema.safeParse(map).success).to.equal(true);
+    expect(map.values).to.have.length(2);
+    const dark = map.shapes.find(({ level }) => level === 0);
+    expect(dark?.area).to.be.closeTo(Math.PI * 30 * 30, 120);
+    // The upper half is the stroke's, the lower half is drawn as the boundary of the wash.
+    const lengthOf = (of: MapDocument['lines']) => effortOf({ ...map, lines: of }).metres * 1000;
+    const boundary = map.lines.filter(({ kind }) => kind === 'boundary');
+    expect(lengthOf(boundary.filter(({ kept }) => kept !== false))).to.be.closeTo(Math.PI * 30, 8);
+    expect(boundary.some(({ leftOut }) => leftOut === 'stroke')).to.equal(true);
+    const strokes = map.lines.filter(({ of }) => of === 'stroke');
+    expect(lengthOf(strokes)).to.be.closeTo(Math.PI * 30, 6);
   });
 
   it('of a bare, a black and a tiny sheet is empty, and says what can be done', () => {

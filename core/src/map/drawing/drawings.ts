@@ -1,17 +1,21 @@
 import { lightnessPlane } from '../../colour/index.js';
 import type { Rect } from '../../geometry/index.js';
-import { luminanceOfWindow, type Picture, type PixelWindow, type Plane } from '../../raster/index.js';
+import { luminanceOfWindow, median, type Picture, type PixelWindow, type Plane } from '../../raster/index.js';
 import {
   findDarknessLimit,
   findRulings,
   findStrokes,
+  findStrokesOfInk,
   joinStrokes,
   tellDrawing,
   tellStrokes,
+  toneOf,
+  type DrawingTone,
   type FoundStrokes,
   type KnownStroke,
   type StrokeKind,
   type MeasuredStroke,
+  type Stroke,
   type Ruling,
   type ToldPicture,
 } from '../../strokes/index.js';
@@ -27,6 +31,9 @@ const strokePxPerMm = 6;
 /** Whether a picture is a drawing is told on so many pixels a mm. */
 const tellingPxPerMm = 3;
 
+/** How much tone there is can be told on so many pixels a mm. */
+const toneSeenPxPerMm = 2;
+
 /** The part of a picture that is used, and where it lies on the surface. */
 export type DrawingSource = {
   picture: Picture;
@@ -41,10 +48,17 @@ export type DrawingRead = {
   /** Lines darker than this share of the drawing's were taken. */
   darkerThan: number;
   raster: StrokeRaster;
+  tone: DrawingTone;
 };
 
 /** The raster strokes are found on, and how many of its pixels fall on a mm of the surface. */
-export type StrokeRaster = { width: number; height: number; pxPerMm: number };
+export type StrokeRaster = {
+  width: number;
+  height: number;
+  pxPerMm: number;
+  /** How many times larger the drawing is on the surface than the sheet it was made on, as far as is known. */
+  sheetScale: number;
+};
 
 /** A stroke as it was found, for showing what was made of it. */
 export type StrokeFound = {
@@ -60,8 +74,10 @@ export type StrokeFound = {
 /** Reads drawings, and remembers what it read. */
 export class Drawings {
   private readonly told = new Stage<ToldPicture>();
+  private readonly toned = new Stage<DrawingTone>();
   private readonly printed = new Stage<Ruling[]>();
   private readonly found = new Stage<FoundStrokes>();
+  private readonly foundOnTone = new Stage<FoundStrokes>();
   private readonly joined = new Stage<MeasuredStroke[]>();
   private last: { read: DrawingRead; frame: Rect } | null = null;
 
@@ -76,25 +92,30 @@ export class Drawings {
   printedEvery(source: DrawingSource): number | null {
     const { plane, raster, pxPerSheetMm } = rasterOf(source, tellingPxPerMm);
     const [ruling] = this.printed.get(sourceKey(source), () => findRulings(plane(), pxPerSheetMm));
-    return ruling ? (ruling.everyMm * pxPerSheetMm) / raster.pxPerMm : null;
+    return ruling ? ruling.everyMm * raster.sheetScale : null;
   }
 
   /** The strokes of a drawing. */
   read(source: DrawingSource, settings: SettingsOf<'drawing'>): DrawingRead {
     const { plane, raster, pxPerSheetMm } = rasterOf(source, strokePxPerMm);
-    const key = sourceKey(source);
-    const { rulings, restatedMm, joinEndsMm } = settings;
-    const foundKey = keyOf(key, rulings, restatedMm);
-    const found = this.found.get(foundKey, () =>
-      findStrokes(plane(), pxPerSheetMm, {
-        rulings,
-        restatedMm: (restatedMm * raster.pxPerMm) / pxPerSheetMm,
-      }),
-    );
+    const { rulings, restatedMm, joinEndsMm, tone: toneWay } = settings;
+    const finding = { rulings, restatedMm: restatedMm / raster.sheetScale };
+    const key = keyOf(sourceKey(source), finding);
+    const onPaper = this.found.get(key, () => findStrokes(plane(), pxPerSheetMm, finding));
+    // Where its tone is kept, strokes are what lies on the tone; the edges of washes are no strokes.
+    const onTone = toneWay === 'shapes';
+    const tone = this.toned.get(keyOf(key, onTone), () => {
+      const fine = rasterOf(source, onTone ? strokePxPerMm : toneSeenPxPerMm);
+      const widthMm = usualWidthMm(onPaper.strokes, pxPerSheetMm);
+      return toneOf(fine.plane(), fine.pxPerSheetMm, widthMm);
+    });
+    const found = onTone
+      ? this.foundOnTone.get(key, () => findStrokesOfInk(tone.strokes, pxPerSheetMm, finding))
+      : onPaper;
     const joinPx = joinEndsMm * raster.pxPerMm;
-    const joined = this.joined.get(keyOf(foundKey, joinEndsMm), () => joinStrokes(found, joinPx));
+    const joined = this.joined.get(keyOf(key, onTone, joinEndsMm), () => joinStrokes(found, joinPx));
     const darkerThan = settings.darkerThan ?? findDarknessLimit(joined);
-    const read = { strokes: tellStrokes(joined, darkerThan, pxPerSheetMm), darkerThan, raster };
+    const read = { strokes: tellStrokes(joined, darkerThan, pxPerSheetMm), darkerThan, raster, tone };
     this.last = { read, frame: source.placement.frame };
     return read;
   }
@@ -118,6 +139,15 @@ export class Drawings {
   }
 }
 
+/** No stroke is taken for wider than this when tone is looked for, mm on the sheet. */
+const maxStrokeMm = 3;
+
+/** How wide most of the strokes are by their length, mm on the sheet: what is much wider is tone. */
+function usualWidthMm(strokes: readonly Stroke[], pxPerSheetMm: number): number {
+  const widths = strokes.flatMap(({ widths: own, black }) => (black ? [] : [...own]));
+  return Math.min(maxStrokeMm, median(widths) / pxPerSheetMm);
+}
+
 const sourceKey = ({ pictureKey, window, placement: { frame } }: DrawingSource) =>
   keyOf(pictureKey, window, frame.width, frame.height);
 
@@ -138,5 +168,6 @@ function rasterOf({ picture, window, placement: { frame } }: DrawingSource, fine
     const luminance = luminanceOfWindow(picture, window, width, height);
     return { width, height, data: lightnessPlane(luminance.data) };
   };
-  return { plane, raster: { width, height, pxPerMm }, pxPerSheetMm: (pxPerMm * longerMm) / sheetMm };
+  const sheetScale = longerMm / sheetMm;
+  return { plane, raster: { width, height, pxPerMm, sheetScale }, pxPerSheetMm: pxPerMm * sheetScale };
 }

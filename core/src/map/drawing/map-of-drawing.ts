@@ -1,14 +1,16 @@
 import type { MapDocument } from '../../documents/index.js';
 import type { Rect } from '../../geometry/index.js';
 import type { StrokeKind, ToldPicture } from '../../strokes/index.js';
+import type { Picture } from '../../raster/index.js';
 import type { Correction } from '../corrections/index.js';
 import { finishMap } from '../document/index.js';
 import { round } from '../lines/index.js';
 import type { MapSettings } from '../settings.js';
-import type { MapProgress } from '../stage.js';
+import { keyOf, type MapProgress } from '../stage.js';
 import { stageSettings } from '../stage-settings.js';
 import type { Drawings, DrawingSource } from './drawings.js';
 import { cleanUp, type CleanedUp } from './clean-up/index.js';
+import { pictureOfLightness, withToneShapes } from './tone-shapes.js';
 import { cleanUpLimits, mapOfStrokes, takeStrokes } from './stroke-lines.js';
 
 type DrawingRequest = DrawingSource & {
@@ -17,11 +19,16 @@ type DrawingRequest = DrawingSource & {
   wholeAt?: Rect;
 };
 
-/** The map of a drawing: its own strokes, not what might be seen in it. Yields progress between stages. */
+/**
+ * The map of a drawing: its own strokes, not what might be seen in it. Yields progress between stages.
+ *
+ * @param valuesOf makes the map of the values of a picture, for the tone of the drawing
+ */
 export function* mapOfDrawing(
   request: DrawingRequest,
   drawings: Drawings,
   told: ToldPicture,
+  valuesOf: (picture: Picture, pictureKey: string) => Generator<MapProgress, MapDocument, undefined>,
 ): Generator<MapProgress, MapDocument, undefined> {
   const { settings, placement, window, corrections = [] } = request;
   yield { stage: 'Finding the strokes', share: 0.1 };
@@ -30,11 +37,18 @@ export function* mapOfDrawing(
   const { pxPerMm } = read.raster;
   const { strokes, runs, touchMm } = takeStrokes(read, placement.frame, settings);
   const { runs: clean, cleaned } = cleanUp(runs, cleanUpLimits(settings), touchMm);
-  const computed = mapOfStrokes(strokes, clean, pxPerMm, placement, settings, {
+  const strokesAlone = mapOfStrokes(strokes, clean, pxPerMm, placement, settings, {
     ...settings,
     crop: window,
     ...(corrections.length > 0 ? { corrections } : {}),
   });
+  const toned = settings.tone === 'shapes';
+  let computed = strokesAlone;
+  if (toned) {
+    const key = keyOf(request.pictureKey, window, placement.frame, read.darkerThan);
+    const values = yield* valuesOf(pictureOfLightness(read.tone.lightness), key);
+    computed = withToneShapes(strokesAlone, values, read.raster.sheetScale);
+  }
   const printedEveryMm = settings.rulings === 'kept' ? drawings.printedEvery(request) : null;
   const amountOf = (of: StrokeKind) => {
     const own = read.strokes.filter(({ kind }) => kind === of);
@@ -42,7 +56,7 @@ export function* mapOfDrawing(
   };
   return {
     ...finishMap(computed, {
-      settings: { ...settings, mode: 'lines' },
+      settings: { ...settings, mode: toned ? 'both' : 'lines' },
       corrections,
       picture: request.wholeAt ?? placement.frame,
     }),
@@ -51,6 +65,7 @@ export function* mapOfDrawing(
       darkerThan: read.darkerThan,
       faint: amountOf('faint'),
       hatching: amountOf('hatching'),
+      tone: round(read.tone.share, 3),
       ...(printedEveryMm === null ? {} : { printedEveryMm: round(printedEveryMm, 1) }),
       ...(cleaned.length > 0 ? { cleanedUp: cleaned.map(cleanedUpOf) } : {}),
     },

@@ -33,6 +33,9 @@ export function toldNote(map: MapDocument, { reference }: MapSettings): MapNote 
   };
 }
 
+/** Less tone than this share of the sheet needs no word. */
+const noteworthyTone = 0.01;
+
 /** Notes on the lines taken from a drawing. */
 export function drawingNotes(map: MapDocument, settings: MapSettings): MapNote[] {
   const notes: MapNote[] = [];
@@ -75,6 +78,16 @@ export function drawingNotes(map: MapDocument, settings: MapSettings): MapNote[]
         { label: 'Dot them', change: { faintStrokes: 'dotted' } },
         { label: 'Draw them', change: { faintStrokes: 'kept' } },
       ],
+    });
+  }
+  const tone = map.readAs?.tone ?? 0;
+  if (tone > noteworthyTone && settings.tone === 'left-out') {
+    notes.push({
+      id: 'map-tone',
+      weight: 'plain',
+      says: `There is tone on ${Math.round(100 * tone)} % of the sheet beside its lines, and it is left out.`,
+      why: 'Washes, shading and blacks say which value a place has. Kept as shapes they can be numbered, printed and painted from.',
+      ways: [{ label: 'Keep it as shapes', change: { tone: 'shapes' } }],
     });
   }
   return [...notes, ...hatchingNotes(map, settings), ...cleanUpNotes(map)];

@@ -24,6 +24,7 @@ const leftOutWords = {
   little: 'left out as it matters little',
   excluded: 'in an excluded area',
   shadow: 'outline of a cast shadow, left out',
+  stroke: 'edge of a shape along a stroke, which is drawn instead',
 };
 
 /** Lines that can be stepped through, those that matter most first. */

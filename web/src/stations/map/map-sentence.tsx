@@ -52,8 +52,28 @@ function DrawingSentence() {
     <Sentence more={<MoreDecisions columns={moreOfDrawing} settings={settings} change={change} />}>
       From <ReferenceGap kind="drawing" />: take its lines darker than {gap('darkerThan')}, fainter ones{' '}
       {gap('faintStrokes')}, join ends within {gap('joinEndsMm')}, smooth wobbles up to {gap('smoothMm')},
-      follow them {gap('path')} with a {gap('pencilMm')} point, in about {gap('minutes')}.
+      follow them {gap('path')} with a {gap('pencilMm')} point, in about {gap('minutes')}; its tone is{' '}
+      {gap('tone')}
+      {settings.tone === 'shapes' && (
+        <>
+          {' '}
+          in <NumberOfValues /> values
+        </>
+      )}
+      .
     </Sentence>
+  );
+}
+
+function NumberOfValues() {
+  const [{ values }, change] = useSettings();
+  return (
+    <ChoiceGap
+      label="Number of values"
+      value={values}
+      options={valueOptions}
+      onChange={(next) => change({ values: next })}
+    />
   );
 }
 
@@ -75,15 +95,8 @@ function PhotographSentence({ kind }: { kind: ReferenceKind | null }) {
           if (chosen) change(chosen.sets);
         }}
       />
-      : see{' '}
-      <ChoiceGap
-        label="Number of values"
-        value={settings.values}
-        options={valueOptions}
-        onChange={(values) => change({ values })}
-      />{' '}
-      values {gap('separation')}, keep shapes over {gap('minShapeMm2')}, follow them {gap('path')} with a{' '}
-      {gap('pencilMm')} point, in about {gap('minutes')}.
+      : see <NumberOfValues /> values {gap('separation')}, keep shapes over {gap('minShapeMm2')}, follow them{' '}
+      {gap('path')} with a {gap('pencilMm')} point, in about {gap('minutes')}.
     </Sentence>
   );
 }

@@ -59,7 +59,8 @@ function LaidOutMap() {
 
 /** What can be taken in hand: other tools for a drawing than for a photograph. */
 function MapTools({ kind }: { kind: ReferenceKind }) {
-  const tools = mapTools[kind];
+  const { tone } = useDecisions('map');
+  const tools = mapTools[kind === 'drawing' && tone === 'shapes' ? 'tonedDrawing' : kind];
   const [tool, take] = useTool(tools);
   return <ToolRow key={kind} tools={tools} tool={tool} onTool={take} />;
 }

@@ -52,8 +52,12 @@ const shared: readonly Tool<MapTool>[] = [
   lazyTool('versions', 'Versions', async () => (await import('./versions-tool.js')).VersionsTool),
 ];
 
-/** The tools for what the reference is: a drawing has no values, things or shapes to be worked on. */
-export const mapTools: Record<'photograph' | 'drawing', readonly [Tool<MapTool>, ...Tool<MapTool>[]]> = {
+/** The tools for what the reference is: a drawing has no things to be worked on, and no values or shapes but those of its tone. */
+export const mapTools: Record<
+  'photograph' | 'drawing' | 'tonedDrawing',
+  readonly [Tool<MapTool>, ...Tool<MapTool>[]]
+> = {
   photograph: [look, values, things, lines, shapes, ...shared],
   drawing: [strokes, cleanUp, lines, ...shared],
+  tonedDrawing: [strokes, cleanUp, values, lines, shapes, ...shared],
 };
