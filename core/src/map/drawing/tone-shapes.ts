@@ -56,41 +56,52 @@ export function withToneShapes(strokes: MapDocument, tone: MapDocument, sheetSca
   };
 }
 
-/** Tells whether a place lies beside one of some lines. */
+/** A boundary runs along a stroke when it turns from it by less. */
+const alongRad = (30 * Math.PI) / 180;
+
+/** A place on a line, with the line's direction there. */
+type Place = { x: number; y: number; ux: number; uy: number };
+
+/** Tells whether a line runs along one of some others at a place. */
 function nearness(lines: readonly MapLine[], withinMm: number, step: number) {
-  const places = lines.flatMap(({ points, closed }) => denseOf(points, closed, step));
+  const places = lines.flatMap((line) => denseOf(line, step));
   if (places.length === 0) return () => false;
   const index = new KDBush(places.length);
-  for (const [x, y] of places) index.add(x, y);
+  for (const { x, y } of places) index.add(x, y);
   index.finish();
-  return ([x, y]: Place) => index.within(x, y, withinMm).length > 0;
+  return ({ x, y, ux, uy }: Place) =>
+    index.within(x, y, withinMm).some((k) => {
+      const other = places[k];
+      return Math.abs(ux * other.ux + uy * other.uy) > Math.cos(alongRad);
+    });
 }
 
-type Place = [number, number];
-
 /** Places all along a line, no further apart than a step. */
-function denseOf(points: readonly Place[], closed: boolean, step: number): Place[] {
+function denseOf({ points, closed }: MapLine, step: number): Place[] {
   const stops = closed ? [...points, points[0]] : points;
-  return stops.flatMap(([x, y], i): Place[] => {
-    const before = stops[i - 1];
-    if (!before) return [[x, y]];
-    const steps = Math.max(1, Math.ceil(stepLength(x - before[0], y - before[1]) / step));
-    return Array.from({ length: steps }, (_, k): Place => {
+  return stops.slice(1).flatMap(([x, y], i): Place[] => {
+    const [fx, fy] = stops[i];
+    const length = stepLength(x - fx, y - fy) || 1;
+    const [ux, uy] = [(x - fx) / length, (y - fy) / length];
+    const steps = Math.max(1, Math.ceil(length / step));
+    const first = i === 0 ? [{ x: fx, y: fy, ux, uy }] : [];
+    const rest = Array.from({ length: steps }, (_, k): Place => {
       const t = (k + 1) / steps;
-      return [before[0] + t * (x - before[0]), before[1] + t * (y - before[1])];
+      return { x: fx + t * (x - fx), y: fy + t * (y - fy), ux, uy };
     });
+    return [...first, ...rest];
   });
 }
 
 /** A boundary as the stretches of it that lie beside strokes, which are not drawn, and those that do not. */
 function partedBeside(line: MapLine, isBeside: (place: Place) => boolean, sheetScale: number): MapLine[] {
-  const places = denseOf(line.points, line.closed, stepMm * sheetScale);
+  const places = denseOf(line, stepMm * sheetScale);
   const fewest = Math.round(minStretchMm / stepMm);
   const beside = withoutShortStretches(places.map(isBeside), fewest);
   const cuts = beside.flatMap((is, i) => (i > 0 && is !== beside[i - 1] ? [i / (places.length - 1)] : []));
   const drawn = (is: boolean): Partial<MapLine> => (is ? { kept: false, leftOut: 'stroke' } : {});
   if (cuts.length === 0) return [{ ...line, ...drawn(beside[0]) }];
-  const flat = Float64Array.from(places.flat());
+  const flat = Float64Array.from(places.flatMap(({ x, y }) => [x, y]));
   // A closed line is cut at its own beginning as well.
   return divideRun(flat, false, cuts).map((points, k) => ({
     ...line,
