@@ -1,5 +1,6 @@
 import { expect } from 'chai';
 import fc from 'fast-check';
+import { cornersOf, pointsBetween, smoothedBetweenCorners } from './corners.js';
 import { crossing, fitLine } from './line.js';
 import { distanceToSegment, polylineLength, reversedPoints, signedArea } from './polyline.js';
 import { clipPolyline, intersection } from './rect.js';
@@ -58,5 +59,24 @@ describe('geometry', () => {
     expect(meet?.[0]).to.be.closeTo(2, 1e-9);
     expect(meet?.[1]).to.be.closeTo(2, 1e-9);
     expect(crossing(flat, flat)).to.equal(null);
+  });
+
+  it('finds corners, not bends, and smooths without rounding them', () => {
+    // Along, round a quarter of a circle, and back in a right angle; a point every unit.
+    const points: number[] = [];
+    for (let x = 0; x < 60; x++) points.push(x, 0.3 * (x % 2));
+    for (let i = 0; i < 47; i++) points.push(60 + 30 * Math.sin(i / 30), 30 - 30 * Math.cos(i / 30));
+    for (let y = 30; y < 80; y++) points.push(90, y);
+    for (let x = 90; x > 40; x--) points.push(x, 80);
+    const run = Float64Array.from(points);
+    const limits = { arm: 8, turnRad: 0.9 };
+    const corners = cornersOf(run, false, limits);
+    expect(corners.map((i) => [run[2 * i], run[2 * i + 1]])).to.deep.equal([[90, 80]]);
+    const smooth = smoothedBetweenCorners(run, false, 3, limits);
+    const [i] = corners;
+    expect([smooth[2 * i], smooth[2 * i + 1]]).to.deep.equal([90, 80]);
+    // The wobble along the first stretch is gone.
+    for (let k = 20; k < 40; k++) expect(smooth[2 * k + 1]).to.be.closeTo(0.15, 0.02);
+    expect(pointsBetween(corners, run.length / 2, false).map((own) => own.length)).to.deep.equal([i + 1, 50]);
   });
 });

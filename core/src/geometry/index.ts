@@ -6,3 +6,4 @@ export * from './divide.js';
 export * from './bezier.js';
 export * from './smooth-run.js';
 export * from './normals.js';
+export * from './corners.js';

@@ -1,4 +1,4 @@
-import { smoothedRun } from '../geometry/index.js';
+import { smoothedBetweenCorners } from '../geometry/index.js';
 import type { Centred } from './centre.js';
 
 /** A stroke of a drawing, down its middle. */
@@ -18,6 +18,9 @@ const evenPx = 1.5;
 
 /** Wobble from pixel to pixel is noise: standard deviation of the smoothing along a stroke, points. */
 const smoothPoints = 2;
+
+/** Corners that smoothing must not round. */
+const sharpCorners = { arm: 8, turnRad: (65 * Math.PI) / 180 };
 
 /**
  * Strokes from pieces of them.
@@ -107,7 +110,7 @@ function joined(parts: readonly { piece: Stroke; backwards: boolean }[], closed:
   if (widths.length < 2 || (closed && widths.length < 3)) return null;
   const [first, last] = [parts[0], parts[parts.length - 1]];
   return {
-    points: smoothedRun(Float64Array.from(points), closed, smoothPoints),
+    points: smoothedBetweenCorners(Float64Array.from(points), closed, smoothPoints, sharpCorners),
     widths: filled(widths),
     darkness: filled(darkness),
     closed,

@@ -1,4 +1,4 @@
-import { reversedPoints, stepLength } from '../geometry/index.js';
+import { reversedPoints, stepLength, turnBetween } from '../geometry/index.js';
 import type { Skeleton } from './skeleton.js';
 
 /** A stretch of a stroke between two places where strokes end or meet, in pixels. */
@@ -19,6 +19,8 @@ export type Meeting = {
   deepest: number;
   /** How many forks of the thinned lines it is made of. */
   places: number;
+  /** Two arms meet here in a sharp corner whose ink runs on beyond where they part. */
+  corner?: true;
 };
 
 /** Strokes as they hang together. Arms taken away are null, so that numbers stay. */
@@ -88,9 +90,27 @@ export class StrokeGraph {
       if (this.lengthOf(arm) > spurReach * reach + 1.5) return;
       this.arms[k] = null;
       at[root] = at[root].filter((other) => other !== k);
+      if (this.isSharp(root, at[root])) this.meetings[root].corner = true;
       any = true;
     });
     return any;
+  }
+
+  /** Whether the two arms of a meeting leave it close beside each other. */
+  private isSharp(node: number, own: readonly number[]): boolean {
+    if (own.length !== 2 || own[0] === own[1]) return false;
+    const meeting = this.meetings[node];
+    const count = Math.max(sharpPoints, Math.round(3 * meeting.reach));
+    const ways = own.map((k) => {
+      const arm = this.arms[k];
+      if (!arm) return null;
+      const n = arm.points.length / 2;
+      if (n < sharpPoints) return null;
+      const i = 2 * (arm.from === node ? Math.min(n, count) - 1 : Math.max(0, n - count));
+      return [arm.points[i] - meeting.x, arm.points[i + 1] - meeting.y] as const;
+    });
+    const [one, other] = ways;
+    return one !== null && other !== null && turnBetween(...one, ...other) < sharpRad;
   }
 
   /** Makes one meeting of two that lie within each other's ink: a crossing is thinned to two forks. */
@@ -136,7 +156,7 @@ export class StrokeGraph {
   private joinPairs(): void {
     const at = this.armsByMeeting();
     at.forEach((own, node) => {
-      if (own.length !== 2 || own[0] === own[1]) return;
+      if (own.length !== 2 || own[0] === own[1] || this.meetings[node].corner) return;
       const [a, b] = own.map((k) => this.arms[k]);
       if (!a || !b) return;
       const before = a.to === node ? a : { points: [...reversedPoints(a.points)], from: a.to, to: a.from };
@@ -154,6 +174,10 @@ export class StrokeGraph {
     });
   }
 }
+
+/** A corner is sharp when its arms leave it within this of each other, over at least so many points. */
+const sharpRad = (100 * Math.PI) / 180;
+const sharpPoints = 6;
 
 /** A spur is no longer than this many times the depth of the ink it grows in. */
 const spurReach = 1.35;

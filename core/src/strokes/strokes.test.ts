@@ -131,6 +131,23 @@ describe('strokes of a drawing', () => {
     expect(known.filter(({ kind }) => kind === 'drawing')).to.have.length(6);
   });
 
+  it('keep their corners sharp', () => {
+    for (const [x, y] of [
+      [200, 150],
+      [150, 200],
+      [80, 200],
+    ] as const) {
+      const [stroke, ...others] = strokesOf(
+        sheet(both(straight([60, 60], [200, 60], 3), straight([200, 60], [x, y], 3))),
+      );
+      expect(others).to.have.length(0);
+      let nearest = Infinity;
+      for (let i = 0; i < stroke.points.length; i += 2)
+        nearest = Math.min(nearest, Math.hypot(stroke.points[i] - 200, stroke.points[i + 1] - 60));
+      expect(nearest, `towards ${x}, ${y}`).to.be.below(1.8);
+    }
+  });
+
   it('that are filled in are given by their outline', () => {
     const disc = (x: number, y: number) => 20 - Math.hypot(x - 170, y - 170) + 0.5;
     const strokes = strokesOf(

@@ -27,12 +27,13 @@ export function strokesThrough(graph: StrokeGraph, ink: Plane, depths: Float32Ar
       if (!arm) return [];
       return [...(arm.from === node ? [2 * k] : []), ...(arm.to === node ? [2 * k + 1] : [])];
     });
-    if (ends.length < 3) return;
     const meeting = graph.meetings[node];
+    if (!isMeeting(meeting, ends.length)) return;
     const headings = ends.map((end) => headingOf(reads[end >> 1], end, meeting));
     Object.assign(meeting, crossingOf(meeting, headings));
     ends.forEach((end, k) => trimBehind(reads[end >> 1], end, meeting, headings[k]));
-    for (const [a, b] of straightest(headings)) {
+    const pairs: [number, number][] = ends.length === 2 ? [[0, 1]] : straightest(headings);
+    for (const [a, b] of pairs) {
       onward.set(ends[a], ends[b]);
       onward.set(ends[b], ends[a]);
     }
@@ -42,6 +43,9 @@ export function strokesThrough(graph: StrokeGraph, ink: Plane, depths: Float32Ar
     onward,
   );
 }
+
+/** Whether arms meet at a place, or one only ends there. */
+const isMeeting = ({ corner }: Meeting, arms: number) => arms >= 3 || (corner === true && arms === 2);
 
 function readArm(
   graph: StrokeGraph,
@@ -54,10 +58,10 @@ function readArm(
   const { width } = ink;
   const depth = (x: number, y: number) => depths[Math.floor(y) * width + Math.floor(x)];
   const run: number[] = [...arm.points];
-  const isMeeting = (node: number) => node >= 0 && at[node].length >= 3;
-  if (!closed && !isMeeting(arm.from)) run.unshift(graph.meetings[arm.from].x, graph.meetings[arm.from].y);
-  if (!closed && !isMeeting(arm.to)) run.push(graph.meetings[arm.to].x, graph.meetings[arm.to].y);
-  const kept = clearOf(graph, arm, run, isMeeting);
+  const meets = (node: number) => node >= 0 && isMeeting(graph.meetings[node], at[node].length);
+  if (!closed && !meets(arm.from)) run.unshift(graph.meetings[arm.from].x, graph.meetings[arm.from].y);
+  if (!closed && !meets(arm.to)) run.push(graph.meetings[arm.to].x, graph.meetings[arm.to].y);
+  const kept = clearOf(graph, arm, run, meets);
   if (kept.length < 4)
     return { arm, points: new Float64Array(0), widths: new Float64Array(0), darkness: new Float64Array(0) };
   return { arm, ...centreRun(ink, Float64Array.from(kept), depth, closed) };
@@ -68,10 +72,10 @@ function clearOf(
   graph: StrokeGraph,
   arm: Arm,
   run: readonly number[],
-  isMeeting: (node: number) => boolean,
+  meets: (node: number) => boolean,
 ): number[] {
   const outside = (node: number, share: number) => (x: number, y: number) => {
-    if (!isMeeting(node)) return true;
+    if (!meets(node)) return true;
     const { x: cx, y: cy, reach } = graph.meetings[node];
     return stepLength(x - cx, y - cy) > share * reach + 1;
   };
@@ -121,7 +125,8 @@ function crossingOf(meeting: Meeting, headings: readonly (Heading | null)[]): { 
   const det = xx * yy - xy * xy;
   if (det < minDeterminant) return meeting;
   const [x, y] = [(yy * p - xy * q) / det, (xx * q - xy * p) / det];
-  return stepLength(x - meeting.x, y - meeting.y) > maxShift * meeting.deepest + 2 ? meeting : { x, y };
+  const most = meeting.corner ? maxCornerShift * meeting.deepest + 1 : maxShift * meeting.deepest + 2;
+  return stepLength(x - meeting.x, y - meeting.y) > most ? meeting : { x, y };
 }
 
 /** How much a meeting's own place counts beside a line, and below which determinant lines hardly cross. */
@@ -130,6 +135,9 @@ const minDeterminant = 0.05;
 
 /** Strokes that meet at a sharp angle run in one ink for a while: their middles cross this many times its depth further on. */
 const maxShift = 3.5;
+
+/** A corner lies no further beyond where it was seen: a tight bend has no tip. */
+const maxCornerShift = 1.5;
 
 /** Drops what an arm has behind the meeting it leaves. */
 function trimBehind(read: Read | null, end: PieceEnd, meeting: Meeting, heading: Heading | null): void {
@@ -185,7 +193,7 @@ function pieceOf(
   if (arm.from < 0)
     return points.length < 6 ? null : { points, widths, darkness, closed: true, free: [false, false] };
   const ends = [arm.from, arm.to].map((node): Meeting | null =>
-    at[node].length >= 3 ? meetings[node] : null,
+    isMeeting(meetings[node], at[node].length) ? meetings[node] : null,
   );
   const before = ends[0] ?? (points.length === 0 ? meetings[arm.from] : null);
   const after = ends[1] ?? (points.length === 0 ? meetings[arm.to] : null);

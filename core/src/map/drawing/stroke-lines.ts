@@ -1,5 +1,5 @@
 import type { MapDocument, MapLine } from '../../documents/index.js';
-import { smoothedRun, type Rect } from '../../geometry/index.js';
+import { smoothedBetweenCorners, type Rect } from '../../geometry/index.js';
 import type { KnownStroke } from '../../strokes/index.js';
 import type { Placement } from '../document/index.js';
 import { follow, onSurface, round, toPoints } from '../lines/index.js';
@@ -9,6 +9,9 @@ import type { DrawingRead } from './drawings.js';
 
 /** A tremor of some size runs over about so many times its size along a line: standard deviation of the smoothing. */
 const tremorLength = 3;
+
+/** Corners that are no tremor. */
+const keptCorners = { arm: 8, turnRad: (45 * Math.PI) / 180 };
 
 /** Lines of a drawing follow its strokes this much closer than the boundaries of a photograph are followed. */
 const strokeShare = 0.5;
@@ -102,7 +105,7 @@ function lineOf(stroke: KnownStroke, run: Run, id: string, pxPerMm: number, sett
  */
 function calmed(mm: Float64Array, closed: boolean, maxMm: number, pointsPerMm: number): Float64Array {
   if (maxMm <= 0) return mm;
-  const smooth = smoothedRun(mm, closed, tremorLength * maxMm * pointsPerMm);
+  const smooth = smoothedBetweenCorners(mm, closed, tremorLength * maxMm * pointsPerMm, keptCorners);
   const out = mm.slice();
   for (let i = 0; i < out.length; i += 2) {
     const [dx, dy] = [smooth[i] - mm[i], smooth[i + 1] - mm[i + 1]];
