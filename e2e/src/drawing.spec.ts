@@ -2,6 +2,7 @@ import { mkdtemp } from 'node:fs/promises';
 import { tmpdir } from 'node:os';
 import { join } from 'node:path';
 import sharp from 'sharp';
+import { mapDocumentSchema } from '@nobrel/core/documents';
 import { drawingScene, renderDrawing } from '@nobrel/core/testing';
 import { beginWork, expect, finishedMap, goTo, kettle, saved, take, test } from './bench.js';
 
@@ -65,6 +66,96 @@ test('a photographed sketch goes to a mirrored sheet by its own lines', async ({
   await page.keyboard.press('ArrowDown');
   await page.keyboard.press('Enter');
   await expect(page.getByText(/REVERSE SIDE, mirrored/)).toBeVisible();
+});
+
+test('a sketch is cleaned up, each way shown before it is taken, and printed as dark as it was drawn', async ({
+  page,
+  server,
+}) => {
+  await beginWork(page, server, await sketch());
+  await goTo(page, 'Map');
+  await finishedMap(page);
+  await take(page, 'Clean up');
+  const panel = page.getByRole('region', { name: 'Clean up' });
+  const straights = panel.getByRole('listitem').filter({ hasText: 'Make nearly straight lines straight' });
+  await expect(straights).toContainText(/would move \d+ lines? by [\d.]+ mm, at most [\d.]+ mm/, {
+    timeout: 30_000,
+  });
+  // What it would do is marked on both leaves.
+  await straights.hover();
+  await expect(page.locator('.strokes-found path')).toHaveCount(4);
+  await straights.getByRole('switch').focus();
+  await page.keyboard.press('Space');
+  await expect(straights).toContainText(/: moves \d+ lines? by/);
+  const said = page.getByText(/\d+ lines? (was|were) made straight: moved by/);
+  await expect(said).toBeVisible();
+  // Its limit is typed, kept over a reload, and undone.
+  await straights.getByRole('textbox').fill('0.3 mm');
+  await page.keyboard.press('Enter');
+  await saved(page);
+  await finishedMap(page);
+  await page.reload();
+  await expect(straights.getByRole('textbox')).toHaveValue('0.3 mm', { timeout: 30_000 });
+  await expect(said).toBeVisible();
+  await page.getByRole('button', { name: 'Leave them as drawn' }).click();
+  await expect(said).toHaveCount(0);
+  await expect(straights.getByRole('switch')).not.toBeChecked();
+  await page.locator('body').press('Control+z');
+  await expect(straights.getByRole('switch')).toBeChecked();
+  await saved(page);
+  await finishedMap(page);
+
+  await goTo(page, 'Sheets');
+  const inks = () =>
+    page
+      .getByRole('region', { name: 'Sheet' })
+      .locator('path')
+      .evaluateAll((paths) => new Set(paths.map((path) => path.getAttribute('stroke'))).size);
+  await expect.poll(inks).toBeGreaterThan(0);
+  const alike = await inks();
+  await page.getByRole('button', { name: 'More' }).click();
+  await page.getByRole('combobox', { name: 'Lines of a drawing are printed' }).click();
+  await page.getByTitle('as dark as they were drawn').click();
+  await expect.poll(inks).toBeGreaterThan(alike + 3);
+});
+
+test('the tone of a drawing is kept as shapes, with their values', async ({ page, server }) => {
+  const { data, info } = await sharp(await sketch())
+    .raw()
+    .toBuffer({ resolveWithObject: true });
+  // A wash over the middle of the sheet.
+  for (let y = 300; y < 600; y++)
+    for (let x = 350; x < 800; x++)
+      for (let k = 0; k < 3; k++)
+        data[(y * info.width + x) * 3 + k] = 0.62 * (data[(y * info.width + x) * 3 + k] ?? 0);
+  const washed = join(await mkdtemp(join(tmpdir(), 'nobrel-')), 'washed.jpg');
+  await sharp(data, { raw: { width: info.width, height: info.height, channels: 3 } })
+    .jpeg()
+    .toFile(washed);
+  await beginWork(page, server, washed);
+  await goTo(page, 'Map');
+  await finishedMap(page);
+  const kind = page.getByRole('combobox', { name: 'The reference is' });
+  if ((await page.getByTitle('a drawing, as it looks').count()) === 0) {
+    await kind.click();
+    await page.getByTitle('a drawing', { exact: true }).click();
+  }
+  await page.getByRole('button', { name: 'Keep it as shapes' }).click({ timeout: 45_000 });
+  await take(page, 'Values');
+  await expect(page.getByRole('slider').first()).toBeVisible({ timeout: 45_000 });
+  await page.getByRole('combobox', { name: 'Number of values' }).click();
+  await page.getByTitle('2', { exact: true }).click();
+  await saved(page);
+  await finishedMap(page);
+  const id = /works\/([^/]+)/.exec(page.url())?.[1] ?? '';
+  const map = mapDocumentSchema.parse(
+    await (await page.request.get(`${server.address}api/works/${id}/map.json`)).json(),
+  );
+  expect(map.values).toHaveLength(2);
+  const dark = map.shapes.filter(({ level }) => level === 0).map(({ area }) => area);
+  // 450 by 300 pixels at four a mm, on a sheet that fills the picture.
+  expect(Math.max(...dark)).toBeGreaterThan(6000);
+  expect(map.lines.some(({ of }) => of === 'stroke')).toBe(true);
 });
 
 test('what the reference is can be said otherwise, and undone', async ({ page, server }) => {

@@ -121,7 +121,7 @@ describe('the map of a drawing', function () {
     const tried = maker.tryCleanUps(defaultMapSettings) ?? [];
     expect(tried.map(({ kind }) => kind)).to.deep.equal(['symmetry', 'ellipses', 'straights', 'level']);
     const straights = tried.find(({ kind }) => kind === 'straights');
-    expect(straights?.before.length).to.be.greaterThan(3);
+    expect(straights?.lines).to.be.greaterThan(3);
     expect(straights?.after.length).to.equal(straights?.before.length);
     expect(plain.readAs?.cleanedUp).to.equal(undefined);
 
@@ -129,7 +129,7 @@ describe('the map of a drawing', function () {
     const clean = mapOf(sketch, settings, maker);
     const said = clean.readAs?.cleanedUp ?? [];
     expect(said.map(({ kind }) => kind)).to.deep.equal(['straights', 'level']);
-    expect(said[0]?.lines).to.equal(straights?.before.length);
+    expect(said[0]?.lines).to.equal(straights?.lines);
     expect(said[0]?.mostMm).to.be.within(0.05, 3);
     expect(clean.lines).to.have.length(plain.lines.length);
     const note = mapNotes(clean, settings).find(({ id }) => id === 'map-cleaned-straights');

@@ -1,4 +1,4 @@
-import type { Rect } from '../../geometry/index.js';
+import { stepLength, type Rect } from '../../geometry/index.js';
 import { toPoints } from '../lines/index.js';
 import type { MapSettings } from '../settings.js';
 import { cleanUp, cleanUpKinds, type CleanedUp, type Run } from './clean-up/index.js';
@@ -8,8 +8,44 @@ import { cleanUpLimits, takeStrokes } from './stroke-lines.js';
 
 type DrawnRun = { points: [number, number][]; closed: boolean };
 
-/** What one way of cleaning up does to a drawing, or would do: the lines it moves, before and after, mm on the surface. */
-export type TriedCleanUp = Omit<CleanedUp, 'lines'> & { before: DrawnRun[]; after: DrawnRun[] };
+/** What one way of cleaning up does to a drawing, or would do, mm on the surface. */
+export type TriedCleanUp = Omit<CleanedUp, 'lines'> & {
+  /** How many lines it moves. */
+  lines: number;
+  /** The stretches it moves, before and after. */
+  before: DrawnRun[];
+  after: DrawnRun[];
+};
+
+/** A place is moved when it is by this much, mm. */
+const leastMm = 0.05;
+
+/** The points of two runs from the first that moves to the last of each stretch, with one that stays to both sides. */
+function movedStretches(before: Run, after: Run): [DrawnRun, DrawnRun][] {
+  const n = before.points.length / 2;
+  const moves = Array.from(
+    { length: n },
+    (_, i) =>
+      stepLength(
+        after.points[2 * i] - before.points[2 * i],
+        after.points[2 * i + 1] - before.points[2 * i + 1],
+      ) > leastMm,
+  );
+  if (moves.every(Boolean)) return [[drawnOf(before), drawnOf(after)]];
+  const stretches: [DrawnRun, DrawnRun][] = [];
+  for (let start = 0; start < n; start++) {
+    if (!moves[start]) continue;
+    let end = start;
+    while (end < n && moves[end]) end++;
+    const part = ({ points }: Run) =>
+      drawnOf({ points: points.slice(2 * Math.max(0, start - 1), 2 * Math.min(n, end + 1)), closed: false });
+    stretches.push([part(before), part(after)]);
+    start = end;
+  }
+  return stretches;
+}
+
+const drawnOf = ({ points, closed }: Run): DrawnRun => ({ points: toPoints(points), closed });
 
 /**
  * Tries every way of cleaning up a drawing: what those taken did, and what the others would do to it with their usual
@@ -23,14 +59,15 @@ export function tryCleanUps(read: DrawingRead, frame: Rect, settings: MapSetting
     const limits = { ...taken, [kind]: taken[kind] ?? cleanUps[kind].usual };
     const { runs: after, cleaned } = cleanUp(runs, limits, touchMm);
     const own = cleaned.find((one) => one.kind === kind);
-    const drawn = (from: readonly Run[]) =>
-      (own?.lines ?? []).map((line) => ({ points: toPoints(from[line].points), closed: from[line].closed }));
+    const lines = own?.lines ?? [];
+    const stretches = lines.flatMap((line) => movedStretches(before[line], after[line]));
     return {
       kind,
       mostMm: own?.mostMm ?? 0,
       meanMm: own?.meanMm ?? 0,
-      before: drawn(before),
-      after: drawn(after),
+      lines: lines.length,
+      before: stretches.map(([was]) => was),
+      after: stretches.map(([, is]) => is),
     };
   });
 }

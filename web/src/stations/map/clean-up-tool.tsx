@@ -45,7 +45,7 @@ export function CleanUpTool() {
 }
 
 /** One way of cleaning up: whether it is taken, within which limit, and what it moves. */
-function CleanUpRow({ tried: { kind, before, mostMm, meanMm } }: { tried: TriedCleanUp }) {
+function CleanUpRow({ tried: { kind, lines, mostMm, meanMm } }: { tried: TriedCleanUp }) {
   const [settings, change] = useSettings();
   const { setting, usual, label } = cleanUps[kind];
   const taken = settings[setting] !== null;
@@ -67,9 +67,9 @@ function CleanUpRow({ tried: { kind, before, mostMm, meanMm } }: { tried: TriedC
             :{' '}
           </>
         )}
-        {before.length === 0
+        {lines === 0
           ? 'nothing to move'
-          : `${taken ? 'moves' : 'would move'} ${counted(before.length, 'line')} by ${meanMm.toFixed(1)} mm, at most ${mostMm.toFixed(1)} mm`}
+          : `${taken ? 'moves' : 'would move'} ${counted(lines, 'line')} by ${meanMm.toFixed(1)} mm, at most ${mostMm.toFixed(1)} mm`}
       </p>
     </>
   );
