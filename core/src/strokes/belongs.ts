@@ -12,10 +12,10 @@ export type KnownStroke = MeasuredStroke & { kind: StrokeKind };
 const usualLimit = 0.15;
 
 /** Where to look for the limit between the drawing and what is beneath it, as shares of the drawing's darkness. */
-const limits = { from: 0.2, to: 0.7, step: 0.01 };
+const limits = { from: 0.2, to: 0.56, step: 0.01 };
 
 /** What is beneath is clearly fainter: its mean is no more than this share of the drawing's. */
-const clearlyFainter = 0.55;
+const clearlyFainter = 0.47;
 
 /** What is beneath is at least this share of all line … */
 const minLengthShare = 0.02;
