@@ -109,7 +109,7 @@ type NumberGapProps = {
 
 /** A gap for a plain number with its unit. */
 export function NumberGap({ label, value, onChange, min, max, unit, whole, check, empty }: NumberGapProps) {
-  const shown = value === null ? (empty ?? '') : `${value} ${unit}`;
+  const shown = value === null ? (empty ?? '') : `${value}${unit === '°' ? '' : ' '}${unit}`;
   const read = (text: string): Read<number | null> => {
     const bare = text.trim().replace(unit, '').trim();
     if (empty !== undefined && (bare === '' || bare === empty)) return { value: null };

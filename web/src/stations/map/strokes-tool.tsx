@@ -63,6 +63,7 @@ function StrokesCounted({ found, limit }: { found: readonly StrokeFound[]; limit
     <ul className="strokes-counted" aria-live="polite">
       {classes.map(({ id, label, dash }) => {
         const own = found.filter((stroke) => classOf(stroke, limit) === id);
+        if (own.length === 0 && id === 'hatching') return null;
         const metres = own.reduce((sum, { lengthMm }) => sum + lengthMm, 0) / 1000;
         return (
           <li key={id}>
