@@ -124,7 +124,7 @@ test('it is levelled by a line, turned and cropped, all of it to be undone', asy
   await page.getByRole('button', { name: 'Level by this line' }).click();
   // The line fell by 50 pixels over six tenths of 2560.
   const degrees = (Math.atan2(50, 0.6 * 2560) * 180) / Math.PI;
-  await expect(turn).toHaveValue(`${-Math.round(degrees * 100) / 100} °`);
+  await expect(turn).toHaveValue(`${-Math.round(degrees * 100) / 100}°`);
   await turn.fill('90');
   await turn.press('Enter');
   await expect(page.getByRole('alert')).toContainText('from -45 to 45');

@@ -77,6 +77,7 @@ export function findStrokesOfInk(
   const { mask: lines, depths, outlines } = takeBlacks(mask, plane, pxPerMm);
   const graph = new StrokeGraph(readSkeleton(thinned(lines)), depths);
   graph.tidy();
+  graph.partAtCorners((x, y) => depths[Math.floor(y) * lines.width + Math.floor(x)]);
   return {
     strokes: [...strokesThrough(graph, plane, depths), ...outlines],
     ink,

@@ -1,4 +1,4 @@
-import { reversedPoints, stepLength, turnBetween } from '../geometry/index.js';
+import { cornersOf, reversedPoints, stepLength, turnBetween } from '../geometry/index.js';
 import type { Skeleton } from './skeleton.js';
 
 /** A stretch of a stroke between two places where strokes end or meet, in pixels. */
@@ -64,6 +64,28 @@ export class StrokeGraph {
     if (to >= 0 && before)
       length += stepLength(this.meetings[to].x - before.x, this.meetings[to].y - before.y);
     return length;
+  }
+
+  /** Parts arms where they turn back sharply, so that each side is read by itself and they meet in the corner's tip. */
+  partAtCorners(depthAt: (x: number, y: number) => number): void {
+    this.arms.forEach((arm, k) => {
+      if (!arm || arm.from < 0) return;
+      const corners = cornersOf(arm.points, false, sharpTurns);
+      if (corners.length === 0) return;
+      const nodes = corners.map((i) => {
+        const [x, y] = [arm.points[2 * i], arm.points[2 * i + 1]];
+        const depth = depthAt(x, y);
+        return this.meetings.push({ x, y, reach: depth, deepest: depth, places: 1, corner: true }) - 1;
+      });
+      const cuts = [-1, ...corners, arm.points.length / 2];
+      const ends = [arm.from, ...nodes, arm.to];
+      cuts.slice(1).forEach((to, part) => {
+        const points = arm.points.slice(2 * (cuts[part] + 1), 2 * to);
+        const own = { points, from: ends[part], to: ends[part + 1] };
+        if (part === 0) this.arms[k] = own;
+        else this.arms.push(own);
+      });
+    });
   }
 
   /** Takes away what thinning leaves at the rims of wide strokes, and draws together what it pulls apart where strokes cross. */
@@ -174,6 +196,9 @@ export class StrokeGraph {
     });
   }
 }
+
+/** A run of pixels that turns by so much over so many of them to each side turns back: no bend is so tight. */
+const sharpTurns = { arm: 8, turnRad: (105 * Math.PI) / 180 };
 
 /** A corner is sharp when its arms leave it within this of each other, over at least so many points. */
 const sharpRad = (100 * Math.PI) / 180;

@@ -125,8 +125,7 @@ function crossingOf(meeting: Meeting, headings: readonly (Heading | null)[]): { 
   const det = xx * yy - xy * xy;
   if (det < minDeterminant) return meeting;
   const [x, y] = [(yy * p - xy * q) / det, (xx * q - xy * p) / det];
-  const most = meeting.corner ? maxCornerShift * meeting.deepest + 1 : maxShift * meeting.deepest + 2;
-  return stepLength(x - meeting.x, y - meeting.y) > most ? meeting : { x, y };
+  return stepLength(x - meeting.x, y - meeting.y) > maxShift * meeting.deepest + 2 ? meeting : { x, y };
 }
 
 /** How much a meeting's own place counts beside a line, and below which determinant lines hardly cross. */
@@ -135,9 +134,6 @@ const minDeterminant = 0.05;
 
 /** Strokes that meet at a sharp angle run in one ink for a while: their middles cross this many times its depth further on. */
 const maxShift = 3.5;
-
-/** A corner lies no further beyond where it was seen: a tight bend has no tip. */
-const maxCornerShift = 1.5;
 
 /** Drops what an arm has behind the meeting it leaves. */
 function trimBehind(read: Read | null, end: PieceEnd, meeting: Meeting, heading: Heading | null): void {

@@ -179,7 +179,11 @@ describe('the map of a drawing', function () {
       'map-tone',
     );
 
-    const map = mapOf(washed, { ...settings, tone: 'shapes' });
+    const maker = new MapMaker();
+    // What was remembered of it read otherwise does not stay.
+    mapOf(washed, { ...settings, tone: 'shapes', restatedMm: 4 }, maker);
+    const map = mapOf(washed, { ...settings, tone: 'shapes' }, maker);
+    expect(map).to.deep.equal(mapOf(washed, { ...settings, tone: 'shapes' }));
     expect(mapDocumentSchema.safeParse(map).success).to.equal(true);
     expect(map.values).to.have.length(2);
     const dark = map.shapes.find(({ level }) => level === 0);

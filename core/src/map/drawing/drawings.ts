@@ -44,6 +44,8 @@ export type DrawingSource = {
 
 /** The strokes of a drawing, told by what they are there for, in pixels of the raster they were found on. */
 export type DrawingRead = {
+  /** Names what was read, so that equal reads need not be compared. */
+  key: string;
   strokes: KnownStroke[];
   /** Lines darker than this share of the drawing's were taken. */
   darkerThan: number;
@@ -115,7 +117,8 @@ export class Drawings {
     const joinPx = joinEndsMm * raster.pxPerMm;
     const joined = this.joined.get(keyOf(key, onTone, joinEndsMm), () => joinStrokes(found, joinPx));
     const darkerThan = settings.darkerThan ?? findDarknessLimit(joined);
-    const read = { strokes: tellStrokes(joined, darkerThan, pxPerSheetMm), darkerThan, raster, tone };
+    const strokes = tellStrokes(joined, darkerThan, pxPerSheetMm);
+    const read = { key, strokes, darkerThan, raster, tone };
     this.last = { read, frame: source.placement.frame };
     return read;
   }

@@ -6,7 +6,7 @@ import type { Correction } from '../corrections/index.js';
 import { finishMap } from '../document/index.js';
 import { round } from '../lines/index.js';
 import type { MapSettings } from '../settings.js';
-import { keyOf, type MapProgress } from '../stage.js';
+import type { MapProgress } from '../stage.js';
 import { stageSettings } from '../stage-settings.js';
 import type { Drawings, DrawingSource } from './drawings.js';
 import { cleanUp, type CleanedUp } from './clean-up/index.js';
@@ -37,7 +37,7 @@ export function* mapOfDrawing(
   const { pxPerMm } = read.raster;
   const { strokes, runs, touchMm } = takeStrokes(read, placement.frame, settings);
   const { runs: clean, cleaned } = cleanUp(runs, cleanUpLimits(settings), touchMm);
-  const strokesAlone = mapOfStrokes(strokes, clean, pxPerMm, placement, settings, {
+  const strokesAlone = mapOfStrokes({ strokes, runs: clean }, pxPerMm, placement, settings, {
     ...settings,
     crop: window,
     ...(corrections.length > 0 ? { corrections } : {}),
@@ -45,8 +45,7 @@ export function* mapOfDrawing(
   const toned = settings.tone === 'shapes';
   let computed = strokesAlone;
   if (toned) {
-    const key = keyOf(request.pictureKey, window, placement.frame, read.darkerThan);
-    const values = yield* valuesOf(pictureOfLightness(read.tone.lightness), key);
+    const values = yield* valuesOf(pictureOfLightness(read.tone.lightness), read.key);
     computed = withToneShapes(strokesAlone, values, read.raster.sheetScale);
   }
   const printedEveryMm = settings.rulings === 'kept' ? drawings.printedEvery(request) : null;

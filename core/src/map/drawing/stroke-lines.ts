@@ -47,14 +47,9 @@ export function cleanUpLimits(settings: MapSettings): CleanUpLimits {
   return { symmetry: symmetryMm, ellipses: ellipsesMm, straights: straightenMm, level: levelDeg };
 }
 
-/**
- * A map of the strokes of a drawing: every line wanted, none weighed yet.
- *
- * @param runs how the strokes run, cleaned up
- */
+/** A map of strokes taken of a drawing: every line wanted, none weighed yet. */
 export function mapOfStrokes(
-  strokes: readonly KnownStroke[],
-  runs: readonly Run[],
+  { strokes, runs }: Pick<TakenStrokes, 'strokes' | 'runs'>,
   pxPerMm: number,
   placement: Placement,
   settings: MapSettings,
