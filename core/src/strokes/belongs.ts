@@ -69,7 +69,8 @@ export function tellStrokes(
   const hatching = findHatching(parted, pxPerMm);
   return parted.map((stroke, k) => {
     const kind = kindOf(stroke, darkerThan);
-    return { ...stroke, kind: kind !== 'speck' && hatching.has(k) ? 'hatching' : kind };
+    // What is as faint as what lies beneath stays that: what is left of printed lines runs side by side, too.
+    return { ...stroke, kind: kind === 'drawing' && hatching.has(k) ? 'hatching' : kind };
   });
 }
 

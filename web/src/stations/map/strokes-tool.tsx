@@ -9,8 +9,11 @@ import { useBenchMap, useFoundInMap, useSettings } from './bench-map.js';
 import { DarknessChart } from './darkness-chart.js';
 
 /** What a stroke is taken for at a darkness limit. */
-const classOf = ({ kind, strength }: StrokeFound, limit: number) =>
-  kind === 'speck' || kind === 'hatching' ? kind : strength < limit ? 'faint' : 'drawing';
+const classOf = ({ kind, strength }: StrokeFound, limit: number) => {
+  if (kind === 'speck') return 'speck';
+  if (strength < limit) return 'faint';
+  return kind === 'hatching' ? 'hatching' : 'drawing';
+};
 
 const classes = [
   { id: 'drawing', label: 'taken', dash: null },
