@@ -37,3 +37,28 @@ export function crossing(a: Line, b: Line): [number, number] | null {
     (a.nx * b.offset - b.nx * a.offset) / determinant,
   ];
 }
+
+/**
+ * The point nearest to lines, by least squares: where two cross; held a little where it was, which keeps what lines
+ * nearly parallel leave open.
+ *
+ * @param hold how much the point's own place counts beside a line
+ * @returns the point, and how surely the lines cross: the determinant, 0 for lines that are parallel and nothing held
+ */
+export function nearestToLines(
+  lines: readonly Line[],
+  x: number,
+  y: number,
+  hold: number,
+): { x: number; y: number; determinant: number } {
+  let [xx, xy, yy, bx, by] = [hold, 0, hold, hold * x, hold * y];
+  for (const { nx, ny, offset } of lines) {
+    xx += nx * nx;
+    xy += nx * ny;
+    yy += ny * ny;
+    bx += nx * offset;
+    by += ny * offset;
+  }
+  const determinant = xx * yy - xy * xy;
+  return { x: (bx * yy - by * xy) / determinant, y: (xx * by - xy * bx) / determinant, determinant };
+}

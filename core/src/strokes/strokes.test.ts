@@ -8,6 +8,7 @@ import {
   judgeStrokes,
   photographUnder,
   renderDrawing,
+  type KnownDrawing,
   type Rendering,
 } from '../testing/index.js';
 import {
@@ -50,6 +51,14 @@ const both =
   (...inks: ((x: number, y: number) => number)[]) =>
   (x: number, y: number) =>
     Math.max(...inks.map((ink) => ink(x, y)));
+
+/** The lightness of a known drawing as it was taken, and where its places came to lie. */
+function rendered(drawing: KnownDrawing, rendering: Rendering) {
+  const { picture, lens } = renderDrawing(drawing, rendering);
+  const { width, height } = picture;
+  const luminance = luminanceOfWindow(picture, { x: 0, y: 0, width, height }, width, height);
+  return { lens, plane: { width, height, data: lightnessPlane(luminance.data) } };
+}
 
 const strokesOf = (plane: Plane, gapMm = 1, scale = pxPerMm) =>
   joinStrokes(findStrokes(plane, scale), gapMm * scale);
@@ -307,12 +316,6 @@ describe('the tone of a drawing', () => {
 describe('lines printed on the paper', function () {
   this.timeout(60_000);
   const drawing = drawingScene(3, false);
-  const ink = (rendering: Rendering) => {
-    const { picture, lens } = renderDrawing(drawing, rendering);
-    const { width, height } = picture;
-    const luminance = luminanceOfWindow(picture, { x: 0, y: 0, width, height }, width, height);
-    return { lens, plane: { width, height, data: lightnessPlane(luminance.data) } };
-  };
   const look: Rendering = {
     tool: 'pencil',
     paper: 92,
@@ -328,7 +331,7 @@ describe('lines printed on the paper', function () {
     { everyMm: 8, contrast: 25, squared: false },
   ]) {
     it(`every ${printed.everyMm} mm are taken away by their period, and the drawing over them stays`, () => {
-      const { lens, plane } = ink({ ...look, printed });
+      const { lens, plane } = rendered(drawing, { ...look, printed });
       const { rulings } = withoutRulings(evenPaper(plane, look.pxPerMm).plane, look.pxPerMm);
       expect(rulings.map(({ runs }) => runs)).to.deep.equal(
         printed.squared ? ['across', 'down'] : ['across'],
@@ -346,7 +349,7 @@ describe('lines printed on the paper', function () {
   }
 
   it('are not seen where there are none, and nothing is taken away', () => {
-    const { plane } = ink(look);
+    const { plane } = rendered(drawing, look);
     const even = evenPaper(plane, look.pxPerMm).plane;
     const { ink: left, rulings } = withoutRulings(even, look.pxPerMm);
     expect(rulings).to.deep.equal([]);
@@ -358,10 +361,7 @@ describe('known drawings', function () {
   this.timeout(60_000);
   const planeOf = (rendering: Rendering, number: number) => {
     const drawing = drawingScene(number, true);
-    const { picture, lens } = renderDrawing(drawing, rendering);
-    const { width, height } = picture;
-    const luminance = luminanceOfWindow(picture, { x: 0, y: 0, width, height }, width, height);
-    return { drawing, lens, plane: { width, height, data: lightnessPlane(luminance.data) } };
+    return { drawing, ...rendered(drawing, rendering) };
   };
 
   for (const look of looks) {

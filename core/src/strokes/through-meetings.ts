@@ -1,4 +1,4 @@
-import { fitLine, stepLength, turnBetween, type Line } from '../geometry/index.js';
+import { fitLine, nearestToLines, stepLength, turnBetween, type Line } from '../geometry/index.js';
 import { median, type Plane } from '../raster/index.js';
 import { centreRun, type Centred } from './centre.js';
 import { chained, type PieceEnd, type Stroke } from './chain.js';
@@ -111,20 +111,9 @@ function headingOf(read: Read | null, end: PieceEnd, { reach }: Meeting): Headin
 
 /** Where the lines of a meeting's arms cross, by least squares; its own place where they hardly do, or do so far away. */
 function crossingOf(meeting: Meeting, headings: readonly (Heading | null)[]): { x: number; y: number } {
-  // A little of its own place keeps what the lines leave open.
-  let [xx, xy, yy, p, q] = [ownShare, 0, ownShare, ownShare * meeting.x, ownShare * meeting.y];
-  for (const heading of headings) {
-    if (!heading) continue;
-    const { nx, ny, offset } = heading.line;
-    xx += nx * nx;
-    xy += nx * ny;
-    yy += ny * ny;
-    p += nx * offset;
-    q += ny * offset;
-  }
-  const det = xx * yy - xy * xy;
-  if (det < minDeterminant) return meeting;
-  const [x, y] = [(yy * p - xy * q) / det, (xx * q - xy * p) / det];
+  const lines = headings.flatMap((heading) => (heading ? [heading.line] : []));
+  const { x, y, determinant } = nearestToLines(lines, meeting.x, meeting.y, ownShare);
+  if (determinant < minDeterminant) return meeting;
   return stepLength(x - meeting.x, y - meeting.y) > maxShift * meeting.deepest + 2 ? meeting : { x, y };
 }
 

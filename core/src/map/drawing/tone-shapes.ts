@@ -1,6 +1,5 @@
 import KDBush from 'kdbush';
-import { encodeSrgb } from '../../colour/index.js';
-import { luminanceOfLightness } from '../../colour/index.js';
+import { encodeSrgb, luminanceOfLightness } from '../../colour/index.js';
 import type { MapDocument, MapLine } from '../../documents/index.js';
 import { divideRun, stepLength } from '../../geometry/index.js';
 import type { Picture, Plane } from '../../raster/index.js';

@@ -1,7 +1,7 @@
 import { stepLength, type Rect } from '../../geometry/index.js';
 import { toPoints } from '../lines/index.js';
 import type { MapSettings } from '../settings.js';
-import { cleanUp, cleanUpKinds, type CleanedUp, type Run } from './clean-up/index.js';
+import { cleanUp, cleanUpKinds, minMovedMm, type CleanedUp, type Run } from './clean-up/index.js';
 import { cleanUps } from './drawing-settings.js';
 import type { DrawingRead } from './drawings.js';
 import { cleanUpLimits, takeStrokes } from './stroke-lines.js';
@@ -17,9 +17,6 @@ export type TriedCleanUp = Omit<CleanedUp, 'lines'> & {
   after: DrawnRun[];
 };
 
-/** A place is moved when it is by this much, mm. */
-const leastMm = 0.05;
-
 /** The points of two runs from the first that moves to the last of each stretch, with one that stays to both sides. */
 function movedStretches(before: Run, after: Run): [DrawnRun, DrawnRun][] {
   const n = before.points.length / 2;
@@ -29,7 +26,7 @@ function movedStretches(before: Run, after: Run): [DrawnRun, DrawnRun][] {
       stepLength(
         after.points[2 * i] - before.points[2 * i],
         after.points[2 * i + 1] - before.points[2 * i + 1],
-      ) > leastMm,
+      ) > minMovedMm,
   );
   if (moves.every(Boolean)) return [[drawnOf(before), drawnOf(after)]];
   const stretches: [DrawnRun, DrawnRun][] = [];

@@ -20,8 +20,8 @@ export type CleanedUp = {
   meanMm: number;
 };
 
-/** A line is moved when some of it is, by this much. */
-const leastMm = 0.05;
+/** A place is moved when it is by this much: less is no change to the eye. */
+export const minMovedMm = 0.05;
 
 /** What is turned level or plumb is straight within this, mm. */
 const straightWithinMm = 1;
@@ -71,7 +71,7 @@ function movedBetween(before: readonly Run[], after: readonly Run[]): Omit<Clean
       most = Math.max(most, off);
       own += off;
     }
-    if (most < leastMm) return;
+    if (most < minMovedMm) return;
     lines.push(k);
     mostMm = Math.max(mostMm, most);
     sum += own;

@@ -1,5 +1,5 @@
 import KDBush from 'kdbush';
-import { stepLength, type Line } from '../../../geometry/index.js';
+import { nearestToLines, stepLength } from '../../../geometry/index.js';
 import { onEllipse } from './ellipse.js';
 import type { Section } from './sections.js';
 import type { Shape } from './shapes.js';
@@ -96,19 +96,6 @@ export function settled(
   });
   if (lines.length === 0) return null;
   const off = Math.max(...lines.map(({ nx, ny, offset }) => Math.abs(nx * x + ny * y - offset)));
-  const near = nearestTo(lines, x, y, weakHold);
-  return stepLength(near.x - x, near.y - y) <= 4 * off + 1e-6 ? near : nearestTo(lines, x, y, firmHold);
-}
-
-function nearestTo(lines: readonly Line[], x: number, y: number, hold: number) {
-  let [xx, xy, yy, bx, by] = [hold, 0, hold, hold * x, hold * y];
-  for (const { nx, ny, offset } of lines) {
-    xx += nx * nx;
-    xy += nx * ny;
-    yy += ny * ny;
-    bx += nx * offset;
-    by += ny * offset;
-  }
-  const determinant = xx * yy - xy * xy;
-  return { x: (bx * yy - by * xy) / determinant, y: (xx * by - xy * bx) / determinant };
+  const near = nearestToLines(lines, x, y, weakHold);
+  return stepLength(near.x - x, near.y - y) <= 4 * off + 1e-6 ? near : nearestToLines(lines, x, y, firmHold);
 }

@@ -54,15 +54,13 @@ function endsOf(
   places: readonly Place[],
 ): Map<number, Move> {
   const moves = new Map<number, Move>();
-  meetings.forEach(({ x, y, ends }, m) => {
+  meetings.forEach(({ ends }, m) => {
     const place = places[m];
     if (!place) return;
     for (const id of ends) {
       const { points } = sections[id >> 1];
       const at = (id & 1) === 0 ? 0 : points.length - 2;
-      // Ends that meet in one place come to lie in one place; what touches it from a little off keeps that little.
-      const own = ends.length > 1 ? { x: points[at], y: points[at + 1] } : { x, y };
-      moves.set(id, { dx: place.x - own.x, dy: place.y - own.y });
+      moves.set(id, { dx: place.x - points[at], dy: place.y - points[at + 1] });
     }
   });
   return moves;
