@@ -126,17 +126,13 @@ function between(
   return places;
 }
 
-/** Ends, corners and crossings by place, so that lines that meet or cross share a hole. */
+/** Holes by place, so that lines that meet or cross, or run back over themselves, share theirs. */
 class SharedHoles {
   private readonly byCell = new Map<number, number[]>();
 
   constructor(private readonly holes: Hole[]) {}
 
   add(hole: Hole): void {
-    if (hole.at === 'along') {
-      this.holes.push(hole);
-      return;
-    }
     const column = Math.floor(hole.x / sameMm);
     const row = Math.floor(hole.y / sameMm);
     for (let dx = -1; dx <= 1; dx++) {
@@ -145,6 +141,7 @@ class SharedHoles {
           const other = this.holes[index];
           if (stepLength(other.x - hole.x, other.y - hole.y) > sameMm) continue;
           for (const line of hole.lines) if (!other.lines.includes(line)) other.lines.push(line);
+          if (other.at === 'along') other.at = hole.at;
           return;
         }
       }

@@ -134,6 +134,20 @@ describe('pricking', () => {
     expect(beside(0.8)[0].lines).to.have.members(['a1', 'a2']);
   });
 
+  it('pricks lines that lie on each other once', () => {
+    const points: [number, number][] = [
+      [10, 50],
+      [40, 50],
+    ];
+    const alone = prick(mapWith(100, 100, [lineOf(points)]), limits).holes;
+    const twice = prick(
+      mapWith(100, 100, [lineOf(points), lineOf([...points].reverse(), { id: 'a2' })]),
+      limits,
+    ).holes;
+    expect(twice).to.have.length(alone.length);
+    for (const { lines } of twice) expect(lines).to.have.members(['a1', 'a2']);
+  });
+
   it('keeps its limits on any line', () => {
     const place = fc.tuple(
       fc.double({ min: 5, max: 95, noNaN: true }),
