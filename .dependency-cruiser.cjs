@@ -11,7 +11,7 @@ module.exports = {
     {
       name: 'no-tests-in-what-ships',
       severity: 'error',
-      from: { pathNot: '(\\.test\\.tsx?|\\.spec\\.ts|/testing/|test-source\\.ts)$|/testing/|^(e2e|bench)/' },
+      from: { pathNot: '(\\.test\\.tsx?|\\.spec\\.ts|/testing/)$|/testing/|^(e2e|bench)/' },
       to: { path: '(\\.test\\.tsx?|\\.spec\\.ts)$' },
     },
     {

@@ -24,6 +24,7 @@ import {
   judgeStrokes,
   photographUnder,
   renderDrawing,
+  rulingsOf,
   type Rendering,
 } from '@nobrel/core/testing';
 import { looks } from './looks.js';
@@ -82,7 +83,10 @@ async function* photographs() {
   }
 }
 
-const printed: readonly Omit<Rendering, 'seed'>[] = [
+/** Lines printed on the paper. */
+type Ruling = { everyMm: number; contrast: number; squared: boolean };
+
+const printed: readonly { ruling: Ruling; look: Omit<Rendering, 'seed'> }[] = [
   { everyMm: 5, contrast: 14, squared: true, tool: 'pencil', taken: 'scanned', light: 'even' } as const,
   { everyMm: 5, contrast: 14, squared: true, tool: 'pencil', taken: 'photographed', light: 'side' } as const,
   {
@@ -95,22 +99,20 @@ const printed: readonly Omit<Rendering, 'seed'>[] = [
   } as const,
   { everyMm: 4, contrast: 30, squared: true, tool: 'pen', taken: 'photographed', light: 'side' } as const,
 ].map(({ everyMm, contrast, squared, ...look }) => ({
-  ...look,
-  paper: 92,
-  contrast: 50,
-  pxPerMm: 5,
-  printed: { everyMm, contrast, squared },
+  ruling: { everyMm, contrast, squared },
+  look: { ...look, paper: 92, contrast: 50, pxPerMm: 5 },
 }));
 
-function judgePrinted(look: Omit<Rendering, 'seed'>, number: number): void {
+function judgePrinted({ ruling, look }: (typeof printed)[number], number: number): void {
   const { pxPerMm, tool } = look;
   const drawing = drawingScene(3 + number, false);
-  const { picture, lens } = renderDrawing(drawing, { ...look, seed: 5 + number });
+  const print = { strokes: rulingsOf(drawing, ruling), contrast: ruling.contrast };
+  const { picture, lens } = renderDrawing(drawing, { ...look, printed: print, seed: 5 + number });
   const plane = planeOf(picture);
   const found = findRulings(plane, pxPerMm).map(
     ({ runs, everyMm }) => `${runs} every ${everyMm.toFixed(1)} mm`,
   );
-  console.log(`${tool} on print every ${look.printed?.everyMm ?? 0} mm, ${look.taken}: ${found.join(', ')}`);
+  console.log(`${tool} on print every ${ruling.everyMm} mm, ${look.taken}: ${found.join(', ')}`);
   for (const rulings of ['kept', 'taken-away'] as const) {
     const strokes = joinStrokes(findStrokes(plane, pxPerMm, { rulings }), pxPerMm);
     const drawn = tellStrokes(strokes, findDarknessLimit(strokes), pxPerMm).filter(

@@ -6,6 +6,7 @@ export { SheetError, footMm, sideMm, type Tile, type Tiling } from './tiling.js'
 export { joinMarks, seamsOf, type JoinMark } from './join-marks.js';
 export type { SheetLaying, SheetSet } from './lay-out.js';
 export type { Tiled } from './tiled.js';
+export { textWidthMm } from './words.js';
 export type { SheetSource, CloseUp } from './source.js';
 export { makeSheets, type Printer } from './make-sheets.js';
 export { checkBarMm } from './foot.js';

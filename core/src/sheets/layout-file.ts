@@ -1,7 +1,7 @@
 import { z } from 'zod';
 import { onRoom, type SheetLaying } from './lay-out.js';
 import type { Affine } from './page.js';
-import type { Tiling } from './tiling.js';
+import type { Tile, Tiling } from './tiling.js';
 
 const rect = z.object({ x: z.number(), y: z.number(), width: z.number(), height: z.number() });
 const place = z.object({ x: z.number(), y: z.number() });
@@ -26,7 +26,6 @@ export type SheetLayout = z.infer<typeof sheetLayoutSchema>;
 export function sheetLayout({ tiled, mirrored }: SheetLaying): SheetLayout {
   if (!tiled) return { pages: [], skipped: [], marks: [] };
   const { tiling, printed, skipped, marks } = tiled;
-  const { toFile, startMm } = tiling;
   return {
     pages: printed.map(({ label, window }, index) => ({
       page: index + 1,
@@ -35,13 +34,13 @@ export function sheetLayout({ tiled, mirrored }: SheetLaying): SheetLayout {
       at: windowAt(tiling),
     })),
     skipped: skipped.map(({ label, window }) => ({ label, window })),
-    marks: printed.flatMap(({ label, window }, index) =>
+    marks: printed.flatMap((tile, index) =>
       marks
-        .filter(({ labels }) => labels.includes(label))
+        .filter(({ labels }) => labels.includes(tile.label))
         .map(({ number, x, y }) => ({
           number,
           page: index + 1,
-          ...inFile(x, y, onRoom(window, mirrored, startMm), toFile),
+          ...inFile(x, y, placeOfTile(tile, tiling, mirrored)),
         })),
     ),
   };
@@ -52,8 +51,21 @@ export function windowAt({ toFile, startMm }: Tiling): { x: number; y: number } 
   return { x: toFile.a * startMm + toFile.c, y: toFile.f };
 }
 
-/** A place of the drawing, in the file of a page. */
-function inFile(x: number, y: number, room: Affine, { a, b, c, d, e, f }: Affine) {
-  const [u, v] = [room.a * x + room.c, room.e * y + room.f];
-  return { x: a * u + b * v + c, y: d * u + e * v + f };
+/** How the surface lies on the page of a tile, mm in the file. */
+export function placeOfTile({ window }: Tile, { toFile, startMm }: Tiling, mirrored: boolean): Affine {
+  const room = onRoom(window, mirrored, startMm);
+  return {
+    a: toFile.a * room.a,
+    b: toFile.b * room.e,
+    c: toFile.a * room.c + toFile.b * room.f + toFile.c,
+    d: toFile.d * room.a,
+    e: toFile.e * room.e,
+    f: toFile.d * room.c + toFile.e * room.f + toFile.f,
+  };
 }
+
+/** A place of the drawing, in the file of a page. */
+const inFile = (x: number, y: number, { a, b, c, d, e, f }: Affine) => ({
+  x: a * x + b * y + c,
+  y: d * x + e * y + f,
+});

@@ -1,8 +1,7 @@
 import { expect } from 'chai';
-import { lineOf, mapWith } from '../testing/index.js';
+import { lineOf, mapWith, sheetsOf } from '../testing/index.js';
 import type { SheetDecisions } from './decisions.js';
 import { sheetNotes } from './notes.js';
-import { sheetsOf } from './test-source.js';
 
 const along = (...points: [number, number][]) => lineOf(points);
 const notesOf = (map = mapWith(300, 240), change: Partial<SheetDecisions> = {}) =>

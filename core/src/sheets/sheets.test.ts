@@ -1,10 +1,18 @@
 import { expect } from 'chai';
 import { polylineLength } from '../geometry/index.js';
 import { defaultMapSettings, effortOf, MapMaker } from '../map/index.js';
-import { knownScene, photograph, lineOf, mapWith } from '../testing/index.js';
+import {
+  knownScene,
+  lineOf,
+  mapWith,
+  pagesOf,
+  photograph,
+  sheetsOf,
+  strokesIn,
+  wordsIn,
+} from '../testing/index.js';
 import { sheetLayout } from './layout-file.js';
 import type { PageStroke } from './page.js';
-import { pagesOf, sheetsOf, strokesIn, wordsIn } from './test-source.js';
 import { SheetError } from './tiling.js';
 
 const run = (width: number, height: number, points: [number, number][]) =>

@@ -5,8 +5,7 @@ import { assemblyOrder } from './assembly-order.js';
 import { truePrinter } from './calibration.js';
 import { joinMarks, seamsOf } from './join-marks.js';
 import { sheetLayout } from './layout-file.js';
-import { mapWith } from '../testing/index.js';
-import { pagesOf, sheetsOf, wordsIn } from './test-source.js';
+import { mapWith, pagesOf, sheetsOf, wordsIn } from '../testing/index.js';
 import { footMm, SheetError, sideMm, tileOnto, type Tiling } from './tiling.js';
 
 const a4 = { widthMm: 210, heightMm: 297 };

@@ -1,10 +1,9 @@
 import { expect } from 'chai';
-import { mapWith } from '../testing/index.js';
+import { mapWith, pagesOf, sheetsOf, wordsIn } from '../testing/index.js';
 import { sheetKindIds, type SheetKind } from './decisions.js';
 import { foot, type FootText } from './foot.js';
 import type { PageItem, PageText } from './page.js';
 import type { SheetSource } from './source.js';
-import { pagesOf, sheetsOf, wordsIn } from './test-source.js';
 import { Column, fittingWords, shortenedTo, textWidthMm } from './words.js';
 
 /** A work with much to say. */

@@ -147,31 +147,39 @@ export class StrokeGraph {
       if (arm.from !== arm.to && (at[arm.from].length < 3 || at[arm.to].length < 3)) return;
       // A net of fine strokes is no one meeting.
       if (arm.from !== arm.to && a.places + b.places > maxPlaces) return;
-      this.arms[k] = null;
       any = true;
-      if (arm.from === arm.to) return;
-      const [kept, gone] = [arm.from, arm.to];
-      const shareOfB = b.places / (a.places + b.places);
-      this.meetings[kept] = {
-        x: a.x + (b.x - a.x) * shareOfB,
-        y: a.y + (b.y - a.y) * shareOfB,
-        places: a.places + b.places,
-        reach: Math.min(
-          maxGrowth * Math.min(a.deepest, b.deepest),
-          Math.max(a.reach, b.reach, stepLength(a.x - b.x, a.y - b.y) / 2 + Math.min(a.reach, b.reach)),
-        ),
-        deepest: Math.max(a.deepest, b.deepest),
-      };
-      for (const other of at[gone]) {
-        const moved = this.arms[other];
-        if (!moved) continue;
-        if (moved.from === gone) moved.from = kept;
-        if (moved.to === gone) moved.to = kept;
-      }
-      at[kept] = [...at[kept], ...at[gone]].filter((other) => other !== k);
-      at[gone] = [];
+      if (arm.from === arm.to) this.arms[k] = null;
+      else this.mergeAcross(k, at);
     });
     return any;
+  }
+
+  /** Makes one meeting, the first, of the two at the ends of an arm, which goes; the arms by meeting are kept up to date. */
+  private mergeAcross(k: number, at: number[][]): void {
+    const arm = this.arms[k];
+    if (!arm) return;
+    const [kept, gone] = [arm.from, arm.to];
+    const [a, b] = [this.meetings[kept], this.meetings[gone]];
+    this.arms[k] = null;
+    const shareOfB = b.places / (a.places + b.places);
+    this.meetings[kept] = {
+      x: a.x + (b.x - a.x) * shareOfB,
+      y: a.y + (b.y - a.y) * shareOfB,
+      places: a.places + b.places,
+      reach: Math.min(
+        maxGrowth * Math.min(a.deepest, b.deepest),
+        Math.max(a.reach, b.reach, stepLength(a.x - b.x, a.y - b.y) / 2 + Math.min(a.reach, b.reach)),
+      ),
+      deepest: Math.max(a.deepest, b.deepest),
+    };
+    for (const other of at[gone]) {
+      const moved = this.arms[other];
+      if (!moved) continue;
+      if (moved.from === gone) moved.from = kept;
+      if (moved.to === gone) moved.to = kept;
+    }
+    at[kept] = [...at[kept], ...at[gone]].filter((other) => other !== k);
+    at[gone] = [];
   }
 
   /** Makes one arm of two that meet alone. */

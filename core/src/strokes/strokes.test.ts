@@ -8,6 +8,7 @@ import {
   judgeStrokes,
   photographUnder,
   renderDrawing,
+  rulingsOf,
   type KnownDrawing,
   type Rendering,
 } from '../testing/index.js';
@@ -331,7 +332,8 @@ describe('lines printed on the paper', function () {
     { everyMm: 8, contrast: 25, squared: false },
   ]) {
     it(`every ${printed.everyMm} mm are taken away by their period, and the drawing over them stays`, () => {
-      const { lens, plane } = rendered(drawing, { ...look, printed });
+      const print = { strokes: rulingsOf(drawing, printed), contrast: printed.contrast };
+      const { lens, plane } = rendered(drawing, { ...look, printed: print });
       const { rulings } = withoutRulings(evenPaper(plane, look.pxPerMm).plane, look.pxPerMm);
       expect(rulings.map(({ runs }) => runs)).to.deep.equal(
         printed.squared ? ['across', 'down'] : ['across'],

@@ -1,17 +1,13 @@
-import { fitLine, nearestToLines, stepLength, turnBetween, type Line } from '../geometry/index.js';
-import { median, type Plane } from '../raster/index.js';
-import { centreRun, type Centred } from './centre.js';
+import { nearestToLines, stepLength, turnBetween } from '../geometry/index.js';
+import type { Plane } from '../raster/index.js';
+import { endsAt, headingOf, type Heading, type Read } from './arm-ends.js';
+import { centreRun } from './centre.js';
 import { chained, type PieceEnd, type Stroke } from './chain.js';
+import { carryOverForks } from './forks.js';
 import type { Arm, Meeting, StrokeGraph } from './graph.js';
 
 /** Two arms are one stroke carried through a meeting when it turns less than this there. */
 const maxTurnRad = (38 * Math.PI) / 180;
-
-/** Which way an arm leaves a meeting is read off at least so many of its points. */
-const headingPoints = 7;
-
-/** An arm read across its ink, with where it points at either end. */
-type Read = Centred & { arm: Arm };
 
 /**
  * Strokes from arms: each arm moved to the middle of its ink, meetings put where the arms' middles cross, and arms that
@@ -20,13 +16,11 @@ type Read = Centred & { arm: Arm };
 export function strokesThrough(graph: StrokeGraph, ink: Plane, depths: Float32Array): Stroke[] {
   const at = graph.armsByMeeting();
   const reads = graph.arms.map((arm) => arm && readArm(graph, arm, at, ink, depths));
-  const onward = new Map<PieceEnd, PieceEnd>();
+  const { onward, nodes } = carryOverForks(graph, reads, at);
+  const carried = new Set(onward.keys());
   at.forEach((own, node) => {
-    const ends = [...new Set(own)].flatMap((k): PieceEnd[] => {
-      const arm = graph.arms[k];
-      if (!arm) return [];
-      return [...(arm.from === node ? [2 * k] : []), ...(arm.to === node ? [2 * k + 1] : [])];
-    });
+    if (nodes.has(node)) return;
+    const ends = endsAt(graph, own, node);
     const meeting = graph.meetings[node];
     if (!isMeeting(meeting, ends.length)) return;
     const headings = ends.map((end) => headingOf(reads[end >> 1], end, meeting));
@@ -39,7 +33,7 @@ export function strokesThrough(graph: StrokeGraph, ink: Plane, depths: Float32Ar
     }
   });
   return chained(
-    reads.map((read) => read && pieceOf(graph, read, at)),
+    reads.map((read, k) => read && pieceOf(graph, read, at, [carried.has(2 * k), carried.has(2 * k + 1)])),
     onward,
   );
 }
@@ -88,25 +82,6 @@ function clearOf(
     if (last - first >= 8) return run.slice(first, last);
   }
   return [];
-}
-
-/** How an arm leaves a meeting: the line through its first stretch, the direction along it, and how dark the arm is. */
-type Heading = { line: Line; ux: number; uy: number; darkness: number };
-
-/** Null for an arm too short to point anywhere. */
-function headingOf(read: Read | null, end: PieceEnd, { reach }: Meeting): Heading | null {
-  const n = read ? read.points.length / 2 : 0;
-  if (!read || n < 3) return null;
-  const { points } = read;
-  const count = Math.min(n, Math.max(headingPoints, Math.round(1.5 * reach)));
-  const [first, last] = (end & 1) === 0 ? [0, count - 1] : [n - 1, n - count];
-  const line = fitLine(points, Math.min(first, last), Math.max(first, last));
-  const along =
-    line.ny * (points[2 * last] - points[2 * first]) -
-    line.nx * (points[2 * last + 1] - points[2 * first + 1]);
-  const sense = along < 0 ? -1 : 1;
-  // Dark as the whole arm is, since a short stretch is as uneven as the hand.
-  return { line, ux: sense * line.ny, uy: -sense * line.nx, darkness: median(read.darkness) };
 }
 
 /** Where the lines of a meeting's arms cross, by least squares; its own place where they hardly do, or do so far away. */
@@ -169,16 +144,21 @@ function straightest(headings: readonly (Heading | null)[]): [number, number][] 
   });
 }
 
-/** An arm with the meetings at its ends. */
+/**
+ * An arm with the meetings at its ends.
+ *
+ * @param carried whether an end is carried over forks, past their meetings
+ */
 function pieceOf(
   { meetings }: StrokeGraph,
   { arm, points, widths, darkness }: Read,
   at: readonly number[][],
+  carried: readonly [boolean, boolean],
 ): Stroke | null {
   if (arm.from < 0)
     return points.length < 6 ? null : { points, widths, darkness, closed: true, free: [false, false] };
-  const ends = [arm.from, arm.to].map((node): Meeting | null =>
-    isMeeting(meetings[node], at[node].length) ? meetings[node] : null,
+  const ends = [arm.from, arm.to].map((node, side): Meeting | null =>
+    !carried[side] && isMeeting(meetings[node], at[node].length) ? meetings[node] : null,
   );
   const before = ends[0] ?? (points.length === 0 ? meetings[arm.from] : null);
   const after = ends[1] ?? (points.length === 0 ? meetings[arm.to] : null);
@@ -190,6 +170,6 @@ function pieceOf(
     widths: padded(widths),
     darkness: padded(darkness),
     closed: false,
-    free: [ends[0] === null, ends[1] === null],
+    free: [!carried[0] && ends[0] === null, !carried[1] && ends[1] === null],
   };
 }

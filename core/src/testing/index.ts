@@ -6,3 +6,4 @@ export * from './photographed-sheet.js';
 export * from './line-map.js';
 export * from './judgement/index.js';
 export * from './drawings/index.js';
+export * from './sheets-of.js';

@@ -1,6 +1,6 @@
 import { expect } from 'chai';
 import { mapDocumentSchema, type MapDocument } from '../../documents/index.js';
-import { accuracyScene, drawingScene, photographUnder, renderDrawing } from '../../testing/index.js';
+import { accuracyScene, drawingScene, photographUnder, renderDrawing, rulingsOf } from '../../testing/index.js';
 import { distanceToSegment } from '../../geometry/index.js';
 import type { Picture } from '../../raster/index.js';
 import { mapNotes } from '../notes.js';
@@ -140,7 +140,8 @@ describe('the map of a drawing', function () {
   });
 
   it('says that the paper is squared, and is without its lines when they are taken away', () => {
-    const { picture } = renderDrawing(drawingScene(3, false), {
+    const drawing = drawingScene(3, false);
+    const { picture } = renderDrawing(drawing, {
       tool: 'pencil',
       paper: 92,
       contrast: 45,
@@ -148,7 +149,7 @@ describe('the map of a drawing', function () {
       taken: 'photographed',
       pxPerMm,
       seed: 5,
-      printed: { everyMm: 5, contrast: 22, squared: true },
+      printed: { strokes: rulingsOf(drawing, { everyMm: 5, squared: true }), contrast: 22 },
     });
     const kept = mapOf(picture, { reference: 'drawing' });
     expect(kept.readAs?.printedEveryMm).to.be.within(4.4, 5);

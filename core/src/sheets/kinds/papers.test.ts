@@ -1,6 +1,5 @@
 import { expect } from 'chai';
-import { mapWith } from '../../testing/index.js';
-import { pagesOf, sheetsOf, sourceOf, wordsIn } from '../test-source.js';
+import { mapWith, pagesOf, sheetsOf, sourceOf, wordsIn } from '../../testing/index.js';
 import { SheetError } from '../tiling.js';
 import { measuresCsv } from './setting-out.js';
 

@@ -1,10 +1,9 @@
 import { expect } from 'chai';
 import type { MapDocument } from '../../documents/index.js';
-import { disc, lineOf, mapWith, photograph } from '../../testing/index.js';
+import { disc, lineOf, mapWith, photograph, sheetsOf, strokesIn, wordsIn } from '../../testing/index.js';
 import { defaultMapSettings, MapMaker, type Place } from '../../map/index.js';
 import type { SheetSet } from '../lay-out.js';
 import type { SheetSource } from '../source.js';
-import { sheetsOf, strokesIn, wordsIn } from '../test-source.js';
 import { SheetError } from '../tiling.js';
 import { Coverage } from './coverage.js';
 

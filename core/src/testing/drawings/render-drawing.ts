@@ -17,8 +17,10 @@ export type Rendering = {
   taken: 'scanned' | 'photographed';
   pxPerMm: number;
   seed: number;
-  /** Lines printed on the paper: how far apart, mm, how dark, L\*, and whether down the sheet as well. */
-  printed?: { everyMm: number; contrast: number; squared: boolean };
+  /** Lines printed on the paper, and how dark, L\*. */
+  printed?: { strokes: DrawnStroke[]; contrast: number };
+  /** Lightness of what the sheet lies on, where it does not fill the picture, L\*. */
+  table?: number;
 };
 
 type ToolLook = {
@@ -50,7 +52,7 @@ export type Lens = (x: number, y: number) => [number, number];
 
 /** Renders a known drawing, and says where each place of it came to lie. */
 export function renderDrawing(drawing: KnownDrawing, rendering: Rendering): { picture: Picture; lens: Lens } {
-  const { pxPerMm, paper, contrast, light, taken, seed } = rendering;
+  const { pxPerMm, paper, contrast, light, taken, seed, table } = rendering;
   const width = Math.round(drawing.widthMm * pxPerMm);
   const height = Math.round(drawing.heightMm * pxPerMm);
   const random = seeded(seed);
@@ -60,6 +62,7 @@ export function renderDrawing(drawing: KnownDrawing, rendering: Rendering): { pi
       : scannerLens(width, height, pxPerMm, random);
   const ink = inkOf(drawing, rendering, lens, width, height);
   const print = printOf(drawing, rendering, lens, width, height);
+  const cover = table === undefined ? null : coverOf(drawing, lens, width, height);
   const tooth = noise(width, height, 0.12 * pxPerMm, random);
   const blurMm = taken === 'photographed' ? 0.14 : 0.06;
   const blurred = blur(ink, width, height, blurMm * pxPerMm);
@@ -75,7 +78,10 @@ export function renderDrawing(drawing: KnownDrawing, rendering: Rendering): { pi
         shade =
           1 - 0.3 * Math.exp(-(((x - sx) / width) ** 2 + ((y - sy) / height) ** 2) * 6) - 0.1 * (y / height);
       const printed = rendering.printed && blurredPrint ? rendering.printed.contrast * blurredPrint[i] : 0;
-      const lightness = (paper + 1.2 * tooth[i] - printed - contrast * blurred[i]) * shade;
+      const sheet = paper + 1.2 * tooth[i] - printed - contrast * blurred[i];
+      const beside =
+        table === undefined ? sheet : table + 2 * tooth[i] + 3 * Math.sin(x / 40 + 2 * Math.sin(y / 300));
+      const lightness = (cover ? beside + cover[i] * (sheet - beside) : sheet) * shade;
       const value = 255 * encoded(lightness) + (taken === 'photographed' ? 1.8 : 0.8) * gaussian(random);
       data.fill(value, 4 * i, 4 * i + 3);
       data[4 * i + 3] = 255;
@@ -170,40 +176,71 @@ function inkOf(
   return out;
 }
 
-/** The lines printed on the paper, as even as print is; null where there are none. */
+/** The lines of ruled or squared paper. */
+export function rulingsOf(
+  { widthMm, heightMm }: Pick<KnownDrawing, 'widthMm' | 'heightMm'>,
+  { everyMm, squared }: { everyMm: number; squared: boolean },
+): DrawnStroke[] {
+  const strokes: DrawnStroke[] = [];
+  const line = (from: [number, number], to: [number, number]) =>
+    strokes.push(printedStroke(straightsThrough([from, to]), rulingWidth));
+  for (let y = everyMm / 2; y < heightMm + everyMm; y += everyMm) line([-20, y], [widthMm + 20, y]);
+  for (let x = everyMm / 3; squared && x < widthMm + everyMm; x += everyMm)
+    line([x, -20], [x, heightMm + 20]);
+  return strokes;
+}
+
+/** Width of a ruling, as a share of a pen's. */
+const rulingWidth = 0.3;
+
+/** A line as a printer prints it. */
+export function printedStroke(points: Float64Array, width: number, darkness = 1): DrawnStroke {
+  return { points, closed: false, darkness, width, part: 'construction' };
+}
+
+/** What is printed on the paper, as even as print is; null where nothing is. */
 function printOf(
-  { widthMm, heightMm }: KnownDrawing,
+  drawing: KnownDrawing,
   rendering: Rendering,
   lens: Lens,
   width: number,
   height: number,
 ): Float32Array | null {
   if (!rendering.printed) return null;
-  const { everyMm, squared } = rendering.printed;
-  const strokes: DrawnStroke[] = [];
-  const line = (points: Float64Array) =>
-    strokes.push({ points, closed: false, darkness: 1, width: 0.3, part: 'construction' });
-  for (let y = everyMm / 2; y < heightMm + everyMm; y += everyMm)
-    line(
-      straightsThrough([
-        [-20, y],
-        [widthMm + 20, y],
-      ]),
-    );
-  for (let x = everyMm / 3; squared && x < widthMm + everyMm; x += everyMm)
-    line(
-      straightsThrough([
-        [x, -20],
-        [x, heightMm + 20],
-      ]),
-    );
-  return inkOf(
-    { name: 'print', widthMm, heightMm, strokes },
-    { ...rendering, tool: 'pen' },
-    lens,
-    width,
-    height,
-  );
+  const print = { ...drawing, strokes: rendering.printed.strokes };
+  return inkOf(print, { ...rendering, tool: 'pen' }, lens, width, height);
+}
+
+/** How much of the sheet covers every pixel, 0–1. */
+function coverOf(
+  { widthMm, heightMm }: KnownDrawing,
+  lens: Lens,
+  width: number,
+  height: number,
+): Float32Array {
+  const rim = straightsThrough([
+    [0, 0],
+    [widthMm, 0],
+    [widthMm, heightMm],
+    [0, heightMm],
+    [0, 0],
+  ]);
+  const ring: [number, number][] = [];
+  for (let k = 0; k < rim.length; k += 20) ring.push(lens(rim[k], rim[k + 1]));
+  const cover = new Float32Array(width * height);
+  for (let y = 0; y < height; y++) {
+    const crossings: number[] = [];
+    ring.forEach(([bx, by], i) => {
+      const [ax, ay] = ring[(i + ring.length - 1) % ring.length];
+      if (ay > y + 0.5 !== by > y + 0.5) crossings.push(ax + ((y + 0.5 - ay) * (bx - ax)) / (by - ay));
+    });
+    crossings.sort((a, b) => a - b);
+    for (let k = 1; k < crossings.length; k += 2)
+      for (let x = 0; x < width; x++)
+        cover[y * width + x] +=
+          Math.min(1, Math.max(0, x + 1 - crossings[k - 1])) - Math.min(1, Math.max(0, x + 1 - crossings[k]));
+  }
+  return cover;
 }
 
 /** Noise of unit spread, as coarse as asked. */
@@ -224,21 +261,20 @@ function blur(plane: Float32Array, width: number, height: number, sigmaPx: numbe
     Math.exp(-((i - reach) ** 2) / (2 * sigmaPx * sigmaPx)),
   );
   const total = kernel.reduce((sum, value) => sum + value, 0);
-  const pass = (from: Float32Array, along: 'x' | 'y') => {
+  // One pass blurs down and turns the picture over its diagonal, so that two of them blur both ways.
+  const pass = (from: Float32Array, across: number, down: number) => {
     const to = new Float32Array(from.length);
-    for (let y = 0; y < height; y++)
-      for (let x = 0; x < width; x++) {
-        let sum = 0;
-        for (let k = -reach; k <= reach; k++) {
-          const [u, v] =
-            along === 'x'
-              ? [Math.min(width - 1, Math.max(0, x + k)), y]
-              : [x, Math.min(height - 1, Math.max(0, y + k))];
-          sum += kernel[k + reach] * from[v * width + u];
-        }
-        to[y * width + x] = sum / total;
+    const sum = new Float64Array(across);
+    for (let y = 0; y < down; y++) {
+      sum.fill(0);
+      for (let k = -reach; k <= reach; k++) {
+        const row = across * Math.min(down - 1, Math.max(0, y + k));
+        const share = kernel[k + reach] / total;
+        for (let x = 0; x < across; x++) sum[x] += share * from[row + x];
       }
+      for (let x = 0; x < across; x++) to[x * down + y] = sum[x];
+    }
     return to;
   };
-  return pass(pass(plane, 'x'), 'y');
+  return pass(pass(plane, width, height), height, width);
 }

@@ -1,12 +1,18 @@
 import type { MapDocument } from '../documents/index.js';
 import { defaultFitDecisions } from '../fit/index.js';
-import { defaultSheetDecisions, type SheetDecisions } from './decisions.js';
-import { makeSheets, type Printer } from './make-sheets.js';
-import type { PageItem, PageStroke, SheetPage } from './page.js';
-import type { SheetSet } from './lay-out.js';
-import type { SheetSource } from './source.js';
+import {
+  defaultSheetDecisions,
+  makeSheets,
+  type PageItem,
+  type PageStroke,
+  type Printer,
+  type SheetDecisions,
+  type SheetPage,
+  type SheetSet,
+  type SheetSource,
+} from '../sheets/index.js';
 
-/** Helpers of this room's tests: the sheets made of a map. */
+/** Helpers of tests: the sheets made of a map. */
 
 export function sourceOf(map: MapDocument, rest: Partial<SheetSource> = {}): SheetSource {
   return {

@@ -1,0 +1,156 @@
+import { polylineLength, reversedPoints, stepLength, turnBetween, type Rect } from '../geometry/index.js';
+import type { KnownLines } from './known-lines.js';
+
+/** A line that was drawn onto a sheet, mm: x0, y0 …; a closed one ends where it begins. */
+export type Addition = { points: Float64Array; lengthMm: number; widthMm: number };
+
+/** A line found on a sheet, mm. */
+export type FoundLine = { points: Float64Array; closed: boolean; widthMm: number };
+
+/** A line that runs along a known one within this is that line, mm: drawing over a line changes nothing. */
+const sameMm = 0.75;
+
+/** Where what is drawn runs along a known line for no longer than this it only crosses it, mm. */
+const crossedMm = 1.6;
+
+/** A shorter addition is a blot, or the corner where two printed lines meet, mm. */
+const minLengthMm = 2.2;
+
+/** Ink spreads into words by so much, mm. */
+const besideWordsMm = 0.8;
+
+/** Lines found that are not among those that are known, cut where they run along one of them. */
+export function findAdditions(
+  found: readonly FoundLine[],
+  known: KnownLines,
+  { window, words }: { window: Rect; words: readonly Rect[] },
+): Addition[] {
+  const isOutside = (x: number, y: number) =>
+    !isIn(window, x, y, 0) || words.some((box) => isIn(box, x, y, besideWordsMm));
+  return found.flatMap(({ points, closed, widthMm }) => {
+    const own = closed ? opened(points) : points;
+    const count = own.length / 2;
+    const isNew = new Uint8Array(count);
+    const outside = new Uint8Array(count);
+    for (let i = 0; i < count; i++) {
+      const [x, y] = [own[2 * i], own[2 * i + 1]];
+      outside[i] = isOutside(x, y) ? 1 : 0;
+      isNew[i] = outside[i] || isKnown(own, i, known) ? 0 : 1;
+    }
+    fillCrossings(own, isNew, outside);
+    return runsOf(isNew, closed).flatMap((run) => {
+      const line = Float64Array.from(run.flatMap((i) => [own[2 * i], own[2 * i + 1]]));
+      const lengthMm = polylineLength(line);
+      return lengthMm >= minLengthMm ? [{ points: line, lengthMm, widthMm }] : [];
+    });
+  });
+}
+
+const isIn = ({ x, y, width, height }: Rect, px: number, py: number, beside: number) =>
+  px >= x - beside && py >= y - beside && px <= x + width + beside && py <= y + height + beside;
+
+/** A closed line with its first point again at its end. */
+const opened = (points: Float64Array) => Float64Array.of(...points, points[0], points[1]);
+
+/** The direction of a line is read over so many points to each side. */
+const courseArm = 4;
+
+function isKnown(points: Float64Array, i: number, known: KnownLines): boolean {
+  const last = points.length / 2 - 1;
+  const [from, to] = [Math.max(0, i - courseArm), Math.min(last, i + courseArm)];
+  const angleRad = Math.atan2(points[2 * to + 1] - points[2 * from + 1], points[2 * to] - points[2 * from]);
+  const nearest = known.nearest(points[2 * i], points[2 * i + 1], angleRad);
+  return nearest >= 0 && known.off(nearest, points[2 * i], points[2 * i + 1]).away <= sameMm;
+}
+
+/** Short stretches along a known line between two that are new are crossings of it. */
+function fillCrossings(points: Float64Array, isNew: Uint8Array, outside: Uint8Array): void {
+  let last = -1;
+  for (let i = 0; i < isNew.length; i++) {
+    if (!isNew[i]) continue;
+    if (last >= 0 && i > last + 1) {
+      const stretch = polylineLength(points.subarray(2 * last, 2 * i + 2));
+      if (stretch <= crossedMm && !outside.subarray(last, i).includes(1)) isNew.fill(1, last, i);
+    }
+    last = i;
+  }
+}
+
+/** Numbers of points that follow each other and are new; of a closed line a run may go on over its beginning. */
+function runsOf(isNew: Uint8Array, closed: boolean): number[][] {
+  const runs: number[][] = [];
+  for (let i = 0; i < isNew.length; i++) {
+    if (!isNew[i]) continue;
+    const last = runs[runs.length - 1];
+    if (last && last[last.length - 1] === i - 1) last.push(i);
+    else runs.push([i]);
+  }
+  const [first] = runs;
+  const last = runs[runs.length - 1];
+  const goesOn = closed && runs.length > 1 && first[0] === 0 && last[last.length - 1] === isNew.length - 1;
+  return goesOn ? [[...last, ...first.slice(1)], ...runs.slice(1, -1)] : runs;
+}
+
+/** Pieces of a new line end at a line they cross: so wide a gap is closed, mm, where they go on in each other. */
+const maxGapMm = 2.6;
+const maxGapTurnRad = (35 * Math.PI) / 180;
+
+/** The direction a piece leads on in is read over so many points. */
+const endArm = 8;
+
+/** Pieces that go on in each other made one. */
+export function joinPieces(additions: readonly Addition[]): Addition[] {
+  const pieces = [...additions];
+  for (let i = 0; i < pieces.length; i++) {
+    for (let onward = findOnward(pieces, i); onward; onward = findOnward(pieces, i)) {
+      const [one, other] = [pieces[i], pieces[onward.other]];
+      const first = onward.atStart ? reversedPoints(one.points) : one.points;
+      const second = onward.toEnd ? reversedPoints(other.points) : other.points;
+      const points = Float64Array.of(...first, ...second);
+      const widthMm =
+        (one.widthMm * one.lengthMm + other.widthMm * other.lengthMm) / (one.lengthMm + other.lengthMm);
+      pieces[i] = { points, lengthMm: polylineLength(points), widthMm };
+      pieces.splice(onward.other, 1);
+      if (onward.other < i) i--;
+    }
+  }
+  return pieces;
+}
+
+type Onward = { other: number; atStart: boolean; toEnd: boolean };
+
+/** The piece that goes on nearest in the direction one of the ends of a piece leads in. */
+function findOnward(pieces: readonly Addition[], i: number): Onward | null {
+  let best: Onward | null = null;
+  let least = maxGapMm;
+  for (const atStart of [true, false]) {
+    const end = endOf(pieces[i], atStart);
+    for (let other = 0; other < pieces.length; other++) {
+      if (other === i) continue;
+      for (const toEnd of [true, false]) {
+        const next = endOf(pieces[other], !toEnd);
+        const [gx, gy] = [next.x - end.x, next.y - end.y];
+        const gap = stepLength(gx, gy);
+        const turn = turnBetween(end.dx, end.dy, -next.dx, -next.dy);
+        const aside = gap > 0.3 ? turnBetween(end.dx, end.dy, gx, gy) : 0;
+        if (gap >= least || turn > maxGapTurnRad || aside > maxGapTurnRad) continue;
+        best = { other, atStart, toEnd };
+        least = gap;
+      }
+    }
+  }
+  return best;
+}
+
+/** An end of a piece, and the direction it leads on in. */
+function endOf({ points }: Addition, atStart: boolean) {
+  const n = points.length;
+  const at = atStart ? 0 : n - 2;
+  const from = atStart ? Math.min(n - 2, 2 * endArm) : Math.max(0, n - 2 - 2 * endArm);
+  return {
+    x: points[at],
+    y: points[at + 1],
+    dx: points[at] - points[from],
+    dy: points[at + 1] - points[from + 1],
+  };
+}

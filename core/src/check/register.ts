@@ -1,0 +1,166 @@
+import type { Homography } from '../geometry/index.js';
+import { composed, inverted, ontoQuad, quadBy, scaling, type Quad } from '../geometry/index.js';
+import { KnownLines } from './known-lines.js';
+import { onSheet, poseOf, pulledPose, type Freedom, type Pull, type SheetPose } from './pose.js';
+import type { PrintedPage } from './printed-page.js';
+
+/** A page found again: which one it is, how the picture lies on it, and how much of what was printed is seen. */
+export type Registered = {
+  page: PrintedPage;
+  known: KnownLines;
+  pose: SheetPose;
+  /** Share of the length printed that is seen where it should be. */
+  seen: number;
+  /** How far what is seen lies off in the median, mm. */
+  offMm: number;
+};
+
+/** A stretch of a drawn line, pixels of the picture, with its direction there. */
+type Sample = { x: number; y: number; aheadX: number; aheadY: number };
+
+/** A first look takes about so many samples, a last one so many. */
+const fewSamples = 900;
+const manySamples = 6000;
+
+/** How far off a line may be and still be drawn to what is known, mm, step by step, and what may change at each. */
+const coarseSteps: readonly [number, Freedom][] = [
+  [14, 'similarity'],
+  [9, 'similarity'],
+  [6, 'similarity'],
+  [4, 'plane'],
+];
+const fineSteps: readonly [number, Freedom][] = [
+  [3, 'plane'],
+  [2, 'lens'],
+  [1.2, 'lens'],
+  [0.8, 'lens'],
+  [0.6, 'lens'],
+];
+const roundsPerStep = 5;
+
+/** What lies this near to its line is seen, mm. */
+const seenMm = 0.8;
+
+/**
+ * Finds which page a picture shows, and how it lies: from every start, lines found are drawn to the lines known that
+ * run nearest in their direction, further ones first and loosely (iterated closest points, Besl & McKay 1992, with
+ * Tukey's weights), then close by with the lens's bending left free.
+ *
+ * @param found lines found in the picture, pixels: x0, y0 …
+ * @param corners where the sheet may lie in the picture, in order round it from any corner
+ */
+export function register(
+  picture: { width: number; height: number },
+  found: readonly ArrayLike<number>[],
+  corners: readonly Quad[],
+  pages: readonly PrintedPage[],
+): Registered | null {
+  const total = found.reduce((sum, points) => sum + points.length / 2, 0);
+  const few = samplesOf(found, Math.max(1, total / fewSamples));
+  const many = samplesOf(found, Math.max(1, total / manySamples));
+  let best: Registered | null = null;
+  for (const page of pages) {
+    const known = new KnownLines(page.lines, page);
+    for (const start of corners.flatMap((quad) => startsOf(quad, page))) {
+      let pose = poseOf(picture, start);
+      for (const [reachMm, freedom] of coarseSteps) pose = drawnTo(pose, few, known, reachMm, freedom);
+      const { seen, offMm } = seenOf(pose, many, known);
+      if (!best || seen > best.seen) best = { page, known, pose, seen, offMm };
+    }
+  }
+  if (!best) return null;
+  let { pose } = best;
+  for (const [reachMm, freedom] of fineSteps) pose = drawnTo(pose, many, best.known, reachMm, freedom);
+  return { ...best, pose, ...seenOf(pose, many, best.known) };
+}
+
+/** The ways a page can lie between corners: those two of the four that keep its ratio best. */
+function startsOf(quad: Quad, { widthMm, heightMm }: PrintedPage): Homography[] {
+  const side = (i: number, j: number) => Math.hypot(quad[j].x - quad[i].x, quad[j].y - quad[i].y);
+  const across = side(0, 1) + side(2, 3);
+  const down = side(1, 2) + side(3, 0);
+  const asIs = Math.abs(Math.log((across / down) * (heightMm / widthMm)));
+  const turned = Math.abs(Math.log((down / across) * (heightMm / widthMm)));
+  const first = asIs <= turned ? 0 : 1;
+  // Of a page nearly square any side may be up.
+  const starts = Math.abs(asIs - turned) < 0.1 ? [0, 1, 2, 3] : [first, first + 2];
+  return starts.map((start) => {
+    const corners = quadBy((k) => quad[(start + k) % 4]);
+    return composed(scaling(widthMm, heightMm), inverted(ontoQuad(corners)));
+  });
+}
+
+function samplesOf(lines: readonly ArrayLike<number>[], every: number): Sample[] {
+  const samples: Sample[] = [];
+  let next = 0;
+  for (const points of lines) {
+    const count = points.length / 2;
+    for (; next < count; next += every) {
+      const i = Math.floor(next);
+      const [from, to] = [Math.max(0, i - 2), Math.min(count - 1, i + 2)];
+      const aheadX = points[2 * to] - points[2 * from];
+      const aheadY = points[2 * to + 1] - points[2 * from + 1];
+      if (aheadX !== 0 || aheadY !== 0)
+        samples.push({ x: points[2 * i], y: points[2 * i + 1], aheadX, aheadY });
+    }
+    next -= count;
+  }
+  return samples;
+}
+
+/** Where a sample lies on the sheet, and its direction there. */
+function laid(pose: SheetPose, { x, y, aheadX, aheadY }: Sample) {
+  const at = onSheet(pose, x, y);
+  const ahead = onSheet(pose, x + aheadX, y + aheadY);
+  return { ...at, angleRad: Math.atan2(ahead.y - at.y, ahead.x - at.x) };
+}
+
+/** The pose with lines drawn to those that are known within a reach. */
+function drawnTo(
+  start: SheetPose,
+  samples: readonly Sample[],
+  known: KnownLines,
+  reachMm: number,
+  freedom: Freedom,
+): SheetPose {
+  let pose = start;
+  for (let round = 0; round < roundsPerStep; round++) {
+    const pulls: Pull[] = [];
+    for (const sample of samples) {
+      const { x, y, angleRad } = laid(pose, sample);
+      const nearest = known.nearest(x, y, angleRad);
+      if (nearest < 0) continue;
+      const { away } = known.off(nearest, x, y);
+      if (away >= reachMm) continue;
+      const [nx, ny] = [-known.ty[nearest], known.tx[nearest]];
+      const offset = nx * known.x[nearest] + ny * known.y[nearest];
+      pulls.push({ x: sample.x, y: sample.y, nx, ny, offset, weight: (1 - (away / reachMm) ** 2) ** 2 });
+    }
+    if (pulls.length < 12) return pose;
+    pose = pulledPose(pose, pulls, freedom);
+  }
+  return pose;
+}
+
+/** Samples of a line this near to one that is seen count as seen with it. */
+const besideSamples = 3;
+
+function seenOf(pose: SheetPose, samples: readonly Sample[], known: KnownLines) {
+  const marked = new Uint8Array(known.count);
+  const offs: number[] = [];
+  for (const sample of samples) {
+    const { x, y, angleRad } = laid(pose, sample);
+    const nearest = known.nearest(x, y, angleRad);
+    if (nearest < 0) continue;
+    const { away } = known.off(nearest, x, y);
+    if (away > seenMm) continue;
+    offs.push(away);
+    for (let k = -besideSamples; k <= besideSamples; k++)
+      if (known.line[nearest + k] === known.line[nearest]) marked[nearest + k] = 1;
+  }
+  offs.sort((a, b) => a - b);
+  return {
+    seen: known.count > 0 ? marked.reduce((sum, value) => sum + value, 0) / known.count : 0,
+    offMm: offs[offs.length >> 1] ?? Infinity,
+  };
+}

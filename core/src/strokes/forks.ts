@@ -1,0 +1,102 @@
+import { turnBetween } from '../geometry/index.js';
+import { endsAt, headingOf, type Heading, type Read } from './arm-ends.js';
+import type { PieceEnd } from './chain.js';
+import type { StrokeGraph } from './graph.js';
+
+/** Strokes that cross at a sharp angle, or several in one place, are thinned to forks no further apart than this many times the depth of their ink. */
+const maxForkReach = 7;
+
+/** Two arms are one stroke over such forks when it turns less than this, and lies less far aside, pixels. */
+const maxTurnRad = (16 * Math.PI) / 180;
+const maxAsidePx = 1.5;
+
+/** More arms than this leave no such place: it is a net. */
+const maxArms = 8;
+
+/** Strokes carried straight over forks: which ends go on in each other, both ways, and the forks they pass. */
+export type OverForks = { onward: Map<PieceEnd, PieceEnd>; nodes: Set<number> };
+
+/** Carries strokes straight on over forks that lie close together, where all of them go on. What lies between the forks goes. */
+export function carryOverForks(
+  graph: StrokeGraph,
+  reads: (Read | null)[],
+  at: readonly number[][],
+): OverForks {
+  const over: OverForks = { onward: new Map(), nodes: new Set() };
+  const bridges = new Set<number>();
+  graph.arms.forEach((arm, k) => {
+    if (!arm || arm.from < 0 || arm.from === arm.to) return;
+    if (at[arm.from].length < 3 || at[arm.to].length < 3) return;
+    const deepest = Math.max(graph.meetings[arm.from].deepest, graph.meetings[arm.to].deepest);
+    if (graph.lengthOf(arm) <= maxForkReach * deepest + 1) bridges.add(k);
+  });
+  const tried = new Set<number>();
+  for (const k of bridges) {
+    if (tried.has(k)) continue;
+    const cluster = clusterOf(graph, at, bridges, k);
+    for (const own of cluster) tried.add(own);
+    if (!carry(graph, reads, at, cluster, over) && cluster.length > 1)
+      for (const own of cluster) carry(graph, reads, at, [own], over);
+  }
+  return over;
+}
+
+/** The bridges that hang together with one. */
+function clusterOf(
+  { arms }: StrokeGraph,
+  at: readonly number[][],
+  bridges: ReadonlySet<number>,
+  first: number,
+): number[] {
+  const cluster = [first];
+  for (let i = 0; i < cluster.length; i++) {
+    const arm = arms[cluster[i]];
+    for (const k of arm ? [...at[arm.from], ...at[arm.to]] : [])
+      if (bridges.has(k) && !cluster.includes(k)) cluster.push(k);
+    if (cluster.length > maxArms) return [first];
+  }
+  return cluster;
+}
+
+/** Carries the strokes over the forks that some bridges join, when every one of them goes on. */
+function carry(
+  graph: StrokeGraph,
+  reads: (Read | null)[],
+  at: readonly number[][],
+  cluster: readonly number[],
+  { onward, nodes: passed }: OverForks,
+): boolean {
+  const nodes = new Set(cluster.flatMap((k) => [graph.arms[k]?.from ?? -1, graph.arms[k]?.to ?? -1]));
+  if ([...nodes].some((node) => node < 0 || passed.has(node))) return false;
+  const ends = [...nodes].flatMap((node) =>
+    endsAt(graph, at[node], node)
+      .filter((end) => !cluster.includes(end >> 1))
+      .map((end) => ({ end, heading: headingOf(reads[end >> 1], end, graph.meetings[node]) })),
+  );
+  if (ends.length < 4 || ends.length > maxArms || ends.length % 2 !== 0) return false;
+  const pairs: [PieceEnd, PieceEnd][] = [];
+  const left = [...ends];
+  for (let one = left.shift(); one; one = left.shift()) {
+    const { end, heading } = one;
+    const partner = left
+      .map((other, i) => ({ i, turn: turnOver(heading, other.heading) }))
+      .reduce((best, other) => (other.turn < best.turn ? other : best), { i: -1, turn: maxTurnRad });
+    if (partner.i < 0) return false;
+    pairs.push([end, left[partner.i].end]);
+    left.splice(partner.i, 1);
+  }
+  for (const [a, b] of pairs) {
+    onward.set(a, b);
+    onward.set(b, a);
+  }
+  for (const node of nodes) passed.add(node);
+  for (const k of cluster) reads[k] = null;
+  return true;
+}
+
+/** How much a stroke turns that goes on from one arm in another; endless when they are no one stroke. */
+function turnOver(one: Heading | null, other: Heading | null): number {
+  if (!one || !other) return Infinity;
+  const aside = Math.abs(one.line.nx * other.x + one.line.ny * other.y - one.line.offset);
+  return aside < maxAsidePx ? turnBetween(one.ux, one.uy, -other.ux, -other.uy) : Infinity;
+}
