@@ -55,7 +55,7 @@ for (let n = 0; n < sheets; n++) {
     contrast: 62,
     light: lights[n % lights.length]!,
     taken: photographed ? 'photographed' : 'scanned',
-    pxPerMm: page.widthMm > 350 || page.heightMm > 350 ? 7 : 9,
+    pxPerMm: 7,
     seed: 300 + n,
     printed: { strokes: strokesOfPage(page.items), contrast: 72 },
     ...(photographed ? { table: 45 } : {}),

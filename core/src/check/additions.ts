@@ -11,10 +11,10 @@ export type FoundLine = { points: Float64Array; closed: boolean; widthMm: number
 const sameMm = 0.75;
 
 /** Where what is drawn runs along a known line for no longer than this it only crosses it, mm. */
-const crossedMm = 1.6;
+const crossedMm = 5;
 
-/** A shorter addition is a blot, or the corner where two printed lines meet, mm. */
-const minLengthMm = 2.2;
+/** A shorter piece is a blot, or the corner where two printed lines meet, mm. */
+const minPieceMm = 0.8;
 
 /** Ink spreads into words by so much, mm. */
 const besideWordsMm = 0.8;
@@ -41,7 +41,7 @@ export function findAdditions(
     return runsOf(isNew, closed).flatMap((run) => {
       const line = Float64Array.from(run.flatMap((i) => [own[2 * i], own[2 * i + 1]]));
       const lengthMm = polylineLength(line);
-      return lengthMm >= minLengthMm ? [{ points: line, lengthMm, widthMm }] : [];
+      return lengthMm >= minPieceMm ? [{ points: line, lengthMm, widthMm }] : [];
     });
   });
 }
@@ -81,22 +81,24 @@ function runsOf(isNew: Uint8Array, closed: boolean): number[][] {
   const runs: number[][] = [];
   for (let i = 0; i < isNew.length; i++) {
     if (!isNew[i]) continue;
-    const last = runs[runs.length - 1];
-    if (last && last[last.length - 1] === i - 1) last.push(i);
+    if (i > 0 && isNew[i - 1]) runs[runs.length - 1].push(i);
     else runs.push([i]);
   }
-  const [first] = runs;
-  const last = runs[runs.length - 1];
-  const goesOn = closed && runs.length > 1 && first[0] === 0 && last[last.length - 1] === isNew.length - 1;
-  return goesOn ? [[...last, ...first.slice(1)], ...runs.slice(1, -1)] : runs;
+  if (!closed || runs.length < 2 || !isNew[0] || !isNew[isNew.length - 1]) return runs;
+  const [first, ...rest] = runs;
+  const last = rest.pop() ?? [];
+  return [[...last, ...first.slice(1)], ...rest];
 }
 
 /** Pieces of a new line end at a line they cross: so wide a gap is closed, mm, where they go on in each other. */
-const maxGapMm = 2.6;
+const maxGapMm = 4;
+/** Over a narrower gap the way across it says little, mm. */
+const closeMm = 1;
 const maxGapTurnRad = (35 * Math.PI) / 180;
 
-/** The direction a piece leads on in is read over so many points. */
-const endArm = 8;
+/** The direction a piece leads on in is read over so many points, but for the last, which the crossing bends. */
+const endArm = 14;
+const bentPoints = 3;
 
 /** Pieces that go on in each other made one. */
 export function joinPieces(additions: readonly Addition[]): Addition[] {
@@ -132,7 +134,7 @@ function findOnward(pieces: readonly Addition[], i: number): Onward | null {
         const [gx, gy] = [next.x - end.x, next.y - end.y];
         const gap = stepLength(gx, gy);
         const turn = turnBetween(end.dx, end.dy, -next.dx, -next.dy);
-        const aside = gap > 0.3 ? turnBetween(end.dx, end.dy, gx, gy) : 0;
+        const aside = gap > closeMm ? turnBetween(end.dx, end.dy, gx, gy) : 0;
         if (gap >= least || turn > maxGapTurnRad || aside > maxGapTurnRad) continue;
         best = { other, atStart, toEnd };
         least = gap;
@@ -144,13 +146,13 @@ function findOnward(pieces: readonly Addition[], i: number): Onward | null {
 
 /** An end of a piece, and the direction it leads on in. */
 function endOf({ points }: Addition, atStart: boolean) {
-  const n = points.length;
-  const at = atStart ? 0 : n - 2;
-  const from = atStart ? Math.min(n - 2, 2 * endArm) : Math.max(0, n - 2 - 2 * endArm);
+  const last = points.length / 2 - 1;
+  const at = (k: number) => 2 * (atStart ? Math.min(last, k) : Math.max(0, last - k));
+  const [end, near, far] = [at(0), at(last > endArm ? bentPoints : 0), at(endArm)];
   return {
-    x: points[at],
-    y: points[at + 1],
-    dx: points[at] - points[from],
-    dy: points[at + 1] - points[from + 1],
+    x: points[end],
+    y: points[end + 1],
+    dx: points[near] - points[far],
+    dy: points[near + 1] - points[far + 1],
   };
 }

@@ -82,7 +82,7 @@ export function readCorrectedSheet(
   }
   if (!best || best.registered.seen < minSeen)
     throw new SheetNotFound(
-      'The printed sheet was not found in this picture. Take it from above with the whole sheet in view, or scan it; and see that the map and the sheets are those that were printed.',
+      'The printed sheet was not found in this picture. Scan it, or take it from above with the whole sheet in view; the map and the sheets must be those that were printed.',
     );
   return compared(best.registered, best.found, map);
 }
@@ -129,6 +129,9 @@ function linesIn(levels: readonly Picture[], corners: Quad, page: PrintedPage): 
   });
 }
 
+/** A shorter new line is a blot, mm. */
+const minNewMm = 3;
+
 /** New lines are smoothed over about so many of their points. */
 const smoothPoints = 4;
 /** … and given by a point about every so many mm. */
@@ -160,7 +163,7 @@ function compared(
     seen,
     offMm,
     added: additions
-      .filter((_, number) => !strikes.has(number))
+      .filter(({ lengthMm }, number) => lengthMm >= minNewMm && !strikes.has(number))
       .map((addition) => asDrawn(addition, linesAt, page.fromSurface)),
     struck: [...struck].map((number) => lines[number].id),
   };
@@ -188,7 +191,7 @@ function asDrawn({ points, widthMm, lengthMm }: Addition, lines: LinesAt, fromSu
   };
 }
 
-/** Every so manieth point of a run, its ends kept. */
+/** The points of a run that lie so far apart or more, its ends kept. */
 function thinned(run: Float64Array, everyMm: number): [number, number][] {
   const kept: [number, number][] = [[run[0], run[1]]];
   const last = run.length - 2;

@@ -38,6 +38,9 @@ const fineSteps: readonly [number, Freedom][] = [
 ];
 const roundsPerStep = 5;
 
+/** Of a page of which so much is seen no other needs to be tried. */
+const surelySeen = 0.9;
+
 /** What lies this near to its line is seen, mm. */
 const seenMm = 0.8;
 
@@ -60,6 +63,7 @@ export function register(
   const many = samplesOf(found, Math.max(1, total / manySamples));
   let best: Registered | null = null;
   for (const page of pages) {
+    if (best && best.seen >= surelySeen) break;
     const known = new KnownLines(page.lines, page);
     for (const start of corners.flatMap((quad) => startsOf(quad, page))) {
       let pose = poseOf(picture, start);

@@ -1,6 +1,6 @@
 import { polylineLength, turnBetween } from '../geometry/index.js';
 import type { Addition } from './additions.js';
-import type { Crossing, LinesAt } from './lines-at.js';
+import { LinesAt, type Crossing } from './lines-at.js';
 
 /** What strikes a line out is no larger than this each way, mm. */
 const maxStrikeMm = 26;
@@ -9,9 +9,12 @@ const maxStrikeMm = 26;
 const minTurnRad = (25 * Math.PI) / 180;
 const minBesideMm = 0.9;
 
+/** How far to a side it reaches is read over so much of it, mm. */
+const reachMm = 4;
+
 /** It is straight where it crosses: over so much to each side, by its chord as a share of its length. */
-const crossingArmMm = 2.5;
-const minStraightness = 0.95;
+const crossingArmMm = 2;
+const minStraightness = 0.88;
 
 /** Strokes through a line that belong together lie no further apart along it, mm. */
 const togetherMm = 8;
@@ -26,6 +29,9 @@ const carriedOnMm = 0.9;
 /** What is left of a zigzag beside a line is no longer than this, and touches what crosses within this, mm. */
 const maxRestMm = 12;
 const touchMm = 1.3;
+
+/** A shorter line is no ring, mm. */
+const minRingMm = 8;
 
 type Strike = Crossing & {
   addition: number;
@@ -48,7 +54,7 @@ export function findStrikes(
 ): { struck: Set<number>; strikes: Set<number> } {
   const byLine = new Map<number, Strike[]>();
   additions.forEach((addition, number) => {
-    if (extentOf(addition) > maxStrikeMm) return;
+    if (extentOf(addition) > maxStrikeMm || isRing(addition)) return;
     for (const strike of strikesOf(addition, number, lines))
       byLine.set(strike.line, [...(byLine.get(strike.line) ?? []), strike]);
   });
@@ -63,6 +69,12 @@ export function findStrikes(
     }
   }
   return { struck, strikes: withRests(strikes, additions) };
+}
+
+/** Whether a line closes on itself: a small thing drawn anew. */
+function isRing(addition: Addition): boolean {
+  const [[ax, ay], [bx, by]] = endsOf(addition);
+  return addition.lengthMm > minRingMm && Math.hypot(bx - ax, by - ay) <= touchMm;
 }
 
 function extentOf({ points }: Addition): number {
@@ -104,14 +116,16 @@ function strikesOf({ points }: Addition, addition: number, lines: LinesAt): Stri
   const run = carriedOn(points);
   const strikes: Strike[] = [];
   for (let i = 2; i < run.length; i += 2) {
-    const [ux, uy] = [run[i] - run[i - 2], run[i + 1] - run[i - 1]];
     for (const crossing of lines.crossings(run[i - 2], run[i - 1], run[i], run[i + 1])) {
-      const turn = turnBetween(ux, uy, crossing.tx, crossing.ty);
       const around = stretchAround(run, i, crossingArmMm);
+      const drawn = stretchAround(points, Math.min(points.length - 2, i - 2), reachMm);
+      const n = around.length;
+      const [ux, uy] = [around[n - 2] - around[0], around[n - 1] - around[1]];
+      const turn = turnBetween(ux, uy, crossing.tx, crossing.ty);
       if (Math.min(turn, Math.PI - turn) < minTurnRad || straightness(around) < minStraightness) continue;
       let [leftMm, rightMm] = [0, 0];
-      for (let k = 0; k < around.length; k += 2) {
-        const across = (around[k + 1] - crossing.y) * crossing.tx - (around[k] - crossing.x) * crossing.ty;
+      for (let k = 0; k < drawn.length; k += 2) {
+        const across = (drawn[k + 1] - crossing.y) * crossing.tx - (drawn[k] - crossing.x) * crossing.ty;
         leftMm = Math.max(leftMm, across);
         rightMm = Math.max(rightMm, -across);
       }
@@ -154,13 +168,10 @@ function withRests(strikes: ReadonlySet<number>, additions: readonly Addition[])
   const all = new Set(strikes);
   const waiting = [...strikes];
   for (let at = waiting.pop(); at !== undefined; at = waiting.pop()) {
-    const ends = endsOf(additions[at]);
+    const strike = new LinesAt([additions[at].points]);
     additions.forEach((other, number) => {
       if (all.has(number) || other.lengthMm > maxRestMm) return;
-      const touches = endsOf(other).some(([x, y]) =>
-        ends.some(([u, v]) => Math.hypot(x - u, y - v) <= touchMm),
-      );
-      if (!touches) return;
+      if (!endsOf(other).some(([x, y]) => strike.nearest(x, y, touchMm))) return;
       all.add(number);
       waiting.push(number);
     });

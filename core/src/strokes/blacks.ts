@@ -29,7 +29,8 @@ export function takeBlacks(mask: Mask, ink: Plane, pxPerMm: number): Blacks {
   const { width, height } = mask;
   const depths = depthsOf(mask);
   const deep = Math.max(shallowestMm * pxPerMm, deepStrokes * wideDepth(depths, width));
-  const core = Uint8Array.from(depths, (depth) => (depth > deep ? 1 : 0));
+  const core = new Uint8Array(depths.length);
+  for (let i = 0; i < core.length; i++) if (depths[i] > deep) core[i] = 1;
   const left = { width, height, data: mask.data.slice() };
   const outlines: Stroke[] = [];
   const seen = new Uint8Array(depths.length);

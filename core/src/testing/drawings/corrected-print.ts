@@ -1,4 +1,5 @@
 import { isTraced, type MapDocument, type MapLine } from '../../documents/index.js';
+import { turnBetween } from '../../geometry/index.js';
 import type { Affine, PageItem, SheetPage } from '../../sheets/index.js';
 import { seeded } from '../seeded.js';
 import { lineOf, mapWith } from '../line-map.js';
@@ -73,6 +74,14 @@ function dashed(points: Float64Array, dash: readonly [number, number] | null): F
 /** A line may be struck out where no other comes nearer than this, mm. */
 const clearMm = 7;
 
+/** It is struck out where it is about straight: over so many of its points to each side. */
+const maxTurnRad = 0.4;
+const turnArm = 20;
+
+/** New lines keep away from strikes, and are none where they lie on what is there, mm. */
+const awayFromStrikesMm = 10;
+const sameMm = 0.9;
+
 /** What is drawn anew keeps this far from what is there, mm. */
 const apartMm = 2;
 
@@ -103,6 +112,7 @@ export function correctByHand(
       return i % 2 === 0 ? (e * x - b * y) / (a * e - b * d) : (a * y - d * x) / (a * e - b * d);
     });
   const lines = map.lines.filter(isTraced).map((line) => ({ line, run: runOnPage(line, toPage) }));
+  const strikesAt: Place[] = [];
   const corrections: KnownCorrections = { strokes: [], added: [], struck: [] };
   const isIn = (x: number, y: number, rim: number) =>
     x > window.x + rim &&
@@ -130,9 +140,11 @@ export function correctByHand(
       const i = 2 * Math.floor(between(0.2, 0.8) * (run.length / 2));
       const [x, y] = [run[i], run[i + 1]];
       if (!isIn(x, y, 8) || !clear(x, y, line, clearMm)) continue;
+      if (turnAlong(run, i) > maxTurnRad) continue;
       const along = Math.atan2(run[i + 3] - run[i - 1], run[i + 2] - run[i - 2]);
       for (const stroke of strikeAt([x, y], along, between)) draw(stroke);
       corrections.struck.push(line.id);
+      strikesAt.push([x, y]);
       return true;
     }
     return false;
@@ -146,14 +158,17 @@ export function correctByHand(
   for (let k = 0; k < 2 && long.length > 0; k++) {
     const { line, run } = pick();
     if (!strike(line, run)) continue;
-    const [dx, dy] = [between(3, 6) * (random() < 0.5 ? -1 : 1), between(3, 6) * (random() < 0.5 ? -1 : 1)];
+    const n = run.length;
+    const chord = Math.atan2(run[n - 1] - run[1], run[n - 2] - run[0]) + Math.PI / 2;
+    const by = between(4, 7) * (random() < 0.5 ? -1 : 1);
+    const [dx, dy] = [by * Math.cos(chord), by * Math.sin(chord)];
     const moved = insideOf(
       run.map((value, i) => value + (i % 2 === 0 ? dx : dy)),
       isIn,
     );
     if (moved.length < 60) continue;
     draw(moved);
-    corrections.added.push(toSurface(moved));
+    corrections.added.push(toSurface(besideKnown(moved, lines)));
   }
   for (let k = 0; k < 4; k++) {
     const [x, y] = [
@@ -168,10 +183,22 @@ export function correctByHand(
     });
     const run = insideOf(throughPlaces(places), isIn);
     if (run.length < 60 || !clear(run[0], run[1], null, apartMm)) continue;
+    if (strikesAt.some((at) => nearestTo(at, run) < awayFromStrikesMm)) continue;
     draw(run);
-    corrections.added.push(toSurface(run));
+    corrections.added.push(toSurface(besideKnown(run, lines)));
   }
   return corrections;
+}
+
+/** How much a run turns about one of its points. */
+function turnAlong(run: Float64Array, i: number): number {
+  const [before, after] = [Math.max(0, i - 2 * turnArm), Math.min(run.length - 2, i + 2 * turnArm)];
+  return turnBetween(
+    run[i] - run[before],
+    run[i + 1] - run[before + 1],
+    run[after] - run[i],
+    run[after + 1] - run[i + 1],
+  );
 }
 
 /** A cross, two strokes side by side, or a zigzag, over a spot of a line. */
@@ -203,6 +230,21 @@ function strikeAt(
 
 function runOnPage({ points, closed }: MapLine, toPage: (x: number, y: number) => Place): Float64Array {
   return straightsThrough((closed ? [...points, points[0]] : points).map(([x, y]) => toPage(x, y)));
+}
+
+/** Where what is drawn anew runs along what is there, nothing is new. */
+function besideKnown(run: Float64Array, lines: readonly { run: Float64Array }[]): Float64Array {
+  const kept: number[] = [];
+  for (let i = 0; i < run.length; i += 2)
+    if (lines.every((line) => nearestTo([run[i], run[i + 1]], line.run) > sameMm))
+      kept.push(run[i], run[i + 1]);
+  return Float64Array.from(kept);
+}
+
+function nearestTo([x, y]: Place, run: Float64Array): number {
+  let best = Infinity;
+  for (let i = 0; i < run.length; i += 2) best = Math.min(best, Math.hypot(run[i] - x, run[i + 1] - y));
+  return best;
 }
 
 /** The part of a run from its beginning that lies well inside. */

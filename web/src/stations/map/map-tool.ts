@@ -10,6 +10,7 @@ export type MapTool =
   | 'lines'
   | 'shapes'
   | 'draw'
+  | 'from-paper'
   | 'areas'
   | 'guides'
   | 'pins'
@@ -46,6 +47,7 @@ const shapes = lazyTool<MapTool>(
 /** What works on any map. */
 const shared: readonly Tool<MapTool>[] = [
   lazyTool('draw', 'Draw along', async () => (await import('./draw-tool.js')).DrawTool),
+  lazyTool('from-paper', 'From paper', async () => (await import('./from-paper-tool.js')).FromPaperTool),
   lazyTool('areas', 'Areas', async () => (await import('./areas-tool.js')).AreasTool),
   lazyTool('guides', 'Guides', async () => (await import('./guides-tool.js')).GuidesTool),
   lazyTool('pins', 'Pins', async () => (await import('./pins-tool.js')).PinsTool),

@@ -23,12 +23,15 @@ export function useCorrections() {
   const { list, pins } = work.decisions.corrections;
   const request = useMemo(() => mapRequestOf(work), [work]);
   const picture: Rect | null = request?.wholeAt ?? null;
-  const add = useCallback(
-    (correction: NewCorrection) => {
-      decide({ room: 'corrections', change: { list: [...list, { ...correction, id: nextId(list) }] } });
+  const addAll = useCallback(
+    (corrections: readonly NewCorrection[]) => {
+      const next = [...list];
+      for (const correction of corrections) next.push({ ...correction, id: nextId(next) });
+      decide({ room: 'corrections', change: { list: next } });
     },
     [decide, list],
   );
+  const add = useCallback((correction: NewCorrection) => addAll([correction]), [addAll]);
   const takeBack = (id: string) =>
     decide({ room: 'corrections', change: { list: list.filter((correction) => correction.id !== id) } });
   const keepPins = (next: readonly Pin[]) => decide({ room: 'corrections', change: { pins: [...next] } });
@@ -38,6 +41,8 @@ export function useCorrections() {
     pins,
     picture: whole,
     add,
+    /** Several at once, undone together. */
+    addAll,
     takeBack,
     keepPins,
     addPin: (at: Place, text: string) => keepPins([...pins, { id: nextId(pins), at, text, settled: false }]),
