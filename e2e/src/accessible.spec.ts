@@ -11,7 +11,7 @@ const stations = ['Reference', 'Fit', 'Map', 'Sheets', 'Transfer', 'File'];
 const stationTools = {
   Reference: ['Look', 'Square it', 'Level it', 'Crop it', 'Details'],
   Fit: ['Ways out', 'Surface', 'Grid', 'Set out', 'Enlarge'],
-  Map: ['Things', 'Lines', 'Shapes', 'Draw along', 'Areas', 'Values', 'Pins', 'Versions'],
+  Map: ['Things', 'Lines', 'Shapes', 'Draw along', 'From paper', 'Areas', 'Values', 'Pins', 'Versions'],
   Sheets: ['Calibrate', 'Bring in'],
 };
 

@@ -9,7 +9,7 @@ import type { Running } from '@nobrel/server';
 /** Dots a mm of the scan: 150 to the inch. */
 const pxPerMm = 150 / 25.4;
 
-/** A scan of the first sheet of the work in the page, corrected with a pen: its longest straight run struck out with a cross, and a new line drawn. */
+/** A scan of a sheet of the work in the page, corrected with a pen: a line struck out with a cross, and a new line drawn. */
 export async function scanCorrected(
   page: Page,
   server: Running,
@@ -23,9 +23,10 @@ export async function scanCorrected(
     ...work.decisions.sheets,
     kind: 'outline',
   });
-  const [printed] = printedPages(set);
-  const sheet = set.page(0);
-  if (!printed) throw new Error('There is no sheet to correct.');
+  // The sheet with the most on it.
+  const pages = printedPages(set);
+  const printed = pages.reduce((best, other) => (other.lines.length > best.lines.length ? other : best));
+  const sheet = set.page(pages.indexOf(printed));
   const { a, b, c, d, e, f } = printed.fromSurface;
   const { window } = printed;
   const onPage = ([x, y]: readonly [number, number]) => [a * x + b * y + c, d * x + e * y + f] as const;
@@ -38,17 +39,17 @@ export async function scanCorrected(
     .filter(isTraced)
     .map(({ points, closed }) => (closed ? [...points, points[0] ?? [0, 0]] : points).map(onPage));
   const others = (own: readonly unknown[]) => lines.filter((line) => line !== own).flat();
-  // A spot in the middle of a step, where no other line comes near.
+  // The spot of a line that others keep furthest away from.
   const spots = lines.flatMap((line) =>
     line.flatMap(([bx, by], i) => {
       const [ax, ay] = line[i - 1] ?? [bx, by];
       const length = Math.hypot(bx - ax, by - ay);
       const [x, y] = [(ax + bx) / 2, (ay + by) / 2];
-      const clear = others(line).every(([u, v]) => Math.hypot(u - x, v - y) > 8);
-      return length > 0 && inside(x, y) && clear ? [{ x, y, length, line }] : [];
+      const awayMm = Math.min(...others(line).map(([u, v]) => Math.hypot(u - x, v - y)));
+      return length > 0 && inside(x, y) ? [{ x, y, awayMm, line }] : [];
     }),
   );
-  const spot = spots.reduce((best, other) => (other.length > best.length ? other : best));
+  const spot = spots.reduce((best, other) => (other.awayMm > best.awayMm ? other : best));
   const struckMm = spot.line.reduce((sum, [x, y], i) => {
     const [u, v] = spot.line[i - 1] ?? [x, y];
     return sum + Math.hypot(x - u, y - v);

@@ -17,7 +17,7 @@ import { findAdditions, joinPieces, type Addition, type FoundLine } from './addi
 import { LinesAt } from './lines-at.js';
 import { onSheet } from './pose.js';
 import type { PrintedPage } from './printed-page.js';
-import { register, type Registered } from './register.js';
+import { register, type Registered, type SheetCorners } from './register.js';
 import { findStrikes } from './strikes.js';
 
 /** A picture in which a printed sheet was not found. The message says what to do. */
@@ -69,12 +69,12 @@ export function readCorrectedSheet(
   if (pages.length === 0 || !picture)
     throw new SheetNotFound('Sheets of this kind have no lines to correct: choose the outline at Sheets.');
   let best: { registered: Registered; found: FoundLine[] } | null = null;
-  for (const quad of quadsOf(picture)) {
-    const found = linesIn(levels, quad, pages[0]);
+  for (const corners of cornersOf(picture)) {
+    const found = linesIn(levels, corners.corners, pages[0]);
     const registered = register(
       picture,
       found.map(({ points }) => points),
-      [quad],
+      corners,
       pages,
     );
     if (registered && (!best || registered.seen > best.registered.seen)) best = { registered, found };
@@ -88,7 +88,7 @@ export function readCorrectedSheet(
 }
 
 /** Where the sheet may lie: as its edges are seen, or over the whole picture as a scanner gives it. */
-function quadsOf(picture: Picture): Quad[] {
+function cornersOf(picture: Picture): SheetCorners[] {
   const { width, height } = picture;
   const whole: Quad = [
     { x: 0, y: 0 },
@@ -97,7 +97,8 @@ function quadsOf(picture: Picture): Quad[] {
     { x: 0, y: height },
   ];
   const sheet = findSheet(picture);
-  return sheet ? [sheet.corners, whole] : [whole];
+  const asScanned = { corners: whole, seen: false };
+  return sheet ? [{ corners: sheet.corners, seen: true }, asScanned] : [asScanned];
 }
 
 /** Lines of the drawing within four corners, pixels of the picture. */

@@ -16,8 +16,8 @@ export type SheetPose = {
   /** Middle of the picture and half its diagonal, pixels. */
   centre: Point;
   halfPx: number;
-  /** Radial distortion: a place r half diagonals from the middle lay at r·(1 + bend·r²) (Brown 1971, first term). */
-  bend: number;
+  /** Radial distortion: a place r half diagonals from the middle lay at r·(1 + a·r² + b·r⁴) (Brown 1971, two terms). */
+  bend: readonly [number, number];
   /** From the straightened picture, in half diagonals from its middle, to mm on the sheet. */
   toSheet: Homography;
 };
@@ -29,7 +29,7 @@ export function poseOf({ width, height }: { width: number; height: number }, toS
   return {
     centre,
     halfPx,
-    bend: 0,
+    bend: [0, 0],
     toSheet: unitScale(composed(toSheet, translation(centre.x, centre.y), scaling(halfPx, halfPx))),
   };
 }
@@ -37,9 +37,11 @@ export function poseOf({ width, height }: { width: number; height: number }, toS
 /** Where a place of the picture lies on the sheet, mm. */
 export function onSheet({ centre, halfPx, bend, toSheet }: SheetPose, x: number, y: number): Point {
   const [u, v] = [(x - centre.x) / halfPx, (y - centre.y) / halfPx];
-  const k = 1 + bend * (u * u + v * v);
+  const k = straightening(bend, u * u + v * v);
   return transformed(toSheet, u * k, v * k);
 }
+
+const straightening = ([a, b]: SheetPose['bend'], squared: number) => 1 + squared * (a + squared * b);
 
 /** A place of the picture that should lie on a line of the sheet. */
 export type Pull = {
@@ -57,15 +59,15 @@ export type Pull = {
 /** How freely a pose may be changed: as a rigid sheet that may be scaled, as any plane, or seen through a lens too. */
 export type Freedom = 'similarity' | 'plane' | 'lens';
 
-/** Distortion of a usual lens is within this; it is held to none by so much. */
-const usualBend = 0.05;
+/** The two terms of the distortion of a usual lens are within these; they are held to none by so much. */
+const usualBend = [0.05, 0.02] as const;
 
 /** What is held a little keeps what the lines leave open from running away. */
 const hold = 1e-4;
 
 /** One step of Gauss and Newton towards the pose that lays every place on its line, by least squares. */
 export function pulledPose(pose: SheetPose, pulls: readonly Pull[], freedom: Freedom): SheetPose {
-  const size = freedom === 'similarity' ? 4 : freedom === 'plane' ? 8 : 9;
+  const size = freedom === 'similarity' ? 4 : freedom === 'plane' ? 8 : 10;
   const normal = Array.from({ length: size }, () => new Array<number>(size).fill(0));
   const right = new Array<number>(size).fill(0);
   const row = new Array<number>(size).fill(0);
@@ -88,9 +90,11 @@ export function pulledPose(pose: SheetPose, pulls: readonly Pull[], freedom: Fre
   }
   if (freedom === 'lens') {
     // As much as one place in a thousand that would be 1 mm off.
-    const held = (0.001 * total) / (usualBend * usualBend);
-    normal[8][8] += held;
-    right[8] -= held * pose.bend;
+    usualBend.forEach((usual, term) => {
+      const held = (0.001 * total) / (usual * usual);
+      normal[8 + term][8 + term] += held;
+      right[8 + term] -= held * pose.bend[term];
+    });
   }
   const change = solve(new Matrix(normal), Matrix.columnVector(right)).to1DArray();
   if (!change.every(Number.isFinite)) return pose;
@@ -105,13 +109,14 @@ function rowOfSimilarity(row: number[], { nx, ny }: Pull, dx: number, dy: number
   row[3] = ny * dx - nx * dy;
 }
 
-/** Derivatives by the eight numbers of the projective map, and by the lens's bend. */
+/** Derivatives by the eight numbers of the projective map, and by the two of the lens. */
 function rowOfPlane(row: number[], pull: Pull, pose: SheetPose, x: number, y: number): void {
   const { centre, halfPx, bend, toSheet: h } = pose;
   const { nx, ny } = pull;
   const [u0, v0] = [(pull.x - centre.x) / halfPx, (pull.y - centre.y) / halfPx];
   const squared = u0 * u0 + v0 * v0;
-  const [u, v] = [u0 * (1 + bend * squared), v0 * (1 + bend * squared)];
+  const k = straightening(bend, squared);
+  const [u, v] = [u0 * k, v0 * k];
   const w = h[6] * u + h[7] * v + h[8];
   const across = nx * x + ny * y;
   row[0] = (nx * u) / w;
@@ -124,7 +129,8 @@ function rowOfPlane(row: number[], pull: Pull, pose: SheetPose, x: number, y: nu
   row[7] = (-across * v) / w;
   const byU = (nx * (h[0] - x * h[6]) + ny * (h[3] - y * h[6])) / w;
   const byV = (nx * (h[1] - x * h[7]) + ny * (h[4] - y * h[7])) / w;
-  row[8] = byU * u0 * squared + byV * v0 * squared;
+  row[8] = (byU * u0 + byV * v0) * squared;
+  row[9] = row[8] * squared;
 }
 
 function movedPose(pose: SheetPose, { x, y }: Point, [right, down, growth, turn]: number[]): SheetPose {
@@ -135,7 +141,12 @@ function movedPose(pose: SheetPose, { x, y }: Point, [right, down, growth, turn]
 
 function bentPose(pose: SheetPose, change: number[]): SheetPose {
   const [a, b, c, d, e, f, g, h] = pose.toSheet.map((value, i) => value + (change[i] ?? 0));
-  return { ...pose, toSheet: [a, b, c, d, e, f, g, h, 1], bend: pose.bend + (change[8] ?? 0) };
+  const [first, second] = pose.bend;
+  return {
+    ...pose,
+    toSheet: [a, b, c, d, e, f, g, h, 1],
+    bend: [first + (change[8] ?? 0), second + (change[9] ?? 0)],
+  };
 }
 
 /** The same map with its last number one. */

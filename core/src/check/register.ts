@@ -1,4 +1,3 @@
-import type { Homography } from '../geometry/index.js';
 import { composed, inverted, ontoQuad, quadBy, scaling, type Quad } from '../geometry/index.js';
 import { KnownLines } from './known-lines.js';
 import { onSheet, poseOf, pulledPose, type Freedom, type Pull, type SheetPose } from './pose.js';
@@ -26,13 +25,15 @@ const manySamples = 6000;
 const coarseSteps: readonly [number, Freedom][] = [
   [14, 'similarity'],
   [9, 'similarity'],
-  [6, 'similarity'],
-  [4, 'plane'],
+  [7, 'plane'],
+  [6, 'lens'],
 ];
+// Once most of it lies right, what is still far off at the edges is drawn in by the lens.
 const fineSteps: readonly [number, Freedom][] = [
-  [3, 'plane'],
-  [2, 'lens'],
-  [1.2, 'lens'],
+  [12, 'lens'],
+  [6, 'lens'],
+  [3, 'lens'],
+  [1.5, 'lens'],
   [0.8, 'lens'],
   [0.6, 'lens'],
 ];
@@ -50,36 +51,49 @@ const seenMm = 0.8;
  * Tukey's weights), then close by with the lens's bending left free.
  *
  * @param found lines found in the picture, pixels: x0, y0 …
- * @param corners where the sheet may lie in the picture, in order round it from any corner
+ * @param sheet where the sheet lies in the picture, in order round it from any corner; corners that were seen hold the
+ * page until it lies about right
  */
 export function register(
   picture: { width: number; height: number },
   found: readonly ArrayLike<number>[],
-  corners: readonly Quad[],
+  sheet: SheetCorners,
   pages: readonly PrintedPage[],
 ): Registered | null {
   const total = found.reduce((sum, points) => sum + points.length / 2, 0);
   const few = samplesOf(found, Math.max(1, total / fewSamples));
   const many = samplesOf(found, Math.max(1, total / manySamples));
-  let best: Registered | null = null;
+  let best: (Registered & { held: Quad | null }) | null = null;
   for (const page of pages) {
     if (best && best.seen >= surelySeen) break;
     const known = new KnownLines(page.lines, page);
-    for (const start of corners.flatMap((quad) => startsOf(quad, page))) {
-      let pose = poseOf(picture, start);
-      for (const [reachMm, freedom] of coarseSteps) pose = drawnTo(pose, few, known, reachMm, freedom);
+    for (const quad of waysRound(sheet.corners, page)) {
+      const held = sheet.seen ? quad : null;
+      let pose = poseOf(picture, composed(scaling(page.widthMm, page.heightMm), inverted(ontoQuad(quad))));
+      for (const step of coarseSteps) pose = drawnTo(pose, few, known, step, held && pullsOf(held, page));
       const { seen, offMm } = seenOf(pose, many, known);
-      if (!best || seen > best.seen) best = { page, known, pose, seen, offMm };
+      if (!best || seen > best.seen) best = { page, known, pose, seen, offMm, held };
     }
   }
   if (!best) return null;
-  let { pose } = best;
-  for (const [reachMm, freedom] of fineSteps) pose = drawnTo(pose, many, best.known, reachMm, freedom);
-  return { ...best, pose, ...seenOf(pose, many, best.known) };
+  const { held, ...rest } = best;
+  let { pose } = rest;
+  for (const step of fineSteps)
+    pose = drawnTo(
+      pose,
+      many,
+      best.known,
+      step,
+      held && step[0] >= heldAboveMm ? pullsOf(held, best.page) : null,
+    );
+  return { ...rest, pose, ...seenOf(pose, many, best.known) };
 }
 
-/** The ways a page can lie between corners: those two of the four that keep its ratio best. */
-function startsOf(quad: Quad, { widthMm, heightMm }: PrintedPage): Homography[] {
+/** Where a sheet lies in a picture, and whether its corners were seen or are only the picture's own. */
+export type SheetCorners = { corners: Quad; seen: boolean };
+
+/** The ways a page can lie between corners, as corners from its top left on: those two of the four that keep its ratio best. */
+function waysRound(quad: Quad, { widthMm, heightMm }: PrintedPage): Quad[] {
   const side = (i: number, j: number) => Math.hypot(quad[j].x - quad[i].x, quad[j].y - quad[i].y);
   const across = side(0, 1) + side(2, 3);
   const down = side(1, 2) + side(3, 0);
@@ -87,11 +101,20 @@ function startsOf(quad: Quad, { widthMm, heightMm }: PrintedPage): Homography[] 
   const turned = Math.abs(Math.log((down / across) * (heightMm / widthMm)));
   const first = asIs <= turned ? 0 : 1;
   // Of a page nearly square any side may be up.
-  const starts = Math.abs(asIs - turned) < 0.1 ? [0, 1, 2, 3] : [first, first + 2];
-  return starts.map((start) => {
-    const corners = quadBy((k) => quad[(start + k) % 4]);
-    return composed(scaling(widthMm, heightMm), inverted(ontoQuad(corners)));
-  });
+  const ways = Math.abs(asIs - turned) < 0.1 ? [0, 1, 2, 3] : [first, first + 2];
+  return ways.map((start) => quadBy((k) => quad[(start + k) % 4]));
+}
+
+/** Corners that were seen hold the page as much as this share of the lines together, while lines are drawn from further than this, mm. */
+const cornersShare = 0.1;
+const heldAboveMm = 3;
+
+/** Each corner of the page on the corner seen, across and down. */
+function pullsOf(quad: Quad, { widthMm, heightMm }: PrintedPage): Pull[] {
+  return quad.flatMap(({ x, y }, k) => [
+    { x, y, nx: 1, ny: 0, offset: k === 1 || k === 2 ? widthMm : 0, weight: 1 },
+    { x, y, nx: 0, ny: 1, offset: k >= 2 ? heightMm : 0, weight: 1 },
+  ]);
 }
 
 function samplesOf(lines: readonly ArrayLike<number>[], every: number): Sample[] {
@@ -119,13 +142,16 @@ function laid(pose: SheetPose, { x, y, aheadX, aheadY }: Sample) {
   return { ...at, angleRad: Math.atan2(ahead.y - at.y, ahead.x - at.x) };
 }
 
+/** A line is drawn to one that runs within 20° of its direction: letters and what crosses it are not it. */
+const maxAslant = Math.sin((20 * Math.PI) / 180);
+
 /** The pose with lines drawn to those that are known within a reach. */
 function drawnTo(
   start: SheetPose,
   samples: readonly Sample[],
   known: KnownLines,
-  reachMm: number,
-  freedom: Freedom,
+  [reachMm, freedom]: readonly [number, Freedom],
+  held: readonly Pull[] | null,
 ): SheetPose {
   let pose = start;
   for (let round = 0; round < roundsPerStep; round++) {
@@ -135,12 +161,17 @@ function drawnTo(
       const nearest = known.nearest(x, y, angleRad);
       if (nearest < 0) continue;
       const { away } = known.off(nearest, x, y);
-      if (away >= reachMm) continue;
+      const aslant = Math.abs(
+        Math.cos(angleRad) * known.ty[nearest] - Math.sin(angleRad) * known.tx[nearest],
+      );
+      if (away >= reachMm || aslant > maxAslant) continue;
       const [nx, ny] = [-known.ty[nearest], known.tx[nearest]];
       const offset = nx * known.x[nearest] + ny * known.y[nearest];
       pulls.push({ x: sample.x, y: sample.y, nx, ny, offset, weight: (1 - (away / reachMm) ** 2) ** 2 });
     }
     if (pulls.length < 12) return pose;
+    const weight = (cornersShare * pulls.length) / 8;
+    if (held) pulls.push(...held.map((pull) => ({ ...pull, weight })));
     pose = pulledPose(pose, pulls, freedom);
   }
   return pose;

@@ -1,27 +1,26 @@
-import { polylineLength, turnBetween } from '../geometry/index.js';
+import { cornersOf, turnBetween } from '../geometry/index.js';
 import type { Addition } from './additions.js';
 import { LinesAt, type Crossing } from './lines-at.js';
 
 /** What strikes a line out is no larger than this each way, mm. */
 const maxStrikeMm = 26;
 
-/** It crosses the line at more than this, and comes out on both sides by so much. */
-const minTurnRad = (25 * Math.PI) / 180;
-const minBesideMm = 0.9;
+/** It crosses the line at more than this, and is on a side of it when it is so far out after so much of its way, mm. */
+const minTurnRad = (18 * Math.PI) / 180;
+const minBesideMm = 0.6;
+const armMm = 1.6;
 
-/** How far to a side it reaches is read over so much of it, mm. */
-const reachMm = 4;
+/**
+ * Strokes through a line that belong together lie no further apart along it, mm, and so many come out on each side and
+ * in all: of strokes close together one may have run into the line or another stroke, and be seen on one side alone.
+ */
+const strikings = [
+  { togetherMm: 8, eachSide: 2, inAll: 4 },
+  { togetherMm: 4, eachSide: 1, inAll: 3 },
+] as const;
 
-/** It is straight where it crosses: over so much to each side, by its chord as a share of its length. */
-const crossingArmMm = 2;
-const minStraightness = 0.88;
-
-/** Strokes through a line that belong together lie no further apart along it, mm. */
-const togetherMm = 8;
-
-/** Crossings nearer than this and in one direction are of one stroke that was found in two pieces. */
-const oneStrokeMm = 1.2;
-const oneStrokeRad = (20 * Math.PI) / 180;
+/** A zigzag turns back in corners; what crosses twice and only bends is a thing drawn anew. */
+const sharpCorners = { arm: 6, turnRad: (70 * Math.PI) / 180 };
 
 /** The ends of what was drawn are carried on by this when it is asked what they cross, mm: pieces end at a crossing. */
 const carriedOnMm = 0.9;
@@ -33,13 +32,8 @@ const touchMm = 1.3;
 /** A shorter line is no ring, mm. */
 const minRingMm = 8;
 
-type Strike = Crossing & {
-  addition: number;
-  angleRad: number;
-  /** How far the stroke reaches to either side of the line, mm. */
-  leftMm: number;
-  rightMm: number;
-};
+/** Where something drawn goes through a line or ends on it. */
+type Strike = { addition: number; line: number; alongMm: number; left: boolean; right: boolean };
 
 /**
  * Which lines are struck out: by two strokes or more through them close together, side by side, as a cross or as a
@@ -61,14 +55,30 @@ export function findStrikes(
   const struck = new Set<number>();
   const strikes = new Set<number>();
   for (const [line, own] of byLine) {
-    const strokes = strokesThrough(own);
-    for (let i = 1; i < strokes.length; i++) {
-      if (strokes[i][0].alongMm - strokes[i - 1][0].alongMm > togetherMm) continue;
-      struck.add(line);
-      for (const { addition } of [...strokes[i - 1], ...strokes[i]]) strikes.add(addition);
+    for (const { togetherMm, eachSide, inAll } of strikings) {
+      for (const close of closeTogether(own, togetherMm)) {
+        const [left, right] = (['left', 'right'] as const).map(
+          (side) => close.filter((strike) => strike[side]).length,
+        );
+        if (Math.min(left, right) < eachSide || left + right < inAll) continue;
+        struck.add(line);
+        for (const { addition } of close) strikes.add(addition);
+      }
     }
   }
   return { struck, strikes: withRests(strikes, additions) };
+}
+
+/** Strikes of one line in groups whose neighbours lie no further apart along it than asked. */
+function closeTogether(strikes: readonly Strike[], togetherMm: number): Strike[][] {
+  const groups: Strike[][] = [];
+  let last = -Infinity;
+  for (const strike of [...strikes].sort((a, b) => a.alongMm - b.alongMm)) {
+    if (strike.alongMm - last > togetherMm) groups.push([]);
+    groups[groups.length - 1].push(strike);
+    last = strike.alongMm;
+  }
+  return groups;
 }
 
 /** Whether a line closes on itself: a small thing drawn anew. */
@@ -87,68 +97,75 @@ function extentOf({ points }: Addition): number {
   return Math.max(span(0), span(1));
 }
 
-/** Strokes that go through a line, each with its pieces, in the order they lie along it. */
-function strokesThrough(strikes: readonly Strike[]): Strike[][] {
-  const strokes: Strike[][] = [];
-  for (const strike of [...strikes].sort((a, b) => a.alongMm - b.alongMm)) {
-    const same = strokes.find(
-      ([first]) =>
-        strike.alongMm - first.alongMm <= oneStrokeMm &&
-        halfTurn(first.angleRad, strike.angleRad) <= oneStrokeRad,
-    );
-    if (same) same.push(strike);
-    else strokes.push([strike]);
-  }
-  return strokes.filter(
-    (pieces) =>
-      pieces.some(({ leftMm }) => leftMm >= minBesideMm) &&
-      pieces.some(({ rightMm }) => rightMm >= minBesideMm),
-  );
-}
-
-/** Angle between two directions whose sense means nothing. */
-function halfTurn(a: number, b: number): number {
-  const turn = Math.abs(a - b) % Math.PI;
-  return Math.min(turn, Math.PI - turn);
-}
-
+/** Where an addition goes through lines or ends on them. */
 function strikesOf({ points }: Addition, addition: number, lines: LinesAt): Strike[] {
   const run = carriedOn(points);
-  const strikes: Strike[] = [];
-  for (let i = 2; i < run.length; i += 2) {
-    for (const crossing of lines.crossings(run[i - 2], run[i - 1], run[i], run[i + 1])) {
-      const around = stretchAround(run, i, crossingArmMm);
-      const drawn = stretchAround(points, Math.min(points.length - 2, i - 2), reachMm);
-      const n = around.length;
-      const [ux, uy] = [around[n - 2] - around[0], around[n - 1] - around[1]];
-      const turn = turnBetween(ux, uy, crossing.tx, crossing.ty);
-      if (Math.min(turn, Math.PI - turn) < minTurnRad || straightness(around) < minStraightness) continue;
-      let [leftMm, rightMm] = [0, 0];
-      for (let k = 0; k < drawn.length; k += 2) {
-        const across = (drawn[k + 1] - crossing.y) * crossing.tx - (drawn[k] - crossing.x) * crossing.ty;
-        leftMm = Math.max(leftMm, across);
-        rightMm = Math.max(rightMm, -across);
-      }
-      strikes.push({ ...crossing, addition, angleRad: Math.atan2(uy, ux), leftMm, rightMm });
-    }
+  const along = lengthsAlong(run);
+  const crossings: { at: number; crossing: Crossing }[] = [];
+  for (let i = 1; i < along.length; i++)
+    for (const crossing of lines.crossings(run[2 * i - 2], run[2 * i - 1], run[2 * i], run[2 * i + 1]))
+      crossings.push({ at: i, crossing });
+  const isSharp = cornersOf(points, false, sharpCorners).length > 0;
+  return [...groupedBy(crossings, ({ crossing }) => crossing.line).values()].flatMap((own) => {
+    const through = goneThrough(own, along).flatMap(({ first, last, crossing }): Strike[] => {
+      // What was only carried on is not drawn: the first and the last point do not count.
+      const before = pointBack(along, first, armMm);
+      const after = pointOn(along, last, armMm);
+      const side = (k: number) =>
+        (run[2 * k + 1] - crossing.y) * crossing.tx - (run[2 * k] - crossing.x) * crossing.ty;
+      const sides = [Math.max(1, before), Math.min(along.length - 2, after)].map(side);
+      const turn = turnBetween(
+        run[2 * after] - run[2 * before],
+        run[2 * after + 1] - run[2 * before + 1],
+        crossing.tx,
+        crossing.ty,
+      );
+      if (Math.min(turn, Math.PI - turn) < minTurnRad) return [];
+      const { line, alongMm } = crossing;
+      const left = sides.some((mm) => mm >= minBesideMm);
+      const right = sides.some((mm) => mm <= -minBesideMm);
+      return left || right ? [{ addition, line, alongMm, left, right }] : [];
+    });
+    return through.length === 2 && !isSharp ? through.slice(0, 1) : through;
+  });
+}
+
+/** Crossings that follow each other closely on the way are one: where ink runs together a line wavers. */
+function goneThrough(crossings: readonly { at: number; crossing: Crossing }[], along: Float64Array) {
+  const groups: { first: number; last: number; crossing: Crossing }[] = [];
+  for (const { at, crossing } of crossings) {
+    const before = groups.at(-1);
+    if (before && along[at] - along[before.last] < armMm) before.last = at;
+    else groups.push({ first: at, last: at, crossing });
   }
-  return strikes;
+  return groups;
 }
 
-/** The points of a run about one of them, as far as they lie within an arm of it along the run. */
-function stretchAround(run: Float64Array, at: number, armMm: number): Float64Array {
-  const step = (i: number) => Math.hypot(run[i] - run[i - 2], run[i + 1] - run[i - 1]);
-  let [from, to] = [at, at];
-  for (let along = 0; from >= 2 && (along += step(from)) <= armMm;) from -= 2;
-  for (let along = 0; to + 2 < run.length && (along += step(to + 2)) <= armMm;) to += 2;
-  return run.subarray(from, to + 2);
+function lengthsAlong(run: Float64Array): Float64Array {
+  const along = new Float64Array(run.length / 2);
+  for (let i = 1; i < along.length; i++)
+    along[i] = along[i - 1] + Math.hypot(run[2 * i] - run[2 * i - 2], run[2 * i + 1] - run[2 * i - 1]);
+  return along;
 }
 
-/** Chord of a run as a share of its length. */
-function straightness(run: Float64Array): number {
-  const length = polylineLength(run);
-  const n = run.length;
-  return length > 0 ? Math.hypot(run[n - 2] - run[0], run[n - 1] - run[1]) / length : 1;
+/** The point so far back along a run, or its first. */
+function pointBack(along: Float64Array, from: number, mm: number): number {
+  let at = from;
+  while (at > 0 && along[from] - along[at] < mm) at--;
+  return at;
+}
+
+/** The point so far on along a run, or its last. */
+function pointOn(along: Float64Array, from: number, mm: number): number {
+  let at = from;
+  while (at < along.length - 1 && along[at] - along[from] < mm) at++;
+  return at;
+}
+
+function groupedBy<T>(items: readonly T[], key: (item: T) => number): Map<number, T[]> {
+  const groups = new Map<number, T[]>();
+  for (const item of items) groups.set(key(item), [...(groups.get(key(item)) ?? []), item]);
+  return groups;
 }
 
 /** A run with both ends carried straight on. */

@@ -141,6 +141,35 @@ describe('strokes of a drawing', () => {
     expect(known.filter(({ kind }) => kind === 'drawing')).to.have.length(6);
   });
 
+  it('go straight on where they cross at a sharp angle, or three in one place', () => {
+    const ends = (angle: number): [[number, number], [number, number]] => [
+      [120 - 95 * Math.cos(angle), 120 - 95 * Math.sin(angle)],
+      [120 + 95 * Math.cos(angle), 120 + 95 * Math.sin(angle)],
+    ];
+    for (const angles of [
+      [0.2, 0.75],
+      [0.3, 1.1],
+      [0.2, 1.2, 2.3],
+      [0.1, 0.9, 1.9],
+    ]) {
+      const strokes = strokesOf(sheet(both(...angles.map((angle) => straight(...ends(angle), 3)))));
+      expect(strokes, angles.join(', ')).to.have.length(angles.length);
+      for (const { points } of strokes) {
+        const angle = Math.atan2(
+          points[points.length - 1] - points[1],
+          points[points.length - 2] - points[0],
+        );
+        const own = angles.reduce((best, other) =>
+          Math.abs(Math.sin(other - angle)) < Math.abs(Math.sin(best - angle)) ? other : best,
+        );
+        for (let i = 0; i < points.length; i += 2) {
+          const off = Math.sin(own) * (points[i] - 120) - Math.cos(own) * (points[i + 1] - 120);
+          expect(Math.abs(off), angles.join(', ')).to.be.below(1.2);
+        }
+      }
+    }
+  });
+
   it('keep their corners sharp', () => {
     for (const [x, y] of [
       [200, 150],

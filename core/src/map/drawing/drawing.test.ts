@@ -1,6 +1,12 @@
 import { expect } from 'chai';
 import { mapDocumentSchema, type MapDocument } from '../../documents/index.js';
-import { accuracyScene, drawingScene, photographUnder, renderDrawing, rulingsOf } from '../../testing/index.js';
+import {
+  accuracyScene,
+  drawingScene,
+  photographUnder,
+  renderDrawing,
+  rulingsOf,
+} from '../../testing/index.js';
 import { distanceToSegment } from '../../geometry/index.js';
 import type { Picture } from '../../raster/index.js';
 import { mapNotes } from '../notes.js';
