@@ -48,6 +48,10 @@ test('a picture that shows no printed sheet is refused with what to do, and read
   await take(page, 'From paper');
   const panel = page.getByRole('region', { name: 'Corrections on paper' });
   await panel.getByLabel('Picture file').setInputFiles(kettle);
+  await panel.getByText('Reading the sheet…').getByRole('button', { name: 'Stop' }).click();
+  await expect(panel.getByText('Reading the sheet…')).toHaveCount(0);
+  await expect(panel.getByRole('alert')).toHaveCount(0);
+  await panel.getByLabel('Picture file').setInputFiles(kettle);
   await expect(panel.getByRole('alert')).toContainText('The printed sheet was not found in this picture', {
     timeout: 60_000,
   });

@@ -185,6 +185,12 @@ describe('striking out', () => {
     expect(struckBy(run([60, 20], [66, 120]), run([64, 20], [70, 120])).struck).to.deep.equal([]);
   });
 
+  it('counts a straight stroke that cuts a bend of its line twice', () => {
+    const bent = new LinesAt([arc(100, 50, 10, Math.PI, 2 * Math.PI)]);
+    const { struck } = findStrikes([run([91, 38], [109, 47]), run([97, 35], [98, 46])].map(added), bent);
+    expect([...struck]).to.deep.equal([0]);
+  });
+
   it('takes both lines where strokes go through both, and leaves others alone', () => {
     const near = new LinesAt([run([20, 50], [180, 50]), run([20, 53], [180, 53]), run([20, 90], [180, 90])]);
     const { struck } = findStrikes([run([97, 45], [105, 58]), run([97, 58], [105, 45])].map(added), near);

@@ -25,12 +25,13 @@ const sharpCorners = { arm: 6, turnRad: (70 * Math.PI) / 180 };
 /** The ends of what was drawn are carried on by this when it is asked what they cross, mm: pieces end at a crossing. */
 const carriedOnMm = 0.9;
 
-/** What is left of a zigzag beside a line is no longer than this, and touches what crosses within this, mm. */
+/** What is left of a zigzag beside a line is no longer than this, and ends this near to what crosses, mm. */
 const maxRestMm = 12;
-const touchMm = 1.3;
+const besideStrikeMm = 2.2;
 
-/** A shorter line is no ring, mm. */
+/** A shorter line is no ring, mm, nor one whose ends lie further apart. */
 const minRingMm = 8;
+const closedMm = 1.3;
 
 /** Where something drawn goes through a line or ends on it. */
 type Strike = { addition: number; line: number; alongMm: number; left: boolean; right: boolean };
@@ -55,18 +56,25 @@ export function findStrikes(
   const struck = new Set<number>();
   const strikes = new Set<number>();
   for (const [line, own] of byLine) {
-    for (const { togetherMm, eachSide, inAll } of strikings) {
-      for (const close of closeTogether(own, togetherMm)) {
-        const [left, right] = (['left', 'right'] as const).map(
-          (side) => close.filter((strike) => strike[side]).length,
-        );
-        if (Math.min(left, right) < eachSide || left + right < inAll) continue;
-        struck.add(line);
-        for (const { addition } of close) strikes.add(addition);
-      }
+    for (const group of closeTogether(own, strikings[0].togetherMm)) {
+      if (!strikings.some((striking) => isStruck(group, striking))) continue;
+      struck.add(line);
+      for (const { addition } of group) strikes.add(addition);
     }
   }
   return { struck, strikes: withRests(strikes, additions) };
+}
+
+/** Whether so many strikes that lie close enough together come out on both sides of their line. */
+function isStruck(
+  group: readonly Strike[],
+  { togetherMm, eachSide, inAll }: (typeof strikings)[number],
+): boolean {
+  return closeTogether(group, togetherMm).some((close) => {
+    const left = close.filter((strike) => strike.left).length;
+    const right = close.filter((strike) => strike.right).length;
+    return Math.min(left, right) >= eachSide && left + right >= inAll;
+  });
 }
 
 /** Strikes of one line in groups whose neighbours lie no further apart along it than asked. */
@@ -84,7 +92,7 @@ function closeTogether(strikes: readonly Strike[], togetherMm: number): Strike[]
 /** Whether a line closes on itself: a small thing drawn anew. */
 function isRing(addition: Addition): boolean {
   const [[ax, ay], [bx, by]] = endsOf(addition);
-  return addition.lengthMm > minRingMm && Math.hypot(bx - ax, by - ay) <= touchMm;
+  return addition.lengthMm > minRingMm && Math.hypot(bx - ax, by - ay) <= closedMm;
 }
 
 function extentOf({ points }: Addition): number {
@@ -105,7 +113,7 @@ function strikesOf({ points }: Addition, addition: number, lines: LinesAt): Stri
   for (let i = 1; i < along.length; i++)
     for (const crossing of lines.crossings(run[2 * i - 2], run[2 * i - 1], run[2 * i], run[2 * i + 1]))
       crossings.push({ at: i, crossing });
-  const isSharp = cornersOf(points, false, sharpCorners).length > 0;
+  const bends = !isStraight(points, along) && cornersOf(points, false, sharpCorners).length === 0;
   return [...groupedBy(crossings, ({ crossing }) => crossing.line).values()].flatMap((own) => {
     const through = goneThrough(own, along).flatMap(({ first, last, crossing }): Strike[] => {
       // What was only carried on is not drawn: the first and the last point do not count.
@@ -126,8 +134,17 @@ function strikesOf({ points }: Addition, addition: number, lines: LinesAt): Stri
       const right = sides.some((mm) => mm <= -minBesideMm);
       return left || right ? [{ addition, line, alongMm, left, right }] : [];
     });
-    return through.length === 2 && !isSharp ? through.slice(0, 1) : through;
+    return through.length === 2 && bends ? through.slice(0, 1) : through;
   });
+}
+
+/** A stroke whose chord is this share of its length is straight. */
+const straightShare = 0.97;
+
+function isStraight(points: Float64Array, along: Float64Array): boolean {
+  const n = points.length;
+  const chord = Math.hypot(points[n - 2] - points[0], points[n - 1] - points[1]);
+  return chord >= straightShare * (along[along.length - 2] - along[1]);
 }
 
 /** Crossings that follow each other closely on the way are one: where ink runs together a line wavers. */
@@ -188,7 +205,7 @@ function withRests(strikes: ReadonlySet<number>, additions: readonly Addition[])
     const strike = new LinesAt([additions[at].points]);
     additions.forEach((other, number) => {
       if (all.has(number) || other.lengthMm > maxRestMm) return;
-      if (!endsOf(other).some(([x, y]) => strike.nearest(x, y, touchMm))) return;
+      if (!endsOf(other).some(([x, y]) => strike.nearest(x, y, besideStrikeMm))) return;
       all.add(number);
       waiting.push(number);
     });
