@@ -61,13 +61,15 @@ export function FromPaperTool() {
           <h3>Corrections on paper</h3>
           {read && map ? (
             <ChangesRead map={map} read={read} onTurn={paper.turn} onPoint={pointAt} />
+          ) : provisional ? (
+            <p>The map is not finished yet: a sheet can be brought in when it is.</p>
           ) : (
             <PictureDrop
               label="A corrected sheet"
               before="Drop a scan or photograph of the sheet here, paste it, or"
               button="Choose picture"
               onTaken={async ([picture]) => {
-                if (picture && !provisional) await paper.take(picture);
+                if (picture) await paper.take(picture);
               }}
             />
           )}
