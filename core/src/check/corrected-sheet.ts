@@ -136,7 +136,7 @@ const minNewMm = 3;
 /** New lines are smoothed over about so many of their points. */
 const smoothPoints = 4;
 /** … and given by a point about every so many mm. */
-const pointEveryMm = 0.6;
+const pointEveryMm = 1;
 
 /** An end this near to a line of the map was meant to meet it, mm. */
 const meetsMm = 1.5;

@@ -1,6 +1,12 @@
 import type { Rect } from '../geometry/index.js';
-import { textWidthMm, type Affine, type PageItem, type PageText, type SheetSet } from '../sheets/index.js';
-import { placeOfTile } from '../sheets/index.js';
+import {
+  placeOfTile,
+  textWidthMm,
+  type Affine,
+  type PageItem,
+  type PageText,
+  type SheetSet,
+} from '../sheets/index.js';
 
 /** A page as it was printed, for finding it again on a photograph or scan of it; mm on the page. */
 export type PrintedPage = {

@@ -1,3 +1,4 @@
+import { distanceToSegment } from '../../geometry/index.js';
 import type { KnownCorrections } from './corrected-print.js';
 
 /** How corrections read from a sheet compare with those that were made. */
@@ -65,13 +66,8 @@ function shareNear(line: ArrayLike<number>, others: readonly ArrayLike<number>[]
 function distanceTo(x: number, y: number, lines: readonly ArrayLike<number>[]): number {
   let best = Infinity;
   for (const line of lines) {
-    for (let i = 2; i < line.length; i += 2) {
-      const [ax, ay] = [line[i - 2], line[i - 1]];
-      const [dx, dy] = [line[i] - ax, line[i + 1] - ay];
-      const squared = dx * dx + dy * dy;
-      const t = squared > 0 ? Math.min(1, Math.max(0, ((x - ax) * dx + (y - ay) * dy) / squared)) : 0;
-      best = Math.min(best, Math.hypot(x - ax - t * dx, y - ay - t * dy));
-    }
+    for (let i = 2; i < line.length; i += 2)
+      best = Math.min(best, distanceToSegment(x, y, line[i - 2], line[i - 1], line[i], line[i + 1]));
   }
   return best;
 }

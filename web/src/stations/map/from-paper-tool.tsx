@@ -9,7 +9,6 @@ import { ToolInHand } from '../../leaves/in-hand.js';
 import { useLeafScale } from '../../leaves/leaf-scale.js';
 import { useUnit } from '../../store/hooks.js';
 import { useBenchMap } from './bench-map.js';
-import { thinned } from './shapes-tool.js';
 import { useCorrectedSheet, type PaperChange, type SheetRead } from './use-corrected-sheet.js';
 import { useCorrections, type NewCorrection } from './use-corrections.js';
 
@@ -29,7 +28,7 @@ export function FromPaperTool() {
       of.changes.flatMap((change): NewCorrection[] => {
         if (of.left.has(change.key)) return [];
         if (change.does === 'added') {
-          const path = thinned(change.line.points.map(([x, y]) => ({ x, y }))).map(corrections.toPicture);
+          const path = change.line.points.map(([x, y]) => corrections.toPicture({ x, y }));
           return [{ does: 'draw', path, edge: 'hard', widthMm: change.line.widthMm }];
         }
         const line = map.lines.find(({ id }) => id === change.id);
@@ -175,9 +174,13 @@ function ChangesMarked({ map, read: { changes, left }, pointedAt }: ChangesMarke
   );
 }
 
-function distanceTo(points: readonly (readonly [number, number])[], x: number, y: number): number {
+function distanceTo(
+  { points, closed }: Pick<MapDocument['lines'][number], 'points' | 'closed'>,
+  x: number,
+  y: number,
+): number {
   let least = Infinity;
-  let before = points[0];
+  let before = points[closed ? points.length - 1 : 0];
   for (const at of points) {
     least = Math.min(least, distanceToSegment(x, y, ...(before ?? at), ...at));
     before = at;
@@ -191,7 +194,7 @@ function changeNear(map: MapDocument, { changes }: SheetRead, { x, y }: Point): 
   for (const change of changes) {
     const line = pointsOf(map, change);
     if (!line) continue;
-    const offMm = distanceTo(line.points, x, y);
+    const offMm = distanceTo(line, x, y);
     if (offMm <= takeHoldMm && (!best || offMm < best.offMm)) best = { key: change.key, offMm };
   }
   return best?.key ?? null;
