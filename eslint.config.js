@@ -6,7 +6,7 @@ import tseslint from 'typescript-eslint';
 /** The order of work. A station may import the foundations and the stations before it, never one after it. */
 const stations = ['reference', 'fit', 'map', 'sheets', 'check', 'transfer', 'file', 'practice'];
 /** Usable alone, so they import each other only in this order. */
-const foundations = ['decisions', 'units', 'notes', 'colour', 'raster', 'geometry', 'documents'];
+const foundations = ['decisions', 'units', 'notes', 'colour', 'raster', 'geometry', 'documents', 'camera'];
 
 const rooms = [...foundations, ...stations];
 

@@ -1,2 +1,3 @@
-export * from './corrected-sheet.js';
-export { printedPages, type PrintedPage } from './printed-page.js';
+export { readCorrectedSheet, SheetNotFound, type CorrectedSheet } from './corrections/corrected-sheet.js';
+export { printedPages, type PrintedPage } from './registration/printed-page.js';
+export * from './drawing/index.js';

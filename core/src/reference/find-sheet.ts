@@ -19,6 +19,8 @@ export type FoundSheet = {
   corners: Quad;
   /** Share of its least certain side that was seen as an edge, 0–1. */
   seen: number;
+  /** 1 where it is lighter than its ground, −1 where darker. */
+  polarity: number;
 };
 
 /** Long side of the coarse look, pixels: sides of a sheet are still sharp, grain and writing are gone. */
@@ -60,7 +62,7 @@ export function findSheet(picture: Picture): FoundSheet | null {
   const { quad } = best;
   const rough = quadBy((k) => ({ x: quad[k].x * factorX, y: quad[k].y * factorY }));
   const corners = refined(picture, rough, best.polarity, Math.max(factorX, factorY));
-  return corners && { corners: fromTopLeft(corners), seen: best.seen };
+  return corners && { corners: fromTopLeft(corners), seen: best.seen, polarity: best.polarity };
 }
 
 type Candidate = { quad: Quad | null; score: number; seen: number; polarity: number };

@@ -12,3 +12,4 @@ export * from './views.js';
 export * from './judge.js';
 export * from './focus.js';
 export * from './noise.js';
+export { steepestAcross } from './refine-side.js';

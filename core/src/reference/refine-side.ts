@@ -39,7 +39,7 @@ export function refinedSide(
     const t = 0.03 + (0.94 * (i + 0.5)) / stations;
     const x = a.x + (b.x - a.x) * t;
     const y = a.y + (b.y - a.y) * t;
-    const off = steepest(picture, x, y, ux, uy, polarity, reachPx);
+    const off = steepestAcross(picture, x, y, ux, uy, polarity, reachPx);
     if (off !== null) points.push(x - uy * off, y + ux * off);
   }
   const agreeing = mostAgreed(points);
@@ -47,8 +47,12 @@ export function refinedSide(
   return fitLine(Float64Array.from(agreeing), 0, agreeing.length / 2 - 1);
 }
 
-/** How far inward of (x, y) the light rises (or falls) most, pixels; null where that cannot be told. */
-function steepest(
+/**
+ * How far inward of a place the light rises (or, with polarity −1, falls) most, pixels; null where that cannot be told.
+ *
+ * @param ux the direction of the side there, of length 1; the sheet lies to the right of it
+ */
+export function steepestAcross(
   picture: Picture,
   x: number,
   y: number,

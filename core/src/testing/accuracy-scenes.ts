@@ -1,6 +1,6 @@
 import { encodeSrgb, luminanceOfLightness } from '../colour/index.js';
 import type { Picture } from '../raster/index.js';
-import { gaussian, seeded } from './seeded.js';
+import { gaussian, seeded } from '../camera/index.js';
 import { coverAt, disc, rectangle, type KnownScene, type KnownShape } from './synthetic-scene.js';
 
 /** What the lens, the paper and the light do to a scene of known truth. */

@@ -1,7 +1,7 @@
 import { encodeSrgb } from '../colour/index.js';
 import { inverted, ontoQuad, transformed, type Point, type Quad } from '../geometry/index.js';
 import type { Picture } from '../raster/index.js';
-import { seeded } from './seeded.js';
+import { seeded } from '../camera/index.js';
 
 /** A photograph of a flat sheet whose true corners and ratio are known. */
 export type PhotographedSheet = { picture: Picture; corners: Quad; ratio: number };

@@ -1,6 +1,6 @@
 import { encodeSrgb, luminanceOfLightness } from '../colour/index.js';
 import type { Picture } from '../raster/index.js';
-import { gaussian, seeded } from './seeded.js';
+import { gaussian, seeded } from '../camera/index.js';
 
 /** A flat shape of known outline: distance to its edge in mm, negative inside. */
 export type KnownShape = {

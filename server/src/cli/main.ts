@@ -1,5 +1,6 @@
 import { Command, CommanderError } from 'commander';
 import { Fault } from '../faults.js';
+import { checkCommand } from './check-command.js';
 import { keepCommands } from './keep-commands.js';
 import { mapCommand } from './map-command.js';
 import { sheetsCommand } from './sheets-command.js';
@@ -11,11 +12,12 @@ const status = { done: 0, badInput: 2, failure: 1 };
 function program(): Command {
   const root = new Command('nobrel')
     .description(
-      'Prepares a map drawing from a reference and its sheets, and keeps works safe, without the interface.',
+      'Prepares a map drawing from a reference and its sheets, checks what was drawn from it, and keeps works safe, without the interface.',
     )
     .addHelpCommand(false)
     .addCommand(mapCommand())
     .addCommand(sheetsCommand())
+    .addCommand(checkCommand())
     .addCommand(simulateCommand());
   for (const command of keepCommands()) root.addCommand(command);
   for (const command of [root, ...root.commands, ...root.commands.flatMap(({ commands }) => commands)]) {
@@ -39,7 +41,7 @@ function program(): Command {
 export async function run(argv: readonly string[]): Promise<number> {
   if (argv.length === 0) {
     console.error(
-      'Say what to do: map, sheets, simulate, export, import, backup, restore or verify. Try --help.',
+      'Say what to do: map, sheets, check, simulate, export, import, backup, restore or verify. Try --help.',
     );
     return status.badInput;
   }

@@ -13,6 +13,7 @@ import {
 } from '../sheets/simulated-printer.js';
 import { badArgument, numberOption } from './options.js';
 import { checkTarget, writeResult } from './outputs.js';
+import { simulatePhotoCommand } from './simulate-photo.js';
 
 type PrintOptions = {
   scale: [number, number];
@@ -41,7 +42,7 @@ function pageNumbers(text: string): number[] {
   return pages;
 }
 
-/** `nobrel simulate print PDF …`: the stand-in for a printer. */
+/** `nobrel simulate print PDF …` and `nobrel simulate photo MAP …`: the stand-ins for a printer and a camera. */
 export function simulateCommand(): Command {
   const print = new Command('print')
     .description('What would lie on the table after a faulty printer printed a PDF, as PDF or PNG.')
@@ -72,7 +73,8 @@ export function simulateCommand(): Command {
     .action(async (pdf: string, options: PrintOptions) => simulatePrint(pdf, options));
   return new Command('simulate')
     .description('Small stand-ins for devices, for tests and demonstrations.')
-    .addCommand(print);
+    .addCommand(print)
+    .addCommand(simulatePhotoCommand());
 }
 
 async function simulatePrint(path: string, options: PrintOptions): Promise<void> {

@@ -1,10 +1,10 @@
 import { isTraced, type MapDocument, type MapLine } from '../../documents/index.js';
 import { turnBetween } from '../../geometry/index.js';
 import type { Affine, PageItem, SheetPage } from '../../sheets/index.js';
-import { seeded } from '../seeded.js';
+import { seeded } from '../../camera/index.js';
 import { lineOf, mapWith } from '../line-map.js';
-import { straightsThrough, throughPlaces, type DrawnStroke, type KnownDrawing } from './drawn-stroke.js';
-import { printedStroke } from './render-drawing.js';
+import { straightsThrough, throughPlaces, type DrawnStroke, type KnownDrawing } from '../../camera/index.js';
+import { printedStroke } from '../../camera/index.js';
 
 type Place = [number, number];
 

@@ -1,4 +1,4 @@
-import { seeded } from '../seeded.js';
+import { seeded } from '../../camera/index.js';
 import {
   ellipseArc,
   straightsThrough,
@@ -6,7 +6,7 @@ import {
   type DrawnStroke,
   type KnownDrawing,
   type StrokePart,
-} from './drawn-stroke.js';
+} from '../../camera/index.js';
 
 const widthMm = 300;
 const heightMm = 240;

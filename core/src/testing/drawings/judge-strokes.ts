@@ -1,6 +1,6 @@
 import KDBush from 'kdbush';
-import type { DrawnStroke, KnownDrawing } from './drawn-stroke.js';
-import { widthAt, type DrawingTool, type Lens } from './render-drawing.js';
+import type { DrawnStroke, KnownDrawing } from '../../camera/index.js';
+import { widthAt, type DrawingTool, type Lens } from '../../camera/index.js';
 
 /** A line found, x0, y0 … in pixels of the picture. */
 export type FoundLine = {

@@ -1,4 +1,4 @@
-import type { Rect } from '../geometry/index.js';
+import type { Rect } from '../../geometry/index.js';
 import {
   placeOfTile,
   textWidthMm,
@@ -6,7 +6,7 @@ import {
   type PageItem,
   type PageText,
   type SheetSet,
-} from '../sheets/index.js';
+} from '../../sheets/index.js';
 
 /** A page as it was printed, for finding it again on a photograph or scan of it; mm on the page. */
 export type PrintedPage = {

@@ -6,7 +6,7 @@ import {
   transformed,
   type Homography,
   type Point,
-} from '../geometry/index.js';
+} from '../../geometry/index.js';
 
 /**
  * How a photograph or scan lies on a sheet: first the bending of the lens is taken out, about the middle of the
@@ -152,4 +152,21 @@ function bentPose(pose: SheetPose, change: number[]): SheetPose {
 /** The same map with its last number one. */
 function unitScale([a, b, c, d, e, f, g, h, i]: Homography): Homography {
   return [a / i, b / i, c / i, d / i, e / i, f / i, g / i, h / i, 1];
+}
+
+/** The bending is undone by so many steps of Newton; it is slight, so few are enough. */
+const unbendingSteps = 4;
+
+/** Where in the picture a place of the sheet is seen, pixels; `fromSheet` is the inverse of the pose's own map. */
+export function inPicture({ centre, halfPx, bend }: SheetPose, fromSheet: Homography, x: number, y: number): Point {
+  const { x: u, y: v } = transformed(fromSheet, x, y);
+  const straight = Math.sqrt(u * u + v * v);
+  let r = straight;
+  for (let k = 0; k < unbendingSteps; k++) {
+    const squared = r * r;
+    const slope = 1 + squared * (3 * bend[0] + 5 * squared * bend[1]);
+    r -= (r * straightening(bend, squared) - straight) / slope;
+  }
+  const back = straight > 0 ? r / straight : 1;
+  return { x: centre.x + halfPx * back * u, y: centre.y + halfPx * back * v };
 }

@@ -1,5 +1,5 @@
-import type { Picture } from '../../raster/index.js';
-import { gaussian, seeded } from '../seeded.js';
+import type { Picture } from '../raster/index.js';
+import { gaussian, seeded } from './seeded.js';
 import { straightsThrough, type DrawnStroke, type KnownDrawing } from './drawn-stroke.js';
 
 /** What a drawing is drawn with. */
@@ -21,6 +21,8 @@ export type Rendering = {
   printed?: { strokes: DrawnStroke[]; contrast: number };
   /** Lightness of what the sheet lies on, where it does not fill the picture, L\*. */
   table?: number;
+  /** How much of the picture's sides the sheet takes, 0–1; nearly all when not said. */
+  filled?: number;
 };
 
 type ToolLook = {
@@ -52,13 +54,13 @@ export type Lens = (x: number, y: number) => [number, number];
 
 /** Renders a known drawing, and says where each place of it came to lie. */
 export function renderDrawing(drawing: KnownDrawing, rendering: Rendering): { picture: Picture; lens: Lens } {
-  const { pxPerMm, paper, contrast, light, taken, seed, table } = rendering;
+  const { pxPerMm, paper, contrast, light, taken, seed, table, filled = 0.93 } = rendering;
   const width = Math.round(drawing.widthMm * pxPerMm);
   const height = Math.round(drawing.heightMm * pxPerMm);
   const random = seeded(seed);
   const lens =
     taken === 'photographed'
-      ? cameraLens(width, height, pxPerMm, random)
+      ? cameraLens(width, height, pxPerMm, filled, random)
       : scannerLens(width, height, pxPerMm, random);
   const ink = inkOf(drawing, rendering, lens, width, height);
   const print = printOf(drawing, rendering, lens, width, height);
@@ -108,7 +110,13 @@ function scannerLens(width: number, height: number, pxPerMm: number, random: () 
 }
 
 /** A photograph taken by hand: tilted, through a lens that bends straights. */
-function cameraLens(width: number, height: number, pxPerMm: number, random: () => number): Lens {
+function cameraLens(
+  width: number,
+  height: number,
+  pxPerMm: number,
+  filled: number,
+  random: () => number,
+): Lens {
   const [tiltX, tiltY] = [(random() - 0.5) * 0.12, (random() - 0.5) * 0.12];
   const bend = -0.03 * random();
   const size = Math.max(width, height) / 2;
@@ -120,7 +128,7 @@ function cameraLens(width: number, height: number, pxPerMm: number, random: () =
     const w = 1 + tiltX * u + tiltY * v;
     u /= w;
     v /= w;
-    const k = 0.93 * (1 + bend * (u * u + v * v));
+    const k = filled * (1 + bend * (u * u + v * v));
     return [width / 2 + k * u * size, height / 2 + k * v * size];
   };
 }

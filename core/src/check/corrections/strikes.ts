@@ -1,6 +1,6 @@
-import { cornersOf, turnBetween } from '../geometry/index.js';
+import { cornersOf, turnBetween } from '../../geometry/index.js';
 import type { Addition } from './additions.js';
-import { LinesAt, type Crossing } from './lines-at.js';
+import { LinesAt, type Crossing } from '../registration/lines-at.js';
 
 /** What strikes a line out is no larger than this each way, mm. */
 const maxStrikeMm = 26;

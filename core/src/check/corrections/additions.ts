@@ -1,11 +1,9 @@
-import { polylineLength, reversedPoints, stepLength, turnBetween, type Rect } from '../geometry/index.js';
-import type { KnownLines } from './known-lines.js';
+import { polylineLength, reversedPoints, stepLength, turnBetween, type Rect } from '../../geometry/index.js';
+import type { FoundLine } from '../registration/found-lines.js';
+import type { KnownLines } from '../registration/known-lines.js';
 
 /** A line that was drawn onto a sheet, mm: x0, y0 …; a closed one ends where it begins. */
 export type Addition = { points: Float64Array; lengthMm: number; widthMm: number };
-
-/** A line found on a sheet, mm. */
-export type FoundLine = { points: Float64Array; closed: boolean; widthMm: number };
 
 /** A line that runs along a known one within this is that line, mm: drawing over a line changes nothing. */
 const sameMm = 0.75;
@@ -59,7 +57,7 @@ function isKnown(points: Float64Array, i: number, known: KnownLines): boolean {
   const last = points.length / 2 - 1;
   const [from, to] = [Math.max(0, i - courseArm), Math.min(last, i + courseArm)];
   const angleRad = Math.atan2(points[2 * to + 1] - points[2 * from + 1], points[2 * to] - points[2 * from]);
-  const nearest = known.nearest(points[2 * i], points[2 * i + 1], angleRad);
+  const nearest = known.nearest(points[2 * i], points[2 * i + 1], angleRad, sameMm);
   return nearest >= 0 && known.off(nearest, points[2 * i], points[2 * i + 1]).away <= sameMm;
 }
 

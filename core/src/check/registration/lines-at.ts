@@ -1,5 +1,5 @@
 import Flatbush from 'flatbush';
-import { stepLength } from '../geometry/index.js';
+import { stepLength } from '../../geometry/index.js';
 
 /** Where a step crosses a line. */
 export type Crossing = {

@@ -1,6 +1,7 @@
-import { composed, inverted, ontoQuad, quadBy, scaling, type Quad } from '../geometry/index.js';
+import { composed, inverted, ontoQuad, quadBy, scaling, type Quad } from '../../geometry/index.js';
 import { KnownLines } from './known-lines.js';
 import { onSheet, poseOf, pulledPose, type Freedom, type Pull, type SheetPose } from './pose.js';
+import type { SizeMm } from '../../units/index.js';
 import type { PrintedPage } from './printed-page.js';
 
 /** A page found again: which one it is, how the picture lies on it, and how much of what was printed is seen. */
@@ -15,7 +16,7 @@ export type Registered = {
 };
 
 /** A stretch of a drawn line, pixels of the picture, with its direction there. */
-type Sample = { x: number; y: number; aheadX: number; aheadY: number };
+export type Sample = { x: number; y: number; aheadX: number; aheadY: number };
 
 /** A first look takes about so many samples, a last one so many. */
 const fewSamples = 900;
@@ -70,7 +71,7 @@ export function register(
     for (const quad of waysRound(sheet.corners, page)) {
       const held = sheet.seen ? quad : null;
       let pose = poseOf(picture, composed(scaling(page.widthMm, page.heightMm), inverted(ontoQuad(quad))));
-      for (const step of coarseSteps) pose = drawnTo(pose, few, known, step, held && pullsOf(held, page));
+      for (const step of coarseSteps) pose = drawnTo(pose, few, known, step, held && cornersHeld(held, page));
       const { seen, offMm } = seenOf(pose, many, known);
       if (!best || seen > best.seen) best = { page, known, pose, seen, offMm, held };
     }
@@ -84,7 +85,7 @@ export function register(
       many,
       best.known,
       step,
-      held && step[0] >= heldAboveMm ? pullsOf(held, best.page) : null,
+      held && step[0] >= heldAboveMm ? cornersHeld(held, best.page) : null,
     );
   return { ...rest, pose, ...seenOf(pose, many, best.known) };
 }
@@ -93,7 +94,7 @@ export function register(
 export type SheetCorners = { corners: Quad; seen: boolean };
 
 /** The ways a page can lie between corners, as corners from its top left on: those two of the four that keep its ratio best. */
-function waysRound(quad: Quad, { widthMm, heightMm }: PrintedPage): Quad[] {
+export function waysRound(quad: Quad, { widthMm, heightMm }: SizeMm): Quad[] {
   const side = (i: number, j: number) => Math.hypot(quad[j].x - quad[i].x, quad[j].y - quad[i].y);
   const across = side(0, 1) + side(2, 3);
   const down = side(1, 2) + side(3, 0);
@@ -110,14 +111,16 @@ const cornersShare = 0.1;
 const heldAboveMm = 3;
 
 /** Each corner of the page on the corner seen, across and down. */
-function pullsOf(quad: Quad, { widthMm, heightMm }: PrintedPage): Pull[] {
-  return quad.flatMap(({ x, y }, k) => [
+export function cornersHeld(quad: Quad, { widthMm, heightMm }: SizeMm, share = cornersShare): Held {
+  const pulls = quad.flatMap(({ x, y }, k): Pull[] => [
     { x, y, nx: 1, ny: 0, offset: k === 1 || k === 2 ? widthMm : 0, weight: 1 },
     { x, y, nx: 0, ny: 1, offset: k >= 2 ? heightMm : 0, weight: 1 },
   ]);
+  return { pulls, share };
 }
 
-function samplesOf(lines: readonly ArrayLike<number>[], every: number): Sample[] {
+/** Stretches of lines, one of so many points. */
+export function samplesOf(lines: readonly ArrayLike<number>[], every: number): Sample[] {
   const samples: Sample[] = [];
   let next = 0;
   for (const points of lines) {
@@ -145,20 +148,23 @@ function laid(pose: SheetPose, { x, y, aheadX, aheadY }: Sample) {
 /** A line is drawn to one that runs within 20° of its direction: letters and what crosses it are not it. */
 const maxAslant = Math.sin((20 * Math.PI) / 180);
 
+/** What holds a pose besides its lines, and how much of it together, as a share of the lines. */
+export type Held = { pulls: readonly Pull[]; share: number };
+
 /** The pose with lines drawn to those that are known within a reach. */
-function drawnTo(
+export function drawnTo(
   start: SheetPose,
   samples: readonly Sample[],
   known: KnownLines,
   [reachMm, freedom]: readonly [number, Freedom],
-  held: readonly Pull[] | null,
+  held: Held | null,
 ): SheetPose {
   let pose = start;
   for (let round = 0; round < roundsPerStep; round++) {
     const pulls: Pull[] = [];
     for (const sample of samples) {
       const { x, y, angleRad } = laid(pose, sample);
-      const nearest = known.nearest(x, y, angleRad);
+      const nearest = known.nearest(x, y, angleRad, reachMm);
       if (nearest < 0) continue;
       const { away } = known.off(nearest, x, y);
       const aslant = Math.abs(
@@ -170,8 +176,10 @@ function drawnTo(
       pulls.push({ x: sample.x, y: sample.y, nx, ny, offset, weight: (1 - (away / reachMm) ** 2) ** 2 });
     }
     if (pulls.length < 12) return pose;
-    const weight = (cornersShare * pulls.length) / 8;
-    if (held) pulls.push(...held.map((pull) => ({ ...pull, weight })));
+    if (held) {
+      const weight = (held.share * pulls.length) / held.pulls.length;
+      pulls.push(...held.pulls.map((pull) => ({ ...pull, weight: weight * pull.weight })));
+    }
     pose = pulledPose(pose, pulls, freedom);
   }
   return pose;
@@ -185,7 +193,7 @@ function seenOf(pose: SheetPose, samples: readonly Sample[], known: KnownLines) 
   const offs: number[] = [];
   for (const sample of samples) {
     const { x, y, angleRad } = laid(pose, sample);
-    const nearest = known.nearest(x, y, angleRad);
+    const nearest = known.nearest(x, y, angleRad, seenMm);
     if (nearest < 0) continue;
     const { away } = known.off(nearest, x, y);
     if (away > seenMm) continue;

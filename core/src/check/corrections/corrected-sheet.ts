@@ -1,5 +1,4 @@
-import { lightnessPlane } from '../colour/index.js';
-import { isTraced, type MapDocument, type MapLine } from '../documents/index.js';
+import { isTraced, type MapDocument, type MapLine } from '../../documents/index.js';
 import {
   composed,
   quadBy,
@@ -8,16 +7,16 @@ import {
   transformed,
   ontoQuad,
   type Quad,
-} from '../geometry/index.js';
-import { luminanceOfWindow, type Picture } from '../raster/index.js';
-import { drawnAt, findSheet } from '../reference/index.js';
-import type { Affine } from '../sheets/index.js';
-import { findStrokes, joinStrokes } from '../strokes/index.js';
-import { findAdditions, joinPieces, type Addition, type FoundLine } from './additions.js';
-import { LinesAt } from './lines-at.js';
-import { onSheet } from './pose.js';
-import type { PrintedPage } from './printed-page.js';
-import { register, type Registered, type SheetCorners } from './register.js';
+} from '../../geometry/index.js';
+import type { Picture } from '../../raster/index.js';
+import { drawnAt, findSheet } from '../../reference/index.js';
+import type { Affine } from '../../sheets/index.js';
+import { findAdditions, joinPieces, type Addition } from './additions.js';
+import { carriedLines, findLines, type FoundLine } from '../registration/found-lines.js';
+import { LinesAt } from '../registration/lines-at.js';
+import { onSheet } from '../registration/pose.js';
+import type { PrintedPage } from '../registration/printed-page.js';
+import { register, type Registered, type SheetCorners } from '../registration/register.js';
 import { findStrikes } from './strikes.js';
 
 /** A picture in which a printed sheet was not found. The message says what to do. */
@@ -41,12 +40,6 @@ export type CorrectedSheet = {
 /** A sheet is read at so many pixels a mm, as drawings are. */
 const readPxPerMm = 6;
 const maxPixels = 7e6;
-
-/** Strokes fainter than this share of the print are smudges, and what shows through from the back. */
-const minStrength = 0.16;
-
-/** Gaps of strokes are closed up to this, mm. */
-const joinMm = 0.6;
 
 /** Less of the print than this is another sheet, or none. */
 const minSeen = 0.45;
@@ -112,22 +105,7 @@ function linesIn(levels: readonly Picture[], corners: Quad, page: PrintedPage): 
   const size = { width: Math.round(widthMm * pxPerMm), height: Math.round(heightMm * pxPerMm) };
   const toPicture = composed(ontoQuad(quad), scaling(1 / size.width, 1 / size.height));
   const flat = drawnAt([...levels], toPicture, size, size);
-  const luminance = luminanceOfWindow(flat, { x: 0, y: 0, ...size }, size.width, size.height);
-  const strokes = joinStrokes(
-    findStrokes({ ...size, data: lightnessPlane(luminance.data) }, pxPerMm),
-    joinMm * pxPerMm,
-  );
-  return strokes.flatMap(({ points, closed, strength, rim, widths }) => {
-    if (rim || strength < minStrength) return [];
-    const inPicture = points.slice();
-    for (let i = 0; i < points.length; i += 2) {
-      const { x, y } = transformed(toPicture, points[i], points[i + 1]);
-      inPicture[i] = x;
-      inPicture[i + 1] = y;
-    }
-    const widthMm = widths.reduce((sum, width) => sum + width, 0) / widths.length / pxPerMm;
-    return [{ points: inPicture, closed, widthMm }];
-  });
+  return carriedLines(findLines(flat, pxPerMm), (x, y) => transformed(toPicture, x, y));
 }
 
 /** A shorter new line is a blot, mm. */
@@ -146,15 +124,7 @@ function compared(
   found: readonly FoundLine[],
   map: MapDocument,
 ) {
-  const onPage = found.map(({ points, ...rest }) => {
-    const laid = points.slice();
-    for (let i = 0; i < points.length; i += 2) {
-      const { x, y } = onSheet(pose, points[i], points[i + 1]);
-      laid[i] = x;
-      laid[i + 1] = y;
-    }
-    return { ...rest, points: laid };
-  });
+  const onPage = carriedLines(found, (x, y) => onSheet(pose, x, y));
   const lines = map.lines.filter(isTraced);
   const linesAt = new LinesAt(lines.map((line) => movedLine(line, page.fromSurface)));
   const additions = joinPieces(findAdditions(onPage, known, page));

@@ -1,0 +1,49 @@
+/** How a hand draws a map: what it does to the drawing as a whole, to parts of it, and to single lines. */
+export type HandFaults = {
+  /** The drawing as a whole, about the middle of the surface. */
+  placement: { dx: number; dy: number; angleDeg: number; scale: number };
+  /** How far a line wanders off its course, root mean square, mm. */
+  wobbleMm: number;
+  /** How many groups of lines that lie together are put, turned or sized wrongly. */
+  parts: number;
+  /** How many single lines are put 1.5 to 6 mm off. */
+  moved: number;
+  /** How many lines are left out. */
+  missing: number;
+  /** How many lines are drawn that are not on the map. */
+  extra: number;
+  /** Share of the lines gone over twice, a little beside. */
+  restated: number;
+  /** How many smudges there are. */
+  smudges: number;
+};
+
+/** A hand without a fault. */
+export const trueHand: HandFaults = {
+  placement: { dx: 0, dy: 0, angleDeg: 0, scale: 1 },
+  wobbleMm: 0,
+  parts: 0,
+  moved: 0,
+  missing: 0,
+  extra: 0,
+  restated: 0,
+  smudges: 0,
+};
+
+/** What a hand did, as it is known. */
+export type DrawnTruth = {
+  placement: HandFaults['placement'];
+  lines: {
+    id: string;
+    /** Less than 0.6 mm off is true, 1.5 mm or more is moved; what lies between is not counted. */
+    status: 'true' | 'moved' | 'between' | 'missing';
+    /** Mean displacement after the whole placement is taken out, mm. */
+    dx: number;
+    dy: number;
+    /** Mean and largest distance from where it belongs, mm. */
+    off: number;
+    worst: number;
+  }[];
+  parts: { lines: string[]; dx: number; dy: number; scale: number; angleDeg: number }[];
+  extra: { points: [number, number][]; length: number }[];
+};

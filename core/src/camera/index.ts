@@ -1,0 +1,5 @@
+export * from './drawn-stroke.js';
+export * from './drawn-by-hand.js';
+export * from './faults-of-hand.js';
+export * from './render-drawing.js';
+export * from './seeded.js';

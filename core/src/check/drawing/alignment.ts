@@ -1,0 +1,131 @@
+import { Matrix, solve } from 'ml-matrix';
+import type { KnownLines } from '../registration/known-lines.js';
+
+/** Places along lines of the map, mm, each with the direction of its line there. */
+export type Course = { x: Float64Array; y: Float64Array; angleRad: Float64Array };
+
+/** A shift, turn and scale about a middle: (x, y) goes to middle + shift + (a −b; b a)·((x, y) − middle). */
+export type Similarity = { cx: number; cy: number; dx: number; dy: number; a: number; b: number };
+
+/** Nothing moved, about a place. */
+export const unmoved = (cx: number, cy: number): Similarity => ({ cx, cy, dx: 0, dy: 0, a: 1, b: 0 });
+
+/** Where a place goes. */
+export function movedBy({ cx, cy, dx, dy, a, b }: Similarity, x: number, y: number): [number, number] {
+  const [u, v] = [x - cx, y - cy];
+  return [cx + dx + a * u - b * v, cy + dy + b * u + a * v];
+}
+
+export const scaleOf = ({ a, b }: Similarity): number => Math.hypot(a, b);
+export const turnRad = ({ a, b }: Similarity): number => Math.atan2(b, a);
+
+/** The same movement told about another middle. */
+export function about(move: Similarity, cx: number, cy: number): Similarity {
+  const [x, y] = movedBy(move, cx, cy);
+  return { ...move, cx, cy, dx: x - cx, dy: y - cy };
+}
+
+/** How freely lines may be moved onto what is drawn. */
+export type MoveFreedom = 'shift' | 'similarity';
+
+/** What is drawn may be taken, or belong to another line already: by the number of its sample. */
+export type Taken = (drawn: number) => boolean;
+
+/** Lines are drawn to what runs within 25° of their direction. */
+const maxAslantRad = (25 * Math.PI) / 180;
+
+/** How much the last movement holds the next: as much as this share of the places. What they leave open stays as it was. */
+const hold = 0.02;
+/** Growth and turn are held besides by what a hand seldom goes beyond, a tenth. */
+const holdSize = 0.1;
+
+const rounds = 6;
+
+/** A place of a course that is drawn, and where. */
+export type Hit = { i: number; drawn: number; x: number; y: number; away: number; across: number };
+
+/** The places of a course, moved, beside which something is drawn in their direction within a reach. */
+export function* hitsOf(
+  course: Course,
+  move: Similarity,
+  drawn: KnownLines,
+  reachMm: number,
+  taken: Taken,
+): Generator<Hit> {
+  const turn = turnRad(move);
+  for (let i = 0; i < course.x.length; i++) {
+    const [x, y] = movedBy(move, course.x[i], course.y[i]);
+    const angleRad = course.angleRad[i] + turn;
+    const nearest = drawn.nearest(x, y, angleRad, reachMm);
+    if (nearest < 0 || taken(nearest)) continue;
+    const { away, across } = drawn.off(nearest, x, y);
+    if (away >= reachMm) continue;
+    const aslant = Math.abs(Math.cos(angleRad) * drawn.ty[nearest] - Math.sin(angleRad) * drawn.tx[nearest]);
+    if (aslant <= Math.sin(maxAslantRad)) yield { i, drawn: nearest, x, y, away, across };
+  }
+}
+
+/**
+ * Moves lines of the map onto what is drawn beside them, by iterated closest points with Tukey's weights.
+ *
+ * @param steps how far off what is drawn may be, mm, and what may change, from far to near
+ */
+export function aligned(
+  course: Course,
+  start: Similarity,
+  drawn: KnownLines,
+  steps: readonly (readonly [number, MoveFreedom])[],
+  taken: Taken = () => false,
+): Similarity {
+  let move = start;
+  for (const [reachMm, freedom] of steps)
+    for (let round = 0; round < rounds; round++) {
+      const next = step(course, move, drawn, reachMm, freedom, taken);
+      if (!next) return move;
+      const done = Math.hypot(next.dx - move.dx, next.dy - move.dy) < 0.002 && Math.abs(next.a - move.a) < 1e-5;
+      move = next;
+      if (done) break;
+    }
+  return move;
+}
+
+function step(
+  course: Course,
+  move: Similarity,
+  drawn: KnownLines,
+  reachMm: number,
+  freedom: MoveFreedom,
+  taken: Taken,
+): Similarity | null {
+  const size = freedom === 'shift' ? 2 : 4;
+  const normal = Array.from({ length: size }, () => new Array<number>(size).fill(0));
+  const right = new Array<number>(size).fill(0);
+  let [count, spread] = [0, 0];
+  for (const { i, drawn: k, across, away } of hitsOf(course, move, drawn, reachMm, taken)) {
+    const weight = (1 - (away / reachMm) ** 2) ** 2;
+    const [nx, ny] = [-drawn.ty[k], drawn.tx[k]];
+    const [u, v] = [course.x[i] - move.cx, course.y[i] - move.cy];
+    const row = [nx, ny, nx * u + ny * v, ny * u - nx * v];
+    for (let p = 0; p < size; p++) {
+      right[p] -= weight * row[p] * across;
+      for (let q = 0; q < size; q++) normal[p][q] += weight * row[p] * row[q];
+    }
+    count += weight;
+    spread += weight * (u * u + v * v);
+  }
+  if (count < 4) return null;
+  const held = [hold * count, hold * count, hold * spread, hold * spread];
+  for (let p = 0; p < size; p++) normal[p][p] += held[p] + 1e-9;
+  if (freedom === 'similarity') {
+    // Held to no growth and no turn by as much as places 1 mm off each.
+    const own = (0.01 * count) / (holdSize * holdSize);
+    [move.a - 1, move.b].forEach((value, k) => {
+      normal[2 + k][2 + k] += own;
+      right[2 + k] -= own * value;
+    });
+  }
+  const change = solve(new Matrix(normal), Matrix.columnVector(right)).to1DArray();
+  if (!change.every(Number.isFinite)) return null;
+  const [dx, dy, growth = 0, turn = 0] = change;
+  return { ...move, dx: move.dx + dx, dy: move.dy + dy, a: move.a + growth, b: move.b + turn };
+}

@@ -1,0 +1,49 @@
+import { lightnessPlane } from '../../colour/index.js';
+import { luminanceOfWindow, type Picture } from '../../raster/index.js';
+import { findStrokes, joinStrokes } from '../../strokes/index.js';
+
+/** A line found on a sheet: x0, y0 … in the units of what it was found on. */
+export type FoundLine = {
+  points: Float64Array;
+  closed: boolean;
+  widthMm: number;
+  /** How dark it is, as a share of how dark the drawing is. */
+  strength: number;
+};
+
+/** Strokes fainter than this share of the drawing are smudges, and what shows through from the back. */
+const minStrength = 0.16;
+
+/** Gaps of strokes are closed up to this, mm. */
+const joinMm = 0.6;
+
+/** The lines drawn or printed on a flattened sheet, pixels of it. */
+export function findLines(flat: Picture, pxPerMm: number): FoundLine[] {
+  const { width, height } = flat;
+  const luminance = luminanceOfWindow(flat, { x: 0, y: 0, width, height }, width, height);
+  const strokes = joinStrokes(
+    findStrokes({ width, height, data: lightnessPlane(luminance.data) }, pxPerMm),
+    joinMm * pxPerMm,
+  );
+  return strokes.flatMap(({ points, closed, strength, rim, widths }) => {
+    if (rim || strength < minStrength) return [];
+    const widthMm = widths.reduce((sum, width) => sum + width, 0) / widths.length / pxPerMm;
+    return [{ points, closed, widthMm, strength }];
+  });
+}
+
+/** The same lines with every point carried elsewhere. */
+export function carriedLines(
+  lines: readonly FoundLine[],
+  carry: (x: number, y: number) => { x: number; y: number },
+): FoundLine[] {
+  return lines.map(({ points, ...rest }) => {
+    const carried = points.slice();
+    for (let i = 0; i < points.length; i += 2) {
+      const { x, y } = carry(points[i], points[i + 1]);
+      carried[i] = x;
+      carried[i + 1] = y;
+    }
+    return { ...rest, points: carried };
+  });
+}

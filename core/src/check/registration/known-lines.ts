@@ -1,0 +1,130 @@
+import { stepLength } from '../../geometry/index.js';
+import type { SizeMm } from '../../units/index.js';
+
+/** Known lines are looked up by samples this far apart, mm. */
+const sampleMm = 0.5;
+
+/** Samples are kept by cells of this size, mm. */
+const cellMm = 2;
+
+/** What lies beyond the sheet by more than this is not looked for, mm. */
+const beyondMm = 15;
+
+/** A line runs in a direction when it is turned from it by no more than this. */
+const minAlong = Math.cos((30 * Math.PI) / 180);
+
+/** Lines whose course is known, for asking which of them runs nearest to a spot in a direction. */
+export class KnownLines {
+  /** Place of each sample, mm. */
+  readonly x: Float64Array;
+  readonly y: Float64Array;
+  /** Unit direction of its line there. */
+  readonly tx: Float64Array;
+  readonly ty: Float64Array;
+  /** Number of its line. */
+  readonly line: Int32Array;
+
+  private readonly columns: number;
+  private readonly rows: number;
+  /** Numbers of the samples cell by cell, and where each cell's begin among them. */
+  private readonly inCells: Int32Array;
+  private readonly begins: Int32Array;
+
+  /**
+   * @param lines x0, y0, x1, y1 … mm; a closed one ends where it begins
+   * @param sheet what they lie on, mm
+   */
+  constructor(lines: readonly ArrayLike<number>[], sheet: SizeMm) {
+    const samples = lines.flatMap((points, line) => [...samplesOf(points, line)]);
+    this.x = Float64Array.from(samples, ({ x }) => x);
+    this.y = Float64Array.from(samples, ({ y }) => y);
+    this.tx = Float64Array.from(samples, ({ tx }) => tx);
+    this.ty = Float64Array.from(samples, ({ ty }) => ty);
+    this.line = Int32Array.from(samples, ({ line }) => line);
+    this.columns = Math.ceil((sheet.widthMm + 2 * beyondMm) / cellMm);
+    this.rows = Math.ceil((sheet.heightMm + 2 * beyondMm) / cellMm);
+    const cells = samples.map(({ x, y }) => this.cellOf(x, y));
+    this.begins = new Int32Array(this.columns * this.rows + 1);
+    for (const cell of cells) if (cell >= 0) this.begins[cell + 1]++;
+    for (let cell = 1; cell < this.begins.length; cell++) this.begins[cell] += this.begins[cell - 1];
+    const next = this.begins.slice();
+    this.inCells = new Int32Array(this.begins[this.begins.length - 1]);
+    cells.forEach((cell, sample) => {
+      if (cell >= 0) this.inCells[next[cell]++] = sample;
+    });
+  }
+
+  get count(): number {
+    return this.x.length;
+  }
+
+  /**
+   * The sample nearest to a spot, of lines that run within 30° of the direction given, or of all; −1 when there is none
+   * within reach.
+   */
+  nearest(x: number, y: number, angleRad: number | null, reachMm: number): number {
+    const column = Math.floor((x + beyondMm) / cellMm);
+    const row = Math.floor((y + beyondMm) / cellMm);
+    const inX = x + beyondMm - column * cellMm;
+    const inY = y + beyondMm - row * cellMm;
+    const toEdge = Math.min(inX, cellMm - inX, inY, cellMm - inY);
+    const [ux, uy] = [Math.cos(angleRad ?? 0), Math.sin(angleRad ?? 0)];
+    const along = angleRad === null ? -1 : minAlong;
+    let best = -1;
+    let least = (reachMm + sampleMm) ** 2;
+    // Ring by ring of cells, as long as one further out could hold a nearer sample.
+    for (let ring = 0; ring === 0 || ((ring - 1) * cellMm + toEdge) ** 2 < least; ring++) {
+      for (let r = Math.max(0, row - ring); r <= Math.min(this.rows - 1, row + ring); r++) {
+        const isWhole = r === row - ring || r === row + ring;
+        const step = isWhole || ring === 0 ? 1 : 2 * ring;
+        for (let c = column - ring; c <= column + ring; c += step) {
+          if (c < 0 || c >= this.columns) continue;
+          const cell = r * this.columns + c;
+          for (let k = this.begins[cell]; k < this.begins[cell + 1]; k++) {
+            const sample = this.inCells[k];
+            const [dx, dy] = [x - this.x[sample], y - this.y[sample]];
+            const squared = dx * dx + dy * dy;
+            if (squared >= least) continue;
+            if (Math.abs(ux * this.tx[sample] + uy * this.ty[sample]) < along) continue;
+            best = sample;
+            least = squared;
+          }
+        }
+      }
+    }
+    return best;
+  }
+
+  /** How far a spot lies off the line of a sample: signed, across the line; and in all. */
+  off(sample: number, x: number, y: number): { across: number; away: number } {
+    const [dx, dy] = [x - this.x[sample], y - this.y[sample]];
+    const across = dy * this.tx[sample] - dx * this.ty[sample];
+    const along = Math.max(0, Math.abs(dx * this.tx[sample] + dy * this.ty[sample]) - sampleMm);
+    return { across, away: stepLength(across, along) };
+  }
+
+  private cellOf(x: number, y: number): number {
+    const column = Math.floor((x + beyondMm) / cellMm);
+    const row = Math.floor((y + beyondMm) / cellMm);
+    return column >= 0 && row >= 0 && column < this.columns && row < this.rows ? row * this.columns + column : -1;
+  }
+}
+
+function* samplesOf(points: ArrayLike<number>, line: number) {
+  let next = 0;
+  for (let i = 2; i < points.length; i += 2) {
+    const [ax, ay] = [points[i - 2], points[i - 1]];
+    const [dx, dy] = [points[i] - ax, points[i + 1] - ay];
+    const length = stepLength(dx, dy);
+    if (length === 0) continue;
+    for (; next <= length; next += sampleMm)
+      yield {
+        x: ax + (dx * next) / length,
+        y: ay + (dy * next) / length,
+        tx: dx / length,
+        ty: dy / length,
+        line,
+      };
+    next -= length;
+  }
+}

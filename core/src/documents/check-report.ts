@@ -1,0 +1,51 @@
+import { z } from 'zod';
+
+/** The check report, version 1: how a drawing on paper differs from its map. Lengths in mm, but for `paper`. */
+const pixel = z.tuple([z.number(), z.number()]);
+
+export const checkReportSchema = z.looseObject({
+  format: z.literal('nobrel-check'),
+  version: z.literal(1),
+  units: z.literal('mm'),
+  paper: z.looseObject({
+    /** By its edges, by corners given, or by the drawn lines alone. */
+    found: z.enum(['auto', 'given', 'lines']),
+    /** Pixels of the photograph: top left, top right, bottom right and bottom left of the surface. */
+    corners: z.tuple([pixel, pixel, pixel, pixel]),
+  }),
+  /** The drawing as a whole against the map. */
+  placement: z.looseObject({ dx: z.number(), dy: z.number(), angleDeg: z.number(), scale: z.number() }),
+  lines: z.array(
+    z.looseObject({
+      id: z.string(),
+      status: z.enum(['true', 'moved', 'missing', 'unclear']),
+      /** Share of its length found drawn. */
+      drawn: z.number().min(0).max(1),
+      /** Mean displacement after the whole placement is taken out. */
+      dx: z.number(),
+      dy: z.number(),
+      off: z.number().min(0),
+      worst: z.number().min(0),
+    }),
+  ),
+  parts: z.array(
+    z.looseObject({
+      lines: z.array(z.string()),
+      dx: z.number(),
+      dy: z.number(),
+      scale: z.number(),
+      angleDeg: z.number(),
+      says: z.string(),
+    }),
+  ),
+  extra: z.array(z.looseObject({ points: z.array(z.tuple([z.number(), z.number()])), length: z.number() })),
+  summary: z.looseObject({
+    meanOff: z.number(),
+    p95Off: z.number(),
+    moved: z.number(),
+    missing: z.number(),
+    extra: z.number(),
+  }),
+});
+
+export type CheckReport = z.infer<typeof checkReportSchema>;

@@ -1,0 +1,135 @@
+import { extname } from 'node:path';
+import { Command, Option } from 'commander';
+import sharp from 'sharp';
+import { drawingTools, drawnByHand, renderDrawing, seeded, type DrawingTool, type HandFaults } from '@nobrel/core/camera';
+import { counted } from '@nobrel/core/units';
+import { badArgument, numberOption } from './options.js';
+import { checkTarget, writeResult } from './outputs.js';
+import { readMapFile } from './read-map.js';
+
+type PhotoOptions = {
+  tool: DrawingTool;
+  paper: number;
+  contrast: number;
+  light: 'even' | 'uneven' | 'side';
+  shift: [number, number];
+  turn: number;
+  size: number;
+  wobble: number;
+  parts: number;
+  moved: number;
+  missing: number;
+  extra: number;
+  restated: number;
+  smudges: number;
+  table: number;
+  upsideDown?: boolean;
+  megapixels: number;
+  seed: number;
+  truth?: string;
+  out: string;
+};
+
+const pair = (text: string): [number, number] => {
+  const [x = NaN, y = NaN, ...more] = text.split(',').map((part) => (part.trim() === '' ? NaN : Number(part)));
+  if (more.length > 0 || !Number.isFinite(x) || !Number.isFinite(y) || Math.max(Math.abs(x), Math.abs(y)) > 100)
+    throw badArgument(`--shift takes two numbers up to 100, such as 2,-1.5, not “${text}”.`);
+  return [x, y];
+};
+
+const count = (flag: string, help: string, max = 50) =>
+  numberOption(flag, help, { min: 0, max, whole: true, initial: 0 });
+
+/** `nobrel simulate photo MAP.json …`: the stand-in for a camera, and for the hand that drew. */
+export function simulatePhotoCommand(): Command {
+  return new Command('photo')
+    .description('A photograph of a map drawn by hand, with faults that are known.')
+    .argument('<map>', 'the map, as .map.json, SVG or DXF')
+    .addOption(new Option('--tool <name>', 'what it is drawn with').choices([...drawingTools]).default('pencil'))
+    .addOption(numberOption('--paper <L*>', 'lightness of the paper', { min: 5, max: 100, initial: 92 }))
+    .addOption(
+      numberOption('--contrast <L*>', 'how much darker the darkest line is, less than nothing for chalk', {
+        min: -90,
+        max: 90,
+        initial: 45,
+      }),
+    )
+    .addOption(new Option('--light <kind>', 'light on the sheet').choices(['even', 'uneven', 'side']).default('uneven'))
+    .addOption(
+      new Option('--shift <x,y>', 'how far the whole drawing is off, mm').argParser(pair).default([0, 0], '0,0'),
+    )
+    .addOption(numberOption('--turn <deg>', 'how far it is turned', { min: -20, max: 20, initial: 0 }))
+    .addOption(numberOption('--size <n>', 'how large it came out, 1 for true', { min: 0.5, max: 2, initial: 1 }))
+    .addOption(numberOption('--wobble <mm>', 'how far lines wander', { min: 0, max: 2, initial: 0.12 }))
+    .addOption(count('--parts <n>', 'groups of lines put, turned or sized wrongly', 10))
+    .addOption(count('--moved <n>', 'single lines put wrongly'))
+    .addOption(count('--missing <n>', 'lines left out'))
+    .addOption(count('--extra <n>', 'lines that are not on the map'))
+    .addOption(count('--smudges <n>', 'smudges'))
+    .addOption(numberOption('--restated <share>', 'share of lines gone over twice', { min: 0, max: 1, initial: 0 }))
+    .addOption(numberOption('--table <L*>', 'lightness of the table', { min: 0, max: 100, initial: 45 }))
+    .option('--upside-down', 'the photograph is taken from the other side of the table')
+    .addOption(numberOption('--megapixels <n>', 'size of the photograph', { min: 0.3, max: 24, initial: 12 }))
+    .addOption(numberOption('--seed <n>', 'another number, another hand', { min: 0, max: 1e9, whole: true, initial: 1 }))
+    .option('--truth <file>', 'write what was done to each line, as JSON')
+    .requiredOption('--out <file>', 'where to write it: .jpg or .png')
+    .action(async (map: string, options: PhotoOptions) => simulatePhoto(map, options));
+}
+
+async function simulatePhoto(path: string, options: PhotoOptions): Promise<void> {
+  const kind = extname(options.out).toLowerCase();
+  if (kind !== '.jpg' && kind !== '.jpeg' && kind !== '.png') throw badArgument('--out must end in .jpg or .png.');
+  for (const target of [options.out, options.truth]) if (target !== undefined) checkTarget(target);
+  const { map } = await readMapFile(path);
+  const { drawing, truth } = drawnByHand(map, faultsOf(options), options.seed);
+  const { widthMm, heightMm } = drawing;
+  const { picture, lens } = renderDrawing(drawing, {
+    tool: options.tool,
+    paper: options.paper,
+    contrast: options.contrast,
+    light: options.light,
+    taken: 'photographed',
+    pxPerMm: Math.sqrt((1e6 * options.megapixels) / (widthMm * heightMm)),
+    seed: options.seed,
+    table: options.table,
+    filled: 0.78 + 0.1 * seeded(options.seed)(),
+  });
+  const { width, height } = picture;
+  const turned = options.upsideDown === true;
+  const image = sharp(picture.data, { raw: { width, height, channels: 4 } })
+    .removeAlpha()
+    .rotate(turned ? 180 : 0)
+    .withExif({ IFD0: { Make: 'Nobrel', Model: 'Simulated camera', Orientation: '1' } });
+  await writeResult(
+    options.out,
+    await (kind === '.png' ? image.png() : image.jpeg({ quality: 88 })).toBuffer(),
+  );
+  const corners = [
+    [0, 0],
+    [widthMm, 0],
+    [widthMm, heightMm],
+    [0, heightMm],
+  ].map(([x = 0, y = 0]) => {
+    const [px, py] = lens(x, y);
+    return turned ? [width - px, height - py] : [px, py];
+  });
+  if (options.truth !== undefined)
+    await writeResult(options.truth, `${JSON.stringify({ corners, ...truth }, null, 1)}\n`);
+  console.log(
+    `${counted(truth.lines.length, 'line')} drawn and photographed: ${truth.lines.filter(({ status }) => status === 'moved').length} moved, ${truth.lines.filter(({ status }) => status === 'missing').length} missing, ${truth.extra.length} not on the map.`,
+  );
+}
+
+function faultsOf(options: PhotoOptions): HandFaults {
+  const [dx, dy] = options.shift;
+  return {
+    placement: { dx, dy, angleDeg: options.turn, scale: options.size },
+    wobbleMm: options.wobble,
+    parts: options.parts,
+    moved: options.moved,
+    missing: options.missing,
+    extra: options.extra,
+    restated: options.restated,
+    smudges: options.smudges,
+  };
+}
