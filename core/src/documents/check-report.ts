@@ -31,6 +31,9 @@ export const checkReportSchema = z.looseObject({
   parts: z.array(
     z.looseObject({
       lines: z.array(z.string()),
+      /** What its turn and scale are about. */
+      x: z.number(),
+      y: z.number(),
       dx: z.number(),
       dy: z.number(),
       scale: z.number(),

@@ -1,5 +1,6 @@
 import type { z } from 'zod';
 import { decisionTable, markdownTable } from '../decisions/index.js';
+import { checkDecisionsSchema } from '../check/index.js';
 import { fitDecisionsSchema } from '../fit/index.js';
 import { mapSettingsSchema } from '../map/index.js';
 import { referenceDecisionsSchema } from '../reference/index.js';
@@ -12,6 +13,7 @@ const tables: Readonly<Partial<Record<Station, z.ZodType>>> = {
   fit: fitDecisionsSchema,
   map: mapSettingsSchema,
   sheets: sheetDecisionsSchema,
+  check: checkDecisionsSchema,
   transfer: transferDecisionsSchema,
 };
 

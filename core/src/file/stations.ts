@@ -1,12 +1,12 @@
 import { findFitFault, surfaceOf } from '../fit/index.js';
 import { paperName } from '../sheets/index.js';
 import { transferSteps, type TransferStep } from '../transfer/index.js';
-import { counted, formatMinutes, formatSize, type LengthUnit } from '../units/index.js';
+import { counted, formatLength, formatMinutes, formatSize, type LengthUnit } from '../units/index.js';
 import { sheetsToJoin } from './sheets-to-join.js';
 import { mainPictureOf, type Work } from './work.js';
 
 /** The stations of the order of work, in order; also the last part of their address. */
-export const stationIds = ['reference', 'fit', 'map', 'sheets', 'transfer', 'file'] as const;
+export const stationIds = ['reference', 'fit', 'map', 'sheets', 'check', 'transfer', 'file'] as const;
 export type Station = (typeof stationIds)[number];
 
 /** A station: all that the strip, the tour and the docs know of it. */
@@ -50,6 +50,16 @@ export const stations: Readonly<Record<Station, StationModule>> = {
     fact: ({ decisions, printings }) => {
       const last = printings.at(-1);
       return last ? `${counted(last.pages, 'page')} printed` : `on ${paperName(decisions.sheets.paper)}`;
+    },
+  },
+  check: {
+    name: 'Check',
+    help: 'Photograph the drawing and see what to move, and by how much.',
+    fact: ({ decisions: { check } }, unit) => {
+      const last = check.rounds.at(-1);
+      if (!last) return 'no round yet';
+      const off = last.figures ? `, ${formatLength(last.figures.meanOffMm, unit)} off` : '';
+      return `round ${check.rounds.length}${off}`;
     },
   },
   transfer: {

@@ -44,6 +44,8 @@ const upgrades: readonly Upgrade[] = [
         mostLineMm: 'maxLineMm',
       }),
   },
+  // Rounds of checking are kept; works of before have none.
+  {},
 ];
 
 const looseSchema = z.record(z.string(), z.unknown());

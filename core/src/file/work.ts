@@ -1,4 +1,5 @@
 import { z } from 'zod';
+import { checkDecisionsSchema } from '../check/index.js';
 import { fitDecisionsSchema } from '../fit/index.js';
 import {
   beginningSchool,
@@ -28,7 +29,7 @@ export const fileDecisionsSchema = z.object({
 export type FileDecisions = z.infer<typeof fileDecisionsSchema>;
 
 /** The version of decisions this program writes. Older ones are brought up to it by the list of upgrades. */
-export const writtenVersion = 2;
+export const writtenVersion = 3;
 
 /** Every decision of a work, station by station. This is what undo steps through and what is saved. */
 export const workDecisionsSchema = z.object({
@@ -42,6 +43,7 @@ export const workDecisionsSchema = z.object({
   /** What the painter changed in the map by hand, and noted on it. */
   corrections: correctionDecisionsSchema.default(noCorrections),
   sheets: sheetDecisionsSchema.prefault({}),
+  check: checkDecisionsSchema.prefault({}),
   transfer: transferDecisionsSchema.prefault({}),
   file: fileDecisionsSchema.prefault({}),
   /** A work to play with, kept apart from one's own. */
@@ -58,6 +60,7 @@ export const stationsDecided = [
   'map',
   'corrections',
   'sheets',
+  'check',
   'transfer',
   'file',
 ] as const satisfies readonly (keyof WorkDecisions)[];

@@ -18,10 +18,11 @@ export const keyPlaces = {
   shapes: 'At Map, with Shapes',
   draw: 'At Map, with Draw',
   sheets: 'At Sheets',
+  check: 'At Check',
 } as const;
 export type KeyPlace = keyof typeof keyPlaces;
 
-const stationKeys = { shown: '1 to 6', does: 'go to that station', where: 'everywhere' } as const;
+const stationKeys = { shown: '1 to 7', does: 'go to that station', where: 'everywhere' } as const;
 
 /** Every key that acts beyond what has the focus. The page of keys is written from it. */
 export const keyTable = {
@@ -50,6 +51,7 @@ export const keyTable = {
   tour: { press: 't', shown: 'T', does: 'a short tour of the bench', where: 'everywhere' },
   greys: { press: 'g', shown: 'G', does: 'values as greys, on and off', where: 'map' },
   under: { press: 'o', shown: 'O, held', does: 'the picture under the map', where: 'map' },
+  over: { press: 'o', shown: 'O, held', does: 'the reference over the drawing', where: 'check' },
   nextLine: {
     press: 'n',
     shown: 'N and B',

@@ -9,6 +9,7 @@ export const stationPages: Readonly<Record<Station, () => Promise<Page>>> = {
   fit: async () => ({ Component: (await import('./fit/fit-station.js')).FitStation }),
   map: async () => ({ Component: (await import('./map/map-station.js')).MapStation }),
   sheets: async () => ({ Component: (await import('./sheets/sheets-station.js')).SheetsStation }),
+  check: async () => ({ Component: (await import('./check/check-station.js')).CheckStation }),
   transfer: async () => ({ Component: (await import('./transfer/transfer-station.js')).TransferStation }),
   file: async () => ({ Component: (await import('./file/file-station.js')).FileStation }),
 };

@@ -1,6 +1,16 @@
 import { expose } from 'comlink';
-import { printedPages, readCorrectedSheet, SheetNotFound, type CorrectedSheet } from '@nobrel/core/check';
-import type { MapDocument } from '@nobrel/core/documents';
+import { drawnByHand, renderDrawing, seeded, type HandFaults } from '@nobrel/core/camera';
+import {
+  checkDrawing,
+  DrawingNotFound,
+  printedPages,
+  readCorrectedSheet,
+  SheetNotFound,
+  type CorrectedSheet,
+} from '@nobrel/core/check';
+import type { CheckReport, MapDocument } from '@nobrel/core/documents';
+import { quadBy, type Quad } from '@nobrel/core/geometry';
+import type { Picture } from '@nobrel/core/raster';
 import { sheetSourceOf, type PrintedBy, type Work } from '@nobrel/core/file';
 import { makeSheets, SheetError, type SheetKind } from '@nobrel/core/sheets';
 import { masterOf, type PictureOrder } from './masters.js';
@@ -12,6 +22,30 @@ export type CheckOrder = {
   work: Pick<Work, 'decisions' | 'pictures' | 'printings'>;
   by: PrintedBy;
 };
+
+/** A photograph of the drawing, and what it is held against. */
+export type PhotographOrder = {
+  picture: PictureOrder;
+  map: MapDocument;
+  /** Corners of the surface in the stored picture, pixels; found when there are none. */
+  corners: Quad | null;
+  toleranceMm: number;
+};
+
+/** A drawing held against its map, with the photograph of it seen square-on. */
+export type Checked = { report: CheckReport; flat: Blob; corners: Quad };
+
+/** A drawing and a photograph of it that are made up, to try the check with. */
+export type SimulationOrder = {
+  map: MapDocument;
+  faults: HandFaults;
+  /** How good the photographer is, 0–1. */
+  photographer: number;
+  seed: number;
+};
+
+/** Pixels of a photograph that is made up: enough for every line, and soon done. */
+const simulatedPixels = 3.2e6;
 
 /** Kinds of sheets whose lines can be corrected on paper. */
 const correctable: readonly SheetKind[] = ['outline', 'mirrored'];
@@ -37,7 +71,56 @@ const work = {
       throw error;
     }
   },
+
+  /** Holds a photograph of the drawing against the map, or says why it cannot be. */
+  async checkPhotograph({
+    picture,
+    map,
+    corners,
+    toleranceMm,
+  }: PhotographOrder): Promise<Checked | { fault: string }> {
+    try {
+      const { levels } = await masterOf(picture);
+      const [master] = levels;
+      const shrink = master ? master.width / picture.width : 1;
+      const sized = (quad: Quad, by: number) => quadBy((k) => ({ x: quad[k].x * by, y: quad[k].y * by }));
+      const { report, flat } = checkDrawing(levels, map, {
+        corners: corners && sized(corners, shrink),
+        toleranceMm,
+      });
+      const seen = quadBy((k) => ({ x: report.paper.corners[k][0], y: report.paper.corners[k][1] }));
+      return { report, flat: await jpegOf(flat()), corners: sized(seen, 1 / shrink) };
+    } catch (error) {
+      if (error instanceof DrawingNotFound) return { fault: error.message };
+      throw error;
+    }
+  },
+
+  /** A photograph of the map drawn by a hand that errs, as JPEG. */
+  async simulatePhotograph({ map, faults, photographer, seed }: SimulationOrder): Promise<Blob> {
+    const { drawing } = drawnByHand(map, faults, seed);
+    const { picture } = renderDrawing(drawing, {
+      tool: 'pencil',
+      paper: 92,
+      contrast: 48,
+      light: photographer > 0.7 ? 'even' : 'uneven',
+      taken: 'photographed',
+      pxPerMm: Math.sqrt(simulatedPixels / (drawing.widthMm * drawing.heightMm)),
+      seed,
+      table: 40 + 15 * seeded(seed)(),
+      filled: 0.9 - 0.14 * (1 - photographer),
+    });
+    return jpegOf(picture);
+  },
 };
+
+async function jpegOf({ width, height, data }: Picture): Promise<Blob> {
+  const canvas = new OffscreenCanvas(width, height);
+  const context = canvas.getContext('2d');
+  if (!context) throw new Error('This browser cannot draw pictures in the background.');
+  context.putImageData(new ImageData(new Uint8ClampedArray(data), width, height), 0, 0);
+  return canvas.convertToBlob({ type: 'image/jpeg', quality: 0.9 });
+}
 
 export type CheckWorker = typeof work;
 expose(work);

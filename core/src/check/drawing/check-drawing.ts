@@ -9,20 +9,22 @@ import { inPicture, onSheet, type SheetPose } from '../registration/pose.js';
 import { drawnTo, samplesOf } from '../registration/register.js';
 import { aligned, hitsOf, movedBy, scaleOf, turnRad, unmoved, type Course, type Similarity } from './alignment.js';
 import { movedCourse, together, wantedLines, type Wanted } from './course.js';
+import { withEvenLight } from './even-light.js';
 import { extraLines } from './extra-lines.js';
 import { flattened } from './flatten.js';
 import { matchLines, type Match } from './match-lines.js';
 import { isSized, movedParts, type MovedPart } from './parts.js';
 import { asPictured, cornersInPicture, placePaper, type PaperPose } from './place-paper.js';
 import { sayPart, sayPlace } from './say-findings.js';
+import { usualToleranceMm } from './tolerance.js';
 
 /** A photograph in which the drawing was not found. The message says what to do. */
 export class DrawingNotFound extends Error {
   override name = 'DrawingNotFound';
 }
 
-/** A drawing held against its map, and the photograph seen square-on. */
-export type CheckedDrawing = { report: CheckReport; flat: Picture; pose: SheetPose };
+/** A drawing held against its map, and the photograph of it seen square-on in even light, made when it is asked for. */
+export type CheckedDrawing = { report: CheckReport; flat: () => Picture };
 
 /** What a check is told besides the photograph and the map. */
 export type CheckOptions = {
@@ -31,9 +33,6 @@ export type CheckOptions = {
   /** How far off a line is still true, mm. */
   toleranceMm?: number;
 };
-
-/** A hand that is content with itself is within this, mm. */
-export const usualToleranceMm = 1;
 
 /** The sheet is looked at with so many pixels a mm, fewer where it is large. */
 const readPxPerMm = 6;
@@ -73,7 +72,8 @@ export function checkDrawing(
   const parts = movedParts(matches, drawnAtHome);
   const extra = extraLines(atHome, matches, size);
   const report = reported({ placed, matches, parts, extra, size });
-  return { report, flat: flattened(levels, pose, size, resolutionOf(pose, size)), pose };
+  const pxPerMm = resolutionOf(pose, size);
+  return { report, flat: () => withEvenLight(flattened(levels, pose, size, pxPerMm), pxPerMm) };
 }
 
 function isNoise(matches: readonly Match[], drawn: KnownLines): boolean {
@@ -264,7 +264,7 @@ function reported({
       const says = sayPart(part.matches.length, sayPlace(...movedBy(move, move.cx, move.cy), size), said, 'mm');
       return { lines: part.matches.map(({ wanted }) => wanted.id), ...said, says, x: move.cx, y: move.cy };
     }),
-    extra: extra.map(({ points, lengthMm: length }) => ({ points: pairsOf(points), length })),
+    extra: extra.map(({ points, lengthMm: length }) => ({ points: thinned(points), length })),
     summary: {
       meanOff: lengthMm > 0 ? seen.reduce((sum, { wanted, off }) => sum + wanted.lengthMm * off, 0) / lengthMm : 0,
       p95Off: offs[Math.floor(0.95 * offs.length)] ?? 0,
@@ -275,6 +275,16 @@ function reported({
   };
 }
 
-function pairsOf(points: Float64Array): [number, number][] {
-  return Array.from({ length: points.length / 2 }, (_, i) => [points[2 * i], points[2 * i + 1]]);
+/** Lines that are not on the map are given by points about this far apart, mm. */
+const pointEveryMm = 0.8;
+
+function thinned(run: Float64Array): [number, number][] {
+  const kept: [number, number][] = [];
+  for (let i = 0; i < run.length; i += 2) {
+    const last = kept[kept.length - 1];
+    const isEnd = i === 0 || i === run.length - 2;
+    if (isEnd || Math.hypot(run[i] - last[0], run[i + 1] - last[1]) >= pointEveryMm)
+      kept.push([run[i], run[i + 1]]);
+  }
+  return kept;
 }

@@ -1,2 +1,3 @@
-export { checkDrawing, DrawingNotFound, usualToleranceMm, type CheckedDrawing } from './check-drawing.js';
+export { checkDrawing, DrawingNotFound, type CheckedDrawing } from './check-drawing.js';
 export * from './say-findings.js';
+export { usualToleranceMm } from './tolerance.js';

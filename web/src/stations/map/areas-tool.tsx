@@ -4,7 +4,7 @@ import type { Point } from '@nobrel/core/geometry';
 import type { BrushKind } from '@nobrel/core/map';
 import { LengthGap } from '../../bench/gaps.js';
 import { thinned } from './shapes-tool.js';
-import { useCorrections } from './use-corrections.js';
+import { useCorrections } from '../../bench/use-corrections.js';
 import { ToolInHand } from '../../leaves/in-hand.js';
 
 const kinds: readonly { value: BrushKind; label: string }[] = [

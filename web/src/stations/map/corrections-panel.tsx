@@ -1,7 +1,7 @@
 import { Button } from 'antd';
 import type { MapDocument } from '@nobrel/core/documents';
 import { describeCorrection } from '@nobrel/core/map';
-import type { Corrections } from './use-corrections.js';
+import type { Corrections } from '../../bench/use-corrections.js';
 
 /** Everything changed by hand, newest first; what no longer fits says why and is kept. */
 export function CorrectionsPanel({

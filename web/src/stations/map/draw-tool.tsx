@@ -6,7 +6,7 @@ import { useKey } from '../../bench/use-key.js';
 import { mapWorker } from '../../workers/use-mapping.js';
 import { useBenchMap, usePictureOfMap } from './bench-map.js';
 import { StrokeMarked, thinned } from './shapes-tool.js';
-import { useCorrections } from './use-corrections.js';
+import { useCorrections } from '../../bench/use-corrections.js';
 import { ToolInHand } from '../../leaves/in-hand.js';
 
 /** What is drawn: along an edge, down the middle of something thin, a border within a shape, or behind things. */

@@ -10,7 +10,7 @@ import { useLeafScale } from '../../leaves/leaf-scale.js';
 import { useUnit } from '../../store/hooks.js';
 import { useBenchMap } from './bench-map.js';
 import { useCorrectedSheet, type PaperChange, type SheetRead } from './use-corrected-sheet.js';
-import { useCorrections, type NewCorrection } from './use-corrections.js';
+import { useCorrections, type NewCorrection } from '../../bench/use-corrections.js';
 
 /** A change is taken hold of within this of a click, mm. */
 const takeHoldMm = 5;

@@ -2,7 +2,7 @@ import { Button } from 'antd';
 import { useState } from 'react';
 import { NumberGap } from '../../bench/gaps.js';
 import { useBenchMap } from './bench-map.js';
-import { useCorrections } from './use-corrections.js';
+import { useCorrections } from '../../bench/use-corrections.js';
 import { ToolInHand } from '../../leaves/in-hand.js';
 
 /** Guides drawn in blue and never traced: plumb, level, the centre axis, or any angle. */

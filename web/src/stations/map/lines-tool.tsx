@@ -8,7 +8,7 @@ import { Handle } from '../../leaves/handle.js';
 import { LinesMarked } from '../../leaves/map-drawing.js';
 import { mapWorker } from '../../workers/use-mapping.js';
 import { useBenchMap, usePictureOfMap } from './bench-map.js';
-import { useCorrections } from './use-corrections.js';
+import { useCorrections } from '../../bench/use-corrections.js';
 import { ToolInHand } from '../../leaves/in-hand.js';
 
 /** How near a click must come to a line, as a share of the surface's longer side. */

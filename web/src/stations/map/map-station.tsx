@@ -14,7 +14,7 @@ import { CorrectionsPanel } from './corrections-panel.js';
 import { MapLeaves } from './map-leaves.js';
 import { MapSentence } from './map-sentence.js';
 import { mapTools } from './map-tool.js';
-import { useCorrections } from './use-corrections.js';
+import { useCorrections } from '../../bench/use-corrections.js';
 import { useMapBegun } from './use-map-begun.js';
 
 /** The map: what to draw, computed from the reference at the scale of the surface. */

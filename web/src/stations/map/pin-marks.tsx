@@ -1,5 +1,5 @@
 import { useLeafScale } from '../../leaves/leaf-scale.js';
-import { useCorrections } from './use-corrections.js';
+import { useCorrections } from '../../bench/use-corrections.js';
 
 /** Radius of a pin, pixels on the screen. */
 const pinPx = 11;

@@ -5,7 +5,7 @@ import { LinkButton } from '../../bench/link-button.js';
 import { TextGap } from '../../bench/gaps.js';
 import { Handle } from '../../leaves/handle.js';
 import { useWorkId } from '../../store/hooks.js';
-import { useCorrections } from './use-corrections.js';
+import { useCorrections } from '../../bench/use-corrections.js';
 import { ToolInHand } from '../../leaves/in-hand.js';
 
 /** Notes tied to a place, open or settled. */

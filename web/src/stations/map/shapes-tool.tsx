@@ -7,7 +7,7 @@ import { useKey } from '../../bench/use-key.js';
 import { useLeafScale } from '../../leaves/leaf-scale.js';
 import { formatArea } from './tell.js';
 import { useBenchMap } from './bench-map.js';
-import { useCorrections } from './use-corrections.js';
+import { useCorrections } from '../../bench/use-corrections.js';
 import { ToolInHand } from '../../leaves/in-hand.js';
 
 const becauseWords = {

@@ -7,7 +7,7 @@ import { useDecisions } from '../../store/hooks.js';
 import { mapWorker } from '../../workers/use-mapping.js';
 import { useBenchMap, usePictureOfMap } from './bench-map.js';
 import { thinned } from './shapes-tool.js';
-import { useCorrections } from './use-corrections.js';
+import { useCorrections } from '../../bench/use-corrections.js';
 import { ToolInHand } from '../../leaves/in-hand.js';
 
 type Thing = { at: Point; walk: number; outline: readonly Point[]; rank: number; ranks: number };

@@ -4,7 +4,7 @@ import type { StoredPicture } from '@nobrel/core/file';
 import { formatDate } from '@nobrel/core/units';
 import { messageOf } from '../../store/api/base.js';
 import { useUnit, useWork } from '../../store/hooks.js';
-import { readCorrections } from '../../workers/read-corrections.js';
+import { readCorrections } from '../../workers/in-check-worker.js';
 import { useBenchMap } from './bench-map.js';
 
 /** A change drawn on a sheet: a line that is new, or the id of one that was struck out. */

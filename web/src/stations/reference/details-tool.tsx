@@ -94,15 +94,17 @@ function PicturesPanel(props: PicturesPanelProps) {
       </header>
       <div className="panel-body">
         <ul className="pictures">
-          {work.pictures.map((picture, index) => (
-            <PictureItem
-              key={picture.hash}
-              {...props}
-              picture={picture}
-              first={index === 0}
-              onFault={setFault}
-            />
-          ))}
+          {work.pictures.map((picture, index) =>
+            index > 0 && work.decisions.check.photographs.includes(picture.hash) ? null : (
+              <PictureItem
+                key={picture.hash}
+                {...props}
+                picture={picture}
+                first={index === 0}
+                onFault={setFault}
+              />
+            ),
+          )}
         </ul>
         {fault && (
           <p className="gap-fault" role="alert">

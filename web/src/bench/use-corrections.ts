@@ -2,7 +2,8 @@ import { useCallback, useMemo } from 'react';
 import { mapRequestOf } from '@nobrel/core/file';
 import type { Point, Rect } from '@nobrel/core/geometry';
 import { onPictureAt, onSurfaceAt, type Correction, type Pin, type Place } from '@nobrel/core/map';
-import { useDecide, useWork } from '../../store/hooks.js';
+import { useDecide, useWork } from '../store/hooks.js';
+import type { Decision } from '../store/work-slice.js';
 
 /** A correction as it is made, before it has an id. */
 export type NewCorrection = Correction extends infer C
@@ -24,10 +25,10 @@ export function useCorrections() {
   const request = useMemo(() => mapRequestOf(work), [work]);
   const picture: Rect | null = request?.wholeAt ?? null;
   const addAll = useCallback(
-    (corrections: readonly NewCorrection[]) => {
+    (corrections: readonly NewCorrection[], ...also: Decision[]) => {
       const next = [...list];
       for (const correction of corrections) next.push({ ...correction, id: nextId(next) });
-      decide({ room: 'corrections', change: { list: next } });
+      decide({ room: 'corrections', change: { list: next } }, ...also);
     },
     [decide, list],
   );
@@ -41,7 +42,7 @@ export function useCorrections() {
     pins,
     picture: whole,
     add,
-    /** Several at once, undone together. */
+    /** Several at once, undone together with what else is decided with them. */
     addAll,
     takeBack,
     keepPins,

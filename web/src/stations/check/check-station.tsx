@@ -1,0 +1,100 @@
+import { useState } from 'react';
+import { Link } from 'react-router';
+import { checkDecisionsSchema, checkNotes } from '@nobrel/core/check';
+import type { MapDocument } from '@nobrel/core/documents';
+import { DecisionGap } from '../../bench/decision-gap.js';
+import { Notes } from '../../bench/notes.js';
+import { Sentence } from '../../bench/sentence.js';
+import { Missing, StationBench } from '../../bench/station.js';
+import { lazyTool, ToolRow, useTool, type Tool } from '../../bench/tool-row.js';
+import { ToolPanel } from '../../leaves/in-hand.js';
+import { useKeptMapQuery } from '../../store/api/map.js';
+import { useUnit, useWork } from '../../store/hooks.js';
+import { CheckLeaves } from './check-leaves.js';
+import './check.css';
+import { FindingsPanel } from './findings-panel.js';
+import { RoundState } from './round-state.js';
+import { OnCheckBench, useCheck, useCheckBench } from './use-check.js';
+
+type CheckTool = 'findings' | 'new' | 'corners' | 'rounds';
+
+const tools: readonly [Tool<CheckTool>, ...Tool<CheckTool>[]] = [
+  { id: 'findings', label: 'Findings' },
+  lazyTool('new', 'New round', async () => (await import('./new-round-tool.js')).NewRoundTool),
+  lazyTool('corners', 'Corners', async () => (await import('./corners-tool.js')).CornersTool),
+  lazyTool('rounds', 'Rounds', async () => (await import('./rounds-tool.js')).RoundsTool),
+];
+
+/** The drawing held against the map, photograph by photograph. */
+export function CheckStation() {
+  const work = useWork();
+  const kept = useKeptMapQuery(work.id, { skip: work.map === null });
+  if (work.map === null)
+    return (
+      <Missing title="Nothing to check against yet">
+        <p>
+          Here a photograph of your drawing is held against the map: what lies elsewhere and by how much, what is
+          missing, what is not on the map.
+        </p>
+        <Link to={`/works/${work.id}/map`}>Make the map first</Link>
+      </Missing>
+    );
+  const map = kept.data?.document;
+  return map ? <CheckBench map={map} /> : <p role="status">Fetching the map…</p>;
+}
+
+function CheckBench({ map }: { map: MapDocument }) {
+  const check = useCheck(map);
+  const [tool, take] = useTool(tools);
+  const unit = useUnit();
+  const [pointedAt, pointAt] = useState<string | null>(null);
+  const { check: decisions, round, checked } = check;
+  const shown = check.rounds.length === 0 && tool === 'findings' ? 'new' : tool;
+  return (
+    <OnCheckBench value={check}>
+      <StationBench
+        sentence={
+          <>
+            <Sentence>
+              Hold the drawing against the map: a line is true within{' '}
+              <DecisionGap
+                table={checkDecisionsSchema}
+                at="toleranceMm"
+                values={decisions}
+                onChange={check.change}
+              />
+              , the whole is good enough at{' '}
+              <DecisionGap
+                table={checkDecisionsSchema}
+                at="goodEnoughMm"
+                values={decisions}
+                onChange={check.change}
+              />{' '}
+              off in the mean.
+            </Sentence>
+            <ToolRow tools={tools} tool={shown} onTool={take} />
+          </>
+        }
+        notes={
+          <Notes<never>
+            notes={checkNotes(decisions, round, checked?.report ?? null, unit)}
+            onWay={() => undefined}
+            figure={
+              <>
+                <CheckState />
+                <ToolPanel />
+                {shown === 'findings' && <FindingsPanel pointedAt={pointedAt} onPoint={pointAt} />}
+              </>
+            }
+          />
+        }
+      >
+        <CheckLeaves pointedAt={pointedAt} onPoint={pointAt} />
+      </StationBench>
+    </OnCheckBench>
+  );
+}
+
+function CheckState() {
+  return <RoundState check={useCheckBench()} />;
+}

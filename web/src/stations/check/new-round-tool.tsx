@@ -1,0 +1,132 @@
+import { Button, Slider } from 'antd';
+import { useEffect, useRef, useState } from 'react';
+import { trueHand, type HandFaults } from '@nobrel/core/camera';
+import { maxRounds } from '@nobrel/core/check';
+import { PictureDrop } from '../../bench/picture-drop.js';
+import { useBringIn } from '../../bench/use-bring-in.js';
+import { ToolInHand } from '../../leaves/in-hand.js';
+import { messageOf } from '../../store/api/base.js';
+import { simulatePhotograph } from '../../workers/in-check-worker.js';
+import { useCheckBench } from './use-check.js';
+
+/** Bringing in a photograph of the drawing as it stands; or making one up, to try how it goes. */
+export function NewRoundTool() {
+  const check = useCheckBench();
+  return (
+    <ToolInHand
+      sentence={
+        <span role="status">
+          {check.full
+            ? `There are ${maxRounds} rounds, as many as are kept. Delete one to bring in another.`
+            : 'Lay the drawing flat on a darker or lighter table and photograph it from above, in even light, with the whole sheet in view.'}
+        </span>
+      }
+      panel={
+        check.full ? undefined : (
+          <section className="map-panel" aria-label="New round">
+            <h3>Round {check.rounds.length + 1}</h3>
+            <PictureDrop
+              label="A photograph of the drawing"
+              before="Drop the photograph here, paste it, or"
+              button="Choose picture"
+              onTaken={async ([picture]) => {
+                if (picture) await check.take(picture);
+              }}
+            />
+            <TryIt />
+          </section>
+        )
+      }
+    />
+  );
+}
+
+/** What a hand does that is so good, 0–1. */
+function faultsOf(hand: number): HandFaults {
+  const bad = 1 - hand;
+  return {
+    ...trueHand,
+    placement: { dx: 3 * bad, dy: -2 * bad, angleDeg: 0.8 * bad, scale: 1 + 0.012 * bad },
+    wobbleMm: 0.05 + 0.2 * bad,
+    parts: bad > 0.3 ? 1 : 0,
+    moved: Math.round(5 * bad),
+    missing: Math.round(3 * bad),
+    extra: Math.round(2 * bad),
+    restated: 0.2 * bad,
+    smudges: Math.round(3 * bad),
+  };
+}
+
+/** A drawing and its photograph made up, so that the check can be tried without a camera. */
+function TryIt() {
+  const check = useCheckBench();
+  const bringing = useBringIn();
+  const [hand, setHand] = useState(0.4);
+  const [photographer, setPhotographer] = useState(0.6);
+  const [making, setMaking] = useState(false);
+  const [fault, setFault] = useState<string | null>(null);
+  const underWay = useRef<AbortController | null>(null);
+  useEffect(() => () => underWay.current?.abort(), []);
+  const tryIt = async () => {
+    const own = new AbortController();
+    underWay.current = own;
+    setMaking(true);
+    setFault(null);
+    try {
+      const order = { map: check.map, faults: faultsOf(hand), photographer, seed: check.rounds.length + 1 };
+      const blob = await simulatePhotograph(order, own.signal);
+      if (!blob) return;
+      const name = `made up, round ${check.rounds.length + 1}.jpg`;
+      const [picture] = await bringing.take([new File([blob], name, { type: 'image/jpeg' })]);
+      if (picture && !own.signal.aborted) await check.take(picture);
+    } catch (error) {
+      if (!own.signal.aborted) setFault(messageOf(error));
+    } finally {
+      setMaking(false);
+    }
+  };
+  return (
+    <details className="try-it">
+      <summary>Try it without a camera</summary>
+      <p>A pencil drawing of this map is made up, with faults, and photographed on a table.</p>
+      <label>
+        how good a hand
+        <Slider
+          min={0}
+          max={100}
+          value={Math.round(100 * hand)}
+          onChange={(value) => setHand(value / 100)}
+          ariaLabelForHandle="How good the hand is"
+        />
+      </label>
+      <label>
+        how good a photographer
+        <Slider
+          min={0}
+          max={100}
+          value={Math.round(100 * photographer)}
+          onChange={(value) => setPhotographer(value / 100)}
+          ariaLabelForHandle="How good the photographer is"
+        />
+      </label>
+      <p className="tool-buttons">
+        <Button size="small" disabled={making || check.reading} onClick={() => void tryIt()}>
+          Draw and photograph it
+        </Button>
+        {making && !check.reading && (
+          <span role="status">
+            Drawing…{' '}
+            <Button size="small" onClick={() => underWay.current?.abort()}>
+              Stop
+            </Button>
+          </span>
+        )}
+      </p>
+      {[...(fault === null ? [] : [fault]), ...bringing.faults].map((says) => (
+        <p key={says} className="gap-fault" role="alert">
+          {says}
+        </p>
+      ))}
+    </details>
+  );
+}
