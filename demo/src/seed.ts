@@ -1,4 +1,7 @@
+import { readFile } from 'node:fs/promises';
 import { fileURLToPath } from 'node:url';
+import { z } from 'zod';
+import { roundSchema } from '@nobrel/core/check';
 import { allRound, defaultGrid, surfaceOf, usualOf, type FitDecisions } from '@nobrel/core/fit';
 import { MapMaker, type MapSettings } from '@nobrel/core/map';
 import { mapOrigin, mapRequestOf, sheetSourceOf, type WorkDecisions } from '@nobrel/core/file';
@@ -86,13 +89,35 @@ export function referencePath(name: string): string {
   return fileURLToPath(new URL(`../references/${name}.jpg`, import.meta.url));
 }
 
-/** Fills an empty file with works at different stations. Does nothing when there are works already. */
-export async function seed(file: OpenFile): Promise<void> {
+/** The work whose drawing is in its third round of checking, and the photographs of these. */
+export const checkedTitle = 'Dinghy on the hard';
+export const roundPhotographs = ['dinghy-round-1', 'dinghy-round-2', 'dinghy-round-3'] as const;
+export const roundsPath = fileURLToPath(new URL('../references/dinghy-rounds.json', import.meta.url));
+
+const demoRoundsSchema = z.array(
+  z.object({ photograph: z.string(), figures: roundSchema.shape.figures.unwrap() }),
+);
+/** The rounds as `draw-rounds` found them. */
+export type DemoRounds = z.infer<typeof demoRoundsSchema>;
+
+const readRounds = async () => demoRoundsSchema.parse(JSON.parse(await readFile(roundsPath, 'utf8')));
+
+/**
+ * Fills an empty file with works at different stations. Does nothing when there are works already.
+ *
+ * @param rounds of checking that one of them is in; null for none
+ */
+export async function seed(file: OpenFile, rounds?: DemoRounds | null): Promise<void> {
   if ((await file.flatFile.list()).works.length > 0) return;
-  for (const example of examples) await seedOne(file, example);
+  const own = rounds === undefined ? await readRounds() : (rounds ?? []);
+  for (const example of examples) await seedOne(file, example, example.title === checkedTitle ? own : []);
 }
 
-async function seedOne({ works, maps, printings, pictures }: OpenFile, example: Example): Promise<void> {
+async function seedOne(
+  { works, maps, printings, pictures }: OpenFile,
+  example: Example,
+  rounds: DemoRounds,
+): Promise<void> {
   const path = referencePath(example.picture);
   const picture = await pictures.takeIn(path, `${example.picture}.jpg`);
   const work = await works.begin(picture, example.title);
@@ -110,7 +135,16 @@ async function seedOne({ works, maps, printings, pictures }: OpenFile, example: 
     permission: 'own',
     permissionNote: example.permissionNote,
   } as const;
-  const decisions: WorkDecisions = { ...work.decisions, reference, fit, map };
+  const check = { ...work.decisions.check };
+  for (const [i, { photograph, figures }] of rounds.entries()) {
+    const taken = await pictures.takeIn(referencePath(photograph), `${photograph}.jpg`);
+    await works.addPicture(work.id, taken);
+    const takenAt = new Date(Date.UTC(2026, 9, 15 + i, 17, 20)).toISOString();
+    const round = { id: `round-${i + 1}`, picture: taken.hash, takenAt, corners: null, figures, settled: {} };
+    check.rounds = [...check.rounds, round];
+    check.photographs = [...check.photographs, taken.hash];
+  }
+  const decisions: WorkDecisions = { ...work.decisions, reference, fit, map, check };
   const { revision } = await works.save(work.id, { revision: work.revision, decisions });
   if (example.reached === 'begun') return;
 

@@ -5,7 +5,7 @@ import { expect, finishedMap, goTo, take, test } from './bench.js';
 import { choose } from './sheets-bench.js';
 
 const axePath = createRequire(import.meta.url).resolve('axe-core/axe.min.js');
-const stations = ['Reference', 'Fit', 'Map', 'Sheets', 'Transfer', 'File'];
+const stations = ['Reference', 'Fit', 'Map', 'Sheets', 'Check', 'Transfer', 'File'];
 
 /** What can be taken in hand there. */
 const stationTools = {

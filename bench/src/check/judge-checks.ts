@@ -43,7 +43,11 @@ const looks = [
 ] as const;
 const lights = ['even', 'side', 'uneven'] as const;
 
-type Photographed = { jpeg: Buffer; truth: ReturnType<typeof drawnByHand>['truth']; corners: [number, number][] };
+type Photographed = {
+  jpeg: Buffer;
+  truth: ReturnType<typeof drawnByHand>['truth'];
+  corners: [number, number][];
+};
 
 const mapOf = (n: number) => sketchMap(drawingScene(n % 12, false));
 const lookOf = (n: number) => looks[n % looks.length]!;
@@ -61,7 +65,12 @@ async function photographed(n: number): Promise<Photographed> {
   const { drawing, truth } = drawnByHand(
     map,
     {
-      placement: { dx: between(-4, 4), dy: between(-4, 4), angleDeg: between(-1, 1), scale: between(0.985, 1.015) },
+      placement: {
+        dx: between(-4, 4),
+        dy: between(-4, 4),
+        angleDeg: between(-1, 1),
+        scale: between(0.985, 1.015),
+      },
       wobbleMm: between(0.05, 0.2),
       parts: n % 2,
       moved: 3,
@@ -108,7 +117,12 @@ async function photographed(n: number): Promise<Photographed> {
   return { jpeg, truth, corners };
 }
 
-type Sum = Omit<JudgedCheck, 'says'> & { cornersMm: number[]; ms: number[]; pictures: number; refused: number };
+type Sum = Omit<JudgedCheck, 'says'> & {
+  cornersMm: number[];
+  ms: number[];
+  pictures: number;
+  refused: number;
+};
 const empty = (): Sum => ({
   moved: { made: 0, found: 0 },
   trueLines: { made: 0, wrong: 0 },
@@ -169,7 +183,8 @@ for (const n of chosen) {
   }
 }
 
-const share = (part: number, whole: number) => `${((100 * part) / Math.max(1, whole)).toFixed(1)} % of ${whole}`;
+const share = (part: number, whole: number) =>
+  `${((100 * part) / Math.max(1, whole)).toFixed(1)} % of ${whole}`;
 const at = (values: readonly number[], part: number) =>
   ([...values].sort((a, b) => a - b)[Math.floor(part * values.length)] ?? 0).toFixed(2);
 for (const [name, sum] of sums) {

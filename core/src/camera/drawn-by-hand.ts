@@ -1,6 +1,12 @@
 import { isTraced, type MapDocument, type MapLine } from '../documents/index.js';
 import { polylineLength } from '../geometry/index.js';
-import { stepMm, straightsThrough, throughPlaces, type DrawnStroke, type KnownDrawing } from './drawn-stroke.js';
+import {
+  stepMm,
+  straightsThrough,
+  throughPlaces,
+  type DrawnStroke,
+  type KnownDrawing,
+} from './drawn-stroke.js';
 import type { DrawnTruth, HandFaults } from './faults-of-hand.js';
 import { seeded } from './seeded.js';
 
@@ -64,7 +70,11 @@ export function drawnByHand(
     const darkness = (line.strength ?? 1) * between(0.75, 1);
     draw(mapped(laid, whole), line.closed, darkness);
     if (random() < faults.restated)
-      draw(mapped(wandering(laid, line.closed, between(0.15, 0.35), random), whole), line.closed, darkness * 0.8);
+      draw(
+        mapped(wandering(laid, line.closed, between(0.15, 0.35), random), whole),
+        line.closed,
+        darkness * 0.8,
+      );
   }
   for (let k = 0; k < faults.extra; k++) {
     const run = somewhereFree(lines, { widthMm, heightMm }, random);

@@ -1,5 +1,5 @@
-import type { CheckReport, MapDocument } from '../documents/index.js';
-import { counted, formatLength, type LengthUnit } from '../units/index.js';
+import type { CheckReport, MapDocument, MapLine } from '../documents/index.js';
+import { counted, formatLength, type LengthUnit, type SizeMm } from '../units/index.js';
 import { sayMove, sayPart, sayPlace, type SaidMove } from './drawing/say-findings.js';
 import type { RoundFigures } from './decisions.js';
 
@@ -24,46 +24,78 @@ const minWholeMm = 0.8;
 const minWholeDeg = 0.3;
 const minWholeScale = 0.004;
 
-/** Everything found in a drawing: first what is wrong with it as a whole, then parts, what is missing and what is more, worst first. */
+/**
+ * How bad a finding is beside others, in mm: a line that is off counts as it is off, and a little for what is off with
+ * it; one that is missing counts as one put off by half a millimetre and a tenth of its length, and one too many for less.
+ */
+const badness = { eachMmOff: 0.01, missing: 0.5, eachMmMissing: 0.1, extra: 0.4, eachMmExtra: 0.07 };
+
+/** A finding, and how bad it is. */
+type Weighed = { finding: Finding; bad: number };
+
+/** Everything found in a drawing: first what is wrong with it as a whole, then the rest of it, worst first. */
 export function findingsOf(report: CheckReport, map: MapDocument, unit: LengthUnit): Finding[] {
   const size = { widthMm: map.surface.width, heightMm: map.surface.height };
   const lines = new Map(map.lines.map((line) => [line.id, line]));
   const whole = wholeFinding(report, size, unit);
-  const parts = report.parts.map((part): Finding => {
-    const at = { x: part.x, y: part.y };
-    const says = sayPart(part.lines.length, sayPlace(at.x, at.y, size), part, unit);
-    const { dx, dy, scale, angleDeg } = part;
-    const move = { dx, dy, scale, angleDeg };
-    return { key: `part ${part.lines[0] ?? ''}`, kind: 'part', says, at, lines: part.lines, move };
+  const missing = report.lines.flatMap(({ id, status }) => {
+    const line = status === 'missing' ? lines.get(id) : undefined;
+    return line ? [missingFinding(line, size, unit)] : [];
   });
-  const missing = report.lines
-    .filter(({ status }) => status === 'missing')
-    .flatMap(({ id }) => {
-      const line = lines.get(id);
-      return line ? [{ line, lengthMm: lengthOf(line.points) }] : [];
-    })
-    .sort((a, b) => b.lengthMm - a.lengthMm)
-    .map(({ line, lengthMm }): Finding => {
-      const at = middleOf(line.points);
-      const says = `Missing: a line of ${formatLength(lengthMm, unit)} ${where(at, size)}.`;
-      return { key: `missing ${line.id}`, kind: 'missing', says, at, lines: [line.id] };
-    });
-  const extra = report.extra.map(({ points, length }): Finding => {
-    const at = middleOf(points);
-    const says = `Drawn, but not on the map: a line of ${formatLength(length, unit)} ${where(at, size)}.`;
-    return { key: `extra ${Math.round(at.x)} ${Math.round(at.y)}`, kind: 'extra', says, at, lines: [], points };
-  });
-  return [...(whole ? [whole] : []), ...parts, ...missing, ...extra];
+  const lengthOfPart = (ids: readonly string[]) =>
+    ids.reduce((sum, id) => sum + lengthOf(lines.get(id)?.points ?? []), 0);
+  const rest = [
+    ...report.parts.map((part) => partFinding(part, lengthOfPart(part.lines), size, unit)),
+    ...missing,
+    ...report.extra.map((extra) => extraFinding(extra, size, unit)),
+  ].sort((a, b) => b.bad - a.bad);
+  return [...(whole ? [whole] : []), ...rest.map(({ finding }) => finding)];
 }
 
-function wholeFinding(
-  { placement, paper }: CheckReport,
-  size: { widthMm: number; heightMm: number },
+function partFinding(
+  { lines, x, y, dx, dy, scale, angleDeg }: CheckReport['parts'][number],
+  lengthMm: number,
+  size: SizeMm,
   unit: LengthUnit,
-): Finding | null {
+): Weighed {
+  const move = { dx, dy, scale, angleDeg };
+  const says = sayPart(lines.length, sayPlace(x, y, size), move, unit);
+  return {
+    finding: { key: `part ${lines[0] ?? ''}`, kind: 'part', says, at: { x, y }, lines, move },
+    bad: Math.hypot(dx, dy) + badness.eachMmOff * lengthMm,
+  };
+}
+
+function missingFinding({ id, points }: MapLine, size: SizeMm, unit: LengthUnit): Weighed {
+  const lengthMm = lengthOf(points);
+  const at = middleOf(points);
+  const says = `Missing: a line of ${formatLength(lengthMm, unit)} ${where(at, size)}.`;
+  return {
+    finding: { key: `missing ${id}`, kind: 'missing', says, at, lines: [id] },
+    bad: badness.missing + badness.eachMmMissing * lengthMm,
+  };
+}
+
+function extraFinding(
+  { points, length }: CheckReport['extra'][number],
+  size: SizeMm,
+  unit: LengthUnit,
+): Weighed {
+  const at = middleOf(points);
+  const says = `Drawn, but not on the map: a line of ${formatLength(length, unit)} ${where(at, size)}.`;
+  const key = `extra ${Math.round(at.x)} ${Math.round(at.y)}`;
+  return {
+    finding: { key, kind: 'extra', says, at, lines: [], points },
+    bad: badness.extra + badness.eachMmExtra * length,
+  };
+}
+
+function wholeFinding({ placement, paper }: CheckReport, size: SizeMm, unit: LengthUnit): Finding | null {
   const { dx, dy, angleDeg, scale } = placement;
   const isTrue =
-    Math.hypot(dx, dy) < minWholeMm && Math.abs(angleDeg) < minWholeDeg && Math.abs(scale - 1) < minWholeScale;
+    Math.hypot(dx, dy) < minWholeMm &&
+    Math.abs(angleDeg) < minWholeDeg &&
+    Math.abs(scale - 1) < minWholeScale;
   if (paper.found === 'lines' || isTrue) return null;
   const move = { dx, dy, angleDeg, scale };
   return {
@@ -76,7 +108,7 @@ function wholeFinding(
   };
 }
 
-function where({ x, y }: { x: number; y: number }, size: { widthMm: number; heightMm: number }): string {
+function where({ x, y }: { x: number; y: number }, size: SizeMm): string {
   const place = sayPlace(x, y, size);
   return place === 'middle' ? 'in the middle' : `at ${place}`;
 }

@@ -42,9 +42,7 @@ async function check(mapPath: string, photo: string, options: CheckOptions): Pro
   const { map } = await readMapFile(mapPath);
   if (!existsSync(photo)) throw badArgument(`There is no file ${photo}.`);
   const levels = pyramid(await readPicture(photo, photo));
-  const { report } = checked(() =>
-    checkDrawing(levels, map, { corners, toleranceMm: options.tolerance }),
-  );
+  const { report } = checked(() => checkDrawing(levels, map, { corners, toleranceMm: options.tolerance }));
   if (options.json !== undefined) await writeResult(options.json, `${JSON.stringify(report, null, 1)}\n`);
   for (const { says } of report.parts) console.log(says);
   const { moved, missing, extra, meanOff } = report.summary;
@@ -64,7 +62,9 @@ function checked<T>(work: () => T): T {
 }
 
 function readCorners(texts: readonly string[]): Quad {
-  const places = texts.map((text) => text.split(',').map((part) => (part.trim() === '' ? NaN : Number(part))));
+  const places = texts.map((text) =>
+    text.split(',').map((part) => (part.trim() === '' ? NaN : Number(part))),
+  );
   const [first, second, third, fourth] = places.map(([x = NaN, y = NaN, ...more]) =>
     more.length === 0 && Number.isFinite(x) && Number.isFinite(y) ? { x, y } : null,
   );

@@ -1,7 +1,14 @@
 import { extname } from 'node:path';
 import { Command, Option } from 'commander';
 import sharp from 'sharp';
-import { drawingTools, drawnByHand, renderDrawing, seeded, type DrawingTool, type HandFaults } from '@nobrel/core/camera';
+import {
+  drawingTools,
+  drawnByHand,
+  renderDrawing,
+  seeded,
+  type DrawingTool,
+  type HandFaults,
+} from '@nobrel/core/camera';
 import { counted } from '@nobrel/core/units';
 import { badArgument, numberOption } from './options.js';
 import { checkTarget, writeResult } from './outputs.js';
@@ -31,8 +38,15 @@ type PhotoOptions = {
 };
 
 const pair = (text: string): [number, number] => {
-  const [x = NaN, y = NaN, ...more] = text.split(',').map((part) => (part.trim() === '' ? NaN : Number(part)));
-  if (more.length > 0 || !Number.isFinite(x) || !Number.isFinite(y) || Math.max(Math.abs(x), Math.abs(y)) > 100)
+  const [x = NaN, y = NaN, ...more] = text
+    .split(',')
+    .map((part) => (part.trim() === '' ? NaN : Number(part)));
+  if (
+    more.length > 0 ||
+    !Number.isFinite(x) ||
+    !Number.isFinite(y) ||
+    Math.max(Math.abs(x), Math.abs(y)) > 100
+  )
     throw badArgument(`--shift takes two numbers up to 100, such as 2,-1.5, not “${text}”.`);
   return [x, y];
 };
@@ -45,7 +59,9 @@ export function simulatePhotoCommand(): Command {
   return new Command('photo')
     .description('A photograph of a map drawn by hand, with faults that are known.')
     .argument('<map>', 'the map, as .map.json, SVG or DXF')
-    .addOption(new Option('--tool <name>', 'what it is drawn with').choices([...drawingTools]).default('pencil'))
+    .addOption(
+      new Option('--tool <name>', 'what it is drawn with').choices([...drawingTools]).default('pencil'),
+    )
     .addOption(numberOption('--paper <L*>', 'lightness of the paper', { min: 5, max: 100, initial: 92 }))
     .addOption(
       numberOption('--contrast <L*>', 'how much darker the darkest line is, less than nothing for chalk', {
@@ -54,23 +70,40 @@ export function simulatePhotoCommand(): Command {
         initial: 45,
       }),
     )
-    .addOption(new Option('--light <kind>', 'light on the sheet').choices(['even', 'uneven', 'side']).default('uneven'))
     .addOption(
-      new Option('--shift <x,y>', 'how far the whole drawing is off, mm').argParser(pair).default([0, 0], '0,0'),
+      new Option('--light <kind>', 'light on the sheet')
+        .choices(['even', 'uneven', 'side'])
+        .default('uneven'),
+    )
+    .addOption(
+      new Option('--shift <x,y>', 'how far the whole drawing is off, mm')
+        .argParser(pair)
+        .default([0, 0], '0,0'),
     )
     .addOption(numberOption('--turn <deg>', 'how far it is turned', { min: -20, max: 20, initial: 0 }))
-    .addOption(numberOption('--size <n>', 'how large it came out, 1 for true', { min: 0.5, max: 2, initial: 1 }))
+    .addOption(
+      numberOption('--size <n>', 'how large it came out, 1 for true', { min: 0.5, max: 2, initial: 1 }),
+    )
     .addOption(numberOption('--wobble <mm>', 'how far lines wander', { min: 0, max: 2, initial: 0.12 }))
     .addOption(count('--parts <n>', 'groups of lines put, turned or sized wrongly', 10))
     .addOption(count('--moved <n>', 'single lines put wrongly'))
     .addOption(count('--missing <n>', 'lines left out'))
     .addOption(count('--extra <n>', 'lines that are not on the map'))
     .addOption(count('--smudges <n>', 'smudges'))
-    .addOption(numberOption('--restated <share>', 'share of lines gone over twice', { min: 0, max: 1, initial: 0 }))
+    .addOption(
+      numberOption('--restated <share>', 'share of lines gone over twice', { min: 0, max: 1, initial: 0 }),
+    )
     .addOption(numberOption('--table <L*>', 'lightness of the table', { min: 0, max: 100, initial: 45 }))
     .option('--upside-down', 'the photograph is taken from the other side of the table')
     .addOption(numberOption('--megapixels <n>', 'size of the photograph', { min: 0.3, max: 24, initial: 12 }))
-    .addOption(numberOption('--seed <n>', 'another number, another hand', { min: 0, max: 1e9, whole: true, initial: 1 }))
+    .addOption(
+      numberOption('--seed <n>', 'another number, another hand', {
+        min: 0,
+        max: 1e9,
+        whole: true,
+        initial: 1,
+      }),
+    )
     .option('--truth <file>', 'write what was done to each line, as JSON')
     .requiredOption('--out <file>', 'where to write it: .jpg or .png')
     .action(async (map: string, options: PhotoOptions) => simulatePhoto(map, options));
@@ -78,7 +111,8 @@ export function simulatePhotoCommand(): Command {
 
 async function simulatePhoto(path: string, options: PhotoOptions): Promise<void> {
   const kind = extname(options.out).toLowerCase();
-  if (kind !== '.jpg' && kind !== '.jpeg' && kind !== '.png') throw badArgument('--out must end in .jpg or .png.');
+  if (kind !== '.jpg' && kind !== '.jpeg' && kind !== '.png')
+    throw badArgument('--out must end in .jpg or .png.');
   for (const target of [options.out, options.truth]) if (target !== undefined) checkTarget(target);
   const { map } = await readMapFile(path);
   const { drawing, truth } = drawnByHand(map, faultsOf(options), options.seed);

@@ -82,7 +82,8 @@ export function aligned(
     for (let round = 0; round < rounds; round++) {
       const next = step(course, move, drawn, reachMm, freedom, taken);
       if (!next) return move;
-      const done = Math.hypot(next.dx - move.dx, next.dy - move.dy) < 0.002 && Math.abs(next.a - move.a) < 1e-5;
+      const done =
+        Math.hypot(next.dx - move.dx, next.dy - move.dy) < 0.002 && Math.abs(next.a - move.a) < 1e-5;
       move = next;
       if (done) break;
     }

@@ -7,7 +7,16 @@ import { carriedLines, findLines, type FoundLine } from '../registration/found-l
 import { KnownLines } from '../registration/known-lines.js';
 import { inPicture, onSheet, type SheetPose } from '../registration/pose.js';
 import { drawnTo, samplesOf } from '../registration/register.js';
-import { aligned, hitsOf, movedBy, scaleOf, turnRad, unmoved, type Course, type Similarity } from './alignment.js';
+import {
+  aligned,
+  hitsOf,
+  movedBy,
+  scaleOf,
+  turnRad,
+  unmoved,
+  type Course,
+  type Similarity,
+} from './alignment.js';
 import { movedCourse, together, wantedLines, type Wanted } from './course.js';
 import { withEvenLight } from './even-light.js';
 import { extraLines } from './extra-lines.js';
@@ -134,18 +143,12 @@ function placeDrawing(
     // What looked like a sheet may be a book on the table: the drawing may fill the picture.
     ways = asPictured(picture, size);
   }
-  if (!best || best.seen < minSeen)
-    throw new DrawingNotFound(notFound);
+  if (!best || best.seen < minSeen) throw new DrawingNotFound(notFound);
   return refined(best, best.held, all, size);
 }
 
 /** The pose with the lens read from the lines too, as far as these lie about right, and the whole placement with it. */
-function refined(
-  first: PlacedDrawing,
-  held: PaperPose['held'],
-  all: Course,
-  size: SizeMm,
-): PlacedDrawing {
+function refined(first: PlacedDrawing, held: PaperPose['held'], all: Course, size: SizeMm): PlacedDrawing {
   const fromSheet = inverted(first.pose.toSheet);
   const inPhoto = carriedLines(first.lines, (x, y) => inPicture(first.pose, fromSheet, x, y));
   const samples = samplesOf(
@@ -168,7 +171,9 @@ function linesInPicture(levels: readonly Picture[], pose: SheetPose, size: SizeM
   const pxPerMm = resolutionOf(pose, size);
   const flat = flattened(levels, pose, size, pxPerMm);
   const fromSheet = inverted(pose.toSheet);
-  return carriedLines(findLines(flat, pxPerMm), (x, y) => inPicture(pose, fromSheet, x / pxPerMm, y / pxPerMm));
+  return carriedLines(findLines(flat, pxPerMm), (x, y) =>
+    inPicture(pose, fromSheet, x / pxPerMm, y / pxPerMm),
+  );
 }
 
 /** Pixels a mm the sheet is looked at with: no more than the photograph has. */
@@ -210,7 +215,10 @@ function undone(move: Similarity): (x: number, y: number) => { x: number; y: num
   const squared = move.a * move.a + move.b * move.b;
   return (x, y) => {
     const [u, v] = [x - move.cx - move.dx, y - move.cy - move.dy];
-    return { x: move.cx + (move.a * u + move.b * v) / squared, y: move.cy + (move.a * v - move.b * u) / squared };
+    return {
+      x: move.cx + (move.a * u + move.b * v) / squared,
+      y: move.cy + (move.a * v - move.b * u) / squared,
+    };
   };
 }
 
@@ -261,12 +269,18 @@ function reported({
         scale: sized ? scaleOf(move) : 1,
         angleDeg: sized ? degrees(turnRad(move)) : 0,
       };
-      const says = sayPart(part.matches.length, sayPlace(...movedBy(move, move.cx, move.cy), size), said, 'mm');
+      const says = sayPart(
+        part.matches.length,
+        sayPlace(...movedBy(move, move.cx, move.cy), size),
+        said,
+        'mm',
+      );
       return { lines: part.matches.map(({ wanted }) => wanted.id), ...said, says, x: move.cx, y: move.cy };
     }),
     extra: extra.map(({ points, lengthMm: length }) => ({ points: thinned(points), length })),
     summary: {
-      meanOff: lengthMm > 0 ? seen.reduce((sum, { wanted, off }) => sum + wanted.lengthMm * off, 0) / lengthMm : 0,
+      meanOff:
+        lengthMm > 0 ? seen.reduce((sum, { wanted, off }) => sum + wanted.lengthMm * off, 0) / lengthMm : 0,
       p95Off: offs[Math.floor(0.95 * offs.length)] ?? 0,
       moved: matches.filter(({ status }) => status === 'moved').length,
       missing: matches.filter(({ status }) => status === 'missing').length,

@@ -27,7 +27,9 @@ export function wantedLines(map: MapDocument): Wanted[] {
     const count = course.x.length;
     if (count === 0) return [];
     const mean = (values: Float64Array) => values.reduce((sum, value) => sum + value, 0) / count;
-    return [{ id: line.id, course, lengthMm, cx: mean(course.x), cy: mean(course.y), slide: slideOf(course) }];
+    return [
+      { id: line.id, course, lengthMm, cx: mean(course.x), cy: mean(course.y), slide: slideOf(course) },
+    ];
   });
 }
 
@@ -57,7 +59,8 @@ function courseOf(run: Float64Array): Course {
 
 /** What of a course lies on the surface, and not at its very rim: beyond it nothing can be drawn. */
 function onSurface({ x, y, angleRad }: Course, width: number, height: number): Course {
-  const isOn = (_: number, i: number) => x[i] > rimMm && y[i] > rimMm && x[i] < width - rimMm && y[i] < height - rimMm;
+  const isOn = (_: number, i: number) =>
+    x[i] > rimMm && y[i] > rimMm && x[i] < width - rimMm && y[i] < height - rimMm;
   return { x: x.filter(isOn), y: y.filter(isOn), angleRad: angleRad.filter(isOn) };
 }
 

@@ -20,7 +20,9 @@ export function withEvenLight(flat: Picture, pxPerMm: number): Picture {
   const gain = Math.min(maxGain, Math.max(1, shownStroke / darkestOf(plane.data)));
   const out = new Uint8ClampedArray(4 * width * height).fill(255);
   for (let i = 0; i < plane.data.length; i++) {
-    const lightness = lightOnDark ? shownPaper.dark + gain * plane.data[i] : shownPaper.light - gain * plane.data[i];
+    const lightness = lightOnDark
+      ? shownPaper.dark + gain * plane.data[i]
+      : shownPaper.light - gain * plane.data[i];
     out.fill(bytes[Math.round(Math.min(100, Math.max(0, lightness)))], 4 * i, 4 * i + 3);
   }
   return { width, height, channels: 4, data: out };

@@ -11,16 +11,15 @@ const minExtraMm = 5;
 /** Lines fainter than this, as a share of the drawing, are construction lines and the rims of smudges. */
 const minExtraStrength = 0.3;
 
+/** So near the edge of the sheet it is the edge that is seen, mm. */
+const rimMm = 3;
+
 /** What runs beside a line within this for most of its length was drawn for it: gone over again, mm. */
 const besideMm = 1.9;
 const mostlyBeside = 0.6;
 
 /** What is drawn that belongs to no line of the map, nor goes over one again. */
-export function extraLines(
-  found: readonly FoundLine[],
-  matches: readonly Match[],
-  size: SizeMm,
-): Addition[] {
+export function extraLines(found: readonly FoundLine[], matches: readonly Match[], size: SizeMm): Addition[] {
   const present = matches.filter(({ status, drawn }) => status !== 'missing' && drawn > 0);
   const known = new KnownLines(
     present.map(({ wanted, move }) => {
@@ -30,7 +29,12 @@ export function extraLines(
     size,
   );
   const clear = found.filter(({ strength }) => strength >= minExtraStrength);
-  const window = { x: 0, y: 0, width: size.widthMm, height: size.heightMm };
+  const window = {
+    x: rimMm,
+    y: rimMm,
+    width: size.widthMm - 2 * rimMm,
+    height: size.heightMm - 2 * rimMm,
+  };
   return joinPieces(findAdditions(clear, known, { window, words: [] }))
     .filter(({ points, lengthMm }) => lengthMm >= minExtraMm && shareBeside(points, known) < mostlyBeside)
     .sort((a, b) => b.lengthMm - a.lengthMm);

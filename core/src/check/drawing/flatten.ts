@@ -27,7 +27,12 @@ export function flattened(
   const knots = new Float64Array(2 * columns * rows);
   for (let r = 0; r < rows; r++)
     for (let c = 0; c < columns; c++) {
-      const { x, y } = inPicture(pose, fromSheet, (c * everyPx + 0.5) / pxPerMm, (r * everyPx + 0.5) / pxPerMm);
+      const { x, y } = inPicture(
+        pose,
+        fromSheet,
+        (c * everyPx + 0.5) / pxPerMm,
+        (r * everyPx + 0.5) / pxPerMm,
+      );
       knots[2 * (r * columns + c)] = x;
       knots[2 * (r * columns + c) + 1] = y;
     }
@@ -47,9 +52,11 @@ export function flattened(
       const s = x / everyPx - c;
       const i = 2 * (r * columns + c);
       const j = i + 2 * columns;
-      const px = (1 - t) * ((1 - s) * knots[i] + s * knots[i + 2]) + t * ((1 - s) * knots[j] + s * knots[j + 2]);
+      const px =
+        (1 - t) * ((1 - s) * knots[i] + s * knots[i + 2]) + t * ((1 - s) * knots[j] + s * knots[j + 2]);
       const py =
-        (1 - t) * ((1 - s) * knots[i + 1] + s * knots[i + 3]) + t * ((1 - s) * knots[j + 1] + s * knots[j + 3]);
+        (1 - t) * ((1 - s) * knots[i + 1] + s * knots[i + 3]) +
+        t * ((1 - s) * knots[j + 1] + s * knots[j + 3]);
       copyAt(level, px * scaleX - 0.5, py * scaleY - 0.5, data, 4 * (y * width + x));
     }
   }

@@ -1,6 +1,14 @@
 import type { SizeMm } from '../../units/index.js';
 import { KnownLines } from '../registration/known-lines.js';
-import { about, aligned, hitsOf, unmoved, type MoveFreedom, type Similarity, type Taken } from './alignment.js';
+import {
+  about,
+  aligned,
+  hitsOf,
+  unmoved,
+  type MoveFreedom,
+  type Similarity,
+  type Taken,
+} from './alignment.js';
 import type { Wanted } from './course.js';
 import { likelyShifts } from './likely-shifts.js';
 import { movesTogether } from './moves-together.js';
@@ -68,7 +76,9 @@ export function matchLines(
   { offMm }: Tolerance,
 ): Match[] {
   const owner = new Int32Array(drawn.count).fill(-1);
-  const matches = wanted.map((line) => bestOf(line, drawn, [unmoved(line.cx, line.cy)], nearSteps, () => false));
+  const matches = wanted.map((line) =>
+    bestOf(line, drawn, [unmoved(line.cx, line.cy)], nearSteps, () => false),
+  );
   const isInPlace = (match: Match) =>
     match.drawn >= minClear && Math.hypot(match.move.dx, match.move.dy) <= offMm && match.off <= offMm;
   claimNearest(matches, drawn, owner, isInPlace);
@@ -120,7 +130,8 @@ function settleMoved(matches: Match[], settled: boolean[], rest: KnownLines): vo
       if (settled[k]) return [];
       const still = unmoved(wanted.cx, wanted.cy);
       const backed = [...(together.get(wanted) ?? []), ...movesBeside(wanted, matches, settled)];
-      const alone = pass === 0 && wanted.lengthMm >= minAloneMm ? likelyShifts(wanted.course, rest, isTaken) : [];
+      const alone =
+        pass === 0 && wanted.lengthMm >= minAloneMm ? likelyShifts(wanted.course, rest, isTaken) : [];
       const starts = [
         still,
         ...backed,
@@ -136,7 +147,8 @@ function settleMoved(matches: Match[], settled: boolean[], rest: KnownLines): vo
       const now = measured(match.wanted, match.move, rest, isTaken);
       if (now.drawn < needed) continue;
       matches[k] = now;
-      for (const hit of hitsOf(match.wanted.course, match.move, rest, sameMm, isTaken)) mark(owner, rest, hit.drawn, k);
+      for (const hit of hitsOf(match.wanted.course, match.move, rest, sameMm, isTaken))
+        mark(owner, rest, hit.drawn, k);
       settled[k] = true;
     }
   }
@@ -145,7 +157,8 @@ function settleMoved(matches: Match[], settled: boolean[], rest: KnownLines): vo
 /** How much of a line has to be seen to be believed: more, the further off it is, unless something beside it moved alike. */
 function neededShare(move: Similarity, backed: readonly Similarity[]): number {
   const by = Math.hypot(move.dx, move.dy);
-  if (by <= nearMm || backed.some(({ dx, dy }) => Math.hypot(dx - move.dx, dy - move.dy) <= alikeMm)) return minClear;
+  if (by <= nearMm || backed.some(({ dx, dy }) => Math.hypot(dx - move.dx, dy - move.dy) <= alikeMm))
+    return minClear;
   return Math.min(maxNeeded, minClear + shareEachFurtherMm * (by - nearMm));
 }
 
@@ -248,7 +261,13 @@ function claimNearest(
   const nearest = new Float32Array(owner.length).fill(Infinity);
   matches.forEach((match, line) => {
     if (!isInPlace(match)) return;
-    for (const { i, drawn: k, x, y, away } of hitsOf(match.wanted.course, match.move, drawn, sameMm, () => false)) {
+    for (const { i, drawn: k, x, y, away } of hitsOf(
+      match.wanted.course,
+      match.move,
+      drawn,
+      sameMm,
+      () => false,
+    )) {
       // By where the line belongs: one that had to be moved onto it comes second.
       const belongs = Math.hypot(x - match.wanted.course.x[i], y - match.wanted.course.y[i]) + away;
       for (let beside = -besideSamples; beside <= besideSamples; beside++) {

@@ -33,7 +33,7 @@ export function movedParts(matches: readonly Match[], drawn: KnownLines): MovedP
   while (open.length > 0) {
     const [first] = open.splice(0, 1);
     let part: MovedPart = { matches: [first], move: first.move, lengthMm: first.wanted.lengthMm };
-    for (let grown = true; grown; ) {
+    for (let grown = true; grown;) {
       grown = false;
       for (const match of [...open]) {
         if (!part.matches.some((other) => areBeside(other.wanted, match.wanted, besideMm))) continue;
@@ -51,7 +51,10 @@ export function movedParts(matches: readonly Match[], drawn: KnownLines): MovedP
 
 /** How much is wrong with a part: what is furthest off, and how much of it there is. */
 function amount({ matches }: MovedPart): number {
-  return Math.max(...matches.map(({ worst }) => worst)) + 0.01 * matches.reduce((sum, { wanted }) => sum + wanted.lengthMm, 0);
+  return (
+    Math.max(...matches.map(({ worst }) => worst)) +
+    0.01 * matches.reduce((sum, { wanted }) => sum + wanted.lengthMm, 0)
+  );
 }
 
 function partOf(matches: Match[], from: Similarity, drawn: KnownLines): MovedPart {
@@ -62,7 +65,13 @@ function partOf(matches: Match[], from: Similarity, drawn: KnownLines): MovedPar
   const lengthMm = matches.reduce((sum, { wanted }) => sum + wanted.lengthMm, 0);
   // Two lines and more are first laid as their own movements say, so that none is drawn to a neighbour's stroke.
   const start = matches.length === 1 ? about(from, cx, cy) : agreed(matches, cx, cy);
-  const steps = lengthMm >= minSizedMm ? ([[1.6, 'similarity'], [1, 'similarity']] as const) : ([[1.6, 'shift']] as const);
+  const steps =
+    lengthMm >= minSizedMm
+      ? ([
+          [1.6, 'similarity'],
+          [1, 'similarity'],
+        ] as const)
+      : ([[1.6, 'shift']] as const);
   return { matches, move: aligned(course, start, drawn, steps), lengthMm };
 }
 
@@ -82,7 +91,14 @@ function agreed(matches: readonly Match[], cx: number, cy: number): Similarity {
       spread += u * u + v * v;
     }
   if (n === 0) return unmoved(cx, cy);
-  return { cx, cy, dx: dx / n, dy: dy / n, a: 1 + growth / Math.max(1, spread), b: turn / Math.max(1, spread) };
+  return {
+    cx,
+    cy,
+    dx: dx / n,
+    dy: dy / n,
+    a: 1 + growth / Math.max(1, spread),
+    b: turn / Math.max(1, spread),
+  };
 }
 
 /** How far a line's own movement is from that of a part, across the line, in the mean, mm. */

@@ -31,7 +31,10 @@ const maxLookPx = 1600;
  */
 export function placePaper(levels: readonly Picture[], size: SizeMm, given: Quad | null): PaperPose[] {
   const [picture] = levels;
-  if (given) return [{ pose: poseBy(picture, given, size), found: 'given', held: cornersHeld(given, size, givenShare) }];
+  if (given)
+    return [
+      { pose: poseBy(picture, given, size), found: 'given', held: cornersHeld(given, size, givenShare) },
+    ];
   // Its sides are placed exactly below: for seeing that it is a sheet, a coarser look does.
   for (const look of levels.filter(({ width, height }) => Math.max(width, height) <= maxLookPx)) {
     const sheet = findSheet(look);
@@ -56,7 +59,11 @@ export function asPictured(picture: Picture, size: SizeMm): PaperPose[] {
     { x: width, y: height },
     { x: 0, y: height },
   ];
-  return waysRound(whole, size).map((quad) => ({ pose: poseBy(picture, quad, size), found: 'picture', held: null }));
+  return waysRound(whole, size).map((quad) => ({
+    pose: poseBy(picture, quad, size),
+    found: 'picture',
+    held: null,
+  }));
 }
 
 function poseBy(picture: Picture, quad: Quad, { widthMm, heightMm }: SizeMm): SheetPose {
@@ -119,21 +126,23 @@ function sidesSeen(
   ] as const;
   const top = at(0, 0);
   const low = at(widthMm, heightMm);
-  const reachPx = (reachShare * Math.hypot(low.x - top.x, low.y - top.y) * Math.min(widthMm, heightMm)) /
+  const reachPx =
+    (reachShare * Math.hypot(low.x - top.x, low.y - top.y) * Math.min(widthMm, heightMm)) /
     Math.hypot(widthMm, heightMm);
   return sides.flatMap(({ from, to, nx, ny, offset }) =>
-    Array.from({ length: stations }, (_, i) => fromCorner + ((1 - 2 * fromCorner) * (i + 0.5)) / stations).flatMap(
-      (share): Pull[] => {
-        const [x, y] = [from[0] + share * (to[0] - from[0]), from[1] + share * (to[1] - from[1])];
-        const here = at(x, y);
-        const ahead = at(x + 0.01 * (to[0] - from[0]), y + 0.01 * (to[1] - from[1]));
-        const length = Math.hypot(ahead.x - here.x, ahead.y - here.y);
-        const [ux, uy] = [(ahead.x - here.x) / length, (ahead.y - here.y) / length];
-        const off = steepestAcross(picture, here.x, here.y, ux, uy, polarity, reachPx);
-        if (off === null) return [];
-        return [{ x: here.x - uy * off, y: here.y + ux * off, nx, ny, offset, weight: 1 }];
-      },
-    ),
+    Array.from(
+      { length: stations },
+      (_, i) => fromCorner + ((1 - 2 * fromCorner) * (i + 0.5)) / stations,
+    ).flatMap((share): Pull[] => {
+      const [x, y] = [from[0] + share * (to[0] - from[0]), from[1] + share * (to[1] - from[1])];
+      const here = at(x, y);
+      const ahead = at(x + 0.01 * (to[0] - from[0]), y + 0.01 * (to[1] - from[1]));
+      const length = Math.hypot(ahead.x - here.x, ahead.y - here.y);
+      const [ux, uy] = [(ahead.x - here.x) / length, (ahead.y - here.y) / length];
+      const off = steepestAcross(picture, here.x, here.y, ux, uy, polarity, reachPx);
+      if (off === null) return [];
+      return [{ x: here.x - uy * off, y: here.y + ux * off, nx, ny, offset, weight: 1 }];
+    }),
   );
 }
 

@@ -1,4 +1,11 @@
-import { counted, formatDegrees, formatLength, formatPercent, type LengthUnit, type SizeMm } from '../../units/index.js';
+import {
+  counted,
+  formatDegrees,
+  formatLength,
+  formatNumber,
+  type LengthUnit,
+  type SizeMm,
+} from '../../units/index.js';
 
 /** A shift, turn and scale as it is said: `dx` > 0 is too far right, `dy` > 0 too low. */
 export type SaidMove = { dx: number; dy: number; scale: number; angleDeg: number };
@@ -15,10 +22,11 @@ const minSaidShare = 0.2;
 export function sayMove({ dx, dy, scale, angleDeg }: SaidMove, unit: LengthUnit): string {
   const says: string[] = [];
   const least = Math.max(minSaidMm, minSaidShare * Math.max(Math.abs(dx), Math.abs(dy)));
-  if (Math.abs(dx) >= least) says.push(`${formatLength(Math.abs(dx), unit)} too far ${dx > 0 ? 'right' : 'left'}`);
+  if (Math.abs(dx) >= least)
+    says.push(`${formatLength(Math.abs(dx), unit)} too far ${dx > 0 ? 'right' : 'left'}`);
   if (Math.abs(dy) >= least) says.push(`${formatLength(Math.abs(dy), unit)} too ${dy > 0 ? 'low' : 'high'}`);
   if (Math.abs(scale - 1) >= minSaidScale)
-    says.push(`${formatPercent(Math.abs(scale - 1), 1)} too ${scale > 1 ? 'large' : 'small'}`);
+    says.push(`${formatNumber(100 * Math.abs(scale - 1), 1)} % too ${scale > 1 ? 'large' : 'small'}`);
   if (Math.abs(angleDeg) >= minSaidDeg)
     says.push(
       `turned ${formatDegrees((Math.abs(angleDeg) * Math.PI) / 180, 1)} ${angleDeg > 0 ? 'clockwise' : 'anticlockwise'}`,

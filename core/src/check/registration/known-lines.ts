@@ -106,7 +106,9 @@ export class KnownLines {
   private cellOf(x: number, y: number): number {
     const column = Math.floor((x + beyondMm) / cellMm);
     const row = Math.floor((y + beyondMm) / cellMm);
-    return column >= 0 && row >= 0 && column < this.columns && row < this.rows ? row * this.columns + column : -1;
+    return column >= 0 && row >= 0 && column < this.columns && row < this.rows
+      ? row * this.columns + column
+      : -1;
   }
 }
 

@@ -158,7 +158,12 @@ function unitScale([a, b, c, d, e, f, g, h, i]: Homography): Homography {
 const unbendingSteps = 4;
 
 /** Where in the picture a place of the sheet is seen, pixels; `fromSheet` is the inverse of the pose's own map. */
-export function inPicture({ centre, halfPx, bend }: SheetPose, fromSheet: Homography, x: number, y: number): Point {
+export function inPicture(
+  { centre, halfPx, bend }: SheetPose,
+  fromSheet: Homography,
+  x: number,
+  y: number,
+): Point {
   const { x: u, y: v } = transformed(fromSheet, x, y);
   const straight = Math.sqrt(u * u + v * v);
   let r = straight;

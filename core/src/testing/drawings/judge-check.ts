@@ -79,7 +79,9 @@ function judgeParts(truth: DrawnTruth, report: CheckReport, judged: JudgedCheck)
     const shared = (lines: readonly string[]) => lines.filter((id) => known.lines.includes(id)).length;
     const best = [...report.parts].sort((a, b) => shared(b.lines) - shared(a.lines))[0];
     if (!best || shared(best.lines) < Math.max(1, 0.5 * known.lines.length)) {
-      judged.says.push(`part of ${known.lines.length} lines: best found has ${best ? shared(best.lines) : 0}`);
+      judged.says.push(
+        `part of ${known.lines.length} lines: best found has ${best ? shared(best.lines) : 0}`,
+      );
       continue;
     }
     judged.parts.found++;

@@ -33,8 +33,8 @@ export function CheckStation() {
     return (
       <Missing title="Nothing to check against yet">
         <p>
-          Here a photograph of your drawing is held against the map: what lies elsewhere and by how much, what is
-          missing, what is not on the map.
+          Here a photograph of your drawing is held against the map: what lies elsewhere and by how much, what
+          is missing, what is not on the map.
         </p>
         <Link to={`/works/${work.id}/map`}>Make the map first</Link>
       </Missing>

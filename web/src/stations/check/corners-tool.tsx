@@ -21,7 +21,8 @@ function insideOf({ width, height }: { width: number; height: number }): Quad {
 export function CornersTool() {
   const { round, picture, checked, lookAgain, reading } = useCheckBench();
   const [moved, setMoved] = useState<{ round: string; corners: Quad } | null>(null);
-  if (!round || !picture) return <ToolInHand sentence={<span>There is no photograph yet: bring one in with New round.</span>} />;
+  if (!round || !picture)
+    return <ToolInHand sentence={<span>There is no photograph yet: bring one in with New round.</span>} />;
   const own = moved?.round === round.id ? moved.corners : null;
   const corners = own ?? round.corners ?? checked?.corners ?? insideOf(picture);
   const whole = { x: 0, y: 0, width: picture.width, height: picture.height };
@@ -32,7 +33,8 @@ export function CornersTool() {
     <ToolInHand
       sentence={
         <>
-          The surface lies between these four corners of the photograph; top left is the top left of the drawing.{' '}
+          The surface lies between these four corners of the photograph; top left is the top left of the
+          drawing.{' '}
           <Button
             size="small"
             type="primary"
@@ -69,10 +71,7 @@ export function CornersTool() {
         ),
         handles: (
           <>
-            <path
-              className="sheet-edge"
-              d={`M${corners.map(({ x, y }) => `${x} ${y}`).join('L')}Z`}
-            />
+            <path className="sheet-edge" d={`M${corners.map(({ x, y }) => `${x} ${y}`).join('L')}Z`} />
             {corners.map((corner, index) => (
               <Handle
                 key={cornerNames[index]}

@@ -60,7 +60,11 @@ function FindingNumber({ finding, number, isPointed, onPoint }: FindingNumberPro
   );
 }
 
-function PointedFinding({ finding, map, side }: Pick<FindingMarksProps, 'map' | 'side'> & { finding: Finding }) {
+function PointedFinding({
+  finding,
+  map,
+  side,
+}: Pick<FindingMarksProps, 'map' | 'side'> & { finding: Finding }) {
   const scale = useLeafScale();
   const lines = map.lines.filter(({ id }) => finding.lines.includes(id));
   const wanted = lines.map(pathData).join('');

@@ -51,7 +51,10 @@ export function RoundsChart({ rounds, goodEnoughMm }: { rounds: readonly Round[]
     maintainAspectRatio: false,
     scales: {
       x: { grid: { display: false } },
-      y: { beginAtZero: true, ticks: { maxTicksLimit: 4, callback: (value) => formatLength(Number(value), unit) } },
+      y: {
+        beginAtZero: true,
+        ticks: { maxTicksLimit: 4, callback: (value) => formatLength(Number(value), unit) },
+      },
     },
     plugins: {
       tooltip: {

@@ -1,7 +1,14 @@
 import { LRUCache } from 'lru-cache';
 import { createContext, useContext, useEffect, useMemo, useRef, useState } from 'react';
 import { useSearchParams } from 'react-router';
-import { figuresOf, findingsOf, maxRounds, type CheckDecisions, type Finding, type Round } from '@nobrel/core/check';
+import {
+  figuresOf,
+  findingsOf,
+  maxRounds,
+  type CheckDecisions,
+  type Finding,
+  type Round,
+} from '@nobrel/core/check';
 import type { MapDocument } from '@nobrel/core/documents';
 import type { StoredPicture } from '@nobrel/core/file';
 import type { Quad } from '@nobrel/core/geometry';
@@ -34,7 +41,9 @@ export function useCheck(map: MapDocument) {
   const [reading, setReading] = useState(false);
   const [fault, setFault] = useState<string | null>(null);
   const [refused, setRefused] = useState<Refused | null>(null);
-  const [found, setFound] = useState<{ key: string; checked: Checked | null; fault: string | null } | null>(null);
+  const [found, setFound] = useState<{ key: string; checked: Checked | null; fault: string | null } | null>(
+    null,
+  );
   const underWay = useRef<AbortController | null>(null);
   useEffect(() => () => underWay.current?.abort(), []);
 
@@ -44,7 +53,10 @@ export function useCheck(map: MapDocument) {
     const key = keyOf(hash, corners);
     const known = looked.get(key);
     if (known) return known;
-    const checked = await checkPhotograph({ picture: { hash, width, height }, map, corners, toleranceMm }, stop);
+    const checked = await checkPhotograph(
+      { picture: { hash, width, height }, map, corners, toleranceMm },
+      stop,
+    );
     if (checked) looked.set(key, checked);
     return checked;
   };

@@ -18,7 +18,10 @@ export function useMeantSo(): (finding: Finding, round: Round) => void {
   };
 
   function correctionsOf(finding: Finding, lines: readonly MapLine[]): NewCorrection[] {
-    const drop = lines.map((line): NewCorrection => ({ does: 'drop', line: anchorOf(line, corrections.picture) }));
+    const drop = lines.map((line): NewCorrection => ({
+      does: 'drop',
+      line: anchorOf(line, corrections.picture),
+    }));
     const draw = (points: readonly (readonly [number, number])[]): NewCorrection => ({
       does: 'draw',
       path: points.map(([x, y]) => corrections.toPicture({ x, y })),

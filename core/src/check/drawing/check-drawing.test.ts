@@ -1,0 +1,160 @@
+import { expect } from 'chai';
+import { drawnByHand, trueHand, type HandFaults } from '../../camera/index.js';
+import type { MapDocument } from '../../documents/index.js';
+import { quadBy } from '../../geometry/index.js';
+import type { Picture } from '../../raster/index.js';
+import { pyramid } from '../../reference/index.js';
+import { drawingScene, judgeCheck, renderDrawing, sketchMap, type Rendering } from '../../testing/index.js';
+import { checkDrawing, DrawingNotFound } from './index.js';
+
+const pxPerMm = 6;
+
+/** A drawing with faults on a table, as a camera sees it from above. */
+function photographOf(
+  map: MapDocument,
+  faults: Partial<HandFaults>,
+  seed: number,
+  look: Partial<Rendering> = {},
+) {
+  const { drawing, truth } = drawnByHand(map, { ...trueHand, wobbleMm: 0.12, ...faults }, seed);
+  const { picture, lens } = renderDrawing(drawing, {
+    tool: 'pencil',
+    paper: 91,
+    contrast: 48,
+    light: 'side',
+    taken: 'photographed',
+    pxPerMm,
+    seed,
+    table: 44,
+    filled: 0.86,
+    ...look,
+  });
+  const at = (x: number, y: number) => lens(x, y);
+  return { picture, truth, lens: at };
+}
+
+const turnedRound = ({ width, height, data }: Picture): Picture => {
+  const turned = new Uint8ClampedArray(data.length);
+  for (let i = 0; i < width * height; i++)
+    for (let k = 0; k < 4; k++) turned[4 * (width * height - 1 - i) + k] = data[4 * i + k];
+  return { width, height, channels: 4, data: turned };
+};
+
+const check = (picture: Picture, map: MapDocument, options = {}) =>
+  checkDrawing(pyramid(picture), map, options);
+
+describe('a drawing on a photograph', function () {
+  this.timeout(120_000);
+  const map = sketchMap(drawingScene(1));
+
+  it('is held against its map: what moved and by how much, what is missing, what is more', () => {
+    const faults = {
+      placement: { dx: 3, dy: -2, angleDeg: 0.8, scale: 1.01 },
+      parts: 1,
+      moved: 3,
+      missing: 2,
+      extra: 2,
+      restated: 0.2,
+      smudges: 1,
+    };
+    const { picture, truth, lens } = photographOf(map, faults, 4);
+    const { report } = check(picture, map);
+    expect(report.paper.found).to.equal('auto');
+    const corners = [lens(0, 0), lens(300, 0), lens(300, 240), lens(0, 240)];
+    report.paper.corners.forEach(([x, y], k) => {
+      expect(Math.hypot(x - corners[k][0], y - corners[k][1])).to.be.below(0.25 * pxPerMm);
+    });
+    const { placement } = report;
+    expect(Math.hypot(placement.dx - 3, placement.dy + 2)).to.be.below(0.2);
+    expect(placement.angleDeg).to.be.closeTo(0.8, 0.1);
+    expect(placement.scale).to.be.closeTo(1.01, 0.002);
+    const judged = judgeCheck(truth, report);
+    expect(judged.says).to.deep.equal([]);
+    expect(judged.parts.found).to.equal(1);
+    expect(judged.scaleErrors[0]).to.be.below(0.01);
+    expect(judged.turnErrorsDeg[0]).to.be.below(0.5);
+    const errors = [...judged.offErrors].sort((a, b) => a - b);
+    expect(errors[errors.length >> 1]).to.be.below(0.15);
+    expect(report.summary).to.include({ missing: 2, extra: 2 });
+  });
+
+  it('is told the right way up when the photograph is upside down', () => {
+    const { picture, truth } = photographOf(map, { moved: 2 }, 5);
+    const judged = judgeCheck(truth, check(turnedRound(picture), map).report);
+    expect(judged.says).to.deep.equal([]);
+    expect(judged.moved.found).to.equal(2);
+  });
+
+  it('is found faint, and light on dark', () => {
+    for (const look of [
+      { contrast: 12 },
+      { tool: 'chalk', paper: 22, contrast: -45, table: 60 },
+    ] as const satisfies Partial<Rendering>[]) {
+      const { picture, truth } = photographOf(map, { moved: 2, missing: 1 }, 8, look);
+      const judged = judgeCheck(truth, check(picture, map).report);
+      expect(judged.moved.found, JSON.stringify(look)).to.equal(2);
+      expect(judged.missing.found).to.equal(1);
+      expect(judged.trueLines.wrong).to.equal(0);
+    }
+  });
+
+  it('with nothing wrong has no findings', () => {
+    const { picture } = photographOf(map, { restated: 0.3, smudges: 2 }, 3);
+    const { report } = check(picture, map);
+    expect(report.parts).to.deep.equal([]);
+    expect(report.summary).to.include({ moved: 0, missing: 0, extra: 0 });
+    expect(report.summary.meanOff).to.be.below(0.25);
+  });
+
+  it('lies between corners that are given, and on a scan that shows no table', () => {
+    const { picture, truth, lens } = photographOf(map, { moved: 2 }, 6);
+    const [a, b, c, d] = [lens(0, 0), lens(300, 0), lens(300, 240), lens(0, 240)];
+    const corners = quadBy((k) => ({ x: [a, b, c, d][k][0] + 2, y: [a, b, c, d][k][1] - 2 }));
+    const given = check(picture, map, { corners }).report;
+    expect(given.paper.found).to.equal('given');
+    expect(judgeCheck(truth, given).says).to.deep.equal([]);
+    const { drawing, truth: known } = drawnByHand(map, { ...trueHand, moved: 2 }, 6);
+    const scan = renderDrawing(drawing, {
+      tool: 'pen',
+      paper: 94,
+      contrast: 60,
+      light: 'even',
+      taken: 'scanned',
+      pxPerMm,
+      seed: 6,
+    });
+    const { report } = check(scan.picture, map);
+    expect(report.paper.found).to.equal('lines');
+    expect(judgeCheck(known, report).moved.found).to.equal(2);
+  });
+
+  it('is seen square-on in even light', () => {
+    const { picture } = photographOf(map, {}, 4);
+    const flat = check(picture, map).flat();
+    expect(flat.width / flat.height).to.be.closeTo(300 / 240, 0.01);
+    // Paper is nearly white in all corners, though light falls off to one side.
+    const greyAt = (x: number, y: number) =>
+      flat.data[4 * (Math.round(y * flat.height) * flat.width + Math.round(x * flat.width))];
+    for (const [x, y] of [
+      [0.03, 0.03],
+      [0.97, 0.03],
+      [0.97, 0.97],
+      [0.03, 0.97],
+    ] as const)
+      expect(greyAt(x, y)).to.be.within(215, 255);
+  });
+
+  it('is refused in words when it is another, when there is none, and when the map has no lines', () => {
+    const other = photographOf(sketchMap(drawingScene(4)), {}, 2).picture;
+    const grain = photographOf({ ...map, lines: map.lines.slice(0, 1) }, {}, 2).picture;
+    const black: Picture = {
+      width: 900,
+      height: 700,
+      channels: 4,
+      data: new Uint8ClampedArray(4 * 900 * 700),
+    };
+    for (const picture of [other, grain, black])
+      expect(() => check(picture, map)).to.throw(DrawingNotFound, /from above, with the whole sheet in view/);
+    expect(() => check(grain, { ...map, lines: [] })).to.throw(DrawingNotFound, /no lines/);
+  });
+});
