@@ -10,5 +10,5 @@ export function useFlat(blob: Blob | null): string | null {
     setShown({ blob, href });
     return () => URL.revokeObjectURL(href);
   }, [blob]);
-  return shown && shown.blob === blob ? shown.href : null;
+  return shown?.blob === blob ? (shown?.href ?? null) : null;
 }

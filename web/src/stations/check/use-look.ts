@@ -1,0 +1,67 @@
+import { LRUCache } from 'lru-cache';
+import { useEffect, useEffectEvent, useState } from 'react';
+import type { Round } from '@nobrel/core/check';
+import type { MapDocument } from '@nobrel/core/documents';
+import type { StoredPicture } from '@nobrel/core/file';
+import type { Quad } from '@nobrel/core/geometry';
+import { messageOf } from '../../store/api/base.js';
+import { useWork } from '../../store/hooks.js';
+import type { Checked } from '../../workers/check-worker.js';
+import { checkPhotograph } from '../../workers/in-check-worker.js';
+
+/** Photographs looked at lately, so that going from round to round and back is quick. */
+const looked = new LRUCache<string, Checked>({ max: 4 });
+
+type Found = { key: string; checked: Checked | null; fault: string | null };
+
+/** Looks at a photograph; null is answered when it was stopped. */
+export type Look = (
+  picture: StoredPicture,
+  corners: Quad | null,
+  stop: AbortSignal,
+) => Promise<Checked | null>;
+
+/** How photographs are held against the map, and what was found in that of the round in view. */
+export function useLook(map: MapDocument, round: Round | null, picture: StoredPicture | null) {
+  const { id, map: kept, decisions } = useWork();
+  const { toleranceMm } = decisions.check;
+  const [found, setFound] = useState<Found | null>(null);
+  const keyOf = (hash: string, corners: Quad | null) =>
+    JSON.stringify([id, hash, corners, toleranceMm, kept?.madeAt]);
+  const look: Look = async ({ hash, width, height }, corners, stop) => {
+    const key = keyOf(hash, corners);
+    const known = looked.get(key);
+    if (known) return known;
+    const checked = await checkPhotograph(
+      { picture: { hash, width, height }, map, corners, toleranceMm },
+      stop,
+    );
+    if (checked) looked.set(key, checked);
+    return checked;
+  };
+  // The round in view is looked at when nothing is known of it: after a reload, or with another tolerance.
+  const wanted = round?.figures && picture ? keyOf(picture.hash, round.corners) : null;
+  const lookAtRound = useEffectEvent((key: string, stop: AbortSignal): Promise<Found> => {
+    if (!picture) return Promise.resolve({ key, checked: null, fault: null });
+    return look(picture, round?.corners ?? null, stop).then(
+      (checked) => ({ key, checked, fault: null }),
+      (error: unknown) => ({ key, checked: null, fault: messageOf(error) }),
+    );
+  });
+  useEffect(() => {
+    if (wanted === null) return undefined;
+    const stopper = new AbortController();
+    void lookAtRound(wanted, stopper.signal).then((outcome) => {
+      if (!stopper.signal.aborted) setFound(outcome);
+    });
+    return () => stopper.abort();
+  }, [wanted]);
+  const isThere = wanted !== null && found?.key === wanted;
+  return {
+    look,
+    checked: isThere ? found.checked : null,
+    fault: isThere ? found.fault : null,
+    /** True while the round in view is looked at. */
+    looking: wanted !== null && !isThere,
+  };
+}
