@@ -72,18 +72,6 @@ const shots: readonly Shot[] = [
     },
   },
   {
-    file: 'map-draw-along',
-    work: 'Kettle',
-    station: 'map?at=draw',
-    before: async (page) => {
-      await page.waitForTimeout(4000);
-      const leaf = page.getByRole('application', { name: /^Map/ });
-      await leaf.click({ position: { x: 79, y: 290 } });
-      await page.waitForTimeout(800);
-      await leaf.hover({ position: { x: 104, y: 345 } });
-    },
-  },
-  {
     file: 'sheets',
     work: 'Kettle',
     station: 'sheets',
@@ -100,6 +88,15 @@ const shots: readonly Shot[] = [
     },
   },
   { file: 'sheets-calibrate', work: 'Kettle', station: 'sheets?at=calibrate' },
+  {
+    file: 'check',
+    work: 'Dinghy on the hard',
+    station: 'check?round=round-1',
+    before: async (page) => {
+      const findings = page.getByRole('region', { name: 'Findings' }).locator('.finding-says');
+      await findings.nth(1).click({ timeout: 60_000 });
+    },
+  },
   { file: 'transfer', work: 'Kettle', station: 'transfer' },
   { file: 'file', work: 'The slip', station: 'file' },
   { file: 'map-dim-room', work: 'Dinghy on', station: 'map', room: 'dim' },

@@ -25,6 +25,7 @@ import { matchLines, type Match } from './match-lines.js';
 import { isSized, movedParts, type MovedPart } from './parts.js';
 import { asPictured, cornersInPicture, placePaper, type PaperPose } from './place-paper.js';
 import { sayPart, sayPlace } from './say-findings.js';
+import { withSlides } from './slides.js';
 import { usualToleranceMm } from './tolerance.js';
 
 /** A photograph in which the drawing was not found. The message says what to do. */
@@ -76,8 +77,9 @@ export function checkDrawing(
   // Everything is measured with the whole placement taken out: what is drawn is carried back, not the map forward.
   const atHome = carriedLines(placed.lines, back);
   const drawnAtHome = knownOf(atHome, size);
-  const matches = matchLines(wanted, drawnAtHome, size, { offMm: toleranceMm });
-  if (isNoise(matches, drawnAtHome)) throw new DrawingNotFound(notFound);
+  const found = matchLines(wanted, drawnAtHome, size, { offMm: toleranceMm });
+  if (isNoise(found, drawnAtHome)) throw new DrawingNotFound(notFound);
+  const matches = withSlides(found, movedParts(found, drawnAtHome), drawnAtHome);
   const parts = movedParts(matches, drawnAtHome);
   const extra = extraLines(atHome, matches, size);
   const report = reported({ placed, matches, parts, extra, size });

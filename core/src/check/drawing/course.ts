@@ -10,6 +10,7 @@ export type Wanted = {
   id: string;
   course: Course;
   lengthMm: number;
+  closed: boolean;
   /** The middle of its places. */
   cx: number;
   cy: number;
@@ -28,7 +29,15 @@ export function wantedLines(map: MapDocument): Wanted[] {
     if (count === 0) return [];
     const mean = (values: Float64Array) => values.reduce((sum, value) => sum + value, 0) / count;
     return [
-      { id: line.id, course, lengthMm, cx: mean(course.x), cy: mean(course.y), slide: slideOf(course) },
+      {
+        id: line.id,
+        course,
+        lengthMm,
+        closed: line.closed,
+        cx: mean(course.x),
+        cy: mean(course.y),
+        slide: slideOf(course),
+      },
     ];
   });
 }

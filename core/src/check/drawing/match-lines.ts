@@ -106,6 +106,8 @@ const passes = 3;
 /** Alone a line is looked for no further off than this share of its length, and a shorter one than this only close by, mm. */
 const maxAloneShare = 0.4;
 const minAloneMm = 15;
+/** One that is closed cannot be mistaken for a piece of another as easily. */
+const minClosedMm = 10;
 
 /** What is found further off than this without anything beside it having moved alike has to be seen all the clearer, mm. */
 const nearMm = 2;
@@ -131,7 +133,9 @@ function settleMoved(matches: Match[], settled: boolean[], rest: KnownLines): vo
       const still = unmoved(wanted.cx, wanted.cy);
       const backed = [...(together.get(wanted) ?? []), ...movesBeside(wanted, matches, settled)];
       const alone =
-        pass === 0 && wanted.lengthMm >= minAloneMm ? likelyShifts(wanted.course, rest, isTaken) : [];
+        pass === 0 && wanted.lengthMm >= (wanted.closed ? minClosedMm : minAloneMm)
+          ? likelyShifts(wanted.course, rest, isTaken)
+          : [];
       const starts = [
         still,
         ...backed,
@@ -218,7 +222,7 @@ function slidBack(move: Similarity, [ux, uy]: readonly [number, number]): Simila
 }
 
 /** How much of a line is drawn where it was moved to, and how far that is from where it belongs. */
-function measured(wanted: Wanted, move: Similarity, drawn: KnownLines, taken: Taken): Match {
+export function measured(wanted: Wanted, move: Similarity, drawn: KnownLines, taken: Taken): Match {
   const { course } = wanted;
   let [dx, dy, off, worst, count] = [0, 0, 0, 0, 0];
   for (const { i, drawn: k, x, y, across } of hitsOf(course, move, drawn, sameMm, taken)) {
