@@ -47,8 +47,8 @@ function FindingNumber({ finding, number, isPointed, onPoint }: FindingNumberPro
   return (
     <g
       className={isPointed ? 'finding-number finding-number-pointed' : 'finding-number'}
-      // Beside its spot, so that what is there is seen.
-      transform={`translate(${finding.at.x} ${finding.at.y}) scale(${1 / scale}) translate(0 ${isPointed ? -26 : 0})`}
+      // Above its spot, so that what is there is seen.
+      transform={`translate(${finding.at.x} ${finding.at.y}) scale(${1 / scale}) translate(0 ${isPointed ? -26 : -15})`}
       onPointerEnter={() => onPoint(finding.key)}
       aria-hidden
     >
