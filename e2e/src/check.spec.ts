@@ -103,6 +103,9 @@ test('rounds are kept, compared, shown again and deleted; what is shown of the d
   await page.goto(seeded.address);
   await page.getByRole('link', { name: /Dinghy on the hard/ }).click();
   await goTo(page, 'Check');
+  await page.getByText('Looking at the photograph…').getByRole('button', { name: 'Stop' }).click();
+  await expect(page.getByText('This photograph was not looked at, as you stopped it.')).toBeVisible();
+  await page.getByRole('button', { name: 'Look at it' }).click();
   await expect(findings(page)).toBeVisible({ timeout: 60_000 });
   await expect(page.getByText(/Since the round before: /)).toBeVisible();
   await expect(page.getByText(/ off in the mean, and nothing missing|good enough is/)).toBeVisible();

@@ -40,6 +40,18 @@ const turnedRound = ({ width, height, data }: Picture): Picture => {
   return { width, height, channels: 4, data: turned };
 };
 
+/** Without a share of each side. */
+function croppedBy({ width, height, data }: Picture, share: number): Picture {
+  const [left, top] = [Math.round(share * width), Math.round(share * height)];
+  const [w, h] = [width - 2 * left, height - 2 * top];
+  const cropped = new Uint8ClampedArray(4 * w * h);
+  for (let y = 0; y < h; y++) {
+    const from = 4 * ((y + top) * width + left);
+    cropped.set(data.subarray(from, from + 4 * w), 4 * y * w);
+  }
+  return { width: w, height: h, channels: 4, data: cropped };
+}
+
 const check = (picture: Picture, map: MapDocument, options = {}) =>
   checkDrawing(pyramid(picture), map, options);
 
@@ -113,6 +125,10 @@ describe('a drawing on a photograph', function () {
     const given = check(picture, map, { corners }).report;
     expect(given.paper.found).to.equal('given');
     expect(judgeCheck(truth, given).says).to.deep.equal([]);
+    // Set by a hand that is two pixels off, they are placed by the sides beside them.
+    given.paper.corners.forEach(([x, y], k) =>
+      expect(Math.hypot(x - [a, b, c, d][k][0], y - [a, b, c, d][k][1])).to.be.below(0.5),
+    );
     const { drawing, truth: known } = drawnByHand(map, { ...trueHand, moved: 2 }, 6);
     const scan = renderDrawing(drawing, {
       tool: 'pen',
@@ -123,9 +139,27 @@ describe('a drawing on a photograph', function () {
       pxPerMm,
       seed: 6,
     });
+    // Where no sides are seen, corners that are given count as they are.
+    const ends = [scan.lens(0, 0), scan.lens(300, 0), scan.lens(300, 240), scan.lens(0, 240)];
+    const bare = check(scan.picture, map, {
+      corners: quadBy((k) => ({ x: ends[k][0], y: ends[k][1] })),
+    }).report;
+    expect(bare.paper.found).to.equal('given');
+    expect(Math.hypot(bare.placement.dx, bare.placement.dy)).to.be.below(0.1);
     const { report } = check(scan.picture, map);
     expect(report.paper.found).to.equal('lines');
     expect(judgeCheck(known, report).moved.found).to.equal(2);
+  });
+
+  it('is told by its lines alone where the edges of the sheet are out of view', () => {
+    const { picture, truth } = photographOf(map, { moved: 2, missing: 1 }, 9);
+    const { report } = check(croppedBy(picture, 0.1), map);
+    expect(report.paper.found).to.equal('lines');
+    expect(report.placement).to.deep.equal({ dx: 0, dy: 0, angleDeg: 0, scale: 1 });
+    const judged = judgeCheck(truth, report);
+    expect(judged.moved.found).to.equal(2);
+    expect(judged.missing.found).to.equal(1);
+    expect(judged.trueLines.wrong).to.equal(0);
   });
 
   it('is seen square-on in even light', () => {

@@ -1,3 +1,4 @@
-export { checkDrawing, DrawingNotFound, type CheckedDrawing } from './check-drawing.js';
+export { checkDrawing, type CheckedDrawing } from './check-drawing.js';
+export { DrawingNotFound } from './drawing-not-found.js';
 export * from './say-findings.js';
 export { usualToleranceMm } from './tolerance.js';

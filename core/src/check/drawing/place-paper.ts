@@ -31,10 +31,7 @@ const maxLookPx = 1600;
  */
 export function placePaper(levels: readonly Picture[], size: SizeMm, given: Quad | null): PaperPose[] {
   const [picture] = levels;
-  if (given)
-    return [
-      { pose: poseBy(picture, given, size), found: 'given', held: cornersHeld(given, size, givenShare) },
-    ];
+  if (given) return [givenPose(picture, size, given)];
   // Its sides are placed exactly below: for seeing that it is a sheet, a coarser look does.
   for (const look of levels.filter(({ width, height }) => Math.max(width, height) <= maxLookPx)) {
     const sheet = findSheet(look);
@@ -42,12 +39,25 @@ export function placePaper(levels: readonly Picture[], size: SizeMm, given: Quad
     const scale = picture.width / look.width;
     const corners = quadBy((k) => ({ x: scale * sheet.corners[k].x, y: scale * sheet.corners[k].y }));
     return waysRound(corners, size).map((quad): PaperPose => {
-      const { pose, pulls } = poseBySides(picture, quad, sheet.polarity, size);
+      const { pose, pulls } = poseBySides(picture, quad, sheet.polarity, size, sideSteps);
       const held = pulls.length > 0 ? { pulls, share: sidesShare } : cornersHeld(quad, size, givenShare);
       return { pose, found: 'auto', held };
     });
   }
   return asPictured(picture, size);
+}
+
+/** Given corners are those of a sheet when so much of its sides is seen beside them. */
+const minSidesSeen = 0.6;
+
+/** Between corners that were given; where these are a sheet's, its sides place them, and tell the lens. */
+function givenPose(picture: Picture, size: SizeMm, given: Quad): PaperPose {
+  for (const polarity of [1, -1]) {
+    const { pose, pulls } = poseBySides(picture, given, polarity, size, sideSteps.slice(1));
+    if (pulls.length >= minSidesSeen * 4 * stations)
+      return { pose, found: 'given', held: { pulls, share: sidesShare } };
+  }
+  return { pose: poseBy(picture, given, size), found: 'given', held: cornersHeld(given, size, givenShare) };
 }
 
 /** With the picture's corners as the sheet's, as a scanner gives it or a camera that was too near. */
@@ -90,10 +100,11 @@ function poseBySides(
   corners: Quad,
   polarity: number,
   size: SizeMm,
+  steps: readonly { reachShare: number; countsMm: number }[],
 ): { pose: SheetPose; pulls: Pull[] } {
   let pose = poseBy(picture, corners, size);
   let pulls: Pull[] = [];
-  for (const { reachShare, countsMm } of sideSteps) {
+  for (const { reachShare, countsMm } of steps) {
     const seen = sidesSeen(picture, pose, polarity, size, reachShare);
     for (let round = 0; round < roundsPerStep; round++) {
       pulls = seen.flatMap((pull) => {

@@ -150,7 +150,7 @@ function bentPose(pose: SheetPose, change: number[]): SheetPose {
 }
 
 /** The same map with its last number one. */
-function unitScale([a, b, c, d, e, f, g, h, i]: Homography): Homography {
+export function unitScale([a, b, c, d, e, f, g, h, i]: Homography): Homography {
   return [a / i, b / i, c / i, d / i, e / i, f / i, g / i, h / i, 1];
 }
 

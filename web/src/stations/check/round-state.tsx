@@ -14,6 +14,14 @@ export function RoundState({ check }: { check: CheckBench }) {
           </Button>
         </p>
       )}
+      {check.goOnLooking && (
+        <p role="status" className="check-state">
+          This photograph was not looked at, as you stopped it.{' '}
+          <Button size="small" onClick={check.goOnLooking}>
+            Look at it
+          </Button>
+        </p>
+      )}
       {refused && (
         <div className="check-state" role="alert">
           <p className="gap-fault">{refused.fault}</p>

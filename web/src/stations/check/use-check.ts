@@ -16,7 +16,7 @@ export function useCheck(map: MapDocument) {
   const { rounds } = check;
   const round = rounds.find(({ id }) => id === params.get('round')) ?? rounds.at(-1) ?? null;
   const picture = round ? (work.pictures.find(({ hash }) => hash === round.picture) ?? null) : null;
-  const { look, checked, fault, looking } = useLook(map, round, picture);
+  const { look, checked, fault, looking, stopLooking, goOnLooking } = useLook(map, round, picture);
   const change = (fields: Partial<CheckDecisions>) => decide({ room: 'check', change: fields });
   const changeRound = (id: string, fields: Partial<Round>) =>
     change({ rounds: rounds.map((other) => (other.id === id ? { ...other, ...fields } : other)) });
@@ -36,6 +36,11 @@ export function useCheck(map: MapDocument) {
     ),
     /** True while a photograph is looked at. */
     reading: taking.reading || looking,
+    stop: () => {
+      taking.stop();
+      if (looking) stopLooking();
+    },
+    goOnLooking,
     fault: taking.fault ?? fault,
     full: rounds.length >= maxRounds,
     change,

@@ -26,6 +26,7 @@ export function useLook(map: MapDocument, round: Round | null, picture: StoredPi
   const { id, map: kept, decisions } = useWork();
   const { toleranceMm } = decisions.check;
   const [found, setFound] = useState<Found | null>(null);
+  const [stoppedAt, setStoppedAt] = useState<string | null>(null);
   const keyOf = (hash: string, corners: Quad | null) =>
     JSON.stringify([id, hash, corners, toleranceMm, kept?.madeAt]);
   const look: Look = async ({ hash, width, height }, corners, stop) => {
@@ -49,19 +50,22 @@ export function useLook(map: MapDocument, round: Round | null, picture: StoredPi
     );
   });
   useEffect(() => {
-    if (wanted === null) return undefined;
+    if (wanted === null || stoppedAt === wanted) return undefined;
     const stopper = new AbortController();
     void lookAtRound(wanted, stopper.signal).then((outcome) => {
       if (!stopper.signal.aborted) setFound(outcome);
     });
     return () => stopper.abort();
-  }, [wanted]);
+  }, [wanted, stoppedAt]);
   const isThere = wanted !== null && found?.key === wanted;
   return {
     look,
     checked: isThere ? found.checked : null,
     fault: isThere ? found.fault : null,
     /** True while the round in view is looked at. */
-    looking: wanted !== null && !isThere,
+    looking: wanted !== null && !isThere && stoppedAt !== wanted,
+    stopLooking: () => setStoppedAt(wanted),
+    /** Looks at the round in view after all, where that was stopped; null where it was not. */
+    goOnLooking: wanted !== null && !isThere && stoppedAt === wanted ? () => setStoppedAt(null) : null,
   };
 }

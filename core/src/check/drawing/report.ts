@@ -1,0 +1,91 @@
+import type { CheckReport } from '../../documents/index.js';
+import type { SizeMm } from '../../units/index.js';
+import type { Addition } from '../corrections/additions.js';
+import { movedBy, scaleOf, turnRad } from './alignment.js';
+import type { Match } from './match-lines.js';
+import { isSized, type MovedPart } from './parts.js';
+import type { PlacedDrawing } from './place-drawing.js';
+import { cornersInPicture } from './place-paper.js';
+import { sayPart, sayPlace } from './say-findings.js';
+
+const degrees = (angleRad: number) => (angleRad * 180) / Math.PI;
+
+/** What was found, as the open report tells it. */
+export function reportOf({
+  placed: { pose, found, whole },
+  matches,
+  parts,
+  extra,
+  size,
+}: {
+  placed: PlacedDrawing;
+  matches: readonly Match[];
+  parts: readonly MovedPart[];
+  extra: readonly Addition[];
+  size: SizeMm;
+}): CheckReport {
+  const seen = matches.filter(({ status }) => status === 'true' || status === 'moved');
+  const offs = seen.map(({ off }) => off).sort((a, b) => a - b);
+  const lengthMm = seen.reduce((sum, { wanted }) => sum + wanted.lengthMm, 0);
+  const corners = cornersInPicture(pose, size);
+  const pixels = corners.map(({ x, y }): [number, number] => [x, y]);
+  return {
+    format: 'nobrel-check',
+    version: 1,
+    units: 'mm',
+    paper: {
+      found: found === 'picture' ? 'lines' : found,
+      corners: [pixels[0], pixels[1], pixels[2], pixels[3]],
+    },
+    placement: { dx: whole.dx, dy: whole.dy, angleDeg: degrees(turnRad(whole)), scale: scaleOf(whole) },
+    lines: matches.map(({ wanted, status, drawn, dx, dy, off, worst }) => ({
+      id: wanted.id,
+      status,
+      drawn,
+      dx,
+      dy,
+      off,
+      worst,
+    })),
+    parts: parts.map((part) => {
+      const { move } = part;
+      const sized = isSized(part);
+      const said = {
+        dx: move.dx,
+        dy: move.dy,
+        scale: sized ? scaleOf(move) : 1,
+        angleDeg: sized ? degrees(turnRad(move)) : 0,
+      };
+      const says = sayPart(
+        part.matches.length,
+        sayPlace(...movedBy(move, move.cx, move.cy), size),
+        said,
+        'mm',
+      );
+      return { lines: part.matches.map(({ wanted }) => wanted.id), ...said, says, x: move.cx, y: move.cy };
+    }),
+    extra: extra.map(({ points, lengthMm: length }) => ({ points: thinned(points), length })),
+    summary: {
+      meanOff:
+        lengthMm > 0 ? seen.reduce((sum, { wanted, off }) => sum + wanted.lengthMm * off, 0) / lengthMm : 0,
+      p95Off: offs[Math.floor(0.95 * offs.length)] ?? 0,
+      moved: matches.filter(({ status }) => status === 'moved').length,
+      missing: matches.filter(({ status }) => status === 'missing').length,
+      extra: extra.length,
+    },
+  };
+}
+
+/** Lines that are not on the map are given by points about this far apart, mm. */
+const pointEveryMm = 0.8;
+
+function thinned(run: Float64Array): [number, number][] {
+  const kept: [number, number][] = [];
+  for (let i = 0; i < run.length; i += 2) {
+    const last = kept[kept.length - 1];
+    const isEnd = i === 0 || i === run.length - 2;
+    if (isEnd || Math.hypot(run[i] - last[0], run[i + 1] - last[1]) >= pointEveryMm)
+      kept.push([run[i], run[i + 1]]);
+  }
+  return kept;
+}
