@@ -46,6 +46,25 @@ describe('the demo', () => {
     expect(await file.flatFile.list()).to.deep.equal(before);
   });
 
+  it('has a drawing in its third round of checking, its error falling, held against the map there is', async () => {
+    const [work, ...others] = (await everyWork()).filter(
+      ({ decisions }) => decisions.check.rounds.length > 0,
+    );
+    expect(others).to.deep.equal([]);
+    const { rounds, photographs } = work!.decisions.check;
+    expect(rounds).to.have.length(3);
+    const { document } = await file.maps.get(work!.id);
+    const lines = new Set(document.lines.map(({ id }) => id));
+    const hashes = work!.pictures.map(({ hash }) => hash);
+    for (const { picture, figures } of rounds) {
+      expect(hashes).to.include(picture);
+      expect(photographs).to.include(picture);
+      expect(Object.keys(figures!.offs).filter((id) => !lines.has(id))).to.deep.equal([]);
+    }
+    const [first, , third] = rounds.map(({ figures }) => figures!.meanOffMm);
+    expect(third).to.be.below(first!);
+  });
+
   it('pins details to spots of pictures that are there', async () => {
     const pinned = (await everyWork()).filter(({ decisions }) => decisions.reference.details.length > 0);
     expect(pinned).to.have.length.above(0);
