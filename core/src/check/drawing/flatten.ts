@@ -40,9 +40,11 @@ export function flattened(
   const beside = inPicture(pose, fromSheet, widthMm / 2 + 1 / pxPerMm, heightMm / 2);
   const shrink = Math.hypot(beside.x - middle.x, beside.y - middle.y);
   const number = Math.max(0, Math.ceil(Math.log2(shrink / maxShrink)));
-  const level = levels[Math.min(levels.length - 1, number)];
+  const taken = Math.min(levels.length - 1, number);
+  const level = levels[taken];
   checkPicture(level);
-  const [scaleX, scaleY] = [level.width / levels[0].width, level.height / levels[0].height];
+  // Each level is exactly half the one before, though a last odd row or column is left out of it.
+  const scale = 2 ** -taken;
   const data = new Uint8ClampedArray(4 * width * height).fill(255);
   for (let y = 0; y < height; y++) {
     const r = Math.floor(y / everyPx);
@@ -57,7 +59,7 @@ export function flattened(
       const py =
         (1 - t) * ((1 - s) * knots[i + 1] + s * knots[i + 3]) +
         t * ((1 - s) * knots[j + 1] + s * knots[j + 3]);
-      copyAt(level, px * scaleX - 0.5, py * scaleY - 0.5, data, 4 * (y * width + x));
+      copyAt(level, px * scale - 0.5, py * scale - 0.5, data, 4 * (y * width + x));
     }
   }
   return { width, height, channels: 4, data };
