@@ -22,8 +22,9 @@ export function cropWithCorner(crop: Crop, picture: PictureSize, corner: number,
   const bottom = crop.y + crop.height;
   const atLeft = corner === 0 || corner === 3;
   const atTop = corner === 0 || corner === 1;
-  const left = atLeft ? clamp(crop.x + x / picture.width, 0, right - minX) : crop.x;
-  const top = atTop ? clamp(crop.y + y / picture.height, 0, bottom - minY) : crop.y;
+  // Of the smallest crop at an edge, rounding must not carry a share below none.
+  const left = atLeft ? clamp(crop.x + x / picture.width, 0, Math.max(0, right - minX)) : crop.x;
+  const top = atTop ? clamp(crop.y + y / picture.height, 0, Math.max(0, bottom - minY)) : crop.y;
   const newRight = atLeft ? right : clamp(right + x / picture.width, left + minX, 1);
   const newBottom = atTop ? bottom : clamp(bottom + y / picture.height, top + minY, 1);
   return { x: left, y: top, width: newRight - left, height: newBottom - top };
