@@ -33,7 +33,7 @@ export function findAdditions(
     for (let i = 0; i < count; i++) {
       const [x, y] = [own[2 * i], own[2 * i + 1]];
       outside[i] = isOutside(x, y) ? 1 : 0;
-      isNew[i] = outside[i] || isKnown(own, i, known) ? 0 : 1;
+      isNew[i] = outside[i] || runsAlong(own, i, known, sameMm) ? 0 : 1;
     }
     fillCrossings(own, isNew, outside);
     return runsOf(isNew, closed).flatMap((run) => {
@@ -53,12 +53,14 @@ const opened = (points: Float64Array) => Float64Array.of(...points, points[0], p
 /** The direction of a line is read over so many points to each side. */
 const courseArm = 4;
 
-function isKnown(points: Float64Array, i: number, known: KnownLines): boolean {
+/** Whether a run goes along a known line within some mm at one of its points. */
+export function runsAlong(points: Float64Array, i: number, known: KnownLines, withinMm: number): boolean {
   const last = points.length / 2 - 1;
   const [from, to] = [Math.max(0, i - courseArm), Math.min(last, i + courseArm)];
   const angleRad = Math.atan2(points[2 * to + 1] - points[2 * from + 1], points[2 * to] - points[2 * from]);
-  const nearest = known.nearest(points[2 * i], points[2 * i + 1], angleRad, sameMm);
-  return nearest >= 0 && known.off(nearest, points[2 * i], points[2 * i + 1]).away <= sameMm;
+  const [x, y] = [points[2 * i], points[2 * i + 1]];
+  const nearest = known.nearest(x, y, angleRad, withinMm);
+  return nearest >= 0 && known.off(nearest, x, y).away <= withinMm;
 }
 
 /** Short stretches along a known line between two that are new are crossings of it. */

@@ -50,9 +50,10 @@ export function checkDrawing(
   // Everything is measured with the whole placement taken out: what is drawn is carried back, not the map forward.
   const atHome = carriedLines(placed.lines, back);
   const drawnAtHome = knownOf(atHome, size);
-  const found = matchLines(wanted, drawnAtHome, size, { offMm: toleranceMm });
+  const tolerance = { offMm: toleranceMm };
+  const found = matchLines(wanted, drawnAtHome, size, tolerance);
   if (isNoise(found, drawnAtHome)) throw new DrawingNotFound(notFound);
-  const matches = withSlides(found, movedParts(found, drawnAtHome), drawnAtHome);
+  const matches = withSlides(found, movedParts(found, drawnAtHome), drawnAtHome, tolerance);
   const parts = movedParts(matches, drawnAtHome);
   const extra = extraLines(atHome, matches, size);
   const report = reportOf({ placed, matches, parts, extra, size });

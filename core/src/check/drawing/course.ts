@@ -1,9 +1,7 @@
 import { isTraced, type MapDocument, type MapLine } from '../../documents/index.js';
-import { polylineLength, stepLength } from '../../geometry/index.js';
+import { polylineLength } from '../../geometry/index.js';
+import { samplesAlong } from '../registration/known-lines.js';
 import { movedBy, turnRad, type Course, type Similarity } from './alignment.js';
-
-/** Lines of the map are looked at every so many mm. */
-export const courseStepMm = 0.5;
 
 /** A line of the map that is to be drawn. */
 export type Wanted = {
@@ -45,24 +43,13 @@ export function wantedLines(map: MapDocument): Wanted[] {
 const runOf = ({ points, closed }: MapLine): Float64Array =>
   Float64Array.from((closed ? [...points, points[0]] : points).flat());
 
-/** A run looked at in even steps; its direction is that of the stretch it lies on. */
+/** A run looked at in even steps. */
 function courseOf(run: Float64Array): Course {
-  const places: [number, number, number][] = [];
-  let next = 0;
-  for (let i = 2; i < run.length; i += 2) {
-    const [ax, ay] = [run[i - 2], run[i - 1]];
-    const [dx, dy] = [run[i] - ax, run[i + 1] - ay];
-    const length = stepLength(dx, dy);
-    if (length === 0) continue;
-    const angleRad = Math.atan2(dy, dx);
-    for (; next <= length; next += courseStepMm)
-      places.push([ax + (dx * next) / length, ay + (dy * next) / length, angleRad]);
-    next -= length;
-  }
+  const places = [...samplesAlong(run)];
   return {
-    x: Float64Array.from(places, ([x]) => x),
-    y: Float64Array.from(places, ([, y]) => y),
-    angleRad: Float64Array.from(places, ([, , angleRad]) => angleRad),
+    x: Float64Array.from(places, ({ x }) => x),
+    y: Float64Array.from(places, ({ y }) => y),
+    angleRad: Float64Array.from(places, ({ tx, ty }) => Math.atan2(ty, tx)),
   };
 }
 

@@ -1,5 +1,5 @@
 import type { SizeMm } from '../../units/index.js';
-import { findAdditions, joinPieces, type Addition } from '../corrections/additions.js';
+import { findAdditions, joinPieces, runsAlong, type Addition } from '../corrections/additions.js';
 import type { FoundLine } from '../registration/found-lines.js';
 import { KnownLines } from '../registration/known-lines.js';
 import { movedCourse } from './course.js';
@@ -43,11 +43,6 @@ export function extraLines(found: readonly FoundLine[], matches: readonly Match[
 function shareBeside(points: Float64Array, known: KnownLines): number {
   let beside = 0;
   const count = points.length / 2;
-  for (let i = 0; i < count; i++) {
-    const [from, to] = [Math.max(0, i - 4), Math.min(count - 1, i + 4)];
-    const angleRad = Math.atan2(points[2 * to + 1] - points[2 * from + 1], points[2 * to] - points[2 * from]);
-    const nearest = known.nearest(points[2 * i], points[2 * i + 1], angleRad, besideMm);
-    if (nearest >= 0 && known.off(nearest, points[2 * i], points[2 * i + 1]).away <= besideMm) beside++;
-  }
+  for (let i = 0; i < count; i++) if (runsAlong(points, i, known, besideMm)) beside++;
   return beside / count;
 }

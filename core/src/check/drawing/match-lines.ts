@@ -168,7 +168,7 @@ function neededShare(move: Similarity, backed: readonly Similarity[]): number {
 
 const isOff = ({ dx, dy, off }: Match, offMm: number) => Math.hypot(dx, dy) > offMm || off > offMm;
 
-/** Where less of a line than this has anything drawn near it, whichever way it runs, the paper is bare, mm. */
+/** Where less of a line than this share has anything drawn within so many mm, whichever way it runs, the paper is bare. */
 const maxBare = 0.65;
 const inkNearMm = 0.8;
 /** Of a shorter line that cannot be told, mm: its neighbours' strokes cover it. */

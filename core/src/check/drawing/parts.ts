@@ -1,4 +1,4 @@
-import { about, aligned, movedBy, scaleOf, turnRad, unmoved, type Similarity } from './alignment.js';
+import { about, aligned, movedBy, unmoved, type Similarity } from './alignment.js';
 import { together } from './course.js';
 import type { Match } from './match-lines.js';
 import { areBeside } from './moves-together.js';
@@ -115,5 +115,3 @@ function disagreement({ wanted, move }: Match, part: Similarity): number {
 
 /** Whether size and turn of a part can be told. */
 export const isSized = ({ lengthMm }: MovedPart): boolean => lengthMm >= minSizedMm;
-
-export { scaleOf, turnRad };

@@ -1,14 +1,14 @@
 import type { KnownLines } from '../registration/known-lines.js';
 import { about, type Similarity } from './alignment.js';
-import type { Wanted } from './course.js';
-import { measured, type Match } from './match-lines.js';
+import { measured, type Match, type Tolerance } from './match-lines.js';
 import { areBeside } from './moves-together.js';
 import type { MovedPart } from './parts.js';
 
-/** A straight line slid with a part beside it when that explains so much more of its length, mm and share. */
+/** A straight line may have slid with a part this near to it, mm … */
 const besideMm = 14;
+/** … when so much more of its length, as a share, is seen there. */
 const minGain = 0.04;
-/** … and it lies no nearer across where it was thought to be than this, mm. */
+/** … and it slid further than this, mm, and than what is still true: less its ends do not tell. */
 const minSlideMm = 1.2;
 
 /**
@@ -20,6 +20,7 @@ export function withSlides(
   matches: readonly Match[],
   parts: readonly MovedPart[],
   drawn: KnownLines,
+  { offMm }: Tolerance,
 ): Match[] {
   return matches.map((match) => {
     const { wanted, status } = match;
@@ -31,10 +32,10 @@ export function withSlides(
       if (!isOwn && !others.some((other) => areBeside(other.wanted, wanted, besideMm))) continue;
       const move = slid(match.move, about(part.move, wanted.cx, wanted.cy), wanted.slide);
       const along = Math.hypot(move.dx - match.move.dx, move.dy - match.move.dy);
-      if (along < minSlideMm) continue;
+      if (along < Math.max(minSlideMm, offMm)) continue;
       const there = measured(wanted, move, drawn, () => false);
       if (there.drawn < match.drawn + (isOwn ? -minGain : minGain)) continue;
-      return displaced(there, along, wanted, move);
+      return displaced(there, along);
     }
     return match;
   });
@@ -46,7 +47,7 @@ function slid(own: Similarity, part: Similarity, [ux, uy]: readonly [number, num
   return { ...own, dx: own.dx + along * ux, dy: own.dy + along * uy };
 }
 
-function displaced(match: Match, alongMm: number, wanted: Wanted, move: Similarity): Match {
-  const off = Math.max(match.off, Math.hypot(move.dx, move.dy));
-  return { ...match, wanted, move, off, worst: Math.max(match.worst, alongMm, off), status: 'moved' };
+function displaced(match: Match, alongMm: number): Match {
+  const off = Math.max(match.off, Math.hypot(match.move.dx, match.move.dy));
+  return { ...match, off, worst: Math.max(match.worst, alongMm, off), status: 'moved' };
 }

@@ -35,7 +35,9 @@ export class KnownLines {
    * @param sheet what they lie on, mm
    */
   constructor(lines: readonly ArrayLike<number>[], sheet: SizeMm) {
-    const samples = lines.flatMap((points, line) => [...samplesOf(points, line)]);
+    const samples = lines.flatMap((points, line) =>
+      [...samplesAlong(points)].map((sample) => ({ ...sample, line })),
+    );
     this.x = Float64Array.from(samples, ({ x }) => x);
     this.y = Float64Array.from(samples, ({ y }) => y);
     this.tx = Float64Array.from(samples, ({ tx }) => tx);
@@ -112,7 +114,8 @@ export class KnownLines {
   }
 }
 
-function* samplesOf(points: ArrayLike<number>, line: number) {
+/** Places along a run (x0, y0 …, mm) in even steps, each with the unit direction of the stretch it lies on. */
+export function* samplesAlong(points: ArrayLike<number>) {
   let next = 0;
   for (let i = 2; i < points.length; i += 2) {
     const [ax, ay] = [points[i - 2], points[i - 1]];
@@ -125,7 +128,6 @@ function* samplesOf(points: ArrayLike<number>, line: number) {
         y: ay + (dy * next) / length,
         tx: dx / length,
         ty: dy / length,
-        line,
       };
     next -= length;
   }

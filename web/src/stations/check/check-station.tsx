@@ -14,7 +14,7 @@ import { CheckLeaves } from './check-leaves.js';
 import './check.css';
 import { FindingsPanel } from './findings-panel.js';
 import { RoundState } from './round-state.js';
-import { OnCheckBench, useCheck, useCheckBench } from './use-check.js';
+import { OnCheckBench, useCheck } from './use-check.js';
 
 type CheckTool = 'findings' | 'new' | 'corners' | 'rounds';
 
@@ -81,7 +81,7 @@ function CheckBench({ map }: { map: MapDocument }) {
             onWay={() => undefined}
             figure={
               <>
-                <CheckState />
+                <RoundState />
                 <ToolPanel />
                 {shown === 'findings' && <FindingsPanel pointedAt={pointedAt} onPoint={pointAt} />}
               </>
@@ -93,8 +93,4 @@ function CheckBench({ map }: { map: MapDocument }) {
       </StationBench>
     </OnCheckBench>
   );
-}
-
-function CheckState() {
-  return <RoundState check={useCheckBench()} />;
 }

@@ -1,8 +1,9 @@
 import { Button } from 'antd';
-import type { CheckBench } from './use-check.js';
+import { useCheckBench } from './use-check.js';
 
 /** How looking at a photograph stands: under way, refused with what can be done, failed. */
-export function RoundState({ check }: { check: CheckBench }) {
+export function RoundState() {
+  const check = useCheckBench();
   const { reading, fault, refused } = check;
   return (
     <>
