@@ -170,7 +170,7 @@ test('a picture of something else is refused in words, and kept or discarded by 
   await chooser.setInputFiles(kettle);
   await refused.getByRole('button', { name: 'Keep it and set its corners' }).click({ timeout: 60_000 });
   await expect(page.getByRole('link', { name: /Check round 1/ })).toBeVisible();
-  const corner = page.getByRole('button', { name: /^Corner top left/ });
+  const corner = page.getByRole('button', { name: /^Corner, top left/ });
   const before = await corner.getAttribute('aria-description');
   await corner.focus();
   await page.keyboard.press('Shift+ArrowRight');

@@ -1,20 +1,8 @@
-import {
-  CategoryScale,
-  Chart,
-  LinearScale,
-  LineController,
-  LineElement,
-  PointElement,
-  Tooltip,
-  type ChartData,
-  type ChartOptions,
-} from 'chart.js';
-import { Line } from 'react-chartjs-2';
+import type { ChartData } from 'chart.js';
 import { aboutMinutes } from '@nobrel/core/units';
+import { LineChart } from './line-chart.js';
 import { useAppSelector } from '../store/hooks.js';
 import { rooms } from '../theme/tokens.js';
-
-Chart.register(CategoryScale, LinearScale, LineController, LineElement, PointElement, Tooltip);
 
 /**
  * What more detail costs: minutes of tracing over detail.
@@ -26,7 +14,7 @@ export function MinutesChart({ minutes, at }: { minutes: readonly number[]; at: 
   const colours = rooms[useAppSelector((state) => state.view.room)];
   const steps = minutes.length - 1;
   const set = Math.round(at * steps);
-  const data: ChartData<'line'> = {
+  const data: ChartData<'line', (number | null)[]> = {
     labels: minutes.map((_, i) => `${Math.round((100 * i) / steps)} %`),
     datasets: [
       {
@@ -39,31 +27,20 @@ export function MinutesChart({ minutes, at }: { minutes: readonly number[]; at: 
       },
     ],
   };
-  const options: ChartOptions<'line'> = {
-    animation: false,
-    maintainAspectRatio: false,
-    scales: {
-      x: { display: false },
-      y: { beginAtZero: true, ticks: { maxTicksLimit: 3, callback: (value) => `${value} min` } },
-    },
-    plugins: {
-      tooltip: {
-        displayColors: false,
-        callbacks: {
-          title: ([item]) => `Detail ${item?.label ?? ''}`,
-          label: ({ parsed }) => aboutMinutes(parsed.y ?? 0),
-        },
-      },
-    },
-  };
   return (
     <figure className="minutes-chart">
       <figcaption>Contours alone, by detail</figcaption>
-      <Line
+      <LineChart
         data={data}
-        options={options}
-        role="img"
-        aria-label={`Contours alone, by detail: ${aboutMinutes(minutes[set] ?? 0)} at ${Math.round(100 * at)} %, ${aboutMinutes(minutes[steps] ?? 0)} at most.`}
+        scales={{
+          x: { display: false },
+          y: { beginAtZero: true, ticks: { maxTicksLimit: 3, callback: (value) => `${value} min` } },
+        }}
+        tooltip={{
+          title: ([item]) => `Detail ${item?.label ?? ''}`,
+          label: ({ parsed }) => aboutMinutes(parsed.y ?? 0),
+        }}
+        label={`Contours alone, by detail: ${aboutMinutes(minutes[set] ?? 0)} at ${Math.round(100 * at)} %, ${aboutMinutes(minutes[steps] ?? 0)} at most.`}
       />
     </figure>
   );

@@ -1,21 +1,9 @@
-import {
-  CategoryScale,
-  Chart,
-  LinearScale,
-  LineController,
-  LineElement,
-  PointElement,
-  Tooltip,
-  type ChartData,
-  type ChartOptions,
-} from 'chart.js';
-import { Line } from 'react-chartjs-2';
+import type { ChartData } from 'chart.js';
 import type { Round } from '@nobrel/core/check';
 import { formatLength } from '@nobrel/core/units';
+import { LineChart } from '../../bench/line-chart.js';
 import { useAppSelector, useUnit } from '../../store/hooks.js';
 import { rooms } from '../../theme/tokens.js';
-
-Chart.register(CategoryScale, LinearScale, LineController, LineElement, PointElement, Tooltip);
 
 /** How far off the drawing was in the mean, round by round, and what is good enough. */
 export function RoundsChart({ rounds, goodEnoughMm }: { rounds: readonly Round[]; goodEnoughMm: number }) {
@@ -46,26 +34,20 @@ export function RoundsChart({ rounds, goodEnoughMm }: { rounds: readonly Round[]
       },
     ],
   };
-  const options: ChartOptions<'line'> = {
-    animation: false,
-    maintainAspectRatio: false,
-    scales: {
-      x: { grid: { display: false } },
-      y: {
-        beginAtZero: true,
-        ticks: { maxTicksLimit: 4, callback: (value) => formatLength(Number(value), unit) },
-      },
-    },
-    plugins: {
-      tooltip: {
-        displayColors: false,
-        callbacks: { label: ({ parsed }) => formatLength(parsed.y ?? 0, unit) },
-      },
-    },
-  };
   return (
     <div className="rounds-chart">
-      <Line data={data} options={options} role="img" aria-label={`Off in the mean: ${says}.`} />
+      <LineChart
+        data={data}
+        scales={{
+          x: { grid: { display: false } },
+          y: {
+            beginAtZero: true,
+            ticks: { maxTicksLimit: 4, callback: (value) => formatLength(Number(value), unit) },
+          },
+        }}
+        tooltip={{ label: ({ parsed }) => formatLength(parsed.y ?? 0, unit) }}
+        label={`Off in the mean: ${says}.`}
+      />
     </div>
   );
 }

@@ -1,40 +1,15 @@
 import { Button } from 'antd';
 import { useMemo } from 'react';
-import type { Point, Quad } from '@nobrel/core/geometry';
-import {
-  findCornerFault,
-  findOriginalFault,
-  flatRatio,
-  unsquared,
-  type PictureSize,
-} from '@nobrel/core/reference';
+import type { Quad } from '@nobrel/core/geometry';
+import { findCornerFault, findOriginalFault, flatRatio, unsquared } from '@nobrel/core/reference';
 import { ChoiceGap } from '../../bench/gaps.js';
 import { SizeGap } from '../../bench/size-gap.js';
-import { Handle } from '../../leaves/handle.js';
+import { cornersInside, SheetCorners } from '../../leaves/sheet-corners.js';
 import { useMainPicture } from '../../leaves/use-reference.js';
 import { useSheet } from '../../workers/use-pictures.js';
 import { PictureBefore } from './picture-before.js';
 import { useSquare } from './use-squaring.js';
 import { ToolInHand } from '../../leaves/in-hand.js';
-
-const cornerNames = ['top left', 'top right', 'bottom right', 'bottom left'] as const;
-
-/** Corners to begin with where none are seen: somewhat inside the picture. */
-function insideOf({ width, height }: PictureSize): Quad {
-  const [left, top, right, bottom] = [width * 0.12, height * 0.12, width * 0.88, height * 0.88];
-  return [
-    { x: left, y: top },
-    { x: right, y: top },
-    { x: right, y: bottom },
-    { x: left, y: bottom },
-  ];
-}
-
-function moved(corners: Quad, index: number, x: number, y: number): Quad {
-  const at = (i: number, corner: Point) => (i === index ? { x: corner.x + x, y: corner.y + y } : corner);
-  const [a, b, c, d] = corners;
-  return [at(0, a), at(1, b), at(2, c), at(3, d)];
-}
 
 /** Squaring by four corners: perspective removed, so that a photographed sheet lies flat. */
 export function SquareTool() {
@@ -42,7 +17,7 @@ export function SquareTool() {
   const square = useSquare();
   const take = ([a, b, c, d]: Quad) => square({ corners: [a, b, c, d] });
   const sheet = useSheet(picture);
-  const inside = useMemo(() => insideOf(picture), [picture]);
+  const inside = useMemo(() => cornersInside(picture), [picture]);
   const { corners: taken } = squaring;
   // Where no corners are chosen yet, those of the sheet that is seen are proposed.
   const corners = taken ?? sheet?.corners ?? inside;
@@ -51,7 +26,6 @@ export function SquareTool() {
   const known = squaring.originalMm;
   const size = known ?? { width: 200, height: Math.round(200 / (ratio ?? 1)) };
   const whole = { x: 0, y: 0, width: picture.width, height: picture.height };
-  const path = `M${corners.map(({ x, y }) => `${x} ${y}`).join('L')}Z`;
   return (
     <ToolInHand
       sentence={
@@ -117,19 +91,7 @@ export function SquareTool() {
         extent: whole,
         apart: true,
         content: <PictureBefore squaring={unsquared} at={whole} />,
-        handles: (
-          <>
-            <path className={taken ? 'sheet-edge' : 'sheet-edge sheet-proposed'} d={path} />
-            {corners.map((corner, index) => (
-              <Handle
-                key={cornerNames[index]}
-                label={`Corner, ${cornerNames[index]}`}
-                {...corner}
-                onMove={(x, y) => take(moved(corners, index, x, y))}
-              />
-            ))}
-          </>
-        ),
+        handles: <SheetCorners corners={corners} onMove={take} proposed={!taken} />,
       }}
     />
   );
