@@ -9,6 +9,7 @@ import { existsSync } from 'node:fs';
 import { mkdir, readFile, writeFile } from 'node:fs/promises';
 import { parseArgs } from 'node:util';
 import sharp from 'sharp';
+import { trueHand } from '@nobrel/core/camera';
 import { checkDrawing, DrawingNotFound } from '@nobrel/core/check';
 import { pyramid } from '@nobrel/core/reference';
 import {
@@ -65,6 +66,7 @@ async function photographed(n: number): Promise<Photographed> {
   const { drawing, truth } = drawnByHand(
     map,
     {
+      ...trueHand,
       placement: {
         dx: between(-4, 4),
         dy: between(-4, 4),

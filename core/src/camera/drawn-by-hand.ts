@@ -52,12 +52,18 @@ export function drawnByHand(
     line.move = shiftedAcross(line.run, between(1.7, 6) * (random() < 0.5 ? -1 : 1));
   }
   for (let k = 0; k < faults.missing && single.length > 0; k++) pick().missing = true;
+  lines.slice(Math.round(faults.drawnSoFar * lines.length)).forEach((line) => (line.missing = true));
+  const { slip, doubled } = faults;
+  const middle: Place = [widthMm / 2, heightMm / 2];
+  if (slip)
+    for (const line of lines.slice(Math.round(slip.from * lines.length)))
+      line.move ??= similar(middle, { ...slip, scale: 1 });
 
   const whole = wholePlacement(faults.placement, widthMm, heightMm);
   const strokes: DrawnStroke[] = [];
   const draw = (points: Float64Array, closed: boolean, darkness: number, width = between(0.85, 1.15)) =>
     strokes.push({ points, closed, darkness, width, part: 'drawing' });
-  const truth: DrawnTruth = { placement: faults.placement, lines: [], parts, extra: [] };
+  const truth: DrawnTruth = { placement: faults.placement, lines: [], parts, extra: [], doubled: [] };
   for (const drawn of lines) {
     const { line, run, move, missing } = drawn;
     if (missing) {
@@ -76,6 +82,16 @@ export function drawnByHand(
         darkness * 0.8,
       );
   }
+  if (doubled)
+    for (const { line, run, missing } of lines) {
+      if (missing || random() >= doubled.share) continue;
+      truth.doubled.push(line.id);
+      const again = mapped(
+        wandering(run, line.closed, faults.wobbleMm, random),
+        similar(middle, { ...doubled, scale: 1 }),
+      );
+      draw(mapped(again, whole), line.closed, line.strength ?? 1);
+    }
   for (let k = 0; k < faults.extra; k++) {
     const run = somewhereFree(lines, { widthMm, heightMm }, random);
     if (!run) continue;

@@ -16,7 +16,16 @@ export type HandFaults = {
   restated: number;
   /** How many smudges there are. */
   smudges: number;
+  /** The share of the lines that is drawn so far, in the map's order. */
+  drawnSoFar: number;
+  /** A sheet that slips when so much is traced, as a share of the lines in the map's order: all later ones are off by it. */
+  slip: (Slipped & { from: number }) | null;
+  /** A sheet that slipped before a share of the lines was gone over again. */
+  doubled: (Slipped & { share: number }) | null;
 };
+
+/** How a sheet slips, about the middle of the surface. */
+type Slipped = { dx: number; dy: number; angleDeg: number };
 
 /** A hand without a fault. */
 export const trueHand: HandFaults = {
@@ -28,6 +37,9 @@ export const trueHand: HandFaults = {
   extra: 0,
   restated: 0,
   smudges: 0,
+  drawnSoFar: 1,
+  slip: null,
+  doubled: null,
 };
 
 /** What a hand did, as it is known. */
@@ -46,4 +58,6 @@ export type DrawnTruth = {
   }[];
   parts: { lines: string[]; dx: number; dy: number; scale: number; angleDeg: number }[];
   extra: { points: [number, number][]; length: number }[];
+  /** Lines that stand twice. */
+  doubled: string[];
 };

@@ -1,5 +1,6 @@
 import type { Picture } from '../raster/index.js';
 import { gaussian, seeded } from './seeded.js';
+import { lightsOf, noFaults, type PhotographerFaults } from './photographer.js';
 import { straightsThrough, type DrawnStroke, type KnownDrawing } from './drawn-stroke.js';
 
 /** What a drawing is drawn with. */
@@ -23,6 +24,8 @@ export type Rendering = {
   table?: number;
   /** How much of the picture's sides the sheet takes, 0–1; nearly all when not said. */
   filled?: number;
+  /** What the photographer does wrong. */
+  faults?: Partial<PhotographerFaults>;
 };
 
 type ToolLook = {
@@ -55,22 +58,25 @@ export type Lens = (x: number, y: number) => [number, number];
 /** Renders a known drawing, and says where each place of it came to lie. */
 export function renderDrawing(drawing: KnownDrawing, rendering: Rendering): { picture: Picture; lens: Lens } {
   const { pxPerMm, paper, contrast, light, taken, seed, table, filled = 0.93 } = rendering;
+  const faults = { ...noFaults, ...rendering.faults };
   const width = Math.round(drawing.widthMm * pxPerMm);
   const height = Math.round(drawing.heightMm * pxPerMm);
   const random = seeded(seed);
   const lens =
     taken === 'photographed'
-      ? cameraLens(width, height, pxPerMm, filled, random)
+      ? cameraLens(width, height, pxPerMm, filled, faults.tiltDeg, random)
       : scannerLens(width, height, pxPerMm, random);
   const ink = inkOf(drawing, rendering, lens, width, height);
   const print = printOf(drawing, rendering, lens, width, height);
-  const cover = table === undefined ? null : coverOf(drawing, lens, width, height);
-  const tooth = noise(width, height, 0.12 * pxPerMm, random);
-  const blurMm = taken === 'photographed' ? 0.14 : 0.06;
+  const blurMm = Math.hypot(taken === 'photographed' ? 0.14 : 0.06, faults.blurMm);
+  const sharpCover = table === undefined ? null : coverOf(drawing, lens, width, height);
+  const cover = sharpCover && blur(sharpCover, width, height, faults.blurMm * pxPerMm);
+  const tooth = blur(noise(width, height, 0.12 * pxPerMm, random), width, height, faults.blurMm * pxPerMm);
   const blurred = blur(ink, width, height, blurMm * pxPerMm);
   const blurredPrint = print && blur(print, width, height, blurMm * pxPerMm);
   const data = new Uint8ClampedArray(4 * width * height);
   const [sx, sy] = [random() * width, random() * height];
+  const { handAt, lampAt } = lightsOf(faults, width, height);
   for (let y = 0; y < height; y++) {
     for (let x = 0; x < width; x++) {
       const i = y * width + x;
@@ -83,8 +89,9 @@ export function renderDrawing(drawing: KnownDrawing, rendering: Rendering): { pi
       const sheet = paper + 1.2 * tooth[i] - printed - contrast * blurred[i];
       const beside =
         table === undefined ? sheet : table + 2 * tooth[i] + 3 * Math.sin(x / 40 + 2 * Math.sin(y / 300));
-      const lightness = (cover ? beside + cover[i] * (sheet - beside) : sheet) * shade;
-      const value = 255 * encoded(lightness) + (taken === 'photographed' ? 1.8 : 0.8) * gaussian(random);
+      const lightness = (cover ? beside + cover[i] * (sheet - beside) : sheet) * shade * handAt(x, y);
+      const value =
+        255 * encoded(lightness) + lampAt(x, y) + (taken === 'photographed' ? 1.8 : 0.8) * gaussian(random);
       data.fill(value, 4 * i, 4 * i + 3);
       data[4 * i + 3] = 255;
     }
@@ -109,14 +116,19 @@ function scannerLens(width: number, height: number, pxPerMm: number, random: () 
   };
 }
 
+/** Focal length of the camera that leans over, in units of half the long side. */
+const leanLens = 1.5;
+
 /** A photograph taken by hand: tilted, through a lens that bends straights. */
 function cameraLens(
   width: number,
   height: number,
   pxPerMm: number,
   filled: number,
+  tiltDeg: number,
   random: () => number,
 ): Lens {
+  const leanRad = (tiltDeg * Math.PI) / 180;
   const [tiltX, tiltY] = [(random() - 0.5) * 0.12, (random() - 0.5) * 0.12];
   const bend = -0.03 * random();
   const size = Math.max(width, height) / 2;
@@ -128,6 +140,10 @@ function cameraLens(
     const w = 1 + tiltX * u + tiltY * v;
     u /= w;
     v /= w;
+    // Leaning over towards the far side, through a lens as long as three quarters of the picture.
+    const depth = 1 + (v * Math.sin(leanRad)) / leanLens;
+    u /= depth;
+    v *= Math.cos(leanRad) / depth;
     const k = filled * (1 + bend * (u * u + v * v));
     return [width / 2 + k * u * size, height / 2 + k * v * size];
   };

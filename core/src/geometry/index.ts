@@ -7,3 +7,4 @@ export * from './bezier.js';
 export * from './smooth-run.js';
 export * from './normals.js';
 export * from './corners.js';
+export * from './ellipse.js';

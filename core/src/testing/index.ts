@@ -7,3 +7,4 @@ export * from './line-map.js';
 export * from './judgement/index.js';
 export * from './drawings/index.js';
 export * from './sheets-of.js';
+export * from './true-report.js';

@@ -3,3 +3,4 @@ export * from './judge-strokes.js';
 export * from './corrected-print.js';
 export * from './judge-corrections.js';
 export * from './judge-check.js';
+export * from './photographed.js';

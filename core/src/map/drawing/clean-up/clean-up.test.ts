@@ -1,9 +1,8 @@
 import { expect } from 'chai';
 import fc from 'fast-check';
-import { stepLength } from '../../../geometry/index.js';
+import { fitEllipse, stepLength } from '../../../geometry/index.js';
 import { seeded } from '../../../testing/index.js';
 import { cleanUp, cleanUpKinds, type CleanUpLimits } from './clean-up.js';
-import { fitEllipse } from './ellipse.js';
 import type { Run } from './sections.js';
 
 const none: CleanUpLimits = { symmetry: null, ellipses: null, straights: null, level: null };

@@ -1,6 +1,5 @@
 import KDBush from 'kdbush';
-import { nearestToLines, stepLength } from '../../../geometry/index.js';
-import { onEllipse } from './ellipse.js';
+import { nearestToLines, onEllipse, stepLength } from '../../../geometry/index.js';
 import type { Section } from './sections.js';
 import type { Shape } from './shapes.js';
 

@@ -1,4 +1,4 @@
-import { onEllipse } from './ellipse.js';
+import { onEllipse } from '../../../geometry/index.js';
 import { meetingsOf, settled, type MeetingPlace } from './meetings.js';
 import { sectionsOf, type Run, type Section } from './sections.js';
 import type { Shape } from './shapes.js';

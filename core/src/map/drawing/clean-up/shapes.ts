@@ -1,5 +1,13 @@
-import { fitLine, polylineLength, stepLength, turnBetween, type Line } from '../../../geometry/index.js';
-import { fitEllipse, onEllipse, type Ellipse } from './ellipse.js';
+import {
+  fitEllipse,
+  fitLine,
+  onEllipse,
+  polylineLength,
+  stepLength,
+  turnBetween,
+  type Ellipse,
+  type Line,
+} from '../../../geometry/index.js';
 import type { Section } from './sections.js';
 
 /** What a section is made: a straight, an ellipse, or left as it is. */
