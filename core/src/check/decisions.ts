@@ -1,12 +1,15 @@
 import { z } from 'zod';
-import { numberDecision } from '../decisions/index.js';
+import { choiceDecision, numberDecision } from '../decisions/index.js';
 import { pictureHashSchema } from '../reference/index.js';
+import { maxCorners, measureKinds } from './measures/measure.js';
+import { checkSubjects, covers } from './subjects.js';
+import { maxPoints } from './drawing/known-point.js';
 import { usualToleranceMm } from './drawing/tolerance.js';
 
 const pixel = z.object({ x: z.number(), y: z.number() });
 
-/** What is done about a finding: nothing yet, it is left as it is, or it was meant so and the map took it over. */
-export const settlings = ['set-aside', 'taken-over'] as const;
+/** What is done about a finding: nothing yet, it is left as it is, it was put right, or it was meant so and the map took it over. */
+export const settlings = ['set-aside', 'put-right', 'taken-over'] as const;
 export type Settling = (typeof settlings)[number];
 
 /** More rounds of one drawing than this nobody draws. */
@@ -17,8 +20,16 @@ export const roundSchema = z.object({
   id: z.string().min(1).max(24),
   picture: pictureHashSchema,
   takenAt: z.iso.datetime(),
+  /** What was photographed. */
+  of: z.enum(checkSubjects).default('drawing'),
   /** Corners of the surface in the photograph, pixels, where they were set by hand. */
   corners: z.tuple([pixel, pixel, pixel, pixel]).nullable().default(null),
+  /** Places known on map and photograph, that its corners were worked out from. */
+  points: z
+    .array(z.object({ onMap: pixel, inPicture: pixel }))
+    .max(maxPoints)
+    .nullable()
+    .default(null),
   /** Figures of it, as it was last looked at; none when nothing was found in it yet. */
   figures: z
     .object({
@@ -26,6 +37,8 @@ export const roundSchema = z.object({
       moved: z.int().min(0),
       missing: z.int().min(0),
       extra: z.int().min(0),
+      /** Lines that stand twice. */
+      doubled: z.int().min(0).default(0),
       placement: z.object({ dx: z.number(), dy: z.number(), angleDeg: z.number(), scale: z.number() }),
       /** How far each line that was seen lay off, mm, to a hundredth; −1 where it was missing. By the line's id. */
       offs: z.record(z.string().max(100), z.number()),
@@ -40,6 +53,24 @@ export type RoundFigures = NonNullable<Round['figures']>;
 
 /** How the drawing is checked, and the rounds so far. */
 export const checkDecisionsSchema = z.object({
+  of: choiceDecision(checkSubjects, {
+    initial: 'drawing',
+    label: 'What is held against the map',
+    help: 'what is photographed: the drawing, what came across onto the surface, or a surface that is being traced on',
+    flag: '--of',
+    choices: {
+      drawing: 'the drawing',
+      transfer: 'what came across',
+      'under-way': 'what is traced so far',
+    },
+  }),
+  cover: choiceDecision(covers, {
+    initial: 'nothing',
+    label: 'What covers the lines',
+    help: 'what the lines are to be covered by: how dark they may be follows from it',
+    flag: '--cover',
+    choices: { nothing: 'nothing', pale: 'pale washes', deep: 'deep washes', opaque: 'opaque paint' },
+  }),
   toleranceMm: numberDecision({
     min: 0.2,
     max: 20,
@@ -56,6 +87,17 @@ export const checkDecisionsSchema = z.object({
     help: 'how far off lines may be in the mean for the drawing to be good enough',
     unit: 'length',
   }),
+  /** Checks of the painter's own: an id, the kind, and its places on the map, mm. */
+  measures: z
+    .array(
+      z.object({
+        id: z.string().min(1).max(24),
+        kind: z.enum(measureKinds),
+        at: z.array(pixel).min(2).max(maxCorners),
+      }),
+    )
+    .max(60)
+    .default([]),
   rounds: z.array(roundSchema).max(maxRounds).default([]),
   /** Every photograph brought in here, also of rounds that were deleted, so that these can be undone. */
   photographs: z.array(pictureHashSchema).max(500).default([]),

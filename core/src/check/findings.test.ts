@@ -1,6 +1,6 @@
 import { expect } from 'chai';
 import type { CheckReport } from '../documents/index.js';
-import { lineOf, mapWith } from '../testing/index.js';
+import { lineOf, mapWith, trueReport } from '../testing/index.js';
 import {
   checkDecisionsSchema,
   checkNotes,
@@ -37,19 +37,7 @@ const map = mapWith(300, 240, [
 ]);
 
 const line = { drawn: 1, dx: 0, dy: 0, off: 0.2, worst: 0.4 } as const;
-const report: CheckReport = {
-  format: 'nobrel-check',
-  version: 1,
-  units: 'mm',
-  paper: {
-    found: 'auto',
-    corners: [
-      [0, 0],
-      [3000, 0],
-      [3000, 2400],
-      [0, 2400],
-    ],
-  },
+const report: CheckReport = trueReport({
   placement: { dx: 2, dy: 0.1, angleDeg: 0, scale: 1 },
   lines: [
     { ...line, id: 'a1', status: 'moved', dx: 3.2, off: 3.2 },
@@ -67,7 +55,7 @@ const report: CheckReport = {
     },
   ],
   summary: { meanOff: 1.7, p95Off: 3.2, moved: 1, missing: 1, extra: 1 },
-};
+});
 
 describe('findings', () => {
   it('say first what is wrong with the whole, then parts, what is missing and what is more, with their places', () => {

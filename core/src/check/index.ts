@@ -1,6 +1,12 @@
 export * from './decisions.js';
+export type { Finding } from './finding.js';
 export * from './findings.js';
+export * from './rounds.js';
 export * from './notes.js';
 export { readCorrectedSheet, SheetNotFound, type CorrectedSheet } from './corrections/corrected-sheet.js';
 export { printedPages, type PrintedPage } from './registration/printed-page.js';
 export * from './drawing/index.js';
+export * from './photograph/index.js';
+export * from './subjects.js';
+export * from './measures/index.js';
+export * from './displacement-field.js';

@@ -1,8 +1,8 @@
 import type { CheckReport } from '../documents/index.js';
 import type { Note } from '../notes/index.js';
 import { counted, formatLength, type LengthUnit } from '../units/index.js';
-import type { CheckDecisions, Round } from './decisions.js';
-import { progressedSince, sayProgress } from './findings.js';
+import type { CheckDecisions, Round, RoundFigures } from './decisions.js';
+import { progressedSince, sayProgress } from './rounds.js';
 
 /** Notes on a round: whether it is good enough, how it compares with the one before, and what could not be told. */
 export function checkNotes(
@@ -12,20 +12,10 @@ export function checkNotes(
   unit: LengthUnit,
 ): Note<never>[] {
   if (!round?.figures) return [];
-  const { meanOffMm, moved, missing } = round.figures;
-  const enough = meanOffMm <= goodEnoughMm && missing === 0;
-  const notes: Note<never>[] = [
-    {
-      id: 'check-good-enough',
-      weight: enough ? 'plain' : 'watch',
-      says: enough
-        ? `Good enough: ${formatLength(meanOffMm, unit)} off in the mean, and nothing missing.`
-        : `${formatLength(meanOffMm, unit)} off in the mean, ${counted(moved, 'line')} moved, ${missing} missing; good enough is ${formatLength(goodEnoughMm, unit)} with nothing missing.`,
-      why: 'The limit is yours: a loose painting forgives more than a portrait.',
-      ways: [],
-    },
-  ];
-  const before = rounds[rounds.findIndex(({ id }) => id === round.id) - 1]?.figures;
+  const { meanOffMm } = round.figures;
+  const notes: Note<never>[] = [standing(round, round.figures, goodEnoughMm, report, unit)];
+  const alike = rounds.filter(({ of }) => of === round.of);
+  const before = alike[alike.findIndex(({ id }) => id === round.id) - 1]?.figures;
   const progress = before && sayProgress(progressedSince(before, round.figures));
   if (progress)
     notes.push({
@@ -53,4 +43,49 @@ export function checkNotes(
       ways: [],
     });
   return notes;
+}
+
+/** How a round stands: whether the drawing is good enough, whether all came across, how much is still to trace. */
+function standing(
+  { of }: Round,
+  { meanOffMm, moved, missing, extra, doubled }: RoundFigures,
+  goodEnoughMm: number,
+  report: CheckReport | null,
+  unit: LengthUnit,
+): Note<never> {
+  const note = (done: boolean, says: string, why: string): Note<never> => ({
+    id: of === 'drawing' ? 'check-good-enough' : `check-${of}`,
+    weight: done ? 'plain' : 'watch',
+    says,
+    why,
+    ways: [],
+  });
+  if (of === 'transfer') {
+    const done = missing + doubled + moved + extra === 0;
+    return note(
+      done,
+      done
+        ? 'Everything came across, and nothing that does not belong there.'
+        : `Of what was traced ${counted(missing, 'line')} did not come across, ${moved} moved, ${doubled} stand twice; ${counted(extra, 'mark')} to clean away.`,
+      'Before the first wash a line can still be drawn in and a mark taken away; after it neither can.',
+    );
+  }
+  if (of === 'under-way') {
+    const of100 = report ? Math.round((100 * missing) / Math.max(1, report.lines.length)) : null;
+    return note(
+      missing === 0,
+      missing === 0
+        ? 'Every line is there.'
+        : `${counted(missing, 'line')} still to trace${of100 === null ? '' : `, ${of100} % of them`}.`,
+      'Look before the sheet, the lamp or the projector is moved: it seldom comes back to the same place.',
+    );
+  }
+  const enough = meanOffMm <= goodEnoughMm && missing === 0;
+  return note(
+    enough,
+    enough
+      ? `Good enough: ${formatLength(meanOffMm, unit)} off in the mean, and nothing missing.`
+      : `${formatLength(meanOffMm, unit)} off in the mean, ${counted(moved, 'line')} moved, ${missing} missing; good enough is ${formatLength(goodEnoughMm, unit)} with nothing missing.`,
+    'The limit is yours: a loose painting forgives more than a portrait.',
+  );
 }

@@ -3,6 +3,17 @@ import { z } from 'zod';
 /** The check report, version 1: how a drawing on paper differs from its map. Lengths in mm, but for `paper`. */
 const pixel = z.tuple([z.number(), z.number()]);
 
+const axes = z.looseObject({ long: z.number(), short: z.number() });
+
+const slipSchema = z.looseObject({
+  lines: z.array(z.string()),
+  x: z.number(),
+  y: z.number(),
+  dx: z.number(),
+  dy: z.number(),
+  angleDeg: z.number(),
+});
+
 export const checkReportSchema = z.looseObject({
   format: z.literal('nobrel-check'),
   version: z.literal(1),
@@ -26,6 +37,8 @@ export const checkReportSchema = z.looseObject({
       dy: z.number(),
       off: z.number().min(0),
       worst: z.number().min(0),
+      /** How much darker than the paper it is, L\*; left out where none of it is seen. */
+      darkness: z.number().optional(),
     }),
   ),
   parts: z.array(
@@ -42,6 +55,23 @@ export const checkReportSchema = z.looseObject({
     }),
   ),
   extra: z.array(z.looseObject({ points: z.array(z.tuple([z.number(), z.number()])), length: z.number() })),
+  /** Ellipses of the map, and as they were drawn: their axes, mm, and the outline of what was drawn. */
+  ellipses: z
+    .array(
+      z.looseObject({
+        id: z.string(),
+        x: z.number(),
+        y: z.number(),
+        wanted: axes,
+        drawn: axes,
+        points: z.array(z.tuple([z.number(), z.number()])),
+      }),
+    )
+    .default([]),
+  /** Lines traced after the sheet had slipped, and the slip: a shift, and a turn about a middle. */
+  slip: slipSchema.nullable().default(null),
+  /** Lines that stand twice, and how the second lies to the first. */
+  doubled: slipSchema.nullable().default(null),
   summary: z.looseObject({
     meanOff: z.number(),
     p95Off: z.number(),

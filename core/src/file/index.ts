@@ -8,5 +8,6 @@ export * from './sheets-to-join.js';
 export * from './stations.js';
 export * from './decisions-page.js';
 export * from './access.js';
+export * from './awaited.js';
 export * from './card.js';
 export * from './backup.js';

@@ -58,8 +58,13 @@ export const stations: Readonly<Record<Station, StationModule>> = {
     fact: ({ decisions: { check } }, unit) => {
       const last = check.rounds.at(-1);
       if (!last) return 'no round yet';
-      const off = last.figures ? `, ${formatLength(last.figures.meanOffMm, unit)} off` : '';
-      return `round ${check.rounds.length}${off}`;
+      const { of, figures } = last;
+      if (!figures || of === 'drawing') {
+        const off = figures ? `, ${formatLength(figures.meanOffMm, unit)} off` : '';
+        return `round ${check.rounds.filter((round) => round.of === of).length}${off}`;
+      }
+      if (of === 'under-way') return `${figures.missing} still to trace`;
+      return `${figures.missing + figures.moved + figures.extra + figures.doubled} to put right`;
     },
   },
   transfer: {

@@ -111,7 +111,13 @@ describe('what is drawn onto a sheet', () => {
   const window = { x: 0, y: 0, width: 200, height: 150 };
   const printed = [run([20, 75], [180, 75]), arc(100, 75, 40, 0, 2 * Math.PI)];
   const known = new KnownLines(printed, sheet);
-  const found = (points: Float64Array): FoundLine => ({ points, closed: false, widthMm: 0.4, strength: 1 });
+  const found = (points: Float64Array): FoundLine => ({
+    points,
+    closed: false,
+    widthMm: 0.4,
+    strength: 1,
+    darkness: 50,
+  });
   const additionsOf = (...lines: Float64Array[]) =>
     joinPieces(
       findAdditions(lines.map(found), known, { window, words: [{ x: 5, y: 5, width: 30, height: 4 }] }),

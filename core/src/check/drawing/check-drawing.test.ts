@@ -1,37 +1,19 @@
 import { expect } from 'chai';
-import { drawnByHand, trueHand, type HandFaults } from '../../camera/index.js';
+import { drawnByHand, trueHand } from '../../camera/index.js';
 import type { MapDocument } from '../../documents/index.js';
 import { quadBy } from '../../geometry/index.js';
 import type { Picture } from '../../raster/index.js';
 import { pyramid } from '../../reference/index.js';
-import { drawingScene, judgeCheck, renderDrawing, sketchMap, type Rendering } from '../../testing/index.js';
+import {
+  drawingScene,
+  judgeCheck,
+  photographOf,
+  photographPxPerMm as pxPerMm,
+  type Rendering,
+  renderDrawing,
+  sketchMap,
+} from '../../testing/index.js';
 import { checkDrawing, DrawingNotFound } from './index.js';
-
-const pxPerMm = 6;
-
-/** A drawing with faults on a table, as a camera sees it from above. */
-function photographOf(
-  map: MapDocument,
-  faults: Partial<HandFaults>,
-  seed: number,
-  look: Partial<Rendering> = {},
-) {
-  const { drawing, truth } = drawnByHand(map, { ...trueHand, wobbleMm: 0.12, ...faults }, seed);
-  const { picture, lens } = renderDrawing(drawing, {
-    tool: 'pencil',
-    paper: 91,
-    contrast: 48,
-    light: 'side',
-    taken: 'photographed',
-    pxPerMm,
-    seed,
-    table: 44,
-    filled: 0.86,
-    ...look,
-  });
-  const at = (x: number, y: number) => lens(x, y);
-  return { picture, truth, lens: at };
-}
 
 const turnedRound = ({ width, height, data }: Picture): Picture => {
   const turned = new Uint8ClampedArray(data.length);

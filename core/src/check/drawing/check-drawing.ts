@@ -1,17 +1,24 @@
 import type { CheckReport, MapDocument } from '../../documents/index.js';
 import type { Quad } from '../../geometry/index.js';
 import type { Picture } from '../../raster/index.js';
+import { findDoubled, secondRun } from '../surface/doubled-lines.js';
+import { darknessOf } from '../surface/line-darkness.js';
+import { shifted, type CommonShift } from '../surface/common-shift.js';
+import { findSlip, type Slip } from '../surface/slip.js';
+import type { CheckSubject } from '../subjects.js';
+import type { SizeMm } from '../../units/index.js';
 import { carriedLines } from '../registration/found-lines.js';
 import type { KnownLines } from '../registration/known-lines.js';
-import type { Similarity } from './alignment.js';
-import { wantedLines } from './course.js';
+import { aligned, movedBy, unmoved, type Similarity } from './alignment.js';
+import { together, wantedLines, type Wanted } from './course.js';
+import { drawnEllipses, roundEllipse } from './drawn-ellipses.js';
 import { DrawingNotFound, notFound } from './drawing-not-found.js';
 import { withEvenLight } from './even-light.js';
 import { extraLines } from './extra-lines.js';
 import { flattened } from './flatten.js';
-import { matchLines, type Match } from './match-lines.js';
+import { matchLines, type Match, type Tolerance } from './match-lines.js';
 import { movedParts } from './parts.js';
-import { knownOf, placeDrawing, resolutionOf } from './place-drawing.js';
+import { knownOf, placeDrawing, resolutionOf, type PlacedDrawing } from './place-drawing.js';
 import { reportOf } from './report.js';
 import { withSlides } from './slides.js';
 import { usualToleranceMm } from './tolerance.js';
@@ -23,9 +30,16 @@ export type CheckedDrawing = { report: CheckReport; flat: () => Picture };
 export type CheckOptions = {
   /** Corners of the surface in the photograph, pixels, from its top left on clockwise; found when not given. */
   corners?: Quad | null;
+  /** Whether the corners were worked out from points of the drawing (`cornersByPoints`), and are only about right. */
+  byPoints?: boolean;
   /** How far off a line is still true, mm. */
   toleranceMm?: number;
+  /** Whether it is a drawing, a surface it was transferred to, or one that is being traced on. */
+  of?: CheckSubject;
 };
+
+/** On a surface that is to be painted shorter marks are to be cleaned away too, mm. */
+const minStrayMm = 2.5;
 
 /** Where less of what is seen than this belongs to the map, lines were seen in grain, or in another drawing. */
 const minOwn = 0.2;
@@ -39,27 +53,118 @@ const minOwn = 0.2;
 export function checkDrawing(
   levels: readonly Picture[],
   map: MapDocument,
-  { corners = null, toleranceMm = usualToleranceMm }: CheckOptions = {},
+  { corners = null, byPoints = false, toleranceMm = usualToleranceMm, of = 'drawing' }: CheckOptions = {},
 ): CheckedDrawing {
   const size = { widthMm: map.surface.width, heightMm: map.surface.height };
   const wanted = wantedLines(map);
   if (wanted.length === 0) throw new DrawingNotFound('The map has no lines to hold the drawing against.');
-  const placed = placeDrawing(levels, size, wanted, corners);
-  const { pose, whole } = placed;
-  const back = undone(whole);
-  // Everything is measured with the whole placement taken out: what is drawn is carried back, not the map forward.
-  const atHome = carriedLines(placed.lines, back);
-  const drawnAtHome = knownOf(atHome, size);
-  const tolerance = { offMm: toleranceMm };
-  const found = matchLines(wanted, drawnAtHome, size, tolerance);
-  if (isNoise(found, drawnAtHome)) throw new DrawingNotFound(notFound);
-  const matches = withSlides(found, movedParts(found, drawnAtHome), drawnAtHome, tolerance);
-  const parts = movedParts(matches, drawnAtHome);
-  const extra = extraLines(atHome, matches, size);
-  const report = reportOf({ placed, matches, parts, extra, size });
-  const pxPerMm = resolutionOf(pose, size);
-  return { report, flat: () => withEvenLight(flattened(levels, pose, size, pxPerMm), pxPerMm) };
+  const placed = placeDrawing(levels, size, wanted, corners && { corners, byPoints }, of === 'under-way');
+  const judge = (whole: Similarity) =>
+    judged({ ...placed, whole }, wanted, size, { offMm: toleranceMm }, of !== 'drawing');
+  const found = of === 'transfer' ? beforeSlip(placed, wanted, size, judge) : judge(placed.whole);
+  if (!found) throw new DrawingNotFound(notFound);
+  const pxPerMm = resolutionOf(placed.pose, size);
+  const { report } = found;
+  return { report, flat: () => withEvenLight(flattened(levels, placed.pose, size, pxPerMm), pxPerMm) };
 }
+
+/** What is said of a drawing when a whole placement is taken out. */
+type Judged = { whole: Similarity; report: CheckReport; slip: Slip | null };
+
+/** Where more of the lines than this moved, the whole placement may lie between lines traced before a slip and after it. */
+const manyMoved = 0.2;
+
+/** Those traced before a slip lie about where they belong: looked for near there only, mm. */
+const nearSteps = [
+  [1.5, 'shift'],
+  [1.2, 'similarity'],
+  [0.9, 'similarity'],
+] as const;
+
+/** Of two that explain alike, the one nearer to where lines belong by so many mm counts as one line more. */
+const mmForALine = 3;
+
+/**
+ * Of a sheet that slipped, the whole placement is that of most lines, or one in the middle. Those traced first are those
+ * nearer to where they belong: of the placements that may be, the one is taken that leaves least to single lines.
+ */
+function beforeSlip(
+  { whole, lines }: PlacedDrawing,
+  wanted: readonly Wanted[],
+  size: SizeMm,
+  judge: (whole: Similarity) => Judged | null,
+): Judged | null {
+  const most = judge(whole);
+  if (!most || most.report.summary.moved < manyMoved * wanted.length) return most;
+  const all = together(wanted.map(({ course }) => course));
+  const others = [
+    aligned(all, unmoved(whole.cx, whole.cy), knownOf(lines, size), nearSteps),
+    ...(most.slip ? [slippedBy(whole, most.slip.shift)] : []),
+  ];
+  const told = [most, ...others.map(judge)].filter((one) => one !== null);
+  return told.reduce((best, one) => (explainedBy(one) > explainedBy(best) ? one : best));
+}
+
+/** How many lines are where they belong or slipped together. */
+function explainedBy({ whole, report, slip }: Judged): number {
+  const { length: slipped } = slip?.lines ?? [];
+  const home = report.lines.filter(({ status }) => status === 'true').length;
+  return home + slipped - Math.hypot(whole.dx, whole.dy) / mmForALine;
+}
+
+/** A whole placement, and a slip on top of it, as one. */
+function slippedBy(whole: Similarity, shift: CommonShift): Similarity {
+  const [x, y] = shifted(shift, whole.cx, whole.cy);
+  const [toX, toY] = movedBy(whole, x, y);
+  const { a, b, cx, cy } = whole;
+  const { angleRad } = shift;
+  return { cx, cy, dx: toX - cx, dy: toY - cy, a: a - b * angleRad, b: b + a * angleRad };
+}
+
+/** What is drawn held against the map, the whole placement taken out; null where it has hardly anything to do with it. */
+function judged(
+  placed: PlacedDrawing,
+  wanted: readonly Wanted[],
+  size: SizeMm,
+  tolerance: Tolerance,
+  isSurface: boolean,
+): Judged | null {
+  // Everything is measured with the whole placement taken out: what is drawn is carried back, not the map forward.
+  const atHome = carriedLines(placed.lines, undone(placed.whole));
+  const drawnAtHome = knownOf(atHome, size);
+  const found = matchLines(wanted, drawnAtHome, size, tolerance);
+  if (isNoise(found, drawnAtHome)) return null;
+  const doubled = isSurface ? findDoubled(atHome, drawnAtHome, found, size) : null;
+  const once = found.map((match) => doubled?.lines.find((line) => line.wanted === match.wanted) ?? match);
+  const slid = withSlides(once, movedParts(once, drawnAtHome), drawnAtHome, tolerance);
+  const ellipses = drawnEllipses(slid, drawnAtHome);
+  // One that is much too flat or too round is there, though not as the line it is.
+  const matches = slid.map((match) =>
+    match.status === 'missing' && ellipses.some(({ id }) => id === match.wanted.id)
+      ? { ...match, status: 'unclear' as const }
+      : match,
+  );
+  const again = [
+    ...(doubled?.lines.map((match) => secondRun(match, doubled.shift)) ?? []),
+    ...ellipses.map(({ drawn }) => closedRun(roundEllipse(drawn))),
+  ];
+  const slip = isSurface ? findSlip(matches) : null;
+  const report = reportOf({
+    placed,
+    matches,
+    parts: movedParts(matches, drawnAtHome),
+    extra: extraLines(atHome, matches, size, again, isSurface ? minStrayMm : undefined),
+    ellipses,
+    slip,
+    doubled,
+    darkness: matches.map((match) => darknessOf(match, drawnAtHome, atHome)),
+    size,
+  });
+  return { whole: placed.whole, report, slip };
+}
+
+const closedRun = (places: readonly (readonly [number, number])[]) =>
+  Float64Array.from([...places, ...places.slice(0, 1)].flat());
 
 function isNoise(matches: readonly Match[], drawn: KnownLines): boolean {
   const own = matches.reduce((sum, { wanted, drawn: share }) => sum + share * wanted.course.x.length, 0);

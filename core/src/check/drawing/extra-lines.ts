@@ -1,3 +1,4 @@
+import type { Rect } from '../../geometry/index.js';
 import type { SizeMm } from '../../units/index.js';
 import { findAdditions, joinPieces, runsAlong, type Addition } from '../corrections/additions.js';
 import type { FoundLine } from '../registration/found-lines.js';
@@ -18,25 +19,41 @@ const rimMm = 3;
 const besideMm = 1.9;
 const mostlyBeside = 0.6;
 
-/** What is drawn that belongs to no line of the map, nor goes over one again. */
-export function extraLines(found: readonly FoundLine[], matches: readonly Match[], size: SizeMm): Addition[] {
-  const present = matches.filter(({ status, drawn }) => status !== 'missing' && drawn > 0);
-  const known = new KnownLines(
-    present.map(({ wanted, move }) => {
-      const { x, y } = movedCourse(wanted.course, move);
-      return Float64Array.from(Array.from(x, (_, i) => [x[i], y[i]]).flat());
-    }),
-    size,
-  );
+/** Lines of the map that are drawn, wherever. */
+export const presentLines = (matches: readonly Match[]): Match[] =>
+  matches.filter(({ status, drawn }) => status !== 'missing' && drawn > 0);
+
+/** A line where it was drawn, as x0, y0 … */
+export function courseAsRun({ wanted, move }: Match): Float64Array {
+  const { x, y } = movedCourse(wanted.course, move);
+  return Float64Array.from(Array.from(x, (_, i) => [x[i], y[i]]).flat());
+}
+
+/** What of a sheet is looked at. */
+export const sheetWindow = ({ widthMm, heightMm }: SizeMm): Rect => ({
+  x: rimMm,
+  y: rimMm,
+  width: widthMm - 2 * rimMm,
+  height: heightMm - 2 * rimMm,
+});
+
+/**
+ * What is drawn that belongs to no line of the map, nor goes over one again.
+ *
+ * @param again lines known besides, x0, y0 …: those of the map as they stand a second time
+ * @param minMm what is shorter is left out
+ */
+export function extraLines(
+  found: readonly FoundLine[],
+  matches: readonly Match[],
+  size: SizeMm,
+  again: readonly Float64Array[] = [],
+  minMm = minExtraMm,
+): Addition[] {
+  const known = new KnownLines([...presentLines(matches).map(courseAsRun), ...again], size);
   const clear = found.filter(({ strength }) => strength >= minExtraStrength);
-  const window = {
-    x: rimMm,
-    y: rimMm,
-    width: size.widthMm - 2 * rimMm,
-    height: size.heightMm - 2 * rimMm,
-  };
-  return joinPieces(findAdditions(clear, known, { window, words: [] }))
-    .filter(({ points, lengthMm }) => lengthMm >= minExtraMm && shareBeside(points, known) < mostlyBeside)
+  return joinPieces(findAdditions(clear, known, { window: sheetWindow(size), words: [] }))
+    .filter(({ points, lengthMm }) => lengthMm >= minMm && shareBeside(points, known) < mostlyBeside)
     .sort((a, b) => b.lengthMm - a.lengthMm);
 }
 

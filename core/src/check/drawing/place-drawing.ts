@@ -1,4 +1,4 @@
-import { composed, inverted, type Homography, type Quad } from '../../geometry/index.js';
+import { composed, inverted, polylineLength, type Homography } from '../../geometry/index.js';
 import type { Picture } from '../../raster/index.js';
 import type { SizeMm } from '../../units/index.js';
 import { carriedLines, findLines, type FoundLine } from '../registration/found-lines.js';
@@ -9,7 +9,13 @@ import { aligned, hitsOf, unmoved, type Course, type Similarity } from './alignm
 import { movedCourse, together, type Wanted } from './course.js';
 import { DrawingNotFound, notFound } from './drawing-not-found.js';
 import { flattened } from './flatten.js';
-import { asPictured, cornersInPicture, placePaper, type PaperPose } from './place-paper.js';
+import {
+  asPictured,
+  cornersInPicture,
+  placePaper,
+  type GivenCorners,
+  type PaperPose,
+} from './place-paper.js';
 
 /** The sheet is looked at with so many pixels a mm, fewer where it is large. */
 const readPxPerMm = 6;
@@ -18,6 +24,10 @@ const maxPixels = 4e6;
 /** Less of the map than this seen on the photograph is another drawing, or none. */
 const minSeen = 0.25;
 const clearlySeen = 0.6;
+/** Among more ink than so many times the map has, most of it is seen by chance: the grain of a table is everywhere. */
+const mostInk = 2;
+/** … but where it is being traced, a few lines are enough. */
+const minSeenUnderWay = 0.01;
 
 /** Where a drawing lies on a photograph, and as a whole on its sheet. */
 export type PlacedDrawing = {
@@ -53,12 +63,17 @@ const looseSteps: readonly (readonly [number, Freedom])[] = [
 const fewPlaces = 1500;
 const samplePx = 2.5;
 
-/** Finds how the photograph lies on the surface, and how the drawing as a whole lies on it. */
+/**
+ * Finds how the photograph lies on the surface, and how the drawing as a whole lies on it.
+ *
+ * @param isUnderWay whether only a little may be drawn yet
+ */
 export function placeDrawing(
   levels: readonly Picture[],
   size: SizeMm,
   wanted: readonly Wanted[],
-  corners: Quad | null,
+  given: GivenCorners | null,
+  isUnderWay = false,
 ): PlacedDrawing {
   const [picture] = levels;
   const all = together(wanted.map(({ course }) => course));
@@ -66,22 +81,23 @@ export function placeDrawing(
     wanted.map(({ course }) => course),
     Math.max(1, Math.ceil(all.x.length / fewPlaces)),
   );
-  let best: (PlacedDrawing & { held: PaperPose['held'] }) | null = null;
-  let ways = placePaper(levels, size, corners);
+  let best: (PlacedDrawing & { held: PaperPose['held']; score: number }) | null = null;
+  let ways = placePaper(levels, size, given);
   for (;;) {
-    const foundIn = linesInPicture(levels, ways[0].pose, size);
+    const foundIn = linesInPicture(levels, ways[0].pose, size, isUnderWay);
     for (const { pose, found, held } of ways) {
       const lines = carriedLines(foundIn, (x, y) => onSheet(pose, x, y));
       const known = knownOf(lines, size);
       const whole = aligned(few, unmoved(size.widthMm / 2, size.heightMm / 2), known, wholeSteps);
       const seen = seenOf(few, whole, known);
-      if (!best || seen > best.seen) best = { pose, found, whole, lines, seen, held };
+      const score = seen * Math.min(1, (mostInk * all.x.length) / Math.max(1, known.count));
+      if (!best || score > best.score) best = { pose, found, whole, lines, seen, held, score };
     }
     if ((best && best.seen >= clearlySeen) || ways[0].found !== 'auto') break;
     // What looked like a sheet may be a book on the table: the drawing may fill the picture.
     ways = asPictured(picture, size);
   }
-  if (!best || best.seen < minSeen) throw new DrawingNotFound(notFound);
+  if (!best || best.seen < (isUnderWay ? minSeenUnderWay : minSeen)) throw new DrawingNotFound(notFound);
   return refined(best, best.held, all, size);
 }
 
@@ -120,13 +136,32 @@ function placedByLines(
   return { ...first, pose, lines, whole: unmoved(size.widthMm / 2, size.heightMm / 2) };
 }
 
-function linesInPicture(levels: readonly Picture[], pose: SheetPose, size: SizeMm): FoundLine[] {
+function linesInPicture(
+  levels: readonly Picture[],
+  pose: SheetPose,
+  size: SizeMm,
+  isUnderWay: boolean,
+): FoundLine[] {
   const pxPerMm = resolutionOf(pose, size);
   const flat = flattened(levels, pose, size, pxPerMm);
   const fromSheet = inverted(pose.toSheet);
-  return carriedLines(findLines(flat, pxPerMm), (x, y) =>
-    inPicture(pose, fromSheet, x / pxPerMm, y / pxPerMm),
-  );
+  const found = findLines(flat, pxPerMm);
+  const lines = isUnderWay ? clearOfGrain(found, minLongMm * pxPerMm) : found;
+  return carriedLines(lines, (x, y) => inPicture(pose, fromSheet, x / pxPerMm, y / pxPerMm));
+}
+
+/** Strokes this long are no grain of the paper, mm, and no line is fainter than this share of them. */
+const minLongMm = 10;
+const minOfLong = 0.4;
+
+/** The lines without the grain of the paper, which is taken for a drawing where there is hardly any other. */
+function clearOfGrain(lines: readonly FoundLine[], minLongPx: number): FoundLine[] {
+  const long = lines
+    .filter(({ points }) => polylineLength(points) >= minLongPx)
+    .map(({ darkness }) => darkness)
+    .sort((a, b) => a - b);
+  if (long.length === 0) return [...lines];
+  return lines.filter(({ darkness }) => darkness >= minOfLong * long[Math.floor(0.75 * long.length)]);
 }
 
 /** Pixels a mm the sheet is looked at with: no more than the photograph has. */

@@ -14,6 +14,9 @@ export type PaperPose = {
   held: Held | null;
 };
 
+/** Corners of the surface that are known: the sheet's own, or worked out from points of the drawing, which lines put right. */
+export type GivenCorners = { corners: Quad; byPoints: boolean };
+
 /** Corners given by hand hold a pose as much as so many times all lines. */
 const givenShare = 3;
 /** … and sides that were seen. */
@@ -29,9 +32,14 @@ const maxLookPx = 1600;
  * @param levels the photograph and its halves (`pyramid`)
  * @param given corners in the picture, from the surface's top left on clockwise
  */
-export function placePaper(levels: readonly Picture[], size: SizeMm, given: Quad | null): PaperPose[] {
+export function placePaper(
+  levels: readonly Picture[],
+  size: SizeMm,
+  given: GivenCorners | null,
+): PaperPose[] {
   const [picture] = levels;
-  if (given) return [givenPose(picture, size, given)];
+  if (given?.byPoints) return [{ pose: poseBy(picture, given.corners, size), found: 'picture', held: null }];
+  if (given) return [givenPose(picture, size, given.corners)];
   // Its sides are placed exactly below: for seeing that it is a sheet, a coarser look does.
   for (const look of levels.filter(({ width, height }) => Math.max(width, height) <= maxLookPx)) {
     const sheet = findSheet(look);

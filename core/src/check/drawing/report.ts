@@ -1,8 +1,12 @@
 import type { CheckReport } from '../../documents/index.js';
+import type { Ellipse } from '../../geometry/index.js';
 import type { SizeMm } from '../../units/index.js';
 import type { Addition } from '../corrections/additions.js';
+import type { Doubled } from '../surface/doubled-lines.js';
+import type { CommonShift } from '../surface/common-shift.js';
 import { movedBy, scaleOf, turnRad } from './alignment.js';
 import type { Match } from './match-lines.js';
+import { roundEllipse, type DrawnEllipse } from './drawn-ellipses.js';
 import { isSized, type MovedPart } from './parts.js';
 import type { PlacedDrawing } from './place-drawing.js';
 import { cornersInPicture } from './place-paper.js';
@@ -16,12 +20,21 @@ export function reportOf({
   matches,
   parts,
   extra,
+  ellipses,
+  slip,
+  doubled,
+  darkness,
   size,
 }: {
   placed: PlacedDrawing;
   matches: readonly Match[];
   parts: readonly MovedPart[];
   extra: readonly Addition[];
+  ellipses: readonly DrawnEllipse[];
+  slip: Shifted | null;
+  doubled: Doubled | null;
+  /** How much darker than the paper each match is, L\*; null where none of it is seen. */
+  darkness: readonly (number | null)[];
   size: SizeMm;
 }): CheckReport {
   const seen = matches.filter(({ status }) => status === 'true' || status === 'moved');
@@ -38,7 +51,17 @@ export function reportOf({
       corners: [pixels[0], pixels[1], pixels[2], pixels[3]],
     },
     placement: { dx: whole.dx, dy: whole.dy, angleDeg: degrees(turnRad(whole)), scale: scaleOf(whole) },
-    lines: matches.map(({ wanted, status, drawn, dx, dy, off, worst }) => ({
+    ellipses: ellipses.map(({ id, wanted, drawn }) => ({
+      id,
+      x: drawn.x,
+      y: drawn.y,
+      wanted: axesOf(wanted),
+      drawn: axesOf(drawn),
+      points: roundEllipse(drawn),
+    })),
+    slip: slip && toldShift(slip),
+    doubled: doubled && toldShift({ ...doubled, lines: doubled.lines.map(({ wanted }) => wanted.id) }),
+    lines: matches.map(({ wanted, status, drawn, dx, dy, off, worst }, k) => ({
       id: wanted.id,
       status,
       drawn,
@@ -46,6 +69,7 @@ export function reportOf({
       dy,
       off,
       worst,
+      darkness: darkness[k] ?? undefined,
     })),
     parts: parts.map((part) => {
       const { move } = part;
@@ -75,6 +99,20 @@ export function reportOf({
     },
   };
 }
+
+const axesOf = ({ a, b }: Ellipse) => ({ long: 2 * Math.max(a, b), short: 2 * Math.min(a, b) });
+
+/** Lines that lie elsewhere, or a second time, by one shift and turn. */
+type Shifted = { shift: CommonShift; lines: string[] };
+
+const toldShift = ({ shift, lines }: Shifted) => ({
+  lines,
+  x: shift.cx,
+  y: shift.cy,
+  dx: shift.dx,
+  dy: shift.dy,
+  angleDeg: degrees(shift.angleRad),
+});
 
 /** Lines that are not on the map are given by points about this far apart, mm. */
 const pointEveryMm = 0.8;

@@ -46,12 +46,13 @@ export function sayPlace(x: number, y: number, { widthMm, heightMm }: SizeMm): s
 
 /** A part that was drawn wrongly, as a sentence. */
 export function sayPart(lines: number, place: string, move: SaidMove, unit: LengthUnit): string {
-  const what = lines === 1 ? `The line ${at(place)}` : `The ${counted(lines, 'line')} ${at(place)}`;
+  const what = lines === 1 ? `The line ${inPlace(place)}` : `The ${counted(lines, 'line')} ${inPlace(place)}`;
   const says = sayMove(move, unit);
   return says === '' ? `${what}: bent away from its course.` : `${what}: ${says}.`;
 }
 
-const at = (place: string) => (place === 'middle' ? 'in the middle' : `at ${place}`);
+/** The same as the end of a sentence: `at upper left`, `in the middle`. */
+export const inPlace = (place: string): string => (place === 'middle' ? 'in the middle' : `at ${place}`);
 
 function listed(words: readonly string[]): string {
   if (words.length < 2) return words[0] ?? '';

@@ -9,6 +9,8 @@ export type FoundLine = {
   widthMm: number;
   /** How dark it is, as a share of how dark the drawing is. */
   strength: number;
+  /** How much darker than the paper it is, L\*. */
+  darkness: number;
 };
 
 /** Strokes fainter than this share of the drawing are smudges, and what shows through from the back. */
@@ -25,10 +27,10 @@ export function findLines(flat: Picture, pxPerMm: number): FoundLine[] {
     findStrokes({ width, height, data: lightnessPlane(luminance.data) }, pxPerMm),
     joinMm * pxPerMm,
   );
-  return strokes.flatMap(({ points, closed, strength, rim, widths }) => {
+  return strokes.flatMap(({ points, closed, strength, rim, widths, darkness }) => {
     if (rim || strength < minStrength) return [];
-    const widthMm = widths.reduce((sum, width) => sum + width, 0) / widths.length / pxPerMm;
-    return [{ points, closed, widthMm, strength }];
+    const mean = (values: Float64Array) => values.reduce((sum, value) => sum + value, 0) / values.length;
+    return [{ points, closed, widthMm: mean(widths) / pxPerMm, strength, darkness: mean(darkness) }];
   });
 }
 

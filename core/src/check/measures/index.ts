@@ -1,0 +1,3 @@
+export { drawnPlaces } from './drawn-places.js';
+export * from './measure.js';
+export * from './propose.js';

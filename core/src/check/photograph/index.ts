@@ -1,0 +1,1 @@
+export * from './judge-photograph.js';
