@@ -7,7 +7,9 @@ import type { Logger } from 'pino';
 import { pinoHttp } from 'pino-http';
 import { accessRoutes, guardDevices, type Beyond } from './access/access.js';
 import { guardNames, guardOrigin, guardPath } from './access/guard.js';
+import { AwaitedPhotographs } from './check/awaited-photographs.js';
 import { answerFaults, Fault } from './faults.js';
+import { checkRoutes, phoneRoutes } from './routes/check.js';
 import { fileRoutes } from './routes/file.js';
 import { fitRoutes } from './routes/fit.js';
 import { keepRoutes } from './routes/keep.js';
@@ -32,7 +34,8 @@ const bodyLimit = '32mb';
 
 /** The HTTP application: the JSON interface under /api, and the built web application for everything else. */
 export function createApp(parts: AppParts): Express {
-  const { pictures, sizes, maps, logger, webFolder, names, beyond } = parts;
+  const { pictures, sizes, maps, works, logger, webFolder, names, beyond } = parts;
+  const awaited = new AwaitedPhotographs();
   const app = express();
   app.disable('x-powered-by');
   app.use(pinoHttp({ logger, autoLogging: { ignore: (request) => request.method === 'GET' } }));
@@ -66,6 +69,7 @@ export function createApp(parts: AppParts): Express {
     guardPath,
     guardOrigin,
     accessRoutes(beyond),
+    phoneRoutes(awaited, pictures),
     guardDevices(beyond),
     express.json({ limit: bodyLimit }),
   );
@@ -75,6 +79,7 @@ export function createApp(parts: AppParts): Express {
     fileRoutes(parts),
     fitRoutes(sizes),
     mapRoutes(maps),
+    checkRoutes({ awaited, works, beyond }),
     sheetRoutes(parts),
     keepRoutes(parts),
   );

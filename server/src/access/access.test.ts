@@ -81,6 +81,8 @@ describe('strange pages', () => {
       ['POST', '/api/bundles'],
       ['POST', '/api/backups'],
       ['POST', '/api/sizes'],
+      ['POST', `/api/works/${work.id}/awaited`],
+      ['POST', '/api/phone/x/picture'],
     ] as const;
     let asked = 0;
     for (const headers of strange)
@@ -90,7 +92,7 @@ describe('strange pages', () => {
         expect(apiErrorSchema.safeParse(JSON.parse(text)).success).to.equal(true);
         asked++;
       }
-    expect(asked).to.equal(70);
+    expect(asked).to.equal(90);
     for (const headers of strange.slice(0, 8))
       expect((await ask(server, 'GET', '/api/works', headers)).status).to.be.oneOf([403, 421]);
     expect(await (await server.call('api/works')).text()).to.equal(before);
@@ -256,6 +258,18 @@ describe('other devices', () => {
       expect(away.status).to.equal(403);
       await devices.sendAway(device?.id ?? '');
       expect((await call('api/works', { headers: { cookie } })).status).to.equal(401);
+    });
+  });
+
+  it('may send the one photograph that is waited for, and see nothing else with its token', async () => {
+    await fromElsewhere(async (call) => {
+      for (const path of ['api/works/x/awaited', 'api/awaited/x'])
+        expect((await call(path, { method: path.endsWith('awaited') ? 'POST' : 'GET' })).status).to.equal(
+          401,
+        );
+      // The phone's own page is asked for its token, not for the access code.
+      expect((await call('api/phone/x')).status).to.equal(410);
+      expect((await call('api/phone/x/picture', { method: 'POST' })).status).to.equal(410);
     });
   });
 

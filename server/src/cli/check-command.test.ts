@@ -25,6 +25,18 @@ after(() => cli.remove());
 describe('nobrel simulate photo and nobrel check', function () {
   this.timeout(120_000);
 
+  it('photograph a surface, and say that the sheet slipped, what is too dark, and what is still to trace', async () => {
+    const photo = cli.at('surface.jpg');
+    const taken = ['--megapixels', '2', '--seed', '5', '--tool', 'pen', '--contrast', '50', '--out', photo];
+    await cli.nobrel('simulate', 'photo', map, '--slip', '2.5,1.5', ...taken);
+    const { out } = await cli.nobrel('check', map, photo, '--of', 'transfer', '--cover', 'pale');
+    expect(out).to.match(/^The sheet slipped: \d+ lines traced after that\.$/m);
+    expect(out).to.match(/^\d+ lines too dark for what covers them\.$/m);
+    await cli.nobrel('simulate', 'photo', map, '--drawn', '0.5', ...taken);
+    const underWay = await cli.nobrel('check', map, photo, '--of', 'under-way');
+    expect(underWay.out).to.match(/\d+ lines: 0 moved, [1-9]\d* missing, 0 not on the map/);
+  });
+
   it('photograph a map drawn with faults, and find these faults', async () => {
     const photo = cli.at('photo.jpg');
     const truthFile = cli.at('truth.json');

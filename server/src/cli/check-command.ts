@@ -1,6 +1,15 @@
 import { existsSync } from 'node:fs';
 import { Command, Option } from 'commander';
-import { checkDrawing, DrawingNotFound, usualToleranceMm } from '@nobrel/core/check';
+import {
+  checkDrawing,
+  checkSubjects,
+  covers,
+  DrawingNotFound,
+  maxDarkness,
+  usualToleranceMm,
+  type CheckSubject,
+  type Cover,
+} from '@nobrel/core/check';
 import { isConvexQuad, quadBy, type Quad } from '@nobrel/core/geometry';
 import { pyramid } from '@nobrel/core/reference';
 import { counted, formatLength } from '@nobrel/core/units';
@@ -9,7 +18,7 @@ import { badArgument, numberOption } from './options.js';
 import { checkTarget, writeResult } from './outputs.js';
 import { readMapFile } from './read-map.js';
 
-type CheckOptions = { corners?: string[]; tolerance: number; json?: string };
+type CheckOptions = { corners?: string[]; tolerance: number; of: CheckSubject; cover: Cover; json?: string };
 
 /** `nobrel check MAP.json PHOTO …`: from a photograph of the drawing to how it differs from the map. */
 export function checkCommand(): Command {
@@ -32,6 +41,16 @@ export function checkCommand(): Command {
         initial: usualToleranceMm,
       }),
     )
+    .addOption(
+      new Option('--of <what>', 'what is photographed: the drawing, what came across, or a surface under way')
+        .choices([...checkSubjects])
+        .default('drawing'),
+    )
+    .addOption(
+      new Option('--cover <what>', 'what the lines are to be covered by: says how many are too dark for it')
+        .choices([...covers])
+        .default('nothing'),
+    )
     .option('--json <file>', 'write the report')
     .action(async (map: string, photo: string, options: CheckOptions) => check(map, photo, options));
 }
@@ -42,9 +61,16 @@ async function check(mapPath: string, photo: string, options: CheckOptions): Pro
   const { map } = await readMapFile(mapPath);
   if (!existsSync(photo)) throw badArgument(`There is no file ${photo}.`);
   const levels = pyramid(await readPicture(photo, photo));
-  const { report } = checked(() => checkDrawing(levels, map, { corners, toleranceMm: options.tolerance }));
+  const { report } = checked(() =>
+    checkDrawing(levels, map, { corners, toleranceMm: options.tolerance, of: options.of }),
+  );
   if (options.json !== undefined) await writeResult(options.json, `${JSON.stringify(report, null, 1)}\n`);
   for (const { says } of report.parts) console.log(says);
+  if (report.slip)
+    console.log(`The sheet slipped: ${counted(report.slip.lines.length, 'line')} traced after that.`);
+  if (report.doubled) console.log(`${counted(report.doubled.lines.length, 'line')} stand twice.`);
+  const dark = report.lines.filter(({ darkness = 0 }) => darkness > maxDarkness[options.cover]).length;
+  if (dark > 0) console.log(`${counted(dark, 'line')} too dark for what covers them.`);
   const { moved, missing, extra, meanOff } = report.summary;
   console.log(
     `${counted(report.lines.length, 'line')}: ${moved} moved, ${missing} missing, ${extra} not on the map; ${formatLength(meanOff, 'mm')} off in the mean.`,

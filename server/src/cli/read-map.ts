@@ -5,8 +5,8 @@ import { Isolated } from '../isolated/isolated.js';
 import type { DrawingTasks } from './drawing-tasks.js';
 import { badArgument } from './options.js';
 
-/** A drawing a hand could trace is read in much less, milliseconds. */
-const maxMs = 4000;
+/** A drawing a hand could trace is read in a fiftieth of this; the rest is for a thread that starts on a busy machine, milliseconds. */
+const maxMs = 20_000;
 
 /** Reads a map from a file, in a thread that can be ended; says what of it was passed over. */
 export async function readMapFile(path: string): Promise<Brought> {

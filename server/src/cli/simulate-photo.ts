@@ -30,6 +30,14 @@ type PhotoOptions = {
   restated: number;
   smudges: number;
   table: number;
+  drawn: number;
+  slip?: [number, number];
+  doubled?: [number, number];
+  tilt: number;
+  blur: number;
+  exposure: number;
+  shadow: number;
+  glare: number;
   upsideDown?: boolean;
   megapixels: number;
   seed: number;
@@ -93,7 +101,44 @@ export function simulatePhotoCommand(): Command {
     .addOption(
       numberOption('--restated <share>', 'share of lines gone over twice', { min: 0, max: 1, initial: 0 }),
     )
+    .addOption(
+      numberOption('--drawn <share>', 'the share of the lines that is drawn so far', {
+        min: 0,
+        max: 1,
+        initial: 1,
+      }),
+    )
+    .addOption(
+      new Option('--slip <x,y>', 'how far the sheet slipped before the last four lines in ten, mm').argParser(
+        pair,
+      ),
+    )
+    .addOption(
+      new Option(
+        '--doubled <x,y>',
+        'how far it slipped before three lines in ten were gone over again, mm',
+      ).argParser(pair),
+    )
     .addOption(numberOption('--table <L*>', 'lightness of the table', { min: 0, max: 100, initial: 45 }))
+    .addOption(numberOption('--tilt <deg>', 'how far the camera leans over', { min: 0, max: 60, initial: 0 }))
+    .addOption(numberOption('--blur <mm>', 'blur on the sheet', { min: 0, max: 5, initial: 0 }))
+    .addOption(
+      numberOption('--exposure <share>', 'the share of the light that is there', {
+        min: 0,
+        max: 1,
+        initial: 1,
+      }),
+    )
+    .addOption(
+      numberOption('--shadow <share>', 'how dark the shadow of a hand lies over a corner', {
+        min: 0,
+        max: 1,
+        initial: 0,
+      }),
+    )
+    .addOption(
+      numberOption('--glare <share>', 'how strong a lamp is mirrored', { min: 0, max: 1, initial: 0 }),
+    )
     .option('--upside-down', 'the photograph is taken from the other side of the table')
     .addOption(numberOption('--megapixels <n>', 'size of the photograph', { min: 0.3, max: 24, initial: 12 }))
     .addOption(
@@ -127,6 +172,13 @@ async function simulatePhoto(path: string, options: PhotoOptions): Promise<void>
     seed: options.seed,
     table: options.table,
     filled: 0.78 + 0.1 * seeded(options.seed)(),
+    faults: {
+      tiltDeg: options.tilt,
+      blurMm: options.blur,
+      exposure: options.exposure,
+      shadow: options.shadow,
+      glare: options.glare,
+    },
   });
   const { width, height } = picture;
   const turned = options.upsideDown === true;
@@ -165,5 +217,10 @@ function faultsOf(options: PhotoOptions): HandFaults {
     extra: options.extra,
     restated: options.restated,
     smudges: options.smudges,
+    drawnSoFar: options.drawn,
+    slip: options.slip ? { dx: options.slip[0], dy: options.slip[1], angleDeg: 0, from: 0.6 } : null,
+    doubled: options.doubled
+      ? { dx: options.doubled[0], dy: options.doubled[1], angleDeg: 0, share: 0.3 }
+      : null,
   };
 }

@@ -1,11 +1,9 @@
-import { rm } from 'node:fs/promises';
 import { Router } from 'express';
-import multer from 'multer';
 import { z } from 'zod';
-import { maxMegabytes, svgSidesPx } from '@nobrel/core/reference';
+import { svgSidesPx } from '@nobrel/core/reference';
 import { Fault, parseInput } from '../faults.js';
 import { renditions, type PictureStore } from '../reference/picture-store.js';
-import { received } from './received.js';
+import { keepReceived, receivePicture } from './pictures-received.js';
 
 const address = z.object({ hash: z.string().regex(/^[0-9a-f]{64}$/), rendition: z.enum(renditions) });
 
@@ -21,22 +19,9 @@ const drawnAt = z.object({
 /** Pictures in and out. */
 export function referenceRoutes(pictures: PictureStore): Router {
   const router = Router();
-  const upload = multer({
-    dest: pictures.incoming,
-    limits: { fileSize: maxMegabytes * 1024 * 1024, files: 1 },
-    // Browsers send file names as UTF-8; the old default would read them as Latin-1.
-    defParamCharset: 'utf8',
-  });
-  router.post('/pictures', received(upload.single('picture')), async (request, response) => {
-    const { file } = request;
-    if (!file)
-      throw new Fault(400, 'no-picture', 'There was no picture in that. Choose a picture file.', 'picture');
-    const taken = Promise.resolve()
-      .then(() => parseInput(drawnAt, request.query))
-      .then(({ longSide }) => pictures.takeIn(file.path, file.originalname, longSide));
-    // The upload is gone before it is answered, whatever became of it.
-    const picture = await taken.finally(() => rm(file.path, { force: true }));
-    response.status(201).json(picture);
+  router.post('/pictures', receivePicture(pictures), async (request, response) => {
+    const longSide = () => parseInput(drawnAt, request.query).longSide;
+    response.status(201).json(await keepReceived(request, pictures, longSide));
   });
   router.get('/pictures/:hash/:rendition', async (request, response, next) => {
     const { hash, rendition } = parseInput(address, request.params);

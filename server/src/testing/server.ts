@@ -24,6 +24,8 @@ export async function startServer(dataFolder?: string): Promise<TestServer> {
   const call = (path: string, init: RequestInit = {}) => {
     const headers = new Headers(init.headers);
     headers.set(ownHeader, 'test');
+    // Making a map holds up test and server alike, long enough for a connection kept open to be closed meanwhile.
+    headers.set('connection', 'close');
     return fetch(new URL(path, running.address), { ...init, headers });
   };
   const send = (method: string, path: string, body: unknown) =>
