@@ -1,5 +1,5 @@
 import { Alert } from 'antd';
-import { createBrowserRouter, Link, Navigate, RouterProvider } from 'react-router';
+import { createBrowserRouter, Link, Navigate, Outlet, RouterProvider } from 'react-router';
 import { stationIds } from '@nobrel/core/file';
 import { Frame } from './bench/frame.js';
 import { Door } from './door.js';
@@ -25,38 +25,51 @@ function NowhereToGo() {
 const Loading = () => <Opening what="the page" />;
 
 const router = createBrowserRouter([
-  { path: '/', element: <FlatFile />, errorElement: <Broken /> },
+  // A phone that shows its token is let in for one photograph, and needs no access code.
   {
-    path: '/works/:id',
-    element: <OpenWork />,
+    path: '/phone/:token',
+    lazy: async () => ({
+      Component: (await import('./stations/check/photograph/phone-page.js')).PhonePage,
+    }),
     errorElement: <Broken />,
     HydrateFallback: Loading,
+  },
+  {
+    element: (
+      <Door>
+        <Outlet />
+      </Door>
+    ),
     children: [
+      { path: '/', element: <FlatFile />, errorElement: <Broken /> },
       {
-        element: <WorkFrame />,
-        children: stationIds.map((path) => ({
-          path,
-          lazy: stationPages[path],
-          errorElement: <Broken />,
-          HydrateFallback: Loading,
-        })),
-      },
-      {
-        path: 'print/:kind',
-        lazy: async () => ({ Component: (await import('./print/sheets-print.js')).SheetsPrint }),
+        path: '/works/:id',
+        element: <OpenWork />,
         errorElement: <Broken />,
         HydrateFallback: Loading,
+        children: [
+          {
+            element: <WorkFrame />,
+            children: stationIds.map((path) => ({
+              path,
+              lazy: stationPages[path],
+              errorElement: <Broken />,
+              HydrateFallback: Loading,
+            })),
+          },
+          {
+            path: 'print/:kind',
+            lazy: async () => ({ Component: (await import('./print/sheets-print.js')).SheetsPrint }),
+            errorElement: <Broken />,
+            HydrateFallback: Loading,
+          },
+          { path: '*?', element: <Navigate to="reference" replace /> },
+        ],
       },
-      { path: '*?', element: <Navigate to="reference" replace /> },
+      { path: '*', element: <NowhereToGo /> },
     ],
   },
-  { path: '*', element: <NowhereToGo /> },
 ]);
 
-export function App() {
-  return (
-    <Door>
-      <RouterProvider router={router} />
-    </Door>
-  );
-}
+/** The pages of the application. */
+export const App = () => <RouterProvider router={router} />;

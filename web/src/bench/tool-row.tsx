@@ -51,7 +51,17 @@ export function useTool<Id extends string>(
   const none = tools[0].id;
   const named = params.get('at');
   const tool = tools.find(({ id }) => id === named)?.id ?? none;
-  const take = useCallback((next: Id) => setParams(next === none ? {} : { at: next }), [setParams, none]);
+  const take = useCallback(
+    (next: Id) =>
+      setParams((now) => {
+        // What else the address says, such as the round that is shown, stays.
+        const params = new URLSearchParams(now);
+        if (next === none) params.delete('at');
+        else params.set('at', next);
+        return params;
+      }),
+    [setParams, none],
+  );
   useKey('putDown', () => take(none), { active: tool !== none, unless: somethingOpen });
   return [tool, take];
 }

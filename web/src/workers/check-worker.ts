@@ -3,9 +3,11 @@ import { drawnByHand, renderDrawing, seeded, type HandFaults } from '@nobrel/cor
 import {
   checkDrawing,
   DrawingNotFound,
+  judgePhotograph,
   printedPages,
   readCorrectedSheet,
   SheetNotFound,
+  type CheckSubject,
   type CorrectedSheet,
 } from '@nobrel/core/check';
 import type { CheckReport, MapDocument } from '@nobrel/core/documents';
@@ -29,7 +31,9 @@ export type PhotographOrder = {
   map: MapDocument;
   /** Corners of the surface in the stored picture, pixels; found when there are none. */
   corners: Quad | null;
+  byPoints: boolean;
   toleranceMm: number;
+  of: CheckSubject;
 };
 
 /** A drawing held against its map, with the photograph of it seen square-on. */
@@ -77,22 +81,29 @@ const work = {
     picture,
     map,
     corners,
+    byPoints,
     toleranceMm,
+    of,
   }: PhotographOrder): Promise<Checked | { fault: string }> {
+    const { levels } = await masterOf(picture);
+    const [master] = levels;
     try {
-      const { levels } = await masterOf(picture);
-      const [master] = levels;
       const shrink = master ? master.width / picture.width : 1;
       const sized = (quad: Quad, by: number) => quadBy((k) => ({ x: quad[k].x * by, y: quad[k].y * by }));
       const { report, flat } = checkDrawing(levels, map, {
         corners: corners && sized(corners, shrink),
+        byPoints,
         toleranceMm,
+        of,
       });
       const seen = quadBy((k) => ({ x: report.paper.corners[k][0], y: report.paper.corners[k][1] }));
       return { report, flat: await jpegOf(flat()), corners: sized(seen, 1 / shrink) };
     } catch (error) {
-      if (error instanceof DrawingNotFound) return { fault: error.message };
-      throw error;
+      if (!(error instanceof DrawingNotFound)) throw error;
+      // What is wrong with the photograph itself is the likeliest reason.
+      const size = { widthMm: map.surface.width, heightMm: map.surface.height };
+      const troubles = master ? judgePhotograph(master, size).troubles : [];
+      return { fault: [error.message, ...troubles.map(({ says }) => says)].join(' ') };
     }
   },
 

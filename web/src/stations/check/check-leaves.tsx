@@ -11,25 +11,32 @@ import { SurfaceSheet } from '../../leaves/surface-sheet.js';
 import { useMapOrReference } from '../../leaves/use-map-or-reference.js';
 import { useMainPicture } from '../../leaves/use-reference.js';
 import { useDecisions } from '../../store/hooks.js';
-import { DisplacementBlownUp, DisplacementWeighed, displacementLegend } from './displacement.js';
+import {
+  DisplacementBlownUp,
+  DisplacementOver,
+  DisplacementWeighed,
+  displacementLegend,
+} from './displacement.js';
 import { FindingMarks } from './finding-marks.js';
 import { asDrawn } from './as-drawn.js';
+import { MeasureMarks } from './measure-marks.js';
 import { useFlat } from './use-flat.js';
 import { useCheckBench } from './use-check.js';
 
 /** What is laid over the drawing. */
-type Shown = 'drawing' | 'blown-up' | 'weighed';
+type Shown = 'drawing' | 'blown-up' | 'weighed' | 'over';
 const shownOptions = [
   { value: 'drawing', label: 'photograph' },
   { value: 'blown-up', label: 'error × 5' },
   { value: 'weighed', label: 'how far off' },
+  { value: 'over', label: 'over the surface' },
 ] as const;
 
 type CheckLeavesProps = { pointedAt: string | null; onPoint: (key: string | null) => void };
 
 /** The map or the reference, and beside it the drawing as it was photographed, seen square-on. */
 export function CheckLeaves({ pointedAt, onPoint }: CheckLeavesProps) {
-  const { map, checked, findings, round, rounds } = useCheckBench();
+  const { map, check, checked, findings, round, rounds, measured } = useCheckBench();
   const fit = useDecisions('fit');
   const { pencilMm } = useDecisions('map');
   const { preparation } = useMainPicture();
@@ -51,13 +58,17 @@ export function CheckLeaves({ pointedAt, onPoint }: CheckLeavesProps) {
         content: (
           <>
             {left.content}
-            <FindingMarks {...marks} side="wanted" />
+            {measured ? (
+              <MeasureMarks measured={measured} side="wanted" />
+            ) : (
+              <FindingMarks {...marks} side="wanted" />
+            )}
           </>
         ),
         tool: 'marks',
       }}
       right={{
-        title: 'Drawing',
+        title: check.of === 'drawing' ? 'Drawing' : 'Surface',
         tools: report && (
           <>
             <Select<Shown>
@@ -104,13 +115,21 @@ export function CheckLeaves({ pointedAt, onPoint }: CheckLeavesProps) {
                   </g>
                 )}
                 {shown === 'blown-up' && <DisplacementBlownUp report={report} map={map} />}
+                {shown === 'over' && <DisplacementOver report={report} map={map} />}
                 {shown === 'weighed' && <DisplacementWeighed report={report} map={map} />}
-                <FindingMarks {...marks} side="drawn" />
+                {measured ? (
+                  <MeasureMarks measured={measured} side="drawn" />
+                ) : (
+                  <FindingMarks {...marks} side="drawn" />
+                )}
               </g>
             )}
           </>
         ),
-        legend: shown === 'weighed' && report ? displacementLegend() : undefined,
+        legend:
+          (shown === 'weighed' || shown === 'over') && report
+            ? displacementLegend(shown === 'over')
+            : undefined,
         tool: 'marks and handles',
       }}
     />

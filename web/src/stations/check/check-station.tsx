@@ -16,12 +16,14 @@ import { FindingsPanel } from './findings-panel.js';
 import { RoundState } from './round-state.js';
 import { OnCheckBench, useCheck } from './use-check.js';
 
-type CheckTool = 'findings' | 'new' | 'corners' | 'rounds';
+type CheckTool = 'findings' | 'measures' | 'new' | 'corners' | 'points' | 'rounds';
 
 const tools: readonly [Tool<CheckTool>, ...Tool<CheckTool>[]] = [
   { id: 'findings', label: 'Findings' },
+  lazyTool('measures', 'Measures', async () => (await import('./measures-tool.js')).MeasuresTool),
   lazyTool('new', 'New round', async () => (await import('./new-round-tool.js')).NewRoundTool),
   lazyTool('corners', 'Corners', async () => (await import('./corners-tool.js')).CornersTool),
+  lazyTool('points', 'Points', async () => (await import('./points-tool.js')).PointsTool),
   lazyTool('rounds', 'Rounds', async () => (await import('./rounds-tool.js')).RoundsTool),
 ];
 
@@ -56,21 +58,43 @@ function CheckBench({ map }: { map: MapDocument }) {
         sentence={
           <>
             <Sentence>
-              Hold the drawing against the map: a line is true within{' '}
+              Hold{' '}
+              <DecisionGap
+                table={checkDecisionsSchema}
+                at="of"
+                values={decisions}
+                onChange={check.holdAgainst}
+              />{' '}
+              against the map: a line is true within{' '}
               <DecisionGap
                 table={checkDecisionsSchema}
                 at="toleranceMm"
                 values={decisions}
                 onChange={check.change}
               />
-              , the whole is good enough at{' '}
-              <DecisionGap
-                table={checkDecisionsSchema}
-                at="goodEnoughMm"
-                values={decisions}
-                onChange={check.change}
-              />{' '}
-              off in the mean.
+              {decisions.of === 'drawing' ? (
+                <>
+                  , the whole is good enough at{' '}
+                  <DecisionGap
+                    table={checkDecisionsSchema}
+                    at="goodEnoughMm"
+                    values={decisions}
+                    onChange={check.change}
+                  />{' '}
+                  off in the mean.
+                </>
+              ) : (
+                <>
+                  , and is covered by{' '}
+                  <DecisionGap
+                    table={checkDecisionsSchema}
+                    at="cover"
+                    values={decisions}
+                    onChange={check.change}
+                  />{' '}
+                  later.
+                </>
+              )}
             </Sentence>
             <ToolRow tools={tools} tool={shown} onTool={take} />
           </>

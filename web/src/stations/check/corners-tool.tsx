@@ -6,6 +6,7 @@ import { ToolInHand } from '../../leaves/in-hand.js';
 import { cornersInside, SheetCorners } from '../../leaves/sheet-corners.js';
 import { ReferencePicture } from '../../leaves/reference-picture.js';
 import { useCheckBench } from './use-check.js';
+import { foundByItself } from './use-look.js';
 
 /** The corners of the surface on the photograph, where they were not found or not rightly. */
 export function CornersTool() {
@@ -29,17 +30,17 @@ export function CornersTool() {
             size="small"
             type="primary"
             disabled={fault !== null || reading}
-            onClick={() => void lookAgain(corners)}
+            onClick={() => void lookAgain({ corners, points: null })}
           >
             Look again with these corners
           </Button>{' '}
-          {round.corners && (
+          {(round.corners ?? round.points) && (
             <Button
               size="small"
               disabled={reading}
               onClick={() => {
                 setMoved(null);
-                void lookAgain(null);
+                void lookAgain(foundByItself);
               }}
             >
               Find them

@@ -1,4 +1,5 @@
-import type { ReactNode } from 'react';
+import { useMemo, type ReactNode } from 'react';
+import { displacementField } from '@nobrel/core/check';
 import { pathData, type CheckReport, type MapDocument } from '@nobrel/core/documents';
 import { useLeafScale } from '../../leaves/leaf-scale.js';
 
@@ -65,19 +66,49 @@ export function DisplacementWeighed({ report, map }: DisplacementProps) {
   );
 }
 
+/** Cells of the surface, the more densely hatched and the redder the further off the drawing is about them. */
+export function DisplacementOver({ report, map }: DisplacementProps) {
+  const { columns, cellMm, offMm } = useMemo(() => displacementField(report, map), [report, map]);
+  return (
+    <g className="displacement">
+      {offMm.map((off, k) => {
+        const step = off === null ? 0 : steps.findIndex(({ upToMm }) => off <= upToMm);
+        if (step === 0) return null;
+        const [x, y] = [(k % columns) * cellMm, Math.floor(k / columns) * cellMm];
+        const lines = Array.from({ length: step }, (_, i) => {
+          const at = ((i + 0.5) / step) * cellMm;
+          return `M${x} ${y + at}L${x + at} ${y}M${x + at} ${y + cellMm}L${x + cellMm} ${y + at}`;
+        });
+        return (
+          <g key={k} className={`over over-${step}`}>
+            <rect x={x} y={y} width={cellMm} height={cellMm} />
+            <path d={lines.join('')} strokeWidth={0.05 * cellMm} />
+          </g>
+        );
+      })}
+    </g>
+  );
+}
+
 /** What the weights mean. */
-export function displacementLegend(): ReactNode {
+export function displacementLegend(isOver: boolean): ReactNode {
   return (
     <span className="weighed-legend">
       {steps.map(({ words, widthPx }, step) => (
         <span key={words}>
-          <svg width={28} height={10} aria-hidden>
-            <path className={`weighed weighed-${step}`} d="M2 5H26" strokeWidth={widthPx} />
-          </svg>{' '}
+          {isOver ? (
+            <svg width={14} height={14} aria-hidden className={`over over-${step}`}>
+              <rect width={14} height={14} />
+            </svg>
+          ) : (
+            <svg width={28} height={10} aria-hidden>
+              <path className={`weighed weighed-${step}`} d="M2 5H26" strokeWidth={widthPx} />
+            </svg>
+          )}{' '}
           {words}
         </span>
       ))}
-      <span>broken: missing</span>
+      {!isOver && <span>broken: missing</span>}
     </span>
   );
 }

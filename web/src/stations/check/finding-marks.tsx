@@ -77,7 +77,7 @@ function PointedFinding({
       />
     );
   if (finding.kind === 'whole') return null;
-  if (finding.kind === 'missing' || side === 'wanted')
+  if (finding.kind === 'missing' || finding.kind === 'dark' || side === 'wanted')
     return (
       <path
         className="finding-wanted"
@@ -85,6 +85,22 @@ function PointedFinding({
         strokeWidth={2.4 / scale}
         strokeDasharray={`${6 / scale} ${3 / scale}`}
       />
+    );
+  if (finding.kind === 'ellipse')
+    return (
+      <>
+        <path
+          className="finding-wanted"
+          d={wanted}
+          strokeWidth={1.8 / scale}
+          strokeDasharray={`${6 / scale} ${3 / scale}`}
+        />
+        <path
+          className="finding-drawn"
+          d={pathData({ points: finding.points, closed: true })}
+          strokeWidth={2 / scale}
+        />
+      </>
     );
   const { at, move } = finding;
   const moved = `translate(${at.x + move.dx} ${at.y + move.dy}) rotate(${move.angleDeg}) scale(${move.scale}) translate(${-at.x} ${-at.y})`;

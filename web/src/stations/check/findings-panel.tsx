@@ -1,4 +1,4 @@
-import { Button } from 'antd';
+import { Button, Checkbox } from 'antd';
 import { useState } from 'react';
 import type { Finding, Settling } from '@nobrel/core/check';
 import { counted } from '@nobrel/core/units';
@@ -10,6 +10,7 @@ const usuallyShown = 12;
 
 const settledWords: Readonly<Record<Settling, string>> = {
   'set-aside': 'set aside',
+  'put-right': 'put right',
   'taken-over': 'meant so: the map takes it over',
 };
 
@@ -34,7 +35,21 @@ export function FindingsPanel({ pointedAt, onPoint }: FindingsPanelProps) {
       <h3>{open.length === 0 ? 'Nothing to put right' : counted(open.length, 'finding')}</h3>
       <ol>
         {open.slice(0, all ? undefined : usuallyShown).map((finding, i) => (
-          <li key={finding.key} className={finding.key === pointedAt ? 'finding finding-pointed' : 'finding'}>
+          <li
+            key={finding.key}
+            className={[
+              'finding',
+              finding.key === pointedAt ? 'finding-pointed' : '',
+              round.of === 'drawing' ? '' : 'finding-to-tick',
+            ].join(' ')}
+          >
+            {round.of !== 'drawing' && finding.kind !== 'whole' && (
+              <Checkbox
+                aria-label={`Put right: ${finding.says}`}
+                checked={false}
+                onChange={() => settle(finding.key, 'put-right')}
+              />
+            )}
             <button
               type="button"
               className="finding-says"
@@ -51,7 +66,7 @@ export function FindingsPanel({ pointedAt, onPoint }: FindingsPanelProps) {
                 <Button size="small" onClick={() => settle(finding.key, 'set-aside')}>
                   Set aside
                 </Button>
-                {finding.kind !== 'whole' && (
+                {finding.kind !== 'whole' && round.of === 'drawing' && (
                   <Button size="small" onClick={() => meantSo(finding, round)}>
                     Meant so
                   </Button>
@@ -87,7 +102,7 @@ function Settled({ findings, settled, onAgain }: SettledProps) {
           return (
             <li key={key}>
               {says} {how && <em>{settledWords[how]}</em>}{' '}
-              {how === 'set-aside' && (
+              {how !== undefined && how !== 'taken-over' && (
                 <Button size="small" type="link" onClick={() => onAgain(key)}>
                   Show again
                 </Button>

@@ -1,13 +1,24 @@
 import { Button, Slider } from 'antd';
 import { useEffect, useRef, useState } from 'react';
 import { trueHand, type HandFaults } from '@nobrel/core/camera';
-import { maxRounds } from '@nobrel/core/check';
+import { maxRounds, type CheckSubject } from '@nobrel/core/check';
 import { PictureDrop } from '../../bench/picture-drop.js';
 import { useBringIn } from '../../bench/use-bring-in.js';
 import { ToolInHand } from '../../leaves/in-hand.js';
 import { messageOf } from '../../store/api/base.js';
 import { simulatePhotograph } from '../../workers/in-check-worker.js';
+import { FromPhone } from './photograph/from-phone.js';
+import { ThisCamera } from './photograph/this-camera.js';
 import { useCheckBench } from './use-check.js';
+
+const adviceFor: Readonly<Record<CheckSubject, string>> = {
+  drawing:
+    'Lay the drawing flat on a darker or lighter table and photograph it from above, in even light, with the whole sheet in view.',
+  transfer:
+    'Photograph the surface from straight before it, in even light, with all of it in view, before the first wash.',
+  'under-way':
+    'Take the sheet aside, or blank the projector, and photograph the surface with all of it in view: it is said what is still to trace.',
+};
 
 /** Bringing in a photograph of the drawing as it stands; or making one up, to try how it goes. */
 export function NewRoundTool() {
@@ -18,7 +29,7 @@ export function NewRoundTool() {
         <span role="status">
           {check.full
             ? `There are ${maxRounds} rounds, as many as are kept. Delete one to bring in another.`
-            : 'Lay the drawing flat on a darker or lighter table and photograph it from above, in even light, with the whole sheet in view.'}
+            : adviceFor[check.check.of]}
         </span>
       }
       panel={
@@ -33,6 +44,8 @@ export function NewRoundTool() {
                 if (picture) await check.take(picture);
               }}
             />
+            <ThisCamera />
+            <FromPhone />
             <TryIt />
           </section>
         )
@@ -42,8 +55,18 @@ export function NewRoundTool() {
 }
 
 /** What a hand does that is so good, 0–1. */
-function faultsOf(hand: number): HandFaults {
+function faultsOf(hand: number, of: CheckSubject): HandFaults {
   const bad = 1 - hand;
+  if (of !== 'drawing')
+    return {
+      ...trueHand,
+      wobbleMm: 0.05 + 0.1 * bad,
+      missing: Math.round(4 * bad),
+      extra: Math.round(2 * bad),
+      drawnSoFar: of === 'under-way' ? 0.3 + 0.5 * hand : 1,
+      slip: bad > 0.7 ? { dx: 1.6, dy: -1.1, angleDeg: 0.2, from: 0.75 } : null,
+      doubled: bad > 0.3 ? { dx: 1.5, dy: 1.2, angleDeg: 0, share: 0.25 } : null,
+    };
   return {
     ...trueHand,
     placement: { dx: 3 * bad, dy: -2 * bad, angleDeg: 0.8 * bad, scale: 1 + 0.012 * bad },
@@ -73,7 +96,12 @@ function TryIt() {
     setMaking(true);
     setFault(null);
     try {
-      const order = { map: check.map, faults: faultsOf(hand), photographer, seed: check.rounds.length + 1 };
+      const order = {
+        map: check.map,
+        faults: faultsOf(hand, check.check.of),
+        photographer,
+        seed: check.rounds.length + 1,
+      };
       const blob = await simulatePhotograph(order, own.signal);
       if (!blob) return;
       const name = `made up, round ${check.rounds.length + 1}.jpg`;

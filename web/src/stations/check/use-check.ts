@@ -1,6 +1,13 @@
-import { createContext, useContext, useMemo } from 'react';
+import { createContext, useContext, useMemo, useState } from 'react';
 import { useSearchParams } from 'react-router';
-import { findingsOf, maxRounds, type CheckDecisions, type Finding, type Round } from '@nobrel/core/check';
+import {
+  findingsOf,
+  maxRounds,
+  type CheckDecisions,
+  type Finding,
+  type Measured,
+  type Round,
+} from '@nobrel/core/check';
 import type { MapDocument } from '@nobrel/core/documents';
 import { useDecide, useUnit, useWork } from '../../store/hooks.js';
 import { useLook } from './use-look.js';
@@ -13,26 +20,29 @@ export function useCheck(map: MapDocument) {
   const unit = useUnit();
   const [params, setParams] = useSearchParams();
   const { check } = work.decisions;
-  const { rounds } = check;
+  const { of, cover } = check;
+  const rounds = check.rounds.filter(({ of }) => of === check.of);
   const round = rounds.find(({ id }) => id === params.get('round')) ?? rounds.at(-1) ?? null;
   const picture = round ? (work.pictures.find(({ hash }) => hash === round.picture) ?? null) : null;
   const { look, checked, fault, looking, stopLooking, goOnLooking } = useLook(map, round, picture);
+  const [measured, showMeasured] = useState<Measured | null>(null);
   const change = (fields: Partial<CheckDecisions>) => decide({ room: 'check', change: fields });
   const changeRound = (id: string, fields: Partial<Round>) =>
-    change({ rounds: rounds.map((other) => (other.id === id ? { ...other, ...fields } : other)) });
+    change({ rounds: check.rounds.map((other) => (other.id === id ? { ...other, ...fields } : other)) });
   const show = (id: string | null) => setParams(id === null ? {} : { round: id });
   const taking = useTaking({ look, round, picture, change, changeRound });
   return {
     ...taking,
     map,
     check,
+    /** Those of what is held against the map now. */
     rounds,
     round,
     picture,
     checked,
     findings: useMemo(
-      (): Finding[] => (checked ? findingsOf(checked.report, map, unit) : []),
-      [checked, map, unit],
+      (): Finding[] => (checked ? findingsOf(checked.report, map, unit, { of, cover }) : []),
+      [checked, map, unit, of, cover],
     ),
     /** True while a photograph is looked at. */
     reading: taking.reading || looking,
@@ -42,12 +52,20 @@ export function useCheck(map: MapDocument) {
     },
     goOnLooking,
     fault: taking.fault ?? fault,
-    full: rounds.length >= maxRounds,
+    full: check.rounds.length >= maxRounds,
     change,
+    /** Holds something else against the map; its last round is shown. */
+    holdAgainst: (fields: Partial<CheckDecisions>) => {
+      change(fields);
+      show(null);
+    },
+    /** The check that is shown on both leaves. */
+    measured,
+    showMeasured,
     changeRound,
     show,
     remove: (id: string) => {
-      change({ rounds: rounds.filter((other) => other.id !== id) });
+      change({ rounds: check.rounds.filter((other) => other.id !== id) });
       show(null);
     },
   };

@@ -1,6 +1,6 @@
 import { LRUCache } from 'lru-cache';
 import { useEffect, useEffectEvent, useState } from 'react';
-import type { Round } from '@nobrel/core/check';
+import { cornersByPoints, type KnownPoint, type Round } from '@nobrel/core/check';
 import type { MapDocument } from '@nobrel/core/documents';
 import type { StoredPicture } from '@nobrel/core/file';
 import type { Quad } from '@nobrel/core/geometry';
@@ -12,39 +12,42 @@ import { checkPhotograph } from '../../workers/in-check-worker.js';
 /** Photographs looked at lately, so that going from round to round and back is quick. */
 const looked = new LRUCache<string, Checked>({ max: 4 });
 
-type Found = { key: string; checked: Checked | null; fault: string | null };
+type Outcome = { key: string; checked: Checked | null; fault: string | null };
+
+/** Where the surface lies on a photograph: found where nothing is given. */
+export type Placing = { corners: Quad | null; points: readonly KnownPoint[] | null };
+export const foundByItself: Placing = { corners: null, points: null };
 
 /** Looks at a photograph; null is answered when it was stopped. */
-export type Look = (
-  picture: StoredPicture,
-  corners: Quad | null,
-  stop: AbortSignal,
-) => Promise<Checked | null>;
+export type Look = (picture: StoredPicture, placing: Placing, stop: AbortSignal) => Promise<Checked | null>;
 
 /** How photographs are held against the map, and what was found in that of the round in view. */
 export function useLook(map: MapDocument, round: Round | null, picture: StoredPicture | null) {
   const { id, map: kept, decisions } = useWork();
-  const { toleranceMm } = decisions.check;
-  const [found, setFound] = useState<Found | null>(null);
+  const { toleranceMm, of } = decisions.check;
+  const [outcome, setOutcome] = useState<Outcome | null>(null);
   const [stoppedAt, setStoppedAt] = useState<string | null>(null);
-  const keyOf = (hash: string, corners: Quad | null) =>
-    JSON.stringify([id, hash, corners, toleranceMm, kept?.madeAt]);
-  const look: Look = async ({ hash, width, height }, corners, stop) => {
-    const key = keyOf(hash, corners);
+  const keyOf = (hash: string, { corners, points }: Placing) =>
+    JSON.stringify([id, hash, corners, points, toleranceMm, of, kept?.madeAt]);
+  const look: Look = async ({ hash, width, height }, placing, stop) => {
+    const key = keyOf(hash, placing);
     const known = looked.get(key);
     if (known) return known;
+    const size = { widthMm: map.surface.width, heightMm: map.surface.height };
+    const corners = placing.points ? cornersByPoints(placing.points, size) : placing.corners;
+    const byPoints = placing.points !== null;
     const checked = await checkPhotograph(
-      { picture: { hash, width, height }, map, corners, toleranceMm },
+      { picture: { hash, width, height }, map, corners, byPoints, toleranceMm, of },
       stop,
     );
     if (checked) looked.set(key, checked);
     return checked;
   };
   // The round in view is looked at when nothing is known of it: after a reload, or with another tolerance.
-  const wanted = round?.figures && picture ? keyOf(picture.hash, round.corners) : null;
-  const lookAtRound = useEffectEvent((key: string, stop: AbortSignal): Promise<Found> => {
+  const wanted = round?.figures && picture ? keyOf(picture.hash, round) : null;
+  const lookAtRound = useEffectEvent((key: string, stop: AbortSignal): Promise<Outcome> => {
     if (!picture) return Promise.resolve({ key, checked: null, fault: null });
-    return look(picture, round?.corners ?? null, stop).then(
+    return look(picture, round ?? foundByItself, stop).then(
       (checked) => ({ key, checked, fault: null }),
       (error: unknown) => ({ key, checked: null, fault: messageOf(error) }),
     );
@@ -52,16 +55,16 @@ export function useLook(map: MapDocument, round: Round | null, picture: StoredPi
   useEffect(() => {
     if (wanted === null || stoppedAt === wanted) return undefined;
     const stopper = new AbortController();
-    void lookAtRound(wanted, stopper.signal).then((outcome) => {
-      if (!stopper.signal.aborted) setFound(outcome);
+    void lookAtRound(wanted, stopper.signal).then((looked) => {
+      if (!stopper.signal.aborted) setOutcome(looked);
     });
     return () => stopper.abort();
   }, [wanted, stoppedAt]);
-  const isThere = wanted !== null && found?.key === wanted;
+  const isThere = wanted !== null && outcome?.key === wanted;
   return {
     look,
-    checked: isThere ? found.checked : null,
-    fault: isThere ? found.fault : null,
+    checked: isThere ? outcome.checked : null,
+    fault: isThere ? outcome.fault : null,
     /** True while the round in view is looked at. */
     looking: wanted !== null && !isThere && stoppedAt !== wanted,
     stopLooking: () => setStoppedAt(wanted),

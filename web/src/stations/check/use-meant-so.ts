@@ -6,14 +6,16 @@ import { useCheckBench } from './use-check.js';
 
 /** Takes a finding as an intended change: the map adopts it as corrections, undone in one step with the finding. */
 export function useMeantSo(): (finding: Finding, round: Round) => void {
-  const { map, rounds } = useCheckBench();
+  const { map, check } = useCheckBench();
   const corrections = useCorrections();
   return (finding, round) => {
     const lines = map.lines.filter(({ id }) => finding.lines.includes(id));
     const settled = { ...round.settled, [finding.key]: 'taken-over' as const };
     corrections.addAll(correctionsOf(finding, lines), {
       room: 'check',
-      change: { rounds: rounds.map((other) => (other.id === round.id ? { ...other, settled } : other)) },
+      change: {
+        rounds: check.rounds.map((other) => (other.id === round.id ? { ...other, settled } : other)),
+      },
     });
   };
 
@@ -30,7 +32,9 @@ export function useMeantSo(): (finding: Finding, round: Round) => void {
     });
     if (finding.kind === 'missing') return drop;
     if (finding.kind === 'extra') return [draw(finding.points)];
-    if (finding.kind === 'whole') return [];
+    if (finding.kind === 'ellipse')
+      return [...drop, draw([...finding.points, ...finding.points.slice(0, 1)])];
+    if (finding.kind === 'whole' || finding.kind === 'dark') return [];
     const { at, move } = finding;
     const angleRad = (move.angleDeg * Math.PI) / 180;
     const [c, s] = [move.scale * Math.cos(angleRad), move.scale * Math.sin(angleRad)];

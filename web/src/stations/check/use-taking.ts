@@ -2,11 +2,10 @@ import { useEffect, useRef, useState } from 'react';
 import { useSearchParams } from 'react-router';
 import { figuresOf, type CheckDecisions, type Round } from '@nobrel/core/check';
 import type { StoredPicture } from '@nobrel/core/file';
-import type { Quad } from '@nobrel/core/geometry';
 import { messageOf } from '../../store/api/base.js';
 import { useAddPictureMutation } from '../../store/api/reference.js';
 import { useWork } from '../../store/hooks.js';
-import type { Look } from './use-look.js';
+import { foundByItself, type Look, type Placing } from './use-look.js';
 
 /** A photograph in which nothing was found: it is kept as a round or discarded, by choice. */
 type Refused = { picture: StoredPicture; fault: string };
@@ -26,7 +25,7 @@ type TakingParts = {
 /** How a photograph becomes a round, or is looked at again: what takes a while, can be stopped and can fail. */
 export function useTaking({ look, round, picture, change, changeRound }: TakingParts) {
   const { id: workId, decisions } = useWork();
-  const { rounds, photographs } = decisions.check;
+  const { rounds, photographs, of } = decisions.check;
   const [addPicture] = useAddPictureMutation();
   const [, setParams] = useSearchParams();
   const [reading, setReading] = useState(false);
@@ -55,8 +54,10 @@ export function useTaking({ look, round, picture, change, changeRound }: TakingP
     const fresh: Round = {
       id: nextRoundId(rounds),
       picture: taken.hash,
+      of,
       takenAt: new Date().toISOString(),
       corners: null,
+      points: null,
       figures,
       settled: {},
     };
@@ -77,7 +78,7 @@ export function useTaking({ look, round, picture, change, changeRound }: TakingP
       busy(async (stop) => {
         await addPicture({ id: workId, picture: taken.hash }).unwrap();
         try {
-          const result = await look(taken, null, stop);
+          const result = await look(taken, foundByItself, stop);
           if (result && !stop.aborted) addRound(taken, figuresOf(result.report));
         } catch (error) {
           if (!stop.aborted) setRefused({ picture: taken, fault: messageOf(error) });
@@ -87,13 +88,15 @@ export function useTaking({ look, round, picture, change, changeRound }: TakingP
     keepRefused: () => refused && addRound(refused.picture, null),
     discardRefused: () => setRefused(null),
     /** Looks at the round in view again, with corners set by hand or found. */
-    lookAgain: (quad: Quad | null) =>
+    lookAgain: (placing: Placing) =>
       busy(async (stop) => {
         if (!round || !picture) return;
-        const result = await look(picture, quad, stop);
+        const result = await look(picture, placing, stop);
         if (!result || stop.aborted) return;
+        const { corners, points } = placing;
         changeRound(round.id, {
-          corners: quad && [quad[0], quad[1], quad[2], quad[3]],
+          corners: corners && [corners[0], corners[1], corners[2], corners[3]],
+          points: points && [...points],
           figures: figuresOf(result.report),
         });
         setParams({ round: round.id });

@@ -1,8 +1,7 @@
 import { Button } from 'antd';
-import { toDataURL } from 'qrcode';
-import { useEffect, useState } from 'react';
 import type { Access } from '@nobrel/core/file';
 import { formatDate } from '@nobrel/core/units';
+import { QrCode } from '../../bench/qr-code.js';
 import { useAccessQuery, useSendAwayMutation } from '../../store/api/access.js';
 
 /** How a tablet beside the easel gets in, and which devices have. */
@@ -23,7 +22,9 @@ function LettingIn({ code, addresses, sealed, devices }: NonNullable<Access['bey
   const [first] = addresses;
   return (
     <div className="other-devices">
-      {first !== undefined && <QrCode text={`${first}#${code}`} />}
+      {first !== undefined && (
+        <QrCode text={`${first}#${code}`} says="The address and the access code, for a camera" />
+      )}
       <div>
         <p>
           On the tablet, open {addresses.join(' or ')} and type <strong className="code">{code}</strong>, or
@@ -48,18 +49,4 @@ function LettingIn({ code, addresses, sealed, devices }: NonNullable<Access['bey
       </div>
     </div>
   );
-}
-
-function QrCode({ text }: { text: string }) {
-  const [source, setSource] = useState<string | null>(null);
-  useEffect(() => {
-    let wanted = true;
-    void toDataURL(text, { margin: 2, scale: 5 }).then((made) => {
-      if (wanted) setSource(made);
-    });
-    return () => {
-      wanted = false;
-    };
-  }, [text]);
-  return source === null ? null : <img src={source} alt="The address and the access code, for a camera" />;
 }

@@ -10,23 +10,47 @@ export type SentPicture = {
   onSent: (share: number) => void;
 };
 
+/** A photograph that a phone sends with its token. */
+export type SentPhotograph = Pick<SentPicture, 'file' | 'onSent'> & { token: string };
+
+type Answer<T> = { data: T } | { error: CallError };
+
 /** Sends a picture's file, telling how far it is: what the browser's own fetch cannot. */
-export async function sendPicture(
-  { file, longSidePx, onSent }: SentPicture,
+export function sendPicture(
+  { longSidePx, ...sent }: SentPicture,
   signal: AbortSignal,
-): Promise<{ data: StoredPicture } | { error: CallError }> {
+): Promise<Answer<StoredPicture>> {
+  const params = longSidePx === null ? {} : { longSide: longSidePx };
+  return send('/api/pictures', params, sent, signal, (answer) => pictureSchema.parse(answer));
+}
+
+/** Sends a photograph from a phone to the page that waits for it. */
+export function sendPhotograph(
+  { token, ...sent }: SentPhotograph,
+  signal: AbortSignal,
+): Promise<Answer<null>> {
+  return send(`/api/phone/${token}/picture`, {}, sent, signal, () => null);
+}
+
+async function send<T>(
+  to: string,
+  params: Record<string, number>,
+  { file, onSent }: Pick<SentPicture, 'file' | 'onSent'>,
+  signal: AbortSignal,
+  read: (answer: unknown) => T,
+): Promise<Answer<T>> {
   const body = new FormData();
   body.append('picture', file);
   // Only for sending pictures; the first page does without it.
   const { default: axios } = await import('axios');
   try {
-    const { data } = await axios.post<unknown>('/api/pictures', body, {
-      params: longSidePx === null ? {} : { longSide: longSidePx },
+    const { data } = await axios.post<unknown>(to, body, {
+      params,
       signal,
       headers: ownPage,
       onUploadProgress: ({ progress }) => onSent(progress ?? 0),
     });
-    return { data: pictureSchema.parse(data) };
+    return { data: read(data) };
   } catch (error) {
     const answer = axios.isAxiosError<unknown>(error) ? error.response : undefined;
     return { error: callError(answer?.status ?? null, answer?.data) };

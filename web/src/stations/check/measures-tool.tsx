@@ -1,0 +1,157 @@
+import { Button, Select } from 'antd';
+import { useEffect, useMemo, useState } from 'react';
+import {
+  drawnPlaces,
+  isWhole,
+  maxCorners,
+  measuredOn,
+  measureKinds,
+  measureWords,
+  proposeMeasures,
+  sayError,
+  sayValue,
+  type Measured,
+  type MeasureKind,
+} from '@nobrel/core/check';
+import type { Point } from '@nobrel/core/geometry';
+import { ToolInHand } from '../../leaves/in-hand.js';
+import { useLeafScale } from '../../leaves/leaf-scale.js';
+import { useUnit } from '../../store/hooks.js';
+import { useCheckBench } from './use-check.js';
+
+const kindOptions = measureKinds.map((value) => ({ value, label: measureWords[value].name }));
+
+/** Nothing is known of a drawing that was not looked at yet. */
+const nowhere = () => null;
+
+/** The classic checks on both leaves at once: the dozen that tell most about this drawing, and the painter's own. */
+export function MeasuresTool() {
+  const { map, check, checked, change, showMeasured } = useCheckBench();
+  const [kind, setKind] = useState<MeasureKind>('angle');
+  const [at, setAt] = useState<readonly Point[]>([]);
+  const report = checked?.report ?? null;
+  const proposed = useMemo(() => (report ? proposeMeasures(report, map) : []), [report, map]);
+  const drawnAt = useMemo(() => (report ? drawnPlaces(report, map) : nowhere), [report, map]);
+  // What is shown belongs to this tool and to this photograph.
+  useEffect(() => () => showMeasured(null), [report, showMeasured]);
+  const own = check.measures.map((measure) => ({ id: measure.id, measured: measuredOn(measure, drawnAt) }));
+  const words = measureWords[kind];
+  const keep = (places: readonly Point[]) => {
+    const id = `measure-${1 + check.measures.reduce((last, one) => Math.max(last, Number(one.id.replace('measure-', '')) || 0), 0)}`;
+    change({ measures: [...check.measures, { id, kind, at: [...places] }] });
+    setAt([]);
+  };
+  const pick = (point: Point) => {
+    const next = [...at, point];
+    if (words.more ? next.length >= maxCorners : isWhole({ kind, at: next })) keep(next);
+    else setAt(next);
+  };
+  const remove = (id: string) => change({ measures: check.measures.filter((measure) => measure.id !== id) });
+  const asks = words.places[Math.min(at.length, words.places.length - 1)] ?? '';
+  return (
+    <ToolInHand
+      onPick={pick}
+      marks={<Picked at={at} />}
+      sentence={
+        <>
+          Check a{' '}
+          <Select<MeasureKind>
+            aria-label="Kind of check"
+            size="small"
+            popupMatchSelectWidth={false}
+            value={kind}
+            options={kindOptions}
+            onChange={(next) => {
+              setKind(next);
+              setAt([]);
+            }}
+          />
+          : click the map at {asks}.{' '}
+          {words.more && isWhole({ kind, at }) && (
+            <Button size="small" onClick={() => keep(at)}>
+              That is all of it
+            </Button>
+          )}{' '}
+          {at.length > 0 && (
+            <Button size="small" onClick={() => setAt([])}>
+              Begin again
+            </Button>
+          )}
+        </>
+      }
+      panel={
+        <section className="measures" aria-label="Checks">
+          {own.length > 0 && (
+            <>
+              <h3>Your own</h3>
+              <ul className="plain-list">
+                {own.map(({ id, measured }) => (
+                  <li key={id}>
+                    <MeasureRow measured={measured} />
+                    <Button size="small" onClick={() => remove(id)}>
+                      Delete
+                    </Button>
+                  </li>
+                ))}
+              </ul>
+            </>
+          )}
+          <h3>{proposed.length === 0 ? 'No check stands out' : 'These tell most about the drawing'}</h3>
+          {report === null && (
+            <p>With a photograph, those that tell most about the drawing are listed here.</p>
+          )}
+          <ol className="plain-list">
+            {proposed.map((measured) => (
+              <li key={JSON.stringify(measured.measure)}>
+                <MeasureRow measured={measured} />
+              </li>
+            ))}
+          </ol>
+        </section>
+      }
+    />
+  );
+}
+
+/** A check in words; it is shown on both leaves when it is pointed at. */
+function MeasureRow({ measured }: { measured: Measured }) {
+  const { measured: shown, showMeasured } = useCheckBench();
+  const unit = useUnit();
+  const {
+    measure: { kind },
+    wanted,
+    drawn,
+  } = measured;
+  const show = () => showMeasured(measured);
+  const isShown = JSON.stringify(shown?.measure) === JSON.stringify(measured.measure);
+  return (
+    <button
+      type="button"
+      className={isShown ? 'measure-says measure-shown' : 'measure-says'}
+      aria-pressed={isShown}
+      onPointerEnter={show}
+      onFocus={show}
+      onClick={show}
+    >
+      <strong>{drawn ? sayError(kind, drawn.error, wanted, unit) : measureWords[kind].name}</strong>
+      <span>
+        {drawn && `${measureWords[kind].name}, `}
+        {sayValue(kind, wanted, unit)} on the map
+        {drawn
+          ? `, ${sayValue(kind, drawn.value, unit)} drawn`
+          : '; on the drawing a line there was not found'}
+      </span>
+    </button>
+  );
+}
+
+function Picked({ at }: { at: readonly Point[] }) {
+  const scale = useLeafScale();
+  return (
+    <g className="measure-wanted">
+      {at.map(({ x, y }, k) => (
+        <circle key={k} cx={x} cy={y} r={5 / scale} />
+      ))}
+    </g>
+  );
+}

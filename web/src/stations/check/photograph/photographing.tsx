@@ -1,0 +1,115 @@
+import { Button } from 'antd';
+import { useEffect, useRef, useState } from 'react';
+import type { JudgedPhotograph } from '@nobrel/core/check';
+import type { SizeMm } from '@nobrel/core/units';
+import { openPhotographJudge } from '../../../workers/in-photograph-worker.js';
+import { Judged } from './judged.js';
+import { LiveCamera } from './live-camera.js';
+import './photograph.css';
+import { useCamera } from './use-camera.js';
+
+type PhotographingProps = {
+  /** The surface that is photographed. */
+  size: SizeMm;
+  /** What the button says that hands the photograph on. */
+  useIt: string;
+  onPhotograph: (photograph: File) => Promise<void>;
+};
+
+type Taken = { file: File; source: string; judged: JudgedPhotograph | null | 'looking' };
+
+/** Taking a photograph of the drawing with this device: seen and judged before it is handed on. */
+export function Photographing({ size, useIt, onPhotograph }: PhotographingProps) {
+  const camera = useCamera();
+  const chooser = useRef<HTMLInputElement>(null);
+  const [taken, setTaken] = useState<Taken | null>(null);
+  const [handing, setHanding] = useState(false);
+  const source = taken?.source;
+  useEffect(() => () => (source === undefined ? undefined : URL.revokeObjectURL(source)), [source]);
+
+  const look = async (file: File) => {
+    camera.close();
+    const fresh: Taken = { file, source: URL.createObjectURL(file), judged: 'looking' };
+    setTaken(fresh);
+    const judge = openPhotographJudge();
+    const judged = await judge.judge(file, size).finally(judge.close);
+    setTaken((now) => (now?.file === file ? { ...now, judged } : now));
+  };
+  const hand = async (file: File) => {
+    setHanding(true);
+    await onPhotograph(file);
+    setHanding(false);
+    setTaken(null);
+  };
+  const again = () => {
+    setTaken(null);
+    if (camera.isThere) void camera.open();
+    else chooser.current?.click();
+  };
+  return (
+    <section className="photographing" aria-label="Photograph the drawing">
+      {!taken && !camera.stream && (
+        <>
+          <ul className="plain-list">
+            <li>From above, the camera level over the middle of the sheet.</li>
+            <li>In even light, with nobody’s shadow on it.</li>
+            <li>The whole sheet in view, on a table darker or lighter than it.</li>
+          </ul>
+          <p className="tool-buttons">
+            <Button
+              type="primary"
+              onClick={() => (camera.isThere ? void camera.open() : chooser.current?.click())}
+            >
+              {camera.isThere ? 'Open the camera' : 'Take the photograph'}
+            </Button>
+            {camera.isThere && <Button onClick={() => chooser.current?.click()}>Choose a picture</Button>}
+          </p>
+        </>
+      )}
+      {/* A phone offers its camera for it. */}
+      <input
+        ref={chooser}
+        type="file"
+        accept="image/*"
+        capture={camera.isThere ? undefined : 'environment'}
+        hidden
+        aria-label="Photograph"
+        onChange={(event) => {
+          const [file] = event.target.files ?? [];
+          if (file) void look(file);
+          event.target.value = '';
+        }}
+      />
+      {camera.stream && (
+        <LiveCamera
+          stream={camera.stream}
+          size={size}
+          onTaken={(file) => void look(file)}
+          onClose={camera.close}
+        />
+      )}
+      {camera.fault && (
+        <p className="gap-fault" role="alert">
+          {camera.fault}
+        </p>
+      )}
+      {taken && (
+        <>
+          <Judged source={taken.source} judged={taken.judged} />
+          <p className="tool-buttons">
+            <Button
+              type="primary"
+              disabled={handing || taken.judged === 'looking'}
+              onClick={() => void hand(taken.file)}
+            >
+              {useIt}
+            </Button>
+            <Button disabled={handing} onClick={again}>
+              Take another
+            </Button>
+          </p>
+        </>
+      )}
+    </section>
+  );
+}

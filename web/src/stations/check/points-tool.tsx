@@ -1,0 +1,135 @@
+import { Button } from 'antd';
+import { useState, type ReactNode } from 'react';
+import { cornersByPoints, maxPoints, minPoints, type KnownPoint } from '@nobrel/core/check';
+import type { Point } from '@nobrel/core/geometry';
+import { unsquared } from '@nobrel/core/reference';
+import { Handle } from '../../leaves/handle.js';
+import { ToolInHand } from '../../leaves/in-hand.js';
+import { MapOnSurface } from '../../leaves/map-on-surface.js';
+import { ReferencePicture } from '../../leaves/reference-picture.js';
+import { useLeafScale } from '../../leaves/leaf-scale.js';
+import { useDecisions } from '../../store/hooks.js';
+import { useCheckBench } from './use-check.js';
+
+/** Where the first points are begun with, as shares of the surface: apart from each other. */
+const begins: readonly (readonly [number, number])[] = [
+  [0.25, 0.3],
+  [0.75, 0.7],
+  [0.75, 0.3],
+  [0.25, 0.7],
+];
+
+/** The same few places shown on the map and on the photograph, where the edges of the sheet cannot be seen. */
+export function PointsTool() {
+  const { round, picture, map, lookAgain, reading } = useCheckBench();
+  const fit = useDecisions('fit');
+  const { pencilMm } = useDecisions('map');
+  const [moved, setMoved] = useState<{ round: string; points: readonly KnownPoint[] } | null>(null);
+  if (!round || !picture)
+    return <ToolInHand sentence={<span>There is no photograph yet: bring one in with New round.</span>} />;
+  const { width: widthMm, height: heightMm } = map.surface;
+  const begun = ([u, v]: readonly [number, number]): KnownPoint => ({
+    onMap: { x: u * widthMm, y: v * heightMm },
+    inPicture: { x: (0.1 + 0.8 * u) * picture.width, y: (0.1 + 0.8 * v) * picture.height },
+  });
+  const own = moved?.round === round.id ? moved.points : null;
+  const points = own ?? round.points ?? begins.slice(0, minPoints).map(begun);
+  const change = (next: readonly KnownPoint[]) => setMoved({ round: round.id, points: next });
+  const isTold = cornersByPoints(points, { widthMm, heightMm }) !== null;
+  const handles = (on: 'onMap' | 'inPicture'): ReactNode =>
+    points.map((point, k) => (
+      <NumberedHandle
+        key={k}
+        number={k + 1}
+        label={`Point ${k + 1} on the ${on === 'onMap' ? 'map' : 'photograph'}`}
+        at={point[on]}
+        onMove={(x, y) =>
+          change(
+            points.map((other, i) =>
+              i === k ? { ...other, [on]: { x: other[on].x + x, y: other[on].y + y } } : other,
+            ),
+          )
+        }
+      />
+    ));
+  const next = begins[points.length];
+  return (
+    <ToolInHand
+      sentence={
+        <>
+          Where the edges of the sheet cannot be seen: put each number on the same spot of the map and of the
+          photograph, such as an eye, a handle, a printed cross. The drawn lines do the rest.{' '}
+          <Button
+            size="small"
+            type="primary"
+            disabled={!isTold || reading}
+            onClick={() => void lookAgain({ corners: null, points })}
+          >
+            Look again by these points
+          </Button>{' '}
+          {next && points.length < maxPoints && (
+            <Button size="small" onClick={() => change([...points, begun(next)])}>
+              Another point
+            </Button>
+          )}{' '}
+          {points.length > minPoints && (
+            <Button size="small" onClick={() => change(points.slice(0, -1))}>
+              Without point {points.length}
+            </Button>
+          )}
+          {!isTold && (
+            <span className="gap-fault tool-fault" role="alert">
+              The points lie too near to each other, or in one line: spread them over the drawing.
+            </span>
+          )}
+        </>
+      }
+      left={{
+        title: 'Map',
+        content: <MapOnSurface surface={fit} map={map} lineMm={pencilMm} />,
+        handles: handles('onMap'),
+      }}
+      right={{
+        title: 'As it was photographed',
+        extent: { x: 0, y: 0, width: picture.width, height: picture.height },
+        apart: true,
+        content: (
+          <ReferencePicture
+            picture={picture}
+            squaring={unsquared}
+            look="colour"
+            faintness={0}
+            at={{ x: 0, y: 0, width: picture.width, height: picture.height }}
+          />
+        ),
+        handles: handles('inPicture'),
+      }}
+    />
+  );
+}
+
+type NumberedHandleProps = {
+  number: number;
+  label: string;
+  at: Point;
+  onMove: (x: number, y: number) => void;
+};
+
+function NumberedHandle({ number, label, at, onMove }: NumberedHandleProps) {
+  const scale = useLeafScale();
+  return (
+    <>
+      <Handle label={label} x={at.x} y={at.y} onMove={onMove} />
+      <g
+        className="finding-number finding-number-pointed"
+        transform={`translate(${at.x} ${at.y}) scale(${1 / scale}) translate(0 -22)`}
+        aria-hidden
+      >
+        <circle r={10} />
+        <text y={4} textAnchor="middle">
+          {number}
+        </text>
+      </g>
+    </>
+  );
+}
