@@ -140,8 +140,8 @@ async function seedOne(
     const taken = await pictures.takeIn(referencePath(photograph), `${photograph}.jpg`);
     await works.addPicture(work.id, taken);
     const takenAt = new Date(Date.UTC(2026, 9, 15 + i, 17, 20)).toISOString();
-    const round = { id: `round-${i + 1}`, picture: taken.hash, takenAt, corners: null, figures, settled: {} };
-    check.rounds = [...check.rounds, round];
+    const round = { id: `round-${i + 1}`, picture: taken.hash, takenAt, figures };
+    check.rounds = [...check.rounds, roundSchema.parse(round)];
     check.photographs = [...check.photographs, taken.hash];
   }
   const decisions: WorkDecisions = { ...work.decisions, reference, fit, map, check };

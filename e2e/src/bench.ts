@@ -10,6 +10,8 @@ type Fixtures = {
   server: Running;
   /** The same with the demo works in it. */
   seeded: Running;
+  /** With the demo works, and reached from other devices too. */
+  shared: Running;
 };
 
 type WorkerFixtures = {
@@ -18,13 +20,13 @@ type WorkerFixtures = {
 };
 
 const newFolder = () => mkdtemp(join(tmpdir(), 'nobrel-e2e-'));
-const serveFolder = (dataFolder: string) =>
-  serve({ host: '127.0.0.1', port: 0, dataFolder, logLevel: 'error' });
+const serveFolder = (dataFolder: string, host = '127.0.0.1') =>
+  serve({ host, port: 0, dataFolder, logLevel: 'error', names: ['127.0.0.1'] });
 
-async function withServer(use: (running: Running) => Promise<void>, demoFolder?: string) {
+async function withServer(use: (running: Running) => Promise<void>, demoFolder?: string, host?: string) {
   const dataFolder = await newFolder();
   if (demoFolder !== undefined) await cp(demoFolder, dataFolder, { recursive: true });
-  const running = await serveFolder(dataFolder);
+  const running = await serveFolder(dataFolder, host);
   await use(running);
   await running.stop();
   await rm(dataFolder, { recursive: true, force: true });
@@ -56,6 +58,7 @@ export const test = base.extend<Fixtures, WorkerFixtures>({
   },
   server: async ({ browserName: _ }, use) => withServer(use),
   seeded: async ({ demoFolder }, use) => withServer(use, demoFolder),
+  shared: async ({ demoFolder }, use) => withServer(use, demoFolder, '0.0.0.0'),
 });
 
 export { expect };

@@ -1,47 +1,9 @@
 import type { Page } from '@playwright/test';
-import sharp from 'sharp';
-import { drawnByHand, renderDrawing, trueHand, type HandFaults } from '@nobrel/core/camera';
-import { mapDocumentSchema } from '@nobrel/core/documents';
-import type { Running } from '@nobrel/server';
 import { expect, goTo, kettle, leaf, saved, take, test } from './bench.js';
+import { photographOf } from './photographs.js';
 
 const findings = (page: Page) => page.getByRole('region', { name: 'Findings' });
 const photograph = (page: Page) => page.locator('image[data-shows="photograph"]');
-
-/** Pixels a mm of the photographs made here: enough to be read, and soon done. */
-const pxPerMm = 5;
-
-/** A photograph of the work in the page, drawn with faults on a table. */
-async function photographOf(
-  page: Page,
-  server: Running,
-  faults: Partial<HandFaults>,
-  seed: number,
-): Promise<Buffer> {
-  const id = /works\/([^/?]+)/.exec(page.url())?.[1] ?? '';
-  const answer: unknown = await (await page.request.get(`${server.address}api/works/${id}/map.json`)).json();
-  const { drawing } = drawnByHand(
-    mapDocumentSchema.parse(answer),
-    { ...trueHand, wobbleMm: 0.1, ...faults },
-    seed,
-  );
-  const { picture } = renderDrawing(drawing, {
-    tool: 'pen',
-    paper: 93,
-    contrast: 60,
-    light: 'side',
-    taken: 'photographed',
-    pxPerMm,
-    seed,
-    table: 45,
-    filled: 0.86,
-  });
-  const { width, height, data } = picture;
-  return sharp(data, { raw: { width, height, channels: 4 } })
-    .removeAlpha()
-    .jpeg({ quality: 85 })
-    .toBuffer();
-}
 
 async function bringIn(page: Page, buffer: Buffer): Promise<void> {
   await page
@@ -192,4 +154,128 @@ test('the check can be tried without a camera', async ({ page, seeded }) => {
   await page.getByRole('button', { name: 'Draw and photograph it' }).click();
   await expect(findings(page)).toBeVisible({ timeout: 120_000 });
   expect(await findings(page).locator('.finding-says').count()).toBeGreaterThan(5);
+});
+
+test('after the transfer it is said what did not come across, as a list to tick; under way what is still to trace', async ({
+  page,
+  seeded,
+}) => {
+  test.setTimeout(240_000);
+  await page.goto(seeded.address);
+  await page.getByRole('link', { name: /Kettle, lantern and pears/ }).click();
+  await goTo(page, 'Check');
+  const choose = async (label: string, words: string) => {
+    await page.getByLabel(label, { exact: true }).press('Enter');
+    await page.locator('.ant-select-item-option').getByText(words, { exact: true }).last().click();
+  };
+  const held = 'What is held against the map';
+  await choose(held, 'what came across');
+  await choose('What covers the lines', 'pale washes');
+  await bringIn(page, await photographOf(page, seeded, { missing: 3, extra: 2 }, 8));
+  await expect(findings(page)).toBeVisible({ timeout: 90_000 });
+  const says = findings(page).locator('.finding-says');
+  await expect(says.filter({ hasText: 'Did not come across: a line of' })).not.toHaveCount(0);
+  await expect(says.filter({ hasText: 'To clean away: a mark of' })).not.toHaveCount(0);
+  await expect(says.filter({ hasText: 'Too dark for pale washes' })).not.toHaveCount(0);
+  await expect(page.getByRole('link', { name: /Check \d+ to put right/ })).toBeVisible();
+  const heading = findings(page).getByRole('heading', { name: /^\d+ findings$/ });
+  const counted = Number.parseInt((await heading.textContent()) ?? '', 10);
+  await findings(page).getByRole('checkbox').first().click();
+  await expect(heading).toHaveText(`${counted - 1} findings`);
+  await expect(findings(page).getByText('1 settled')).toBeVisible();
+  await page.keyboard.press('Control+z');
+  await expect(heading).toHaveText(`${counted} findings`);
+  // Lines that will show may be as dark as they are.
+  await choose('What covers the lines', 'nothing');
+  await expect(says.filter({ hasText: 'Too dark' })).toHaveCount(0);
+  // Under way: its own rounds, and only what is still to trace.
+  await choose(held, 'what is traced so far');
+  await bringIn(page, await photographOf(page, seeded, { drawnSoFar: 0.5 }, 9));
+  await expect(says.filter({ hasText: /Still to trace .*: \d+ lines/ })).not.toHaveCount(0, {
+    timeout: 90_000,
+  });
+  await expect(page.getByText(/\d+ lines still to trace, \d+ % of them/)).toBeVisible();
+  await choose(held, 'what came across');
+  await expect(says.filter({ hasText: 'Did not come across: a line of' })).not.toHaveCount(0, {
+    timeout: 60_000,
+  });
+});
+
+test('where the edges of the sheet cannot be seen, points shown on map and photograph place it', async ({
+  page,
+  seeded,
+}) => {
+  test.setTimeout(180_000);
+  await page.goto(seeded.address);
+  await page.getByRole('link', { name: /Kettle, lantern and pears/ }).click();
+  await goTo(page, 'Check');
+  await bringIn(page, await photographOf(page, seeded, { moved: 1 }, 5));
+  await expect(findings(page)).toBeVisible({ timeout: 90_000 });
+  await take(page, 'Points');
+  const point = page.getByRole('button', { name: 'Point 2 on the photograph' });
+  const look = page.getByRole('button', { name: 'Look again by these points' });
+  await expect(look).toBeEnabled();
+  await page.getByRole('button', { name: 'Another point' }).click();
+  await expect(page.getByRole('button', { name: 'Point 3 on the map' })).toBeVisible();
+  await page.getByRole('button', { name: 'Without point 3' }).click();
+  await point.focus();
+  const before = await point.getAttribute('aria-description');
+  await page.keyboard.press('Shift+ArrowRight');
+  await expect(point).not.toHaveAttribute('aria-description', before ?? '');
+  await page.keyboard.press('Shift+ArrowLeft');
+  await look.click();
+  // What they were placed by is said, and outlasts a reload.
+  await expect(page.getByText('The edges of the sheet were not seen')).toBeVisible({ timeout: 90_000 });
+  await saved(page);
+  await page.reload();
+  await expect(page.getByText('The edges of the sheet were not seen')).toBeVisible({ timeout: 90_000 });
+  await take(page, 'Corners');
+  await expect(page.getByRole('button', { name: 'Find them' })).toBeVisible();
+});
+
+test('the checks that tell most are proposed and shown on both leaves; one’s own are clicked, kept and undone', async ({
+  page,
+  seeded,
+}) => {
+  test.setTimeout(120_000);
+  await page.goto(seeded.address);
+  await page.getByRole('link', { name: /Dinghy on the hard/ }).click();
+  await goTo(page, 'Check');
+  // The third round is true; the first is not.
+  await page.goto(`${page.url()}?round=round-1`);
+  await expect(findings(page)).toBeVisible({ timeout: 60_000 });
+  await take(page, 'Measures');
+  await expect(page).toHaveURL(/round=round-1/);
+  const checks = page.getByRole('region', { name: 'Checks' });
+  await expect(checks.getByRole('heading', { name: 'These tell most about the drawing' })).toBeVisible();
+  const says = checks.locator('.measure-says');
+  expect(await says.count()).toBeGreaterThan(3);
+  await says.first().focus();
+  await expect(says.first()).toContainText(/ on the map, .* drawn$/);
+  await expect(leaf(page, 'Map').locator('.measure-wanted path')).toHaveCount(2);
+  await expect(leaf(page, 'Drawing').locator('.measure-drawn path')).toHaveCount(2);
+  // It goes with the tool: the findings are marked again.
+  await take(page, 'Findings');
+  await expect(leaf(page, 'Map').locator('.finding-number').first()).toBeVisible();
+  await page.getByLabel('What is shown of the drawing').click();
+  await page.getByTitle('over the surface').click();
+  expect(await page.locator('.displacement .over').count()).toBeGreaterThan(10);
+  await take(page, 'Measures');
+  // One's own, by the keyboard: the cursor of the leaf picks.
+  const proposed = await says.count();
+  const map = page.getByRole('application', { name: /^Map\./ });
+  await map.focus();
+  for (const keys of [['ArrowLeft'], ['ArrowRight', 'ArrowRight', 'ArrowRight']]) {
+    for (const key of keys) for (let k = 0; k < 5; k++) await page.keyboard.press(`Shift+${key}`);
+    await page.keyboard.press('Enter');
+  }
+  await expect(checks.getByRole('heading', { name: 'Your own' })).toBeVisible();
+  await expect(says).toHaveCount(proposed + 1);
+  await saved(page);
+  await page.reload();
+  await expect(checks.getByRole('heading', { name: 'Your own' })).toBeVisible();
+  await checks.getByRole('button', { name: 'Delete' }).click();
+  await expect(checks.getByRole('heading', { name: 'Your own' })).toHaveCount(0);
+  await page.keyboard.press('Control+z');
+  await expect(checks.getByRole('heading', { name: 'Your own' })).toBeVisible();
 });
