@@ -2,7 +2,7 @@ import { readFile } from 'node:fs/promises';
 import { fileURLToPath } from 'node:url';
 import { z } from 'zod';
 import { roundSchema } from '@nobrel/core/check';
-import { allRound, defaultGrid, surfaceOf, usualOf, type FitDecisions } from '@nobrel/core/fit';
+import { allRound, defaultGrid, usualOf, type FitDecisions } from '@nobrel/core/fit';
 import { MapMaker, type MapSettings } from '@nobrel/core/map';
 import { mapOrigin, mapRequestOf, sheetSourceOf, type WorkDecisions } from '@nobrel/core/file';
 import { unsquared, type Squaring } from '@nobrel/core/reference';
@@ -175,8 +175,8 @@ function transferred(
   const filed = reached === 'filed';
   const method = filed ? 'rubbed-backing' : 'transfer-sheet';
   const steps = transferSteps(
-    surfaceOf(decisions.fit),
-    { method, hand: 'right' },
+    decisions.fit,
+    { ...decisions.transfer, method },
     { count: pages, barsMm: [100] },
   );
   const ticked = filed ? steps : steps.slice(0, Math.ceil(steps.length / 2));

@@ -15,6 +15,7 @@ export type DecisionUnit =
   | 'mm/s'
   | 's'
   | 'min'
+  | 'lines'
   | 'values'
   | 'columns'
   | 'rows';

@@ -7,3 +7,4 @@ export { readDxf } from './read-dxf.js';
 export type { Brought } from './lines-as-map.js';
 export { readDrawing } from './read-drawing.js';
 export * from './check-report.js';
+export * from './order-document.js';

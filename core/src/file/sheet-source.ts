@@ -15,7 +15,7 @@ import type { Point, Rect } from '../geometry/index.js';
 import { effortOf, onSurfaceAt } from '../map/index.js';
 import { permissionWords, preparedSpot, type ReferenceDecisions } from '../reference/index.js';
 import { type CloseUp, type SheetSource } from '../sheets/index.js';
-import { defaultTransferDecisions, transferMethods, transferSteps } from '../transfer/index.js';
+import { defaultTransferDecisions, materialsFor, transferMethods, transferSteps } from '../transfer/index.js';
 import {
   aboutMinutes,
   counted,
@@ -92,6 +92,7 @@ export function sheetSourceOf(
     }),
   ];
   const surface = surfaceOf(fit);
+  const toJoin = sheetsToJoin(work);
   const method = transferMethods[transfer.method];
   return {
     map,
@@ -117,13 +118,13 @@ export function sheetSourceOf(
       ['Margins', sidesWords(fit.marginsMm, unit)],
       ...mapWords(map, unit),
       ['Carried across by', `${method.name}, ${transfer.hand} hand`],
-      ['Lay ready', method.materials(surface).join(', ')],
+      ['Lay ready', materialsFor(fit, transfer, toJoin).join(', ')],
       ...(sticks.length > 0
         ? [['Rubbed with', `${sticks.map(({ name }) => name).join(', ')}, by region`] as const]
         : []),
       ...(transfer.used ? [['Used', transfer.used] as const] : []),
     ],
-    steps: stepWords(transferSteps(surface, transfer, sheetsToJoin(work))),
+    steps: stepWords(transferSteps(fit, transfer, toJoin)),
   };
 }
 
@@ -173,7 +174,6 @@ export function plainSheetSource(
 ): SheetSource {
   const fit = defaultFitDecisions;
   const layout = { frame: map.frame, drawing: map.frame };
-  const surface = surfaceOf(fit);
   return {
     map,
     title,
@@ -197,7 +197,7 @@ export function plainSheetSource(
       ['Surface', formatSize(map.surface.width, map.surface.height, by.unit)],
       ...mapWords(map, by.unit),
     ],
-    steps: stepWords(transferSteps(surface, defaultTransferDecisions, { count: 1, barsMm: [] })),
+    steps: stepWords(transferSteps(fit, defaultTransferDecisions, { count: 1, barsMm: [] })),
   };
 }
 

@@ -1,4 +1,4 @@
-import { findFitFault, surfaceOf } from '../fit/index.js';
+import { findFitFault } from '../fit/index.js';
 import { paperName } from '../sheets/index.js';
 import { transferSteps, type TransferStep } from '../transfer/index.js';
 import { counted, formatLength, formatMinutes, formatSize, type LengthUnit } from '../units/index.js';
@@ -20,7 +20,7 @@ export type StationModule = {
 
 /** Steps of the transfer as they stand for a work. */
 export function stepsOf(work: Work): TransferStep[] {
-  return transferSteps(surfaceOf(work.decisions.fit), work.decisions.transfer, sheetsToJoin(work));
+  return transferSteps(work.decisions.fit, work.decisions.transfer, sheetsToJoin(work));
 }
 
 export const stations: Readonly<Record<Station, StationModule>> = {

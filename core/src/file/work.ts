@@ -29,7 +29,7 @@ export const fileDecisionsSchema = z.object({
 export type FileDecisions = z.infer<typeof fileDecisionsSchema>;
 
 /** The version of decisions this program writes. Older ones are brought up to it by the list of upgrades. */
-export const writtenVersion = 3;
+export const writtenVersion = 4;
 
 /** Every decision of a work, station by station. This is what undo steps through and what is saved. */
 export const workDecisionsSchema = z.object({

@@ -8,3 +8,4 @@ export * from './judgement/index.js';
 export * from './drawings/index.js';
 export * from './sheets-of.js';
 export * from './true-report.js';
+export * from './anneal-order.js';

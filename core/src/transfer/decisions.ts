@@ -1,10 +1,39 @@
 import { z } from 'zod';
-import { choiceDecision } from '../decisions/index.js';
-
-export const transferMethodIds = ['transfer-sheet', 'rubbed-backing'] as const;
-export type TransferMethod = (typeof transferMethodIds)[number];
+import { choiceDecision, numberDecision, switchDecision } from '../decisions/index.js';
+import { transferMethodIds } from './methods/ids.js';
+import { lineMaterials } from './order/order-lines.js';
+import { hands } from './order/palm.js';
+import { orderSchoolModules, orderSchools, type OrderSchool } from './order/schools.js';
+import { mediums } from './steps/step.js';
 
 const moment = z.iso.datetime();
+
+/** A line traced: its id, and how long it took where that was told, s. */
+const tracedLineSchema = z.object({
+  id: z.string().max(100),
+  seconds: z.number().min(0).max(3600).nullable(),
+});
+export type TracedLine = z.infer<typeof tracedLineSchema>;
+
+/** How far the tracing has come, line by line. */
+export const runSchema = z.object({
+  /** In the order they were traced. */
+  traced: z.array(tracedLineSchema).max(20_000).default([]),
+  /** After how many traced lines the sheet was lifted and looked under. */
+  looks: z.array(z.int().min(0)).max(2000).default([]),
+});
+export type Run = z.infer<typeof runSchema>;
+
+/** The words of every school. */
+const schoolNames: Record<OrderSchool, string> = {
+  'away-from-hand': orderSchoolModules['away-from-hand'].name,
+  'outline-first': orderSchoolModules['outline-first'].name,
+  'focal-first': orderSchoolModules['focal-first'].name,
+  'inside-out': orderSchoolModules['inside-out'].name,
+  'dark-to-light': orderSchoolModules['dark-to-light'].name,
+  'top-to-bottom': orderSchoolModules['top-to-bottom'].name,
+  shortest: orderSchoolModules.shortest.name,
+};
 
 /** One sitting at the table. */
 export const sittingSchema = z.object({ startedAt: moment, minutes: z.number().min(0).max(1440) });
@@ -13,12 +42,65 @@ export type Sitting = z.infer<typeof sittingSchema>;
 /** How the drawing is carried across, and how far it has come. */
 export const transferDecisionsSchema = z.object({
   method: z.enum(transferMethodIds).default('transfer-sheet'),
-  hand: choiceDecision(['right', 'left'], {
+  hand: choiceDecision(hands, {
     initial: 'right',
     label: 'Drawing hand',
     help: 'the hand that traces',
     choices: { right: 'right', left: 'left' },
   }),
+  school: choiceDecision(orderSchools, {
+    initial: 'away-from-hand',
+    label: 'Order of tracing',
+    help: 'what is traced first',
+    choices: schoolNames,
+  }),
+  medium: choiceDecision(['usual', ...mediums], {
+    initial: 'usual',
+    label: 'What it is painted with',
+    help: 'what goes over the lines',
+    choices: {
+      usual: 'what is usual on the surface',
+      'pale-washes': 'pale washes',
+      'deep-washes': 'deep washes',
+      opaque: 'opaque paint',
+      pastel: 'pastel',
+      ink: 'ink',
+    },
+  }),
+  material: choiceDecision(lineMaterials, {
+    initial: 'graphite',
+    label: 'Lines in',
+    help: 'what lines are traced in: the looser, the more way it takes to spare them',
+    choices: { graphite: 'graphite', charcoal: 'charcoal', chalk: 'chalk or pastel' },
+  }),
+  stretchMinutes: numberDecision({
+    min: 2,
+    max: 240,
+    initial: 25,
+    label: 'A stretch between breaks',
+    help: 'how long a stretch of tracing is before a break',
+    unit: 'min',
+  }),
+  lookEvery: numberDecision({
+    min: 3,
+    max: 500,
+    whole: true,
+    initial: 40,
+    label: 'Lift and look every',
+    help: 'after how many lines the sheet is lifted for a look',
+    unit: 'lines',
+  }),
+  repeated: switchDecision({
+    initial: false,
+    label: 'Transferred more than once',
+    help: 'whether the drawing will be transferred again',
+  }),
+  tired: switchDecision({
+    initial: false,
+    label: 'Spare the hand',
+    help: 'whether the hand is tired or weak',
+  }),
+  run: runSchema.prefault({}),
   /** When each step was ticked off, by the step's id. */
   done: z.record(z.string(), moment).default({}),
   sittings: z.array(sittingSchema).max(1000).default([]),

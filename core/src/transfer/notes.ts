@@ -45,6 +45,7 @@ export function transferNotes(
     },
   ];
   const missing = method.sheets.filter((kind) => !printed.includes(kind));
+  if (method.sheets.length === 0) return notes;
   if (printed.length === 0) {
     notes.push({
       id: 'transfer-unprinted',

@@ -3,8 +3,10 @@ import { Fault } from '../faults.js';
 import { checkCommand } from './check-command.js';
 import { keepCommands } from './keep-commands.js';
 import { mapCommand } from './map-command.js';
+import { orderCommand } from './order-command.js';
 import { sheetsCommand } from './sheets-command.js';
 import { simulateCommand } from './simulate-command.js';
+import { slipCommand } from './slip-command.js';
 
 /** Exit statuses: done, bad arguments or input, our own failure. */
 const status = { done: 0, badInput: 2, failure: 1 };
@@ -12,12 +14,14 @@ const status = { done: 0, badInput: 2, failure: 1 };
 function program(): Command {
   const root = new Command('nobrel')
     .description(
-      'Prepares a map drawing from a reference and its sheets, checks what was drawn from it, and keeps works safe, without the interface.',
+      'Prepares a map drawing from a reference and its sheets, checks what was drawn from it, orders and mends its tracing, and keeps works safe, without the interface.',
     )
     .addHelpCommand(false)
     .addCommand(mapCommand())
     .addCommand(sheetsCommand())
     .addCommand(checkCommand())
+    .addCommand(orderCommand())
+    .addCommand(slipCommand())
     .addCommand(simulateCommand());
   for (const command of keepCommands()) root.addCommand(command);
   for (const command of [root, ...root.commands, ...root.commands.flatMap(({ commands }) => commands)]) {
@@ -41,7 +45,7 @@ function program(): Command {
 export async function run(argv: readonly string[]): Promise<number> {
   if (argv.length === 0) {
     console.error(
-      'Say what to do: map, sheets, check, simulate, export, import, backup, restore or verify. Try --help.',
+      'Say what to do: map, sheets, check, order, slip, simulate, export, import, backup, restore or verify. Try --help.',
     );
     return status.badInput;
   }

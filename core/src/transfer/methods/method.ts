@@ -1,6 +1,46 @@
-import type { Surface } from '../../fit/index.js';
 import type { SheetKind } from '../../sheets/index.js';
-import type { TransferStep } from '../step.js';
+import type { Circumstances, StepRule, When } from '../steps/step.js';
+
+/** Words that hold in some circumstances; of those for one thing the first that applies is taken. */
+export type WordsWhen = { for: string; words: string; when?: When };
+
+/** What a method is judged by, besides the surface and the hand. */
+export type Measured = {
+  /** Whether many lines lie nearer to each other than the method's own line is broad. */
+  crowded: boolean;
+  /** Whether there is more line than a hand presses through in one sitting. */
+  long: boolean;
+  /** Whether the drawing is to be transferred more than once. */
+  repeated: boolean;
+  /** Whether the hand is tired or weak. */
+  tired: boolean;
+  /** Whether what lies beneath lets the light of a lamp through together with the surface. */
+  seenThrough: 'clearly' | 'barely' | 'not';
+  /** Whether the surface stands, cannot be laid on a table, or is a wall. */
+  upright: boolean;
+};
+
+export type Judged = Circumstances & Measured;
+export type WhenJudged = When & {
+  [K in keyof Measured]?: Measured[K] | readonly Measured[K][];
+};
+
+export const verdicts = ['works', 'with care', 'does not work'] as const;
+export type Verdict = (typeof verdicts)[number];
+
+/** What speaks against a method, and how much. */
+export type Objection = { when: WhenJudged; verdict: Exclude<Verdict, 'works'>; why: string };
+
+/** How long a method takes, besides tracing once at the hand's own speed. */
+export type MethodTime = {
+  /** Making ready, minutes, and for each dm² of the drawing. */
+  readyMinutes: number;
+  readyMinutesPerDm2: number;
+  /** Tracing, times the hand's own. */
+  pace: number;
+  /** Closing gaps, lightening, putting away. */
+  tidyMinutes: number;
+};
 
 /** A way of carrying a drawing across: all that the interface, the card and the docs know of it. */
 export type TransferMethodModule = {
@@ -10,10 +50,15 @@ export type TransferMethodModule = {
   suits: string;
   /** Sheets it works from, the one that is traced first. */
   sheets: readonly SheetKind[];
-  /** What has to lie ready, for a surface. */
-  materials: (surface: Surface) => string[];
-  /** Steps before the drawing is laid on the surface. */
-  makeReady: (surface: Surface) => TransferStep[];
-  /** Steps of its own once the lines stand, before the drawing is put away. */
-  finish: (surface: Surface) => TransferStep[];
+  /** What has to lie ready. */
+  materials: readonly WordsWhen[];
+  /** Its steps, in order. */
+  steps: readonly StepRule[];
+  /** What speaks against it; what does not is in its favour. */
+  objections: readonly Objection[];
+  /** Breadth of the line it leaves, mm, and what makes it so. */
+  line: { widthMm: number; why: string };
+  /** What it leaves on the surface besides the line. */
+  leaves: readonly WordsWhen[];
+  time: MethodTime;
 };

@@ -1,44 +1,16 @@
-import type { Surface } from '../../fit/index.js';
-import { dustCaution, fixStep } from '../cautions.js';
-import type { TransferStep } from '../step.js';
+import {
+  fixLoose,
+  forPainting,
+  joinSheets,
+  layOn,
+  lighten,
+  putAway,
+  refine,
+  traceUnderSheet,
+  tryPressure,
+} from '../steps/common-steps.js';
 import type { TransferMethodModule } from './method.js';
-
-function makeReady(surface: Surface): TransferStep[] {
-  const material = surface.dark
-    ? surface.id === 'scratchboard'
-      ? {
-          title: 'Rub the back of the drawing with white chalk or a light wax crayon.',
-          why: 'It has to show on a dark ground, and wax holds on the smooth coating.',
-        }
-      : {
-          title: 'Rub the back of the drawing with white chalk or pastel.',
-          why: 'It has to show on a dark ground.',
-        }
-    : surface.watercolour
-      ? {
-          title: 'Rub the back of the drawing with a soft pencil, HB to 2B, only behind the lines.',
-          why: 'Softer lead smears into pale washes, and rubbing everywhere dirties the paper between the lines.',
-        }
-      : {
-          title: 'Rub the back of the drawing with a 4B to 6B pencil or charcoal, only behind the lines.',
-          why: 'It is softer and marks with less pressure; rubbing everywhere would dirty the surface.',
-        };
-  return [
-    {
-      id: 'backing-away',
-      phase: 'Make ready',
-      title: 'Put the final surface well away from the table.',
-      why: 'The dust of the rubbing finds it otherwise.',
-    },
-    { id: 'backing-rub', phase: 'Make ready', ...material, caution: dustCaution },
-    {
-      id: 'backing-spread',
-      phase: 'Make ready',
-      title: 'Spread it with a tissue and tap the loose grains off over a bin.',
-      why: 'An even, thin layer gives an even line; loose grains become smudges.',
-    },
-  ];
-}
+import { lowTackTape, puttyRubber, tracingPoint } from './shared.js';
 
 /** Graphite, charcoal or chalk rubbed on the back of the drawing itself. */
 export const rubbedBacking: TransferMethodModule = {
@@ -46,17 +18,91 @@ export const rubbedBacking: TransferMethodModule = {
   suits:
     'Any surface, with what lies in the studio; the material can be chosen for the ground and for each region.',
   sheets: ['outline', 'backing'],
-  materials: (surface) => [
-    surface.dark
-      ? 'white chalk or pastel'
-      : surface.watercolour
-        ? 'a soft pencil, HB to 2B'
-        : 'a 4B to 6B pencil or charcoal',
-    'tissue',
-    surface.tooth === 'rough' ? 'an empty ball-point' : 'a hard pencil or stylus',
-    'low-tack tape',
-    'a putty rubber',
+  materials: [
+    { for: 'stick', words: 'white chalk or pastel', when: { dark: true } },
+    { for: 'stick', words: 'a soft pencil, HB to 2B', when: { watercolour: true } },
+    { for: 'stick', words: 'a 4B to 6B pencil or charcoal' },
+    { for: 'tissue', words: 'tissue' },
+    ...tracingPoint,
+    lowTackTape,
+    puttyRubber,
   ],
-  makeReady,
-  finish: (surface) => (surface.watercolour ? [] : [fixStep]),
+  steps: [
+    ...joinSheets,
+    {
+      id: 'backing-away',
+      phase: 'Make ready',
+      title: 'Put the final surface well away from the table.',
+      why: 'The dust of the rubbing finds it otherwise.',
+    },
+    {
+      id: 'backing-rub',
+      phase: 'Make ready',
+      title: 'Rub the back of the drawing with white chalk or a light wax crayon.',
+      why: 'It has to show on a dark ground, and wax holds on the smooth coating.',
+      caution: 'dust',
+      when: { dark: true, id: 'scratchboard' },
+    },
+    {
+      id: 'backing-rub',
+      phase: 'Make ready',
+      title: 'Rub the back of the drawing with white chalk or pastel.',
+      why: 'It has to show on a dark ground.',
+      caution: 'dust',
+      when: { dark: true },
+    },
+    {
+      id: 'backing-rub',
+      phase: 'Make ready',
+      title: 'Rub the back of the drawing with a soft pencil, HB to 2B, only behind the lines.',
+      why: 'Softer lead smears into pale washes, and rubbing everywhere dirties the paper between the lines.',
+      caution: 'dust',
+      when: { watercolour: true },
+    },
+    {
+      id: 'backing-rub',
+      phase: 'Make ready',
+      title: 'Rub the back of the drawing with a 4B to 6B pencil or charcoal, only behind the lines.',
+      why: 'It is softer and marks with less pressure; rubbing everywhere would dirty the surface.',
+      caution: 'dust',
+    },
+    {
+      id: 'backing-spread',
+      phase: 'Make ready',
+      title: 'Spread it with a tissue and tap the loose grains off over a bin.',
+      why: 'An even, thin layer gives an even line; loose grains become smudges.',
+    },
+    ...layOn,
+    ...tryPressure,
+    ...traceUnderSheet,
+    ...refine,
+    ...lighten,
+    { ...fixLoose, when: { watercolour: false } },
+    ...forPainting,
+    putAway,
+  ],
+  objections: [
+    {
+      when: { dents: true, watercolour: true },
+      verdict: 'with care',
+      why: 'It takes more pressure than a transfer sheet, and this surface dents.',
+    },
+    {
+      when: { long: true },
+      verdict: 'with care',
+      why: 'The backing wears: rub it again behind the lines every few metres.',
+    },
+    { when: { crowded: true }, verdict: 'with care', why: 'Lines that lie close together run into one.' },
+    {
+      when: { tired: true },
+      verdict: 'with care',
+      why: 'It tires the hand more than any other method: it has to be pressed through.',
+    },
+  ],
+  line: { widthMm: 0.7, why: 'loose grains beside the point spread the line to about 0.7 mm' },
+  leaves: [
+    { for: 'left', words: 'Chalk that has to be fixed or wiped off.', when: { dark: true } },
+    { for: 'left', words: 'Soft graphite or charcoal that smears until it is fixed or lifted.' },
+  ],
+  time: { readyMinutes: 10, readyMinutesPerDm2: 1.2, pace: 1.25, tidyMinutes: 12 },
 };

@@ -1,0 +1,100 @@
+import {
+  forPainting,
+  joinSheets,
+  lighten,
+  lookLast,
+  putAway,
+  traceWhatIsSeen,
+} from '../steps/common-steps.js';
+import type { TransferMethodModule } from './method.js';
+import { drawingPencil, lowTackTape, onlyTheLine, puttyRubber } from './shared.js';
+
+/** A light box, a lit window, or a lamp under glass: the drawing seen through the surface. */
+export const lightBox: TransferMethodModule = {
+  name: 'a light box or a lit window',
+  suits: 'Paper that lets light through: direct, correct, and nothing is left but the line.',
+  sheets: ['outline'],
+  materials: [
+    { for: 'light', words: 'a light box, a lamp under glass, or a window by day' },
+    ...drawingPencil,
+    lowTackTape,
+    puttyRubber,
+  ],
+  steps: [
+    ...joinSheets,
+    {
+      id: 'light-line',
+      phase: 'Make ready',
+      title: 'Print the outline with lines of 0.7 mm or more on thin paper.',
+      why: 'Light spreads in the paper above it: a fine line fades before a broad one.',
+    },
+    {
+      id: 'light-room',
+      phase: 'Make ready',
+      title: 'Dim the room and let no lamp shine on the paper from above.',
+      why: 'What shines on the paper from above hides what shines through it.',
+      caution: 'lampUnderGlass',
+    },
+    {
+      id: 'light-window',
+      phase: 'Make ready',
+      title: 'At a window, take the brightest hour without sun on the glass.',
+      why: 'It is the strongest light box there is, but the arms tire: trace from the top down.',
+      caution: 'window',
+      when: { school: 'top-to-bottom' },
+    },
+    {
+      id: 'light-tape',
+      phase: 'Make ready',
+      title:
+        'Tape the drawing to the light, and the paper over it by its corners, each so that it comes off alone.',
+      why: 'You will want to look at the paper without taking the drawing off.',
+    },
+    {
+      id: 'light-ends',
+      phase: 'Make ready',
+      title: 'Mark the ends of long straight lines first.',
+      why: 'A ruler hides the line it is laid along: from mark to mark it needs not be seen.',
+    },
+    ...traceWhatIsSeen,
+    lookLast,
+    ...lighten,
+    ...forPainting,
+    putAway,
+  ],
+  objections: [
+    {
+      when: { seenThrough: 'not' },
+      verdict: 'does not work',
+      why: 'This surface lets no light through.',
+    },
+    {
+      when: { upright: true },
+      verdict: 'does not work',
+      why: 'The surface cannot be laid over a light.',
+    },
+    {
+      when: { dark: true },
+      verdict: 'does not work',
+      why: 'A dark ground swallows the light.',
+    },
+    {
+      when: { seenThrough: 'barely' },
+      verdict: 'with care',
+      why: 'Paper of this weight shows firm lines in a dark room only: print them at 0.7 mm, bare of a second sheet.',
+    },
+    {
+      when: { large: true },
+      verdict: 'with care',
+      why: 'It is larger than most light boxes: it has to be moved.',
+    },
+    {
+      when: { crowded: true },
+      verdict: 'with care',
+      why: 'Light spreads lines that lie close together into one.',
+    },
+  ],
+  line: { widthMm: 0.4, why: 'the line is your own pencil’s, about 0.4 mm' },
+  leaves: onlyTheLine,
+  time: { readyMinutes: 8, readyMinutesPerDm2: 0, pace: 1, tidyMinutes: 4 },
+};

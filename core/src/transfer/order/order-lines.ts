@@ -1,0 +1,210 @@
+import { seeded } from '../../camera/index.js';
+import type { MapDocument } from '../../documents/index.js';
+import { nearestFirst } from './first-order.js';
+import { Improver, type Stretch } from './improve.js';
+import { neighboursOf, type Neighbours } from './neighbours.js';
+import {
+  linesUnderPalm,
+  palmCrossings,
+  palmDirection,
+  palmTable,
+  type Hand,
+  type PalmWeights,
+  type UnderPalm,
+} from './palm.js';
+import { likelyFocus, middleOf, orderSchoolModules, type OrderSchool } from './schools.js';
+import { joinedMm, type OrderedLine } from './sections.js';
+import { StartingPoints } from './starting-points.js';
+import { Tour } from './tour.js';
+import { tracedLinesOf, type TracedLines } from './traced-lines.js';
+
+export const lineMaterials = ['graphite', 'charcoal', 'chalk'] as const;
+export type LineMaterial = (typeof lineMaterials)[number];
+
+/**
+ * How much more way than the shortest a hand goes to keep off what is traced, as a share, and what it takes one rest on
+ * a line for at first, in mean ways from line to line. Graphite shines but stays, charcoal wipes away, chalk and
+ * pastel lie loose. The least keeps an order within a twelfth of the shortest.
+ */
+const palmsWorth: Readonly<Record<LineMaterial, { moreWay: number; palmWays: number }>> = {
+  graphite: { moreWay: 0.07, palmWays: 0.1 },
+  charcoal: { moreWay: 0.3, palmWays: 0.3 },
+  chalk: { moreWay: 0.6, palmWays: 1 },
+};
+
+export type OrderOptions = {
+  school: OrderSchool;
+  hand: Hand;
+  /** What the lines are drawn in, which says how easily a hand smears them. */
+  material: LineMaterial;
+  /** How long it is looked for better ones. */
+  care?: keyof typeof shakesFor;
+  /** Where the picture is looked at first, mm; guessed when there is none. */
+  focus?: { x: number; y: number } | null;
+};
+
+/** Every line that is traced, once, in the order it is traced in. */
+export type LineOrder = {
+  school: OrderSchool;
+  hand: Hand;
+  lines: OrderedLine[];
+  /** The way of the lifted point from line to line, mm, beginning at the first. */
+  travelMm: number;
+  /** How often the point is lifted between the first line and the last. */
+  lifts: number;
+  /** How often the hand rests on a line that was traced before it. */
+  palmCrossings: number;
+};
+
+/** Lines near each line that the order is improved by. */
+const each = 8;
+/** More lines than this are not weighed pair by pair: no hand traces them in one piece. */
+const maxWeighed = 8000;
+/** How often an order is shaken for each line, and at most: for a look while one chooses, and for the order that is kept. */
+const shakesFor = {
+  quick: { each: 8, max: 3000 },
+  thorough: { each: 40, max: 80_000 },
+} as const;
+/** Breadth of the bands an order that spares traced lines begins from: within one, the palm reaches back to few. */
+const bandMm = 64;
+
+/**
+ * The order in which to trace the lines of a map: by the groups of a school, and within each by the shortest way of
+ * the lifted point, with the palm kept off what is traced where the school asks for that.
+ *
+ * @throws RangeError when a map has no line to trace
+ */
+export function orderLines(map: MapDocument, options: OrderOptions): LineOrder {
+  const { school, hand, focus } = options;
+  const traced = tracedLinesOf(map);
+  if (traced.lines.length === 0) throw new RangeError('A map without lines to trace has no order.');
+  const under = linesUnderPalm(traced, hand);
+  const { groupOf, sparesLines } = orderSchoolModules[school];
+  const groupOfLine = groupOf({ map, traced, focus: focus ?? likelyFocus(traced) });
+  const groups = grouped(traced.lines.keys(), (line) => groupOfLine[line]);
+  const ordering = new Ordering(traced, groups, options.care ?? 'quick');
+  const tour = sparesLines ? sparingOrder(ordering, under, options) : ordering.shortest();
+  return { school, hand, ...told(tour, under) };
+}
+
+/** The map's own order, forwards, for comparison. */
+export function mapOrder(map: MapDocument, hand: Hand): Omit<LineOrder, 'school' | 'hand'> {
+  const traced = tracedLinesOf(map);
+  return told(new Tour(traced), linesUnderPalm(traced, hand));
+}
+
+/** Lines by their group, first group first. */
+function grouped(lines: Iterable<number>, groupOf: (line: number) => number): number[][] {
+  const groups: number[][] = [];
+  for (const line of lines) (groups[groupOf(line)] ??= []).push(line);
+  return groups.filter((group) => group.length > 0);
+}
+
+/** Lines in groups, to be put in order. */
+class Ordering {
+  private readonly starts: StartingPoints;
+  private readonly neighbours: Neighbours;
+
+  constructor(
+    readonly traced: TracedLines,
+    readonly groups: readonly (readonly number[])[],
+    private readonly care: keyof typeof shakesFor,
+  ) {
+    this.starts = new StartingPoints(traced);
+    this.neighbours = neighboursOf(this.starts, each);
+  }
+
+  improver(tour: Tour, palm: PalmWeights | null): Improver {
+    return new Improver({ tour, neighbours: this.neighbours, palm });
+  }
+
+  /** The nearest first, improved: quick, and within a tenth of what can be reached. */
+  quick(groups = this.groups): Tour {
+    const tour = new Tour(this.traced);
+    nearestFirst(tour, this.starts, groups);
+    const improver = this.improver(tour, null);
+    for (const stretch of stretchesOf(groups)) improver.settle(stretch);
+    return tour;
+  }
+
+  /** The shortest that is found. */
+  shortest(): Tour {
+    const tour = this.quick();
+    this.polish(tour, null);
+    return tour;
+  }
+
+  /** Improves an order by shaking it. */
+  polish(tour: Tour, palm: PalmWeights | null): void {
+    const improver = this.improver(tour, palm);
+    const random = seeded(1);
+    const shakes = shakesFor[this.care];
+    const all = this.traced.lines.length;
+    const stretches = stretchesOf(this.groups);
+    if (palm) for (const stretch of stretches) improver.settle(stretch);
+    for (const stretch of stretches) {
+      const count = stretch.to - stretch.from + 1;
+      improver.shake(stretch, Math.round(Math.min(shakes.each * count, (shakes.max * count) / all)), random);
+    }
+  }
+}
+
+function stretchesOf(groups: readonly (readonly number[])[]): Stretch[] {
+  let from = 0;
+  return groups.map((group) => {
+    from += group.length;
+    return { from: from - group.length, to: from - 1 };
+  });
+}
+
+/**
+ * An order that keeps the palm off traced lines, as far as that goes within some more way than the shortest. It begins
+ * in bands across the direction from the point to the palm, the farthest from the palm first, and is improved with
+ * palms counted in: dearly at first, then less and less until the way is short enough.
+ */
+function sparingOrder(ordering: Ordering, under: UnderPalm, options: OrderOptions): Tour {
+  const { traced, groups } = ordering;
+  const away = palmDirection(options.hand);
+  const along = traced.points.map((points) => {
+    const { x, y } = middleOf(points);
+    return x * away.x + y * away.y;
+  });
+  const banded = groups.flatMap((group) => inBands(group, along));
+  const tour = ordering.quick(banded);
+  if (traced.lines.length > maxWeighed) return tour;
+  const shortest = ordering.shortest();
+  const { moreWay, palmWays } = palmsWorth[options.material];
+  const allowedMm = (1 + moreWay) * shortest.travelMm();
+  const meanWayMm = shortest.travelMm() / traced.lines.length;
+  const whenSwapped = palmTable(under);
+  for (const ways of options.care === 'thorough' ? [palmWays, palmWays / 3, palmWays / 10] : [palmWays]) {
+    ordering.polish(tour, { whenSwapped, mmEach: ways * meanWayMm });
+    if (tour.travelMm() <= allowedMm) break;
+  }
+  return tour;
+}
+
+/** A group in bands of one breadth across a direction. */
+function inBands(group: readonly number[], along: readonly number[]): number[][] {
+  const low = group.reduce((least, line) => Math.min(least, along[line]), Infinity);
+  return grouped(group, (line) => Math.floor((along[line] - low) / bandMm));
+}
+
+function told(tour: Tour, under: UnderPalm): Omit<LineOrder, 'school' | 'hand'> {
+  const { at, startOf, traced, count } = tour;
+  let lifts = 0;
+  for (let k = 0; k + 1 < count; k++) if (tour.way(k, k + 1) > joinedMm) lifts++;
+  return {
+    lines: Array.from(at, (it) => ({
+      id: traced.lines[it >> 1].id,
+      reversed: (it & 1) === 1,
+      start: startOf[it >> 1],
+    })),
+    travelMm: tour.travelMm(),
+    lifts,
+    palmCrossings: palmCrossings(
+      under,
+      at.map((it) => it >> 1),
+    ),
+  };
+}
