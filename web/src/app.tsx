@@ -58,6 +58,12 @@ const router = createBrowserRouter([
             })),
           },
           {
+            path: 'run',
+            lazy: async () => ({ Component: (await import('./stations/transfer/run/run-page.js')).RunPage }),
+            errorElement: <Broken />,
+            HydrateFallback: Loading,
+          },
+          {
             path: 'print/:kind',
             lazy: async () => ({ Component: (await import('./print/sheets-print.js')).SheetsPrint }),
             errorElement: <Broken />,

@@ -4,25 +4,10 @@ import { transferMethodIds } from './methods/ids.js';
 import { lineMaterials } from './order/order-lines.js';
 import { hands } from './order/palm.js';
 import { orderSchoolModules, orderSchools, type OrderSchool } from './order/schools.js';
+import { runSchema } from './run/run.js';
 import { mediums } from './steps/step.js';
 
 const moment = z.iso.datetime();
-
-/** A line traced: its id, and how long it took where that was told, s. */
-const tracedLineSchema = z.object({
-  id: z.string().max(100),
-  seconds: z.number().min(0).max(3600).nullable(),
-});
-export type TracedLine = z.infer<typeof tracedLineSchema>;
-
-/** How far the tracing has come, line by line. */
-export const runSchema = z.object({
-  /** In the order they were traced. */
-  traced: z.array(tracedLineSchema).max(20_000).default([]),
-  /** After how many traced lines the sheet was lifted and looked under. */
-  looks: z.array(z.int().min(0)).max(2000).default([]),
-});
-export type Run = z.infer<typeof runSchema>;
 
 /** The words of every school. */
 const schoolNames: Record<OrderSchool, string> = {

@@ -15,6 +15,8 @@ export type ViewState = {
   loupe: boolean;
   /** Whether bare letters and digits act as keys. */
   letterKeys: boolean;
+  /** The key or pedal that leads on in a tracing, as the keyboard says it. */
+  pedal: string | null;
   /** How the bench is shared at each station. */
   leaves: Partial<Record<Station, LeavesShown>>;
   /** The tour of the bench was seen or passed over. */
@@ -33,6 +35,7 @@ const stored = z.object({
   look: z.enum(referenceViews).default('colour'),
   loupe: z.boolean().default(false),
   letterKeys: z.boolean().default(true),
+  pedal: z.string().max(40).nullable().default(null),
   leaves: z
     .partialRecord(
       z.enum(stationIds),
@@ -78,6 +81,9 @@ const slice = createSlice({
     letterKeysSwitched(state, action: PayloadAction<boolean>) {
       state.letterKeys = action.payload;
     },
+    pedalLearned(state, action: PayloadAction<string>) {
+      state.pedal = action.payload;
+    },
     leavesShared(state, { payload }: PayloadAction<{ station: Station; change: Partial<LeavesShown> }>) {
       const { station, change } = payload;
       state.leaves[station] = { ...(state.leaves[station] ?? usualLeaves), ...change };
@@ -97,6 +103,7 @@ export const {
   lookChosen,
   loupeTaken,
   letterKeysSwitched,
+  pedalLearned,
   leavesShared,
   tourEnded,
   tourAsked,

@@ -1,0 +1,5 @@
+export * from './run.js';
+export * from './known-again.js';
+export * from './next.js';
+export * from './pace.js';
+export * from './line-words.js';

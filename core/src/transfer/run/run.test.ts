@@ -1,0 +1,126 @@
+import { expect } from 'chai';
+import { lineOf, mapWith } from '../../testing/index.js';
+import { planTracing, type TracingPlan } from '../order/index.js';
+import { knownAgain, tracedLineOf } from './known-again.js';
+import { nextOf, type Next } from './next.js';
+import { minutesLeft } from './pace.js';
+import { emptyRun, type Run } from './run.js';
+
+const map = mapWith(
+  300,
+  240,
+  Array.from({ length: 30 }, (_, k) =>
+    lineOf(
+      [
+        [10 * k, 20],
+        [10 * k + 6, 60],
+      ],
+      { id: `l${k}`, ...(k % 7 === 0 ? { kind: 'frame' } : {}) },
+    ),
+  ),
+);
+const plan = planTracing(map, {
+  school: 'shortest',
+  hand: 'right',
+  material: 'graphite',
+  method: 'transfer-sheet',
+  stretchMinutes: 2,
+  speed: { mmPerSecond: 4, secondsPerLift: 4 },
+});
+const lineById = (id: string) => map.lines.find((line) => line.id === id)!;
+
+/** Goes on as a person would, and notes what came. */
+function walked(lookEvery: number, plan: TracingPlan): { kinds: Next['kind'][]; run: Run } {
+  let run = emptyRun;
+  const kinds: Next['kind'][] = [];
+  for (;;) {
+    const next = nextOf(plan, run, new Set(knownAgain(run, map).done.keys()), { lookEvery });
+    kinds.push(next.kind);
+    if (next.kind === 'done' || kinds.length > 200) return { kinds, run };
+    if (next.kind === 'marks') run = { ...run, marksAt: '2026-10-17T15:00:00.000Z' };
+    if (next.kind === 'look') run = { ...run, looks: [...run.looks, run.traced.length] };
+    if (next.kind === 'break') run = { ...run, rested: next.section + 1 };
+    if (next.kind === 'line') run = { ...run, traced: [...run.traced, tracedLineOf(lineById(next.id), 10)] };
+  }
+}
+
+describe('a led run', () => {
+  it('begins with the marks, looks after the second line, at intervals and at the end, and breaks between stretches', () => {
+    const { kinds, run } = walked(10, plan);
+    expect(kinds.slice(0, 5)).to.deep.equal(['marks', 'line', 'line', 'look', 'line']);
+    expect(kinds.slice(-2)).to.deep.equal(['look', 'done']);
+    expect(kinds.filter((kind) => kind === 'line')).to.have.length(plan.lines.length);
+    expect(kinds.filter((kind) => kind === 'break')).to.have.length(plan.sections.length - 1);
+    expect(run.looks).to.deep.equal([2, 12, 22, plan.lines.length]);
+    expect(run.traced.map(({ id }) => id)).to.deep.equal(plan.lines.map(({ id }) => id));
+  });
+
+  it('goes on in the stretch one chose, and comes back to what was passed over', () => {
+    const run: Run = { ...emptyRun, marksAt: '2026-10-17T15:00:00.000Z' };
+    const from = plan.sections.length - 1;
+    const next = nextOf(plan, run, new Set(), { from, lookEvery: 40 });
+    expect(next).to.deep.equal({ kind: 'line', id: plan.lines[plan.sections[from].from].id, section: from });
+    const last = plan.lines.slice(plan.sections[from].from).map(({ id }) => id);
+    const done = new Set(last);
+    expect(nextOf(plan, run, done, { from, lookEvery: 40 })).to.include({ kind: 'line', section: 0 });
+  });
+
+  it('knows traced lines again on another map, by place, and lists those it has no longer', () => {
+    const run = { traced: ['l1', 'l2', 'l3'].map((id) => tracedLineOf(lineById(id), 9)) };
+    const renumbered = mapWith(300, 240, [
+      // Turned round, moved a little, and with another id.
+      lineOf(
+        [
+          [16.4, 60.3],
+          [10.4, 20.3],
+        ],
+        { id: 'l9' },
+      ),
+      lineOf(
+        [
+          [200, 20],
+          [206, 60],
+        ],
+        { id: 'l2' },
+      ),
+      lineOf(
+        [
+          [30, 20],
+          [36, 60],
+        ],
+        { id: 'l3' },
+      ),
+    ]);
+    const { done, lost } = knownAgain(run, renumbered);
+    expect([...done.keys()].sort()).to.deep.equal(['l3', 'l9']);
+    expect(lost.map(({ id }) => id)).to.deep.equal(['l2']);
+  });
+
+  it('tells what is left by this hand’s own pace, surer the more is traced', () => {
+    const doneAt = (count: number, taken: (planned: number, k: number) => number) =>
+      new Map(
+        plan.lines
+          .slice(0, count)
+          .map(({ id }, k) => [
+            id,
+            { ...tracedLineOf(lineById(id), null), seconds: taken(plan.seconds[k], k) },
+          ]),
+      );
+    const all = plan.seconds.reduce((sum, each) => sum + each, 0) / 60;
+    const none = minutesLeft(plan, new Map());
+    expect(none).to.include({ ownPace: false });
+    expect(none.minutes).to.be.closeTo(all, 1e-9);
+    const twice = (planned: number, k: number) => planned * (k % 2 === 0 ? 1.6 : 2.4);
+    const early = minutesLeft(plan, doneAt(6, twice));
+    const left = plan.seconds.slice(6).reduce((sum, each) => sum + each, 0) / 60;
+    expect(early.minutes / left).to.be.closeTo(2, 0.1);
+    expect(early.low).to.be.lessThan(early.minutes);
+    expect(early.high).to.be.greaterThan(early.minutes);
+    const late = minutesLeft(plan, doneAt(18, twice));
+    expect((late.high - late.low) / late.minutes).to.be.lessThan((early.high - early.low) / early.minutes);
+    // A pause that nobody stopped the clock for does not count.
+    const paused = doneAt(6, (planned, k) => (k === 3 ? 3000 : 2 * planned));
+    expect(minutesLeft(plan, paused).minutes / left).to.be.closeTo(2, 0.1);
+    expect(minutesLeft(plan, doneAt(plan.lines.length, twice)).minutes).to.equal(0);
+  });
+});

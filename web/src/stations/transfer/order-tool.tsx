@@ -1,0 +1,115 @@
+import { Button } from 'antd';
+import { useEffect, useState } from 'react';
+import { orderSchoolModules } from '@nobrel/core/transfer';
+import { formatMinutes } from '@nobrel/core/units';
+import { ToolInHand } from '../../leaves/in-hand.js';
+import { useTracing, useTracingOptions, hasLines, tracingWorker } from '../../workers/use-tracing.js';
+import type { SchoolsCompared } from '../../workers/tracing-worker.js';
+import { TracingMarks } from './tracing-marks.js';
+import { useTransfer, useTransferMap } from './use-transfer.js';
+
+/** The order of every line: the stretches on the map, and what each school of tracing comes to. */
+export function OrderTool() {
+  const map = useTransferMap();
+  const traced = useTracing(map);
+  if (map && !hasLines(map))
+    return <ToolInHand sentence={<span>This map has no lines to trace: ask for more at Map.</span>} />;
+  return (
+    <ToolInHand
+      sentence={
+        traced ? (
+          <span role="status">
+            {traced.plan.lines.length} lines in {traced.plan.sections.length}{' '}
+            {traced.plan.sections.length === 1 ? 'stretch' : 'stretches'},{' '}
+            {formatMinutes(traced.plan.minutes)}; {(traced.plan.travelMm / 1000).toFixed(1)} m between lines,{' '}
+            {traced.plan.lifts} lifts, the hand on {traced.plan.palmCrossings} traced lines.
+            {traced.kept ? '' : ' Looking for a better one…'}
+          </span>
+        ) : (
+          <span role="status">Putting the lines in order…</span>
+        )
+      }
+      marks={map && traced && <TracingMarks map={map} plan={traced.plan} />}
+      right={{ panel: <SchoolsPanel /> }}
+    />
+  );
+}
+
+/** All schools side by side. */
+function SchoolsPanel() {
+  const map = useTransferMap();
+  const options = useTracingOptions();
+  const { transfer, change } = useTransfer();
+  const [compared, setCompared] = useState<SchoolsCompared | null>(null);
+  useEffect(() => {
+    if (!hasLines(map)) return undefined;
+    let wanted = true;
+    void tracingWorker()
+      .compare(map, options)
+      .then((found) => wanted && setCompared(found));
+    return () => {
+      wanted = false;
+    };
+  }, [map, options]);
+  return (
+    <section className="leaf" aria-label="Schools of tracing">
+      <header className="leaf-head">
+        <h2>Schools of tracing</h2>
+      </header>
+      <div className="steps-list" tabIndex={0} role="region" aria-label="Schools compared">
+        {!compared && <p role="status">Comparing…</p>}
+        {compared && (
+          <table className="compared">
+            <thead>
+              <tr>
+                <th scope="col">Order</th>
+                <th scope="col">Time</th>
+                <th scope="col">Lifts</th>
+                <th scope="col">Way between lines</th>
+                <th scope="col">Hand on traced lines</th>
+                <td />
+              </tr>
+            </thead>
+            <tbody>
+              {compared.schools.map(({ school, minutes, lifts, travelMm, palmCrossings }) => (
+                <tr key={school} className={school === transfer.school ? 'compared-chosen' : undefined}>
+                  <th scope="row">
+                    {orderSchoolModules[school].name}
+                    <p>{orderSchoolModules[school].why}</p>
+                  </th>
+                  <td>{formatMinutes(minutes)}</td>
+                  <td>{lifts}</td>
+                  <td>{(travelMm / 1000).toFixed(1)} m</td>
+                  <td>{palmCrossings}</td>
+                  <td>
+                    {school === transfer.school ? (
+                      <strong>chosen</strong>
+                    ) : (
+                      <Button
+                        size="small"
+                        aria-label={`Choose ${orderSchoolModules[school].name}`}
+                        onClick={() => change({ school })}
+                      >
+                        Choose
+                      </Button>
+                    )}
+                  </td>
+                </tr>
+              ))}
+              <tr>
+                <th scope="row">
+                  as the map lists them<p>For comparison.</p>
+                </th>
+                <td />
+                <td>{compared.own.lifts}</td>
+                <td>{(compared.own.travelMm / 1000).toFixed(1)} m</td>
+                <td>{compared.own.palmCrossings}</td>
+                <td />
+              </tr>
+            </tbody>
+          </table>
+        )}
+      </div>
+    </section>
+  );
+}

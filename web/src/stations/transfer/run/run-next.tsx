@@ -1,0 +1,123 @@
+import { Button } from 'antd';
+import { formatLength, type LengthUnit } from '@nobrel/core/units';
+import { isLifted, lineWords, transferMethods, type TracingPlan } from '@nobrel/core/transfer';
+import { Link } from 'react-router';
+import { useUnit, useWorkId } from '../../../store/hooks.js';
+import type { usePedal } from './use-pedal.js';
+import type { RunBench } from './use-run.js';
+
+type RunNextProps = { bench: RunBench; plan: TracingPlan; pedal: ReturnType<typeof usePedal> };
+
+/** What comes next, large, and the two things to do about it. */
+export function RunNext({ bench, plan, pedal }: RunNextProps) {
+  const unit = useUnit();
+  const id = useWorkId();
+  const { goOn, back, paused, next, run, lost } = bench;
+  const { says, why, button } = words(bench, plan, unit);
+  const isBegun = run.traced.length > 0 || run.marksAt !== null;
+  return (
+    <footer className="run-next">
+      <div role="status" className="run-says">
+        <strong>{says}</strong>
+        <span>{why}</span>
+        {lost.length > 0 && (
+          <span>
+            The map was made anew: {lost.length} traced {lost.length === 1 ? 'line is' : 'lines are'} no
+            longer on it.{' '}
+            <Button size="small" onClick={bench.forgetLost}>
+              Leave {lost.length === 1 ? 'it' : 'them'} out of the record
+            </Button>
+          </span>
+        )}
+      </div>
+      <div className="run-buttons">
+        {next.kind === 'look' && <Link to={`/works/${id}/transfer?at=slipped`}>It has slipped</Link>}
+        <Button size="large" disabled={!isBegun} onClick={back}>
+          Back
+        </Button>
+        {button && (
+          <Button size="large" type="primary" onClick={goOn}>
+            {paused ? (isBegun ? 'Go on' : 'Begin') : button}
+          </Button>
+        )}
+        {!paused && (
+          <Button size="large" onClick={bench.pause}>
+            Pause
+          </Button>
+        )}
+        <Button size="large" aria-pressed={pedal.learning} onClick={pedal.learn}>
+          {pedal.learning
+            ? 'Press the key or pedal'
+            : pedal.pedal === null
+              ? 'Learn a key or pedal'
+              : `Goes on by ${keyName(pedal.pedal)}, Space or Enter`}
+        </Button>
+      </div>
+    </footer>
+  );
+}
+
+const keyName = (key: string) => (key.length === 1 ? key.toUpperCase() : key);
+
+/** What comes next in words; no button where nothing is left to do. */
+function words(
+  { next, paused, lines, transfer, run }: RunBench,
+  plan: TracingPlan,
+  unit: LengthUnit,
+): { says: string; why: string; button: string | null } {
+  const lifted = isLifted(transfer.method);
+  if (paused && next.kind !== 'done') {
+    return run.traced.length === 0
+      ? {
+          says: `${plan.lines.length} lines by ${transferMethods[transfer.method].name}, in ${plan.sections.length} ${plan.sections.length === 1 ? 'stretch' : 'stretches'}.`,
+          why: 'The clock runs while you trace. Go on with Space, Enter or a pedal; tap a line to mark it traced.',
+          button: 'Begin',
+        }
+      : { says: 'Paused.', why: 'Nothing is lost: it goes on where it was, on any device.', button: 'Go on' };
+  }
+  switch (next.kind) {
+    case 'marks': {
+      const places = plan.marks.map(
+        ({ corner, x, y }) =>
+          `${corner} (${formatLength(x, unit)} from the left, ${formatLength(y, unit)} from the top)`,
+      );
+      return {
+        says: `First trace the two check marks: ${places.join(' and ')}.`,
+        why: 'A short stretch at each, with a small cross. They prove later whether the sheet has slipped.',
+        button: 'Marks traced',
+      };
+    }
+    case 'look':
+      return next.last
+        ? {
+            says: 'Look over every line before the tape comes off.',
+            why: 'Once it is off, the register is gone.',
+            button: 'All there',
+          }
+        : {
+            says: lifted ? 'Lift the free side and look.' : 'Cover the light and look.',
+            why: 'Too faint, too dark, slipped, left out: better seen now. Lay it back on the check marks.',
+            button: 'Looked, it is right',
+          };
+    case 'break':
+      return {
+        says: `Stretch ${next.section + 1} is done: take a break.`,
+        why: 'Get up, look far away, let the hand hang. If it hurts, the pressure is wrong.',
+        button: 'Go on',
+      };
+    case 'line': {
+      const line = lines.get(next.id);
+      return {
+        says: line ? lineWords(line, unit) : 'The next line.',
+        why: 'Begin at the ring. What is done is faded.',
+        button: 'Traced',
+      };
+    }
+    case 'done':
+      return {
+        says: 'Every line is traced and looked over.',
+        why: 'Finish with the steps at Transfer: close gaps, lighten, put away.',
+        button: null,
+      };
+  }
+}

@@ -1,0 +1,168 @@
+import { Alert, Button } from 'antd';
+import { useEffect, useMemo, useRef, useState } from 'react';
+import { Link } from 'react-router';
+import { isTraced, type MapDocument, type MapLine } from '@nobrel/core/documents';
+import { findFitFault, layOut } from '@nobrel/core/fit';
+import type { Rect } from '@nobrel/core/geometry';
+import type { Next, TracingPlan } from '@nobrel/core/transfer';
+import { Opening } from '../../../bench/opening.js';
+import { PictureOnSurface } from '../../../leaves/main-picture.js';
+import { useMainPicture } from '../../../leaves/use-reference.js';
+import { useKeptMapQuery } from '../../../store/api/map.js';
+import { useDecisions, useWork } from '../../../store/hooks.js';
+import { hasLines, useTracing } from '../../../workers/use-tracing.js';
+import { Stopwatch } from '../stopwatch.js';
+import { RunDrawing } from './run-drawing.js';
+import { RunHead } from './run-head.js';
+import { RunNext } from './run-next.js';
+import './run.css';
+import { useAwake } from './use-awake.js';
+import { usePedal } from './use-pedal.js';
+import { useRun } from './use-run.js';
+
+/** The tracing led line by line, for a screen beside the easel. */
+export function RunPage() {
+  const work = useWork();
+  const { data } = useKeptMapQuery(work.id, { skip: work.map === null });
+  const map = work.map === null ? undefined : data?.document;
+  const traced = useTracing(map);
+  const home = <Link to={`/works/${work.id}/transfer`}>Back to Transfer</Link>;
+  if (work.map === null || (map && !hasLines(map)))
+    return (
+      <main className="run run-empty">
+        <Alert
+          type="info"
+          title="There is nothing to trace yet: this work has no map with lines."
+          action={<Link to={`/works/${work.id}/map`}>Make the map</Link>}
+        />
+        {home}
+      </main>
+    );
+  // The order that is kept is the same on every device: only that one is traced by.
+  if (!map || !traced?.kept) return <Opening what="the order of the lines" />;
+  return <Run map={map} plan={traced.plan} />;
+}
+
+function Run({ map, plan }: { map: MapDocument; plan: TracingPlan }) {
+  const { id } = useWork();
+  const bench = useRun(map, plan);
+  const { next, done, paused, goOn, back } = bench;
+  useAwake(!paused);
+  const pedal = usePedal({ onward: goOn, back });
+  const main = useRef<HTMLElement>(null);
+  useEffect(() => main.current?.focus(), []);
+  const near = useNear(map, plan, next);
+  const whole = { x: 0, y: 0, ...map.surface };
+  const tap = (line: MapLine) => (done.has(line.id) ? bench.untrace(line.id) : bench.trace(line));
+  const drawing = { map, plan, done, next, onLine: tap };
+  return (
+    <main className="run" ref={main} tabIndex={-1} aria-label="Tracing line by line">
+      <RunHead
+        bench={bench}
+        plan={plan}
+        leave={<Link to={`/works/${id}/transfer`}>Back to Transfer</Link>}
+        stopwatch={<Stopwatch transfer={bench.transfer} onStart={goOn} onEnd={bench.pause} />}
+      />
+      <div className="run-body">
+        <div className="run-details">
+          <RunDrawing {...drawing} label="The map, close" window={near} sizePx={560} />
+          <ReferenceClose window={near} />
+        </div>
+        <aside className="run-side">
+          <RunDrawing
+            {...drawing}
+            label="The whole map: tap a line that is traced"
+            window={whole}
+            sizePx={330}
+          />
+          <Sections plan={plan} done={done} at={next} onSection={bench.goToSection} />
+        </aside>
+      </div>
+      <RunNext bench={bench} pedal={pedal} plan={plan} />
+    </main>
+  );
+}
+
+/** The part of the drawing around the line that comes next, mm; where it was last, while there is none. */
+function useNear(map: MapDocument, plan: TracingPlan, next: Next): Rect {
+  const id = next.kind === 'line' ? next.id : null;
+  const [last, setLast] = useState<string | null>(null);
+  if (id !== null && id !== last) setLast(id);
+  const shown = id ?? last ?? plan.lines[0]?.id;
+  return useMemo(
+    () =>
+      aroundLine(
+        map,
+        map.lines.find((line) => line.id === shown),
+      ),
+    [map, shown],
+  );
+}
+
+/** A line is shown with this much around it, and never less than a hand's breadth, mm. */
+const aroundMm = 15;
+const minWindowMm = 70;
+
+function aroundLine({ lines, surface }: MapDocument, shown: MapLine | undefined): Rect {
+  const line = shown ?? lines.find(isTraced);
+  if (!line) return { x: 0, y: 0, ...surface };
+  const xs = line.points.map(([x]) => x);
+  const ys = line.points.map(([, y]) => y);
+  const side = Math.max(
+    minWindowMm,
+    Math.max(...xs) - Math.min(...xs) + 2 * aroundMm,
+    Math.max(...ys) - Math.min(...ys) + 2 * aroundMm,
+  );
+  const [x, y] = [(Math.min(...xs) + Math.max(...xs)) / 2, (Math.min(...ys) + Math.max(...ys)) / 2];
+  return { x: x - side / 2, y: y - side / 2, width: side, height: side };
+}
+
+/** The reference at the same place. */
+function ReferenceClose({ window }: { window: Rect }) {
+  const fit = useDecisions('fit');
+  const { preparation } = useMainPicture();
+  const layout = useMemo(() => (findFitFault(fit) ? null : layOut(preparation, fit)), [fit, preparation]);
+  return (
+    <svg
+      className="run-drawing"
+      role="img"
+      aria-label="The reference, close"
+      viewBox={`${window.x} ${window.y} ${window.width} ${window.height}`}
+    >
+      {layout && <PictureOnSurface layout={layout} />}
+    </svg>
+  );
+}
+
+type SectionsProps = {
+  plan: TracingPlan;
+  done: ReadonlySet<string>;
+  at: Next;
+  onSection: (section: number) => void;
+};
+
+/** The stretches, how far each has come, and a way to go to another. */
+function Sections({ plan, done, at, onSection }: SectionsProps) {
+  return (
+    <ol className="run-sections" aria-label="Stretches">
+      {plan.sections.map(({ from, to, minutes }, k) => {
+        const lines = plan.lines.slice(from, to + 1);
+        const count = lines.filter(({ id }) => done.has(id)).length;
+        const isNow = at.kind === 'line' && at.section === k;
+        return (
+          <li key={from}>
+            <Button
+              block
+              type={isNow ? 'primary' : 'default'}
+              aria-current={isNow ? 'step' : undefined}
+              disabled={count === lines.length}
+              onClick={() => onSection(k)}
+            >
+              Stretch {k + 1}: {count} of {lines.length} lines, {Math.max(1, Math.round(minutes))} min
+            </Button>
+          </li>
+        );
+      })}
+    </ol>
+  );
+}

@@ -1,0 +1,107 @@
+import { useMemo, useRef, useState } from 'react';
+import type { MapDocument, MapLine } from '@nobrel/core/documents';
+import {
+  emptyRun,
+  endSitting,
+  knownAgain,
+  minutesLeft,
+  nextOf,
+  startSitting,
+  tracedLineOf,
+  type Run,
+  type TracingPlan,
+} from '@nobrel/core/transfer';
+import { useTransfer } from '../use-transfer.js';
+
+/** A tracing led line by line: what comes next, what is done, and what one can do about it. */
+export function useRun(map: MapDocument, plan: TracingPlan) {
+  const { transfer, change } = useTransfer();
+  const { run, lookEvery } = transfer;
+  const [from, setFrom] = useState(0);
+  /** When the hand began what it is at: the clock of the page, which no setting back of the time disturbs. */
+  const since = useRef<number | null>(null);
+  const lines = useMemo(() => new Map(map.lines.map((line) => [line.id, line])), [map]);
+  const { done, lost } = useMemo(() => knownAgain(run, map), [run, map]);
+  const ids = useMemo(() => new Set(done.keys()), [done]);
+  const next = useMemo(() => nextOf(plan, run, ids, { from, lookEvery }), [plan, run, ids, from, lookEvery]);
+  const left = useMemo(() => minutesLeft(plan, done), [plan, done]);
+  const paused = transfer.sittingSince === null;
+  const keep = (fields: Partial<Run>, more: Partial<typeof transfer> = {}) =>
+    change({ run: { ...run, ...fields }, ...more });
+  const now = () => new Date().toISOString();
+  const begun = () => {
+    since.current = performance.now();
+  };
+  /** Notes a line as traced; timed where it is the one that was to come. */
+  const trace = (line: MapLine) => {
+    if (done.has(line.id)) return;
+    const timed = !paused && next.kind === 'line' && next.id === line.id && since.current !== null;
+    const seconds = timed && since.current !== null ? (performance.now() - since.current) / 1000 : null;
+    begun();
+    // Whoever traces is at work, whether the sitting was begun or not.
+    keep({ traced: [...run.traced, tracedLineOf(line, seconds)] }, startSitting(transfer, now()));
+  };
+  const goOn = () => {
+    if (paused) {
+      begun();
+      change(startSitting(transfer, now()));
+      return;
+    }
+    switch (next.kind) {
+      case 'marks':
+        keep({ marksAt: now() });
+        break;
+      case 'look':
+        keep({ looks: [...run.looks, run.traced.length] });
+        break;
+      case 'break':
+        keep({ rested: next.section + 1 });
+        break;
+      case 'line': {
+        const line = lines.get(next.id);
+        if (line) trace(line);
+        return;
+      }
+      case 'done':
+        return;
+    }
+    begun();
+  };
+  /** Takes back what was done last: a look, or a line. */
+  const back = () => {
+    begun();
+    if ((run.looks.at(-1) ?? -1) === run.traced.length) keep({ looks: run.looks.slice(0, -1) });
+    else if (run.traced.length > 0) keep({ traced: run.traced.slice(0, -1) });
+    else if (run.marksAt !== null) keep({ marksAt: null });
+  };
+  return {
+    run,
+    next,
+    done: ids,
+    lost,
+    left,
+    lines,
+    paused,
+    transfer,
+    goOn,
+    back,
+    trace,
+    /** A traced line that was not, after all. */
+    untrace: (id: string) => {
+      const record = done.get(id);
+      const traced = run.traced.filter((line) => line !== record);
+      keep({ traced, looks: run.looks.filter((count) => count <= traced.length) });
+    },
+    pause: () => change(endSitting(transfer, now())),
+    goToSection: (section: number) => {
+      begun();
+      setFrom(section);
+      // Going on in another stretch is a decision of its own: no break is asked for between.
+      if (next.kind === 'break') keep({ rested: next.section + 1 });
+    },
+    /** Lines of an older map that this one has no longer. */
+    forgetLost: () => keep({ traced: run.traced.filter((line) => !lost.includes(line)) }),
+    beginAnew: () => change({ run: emptyRun }),
+  };
+}
+export type RunBench = ReturnType<typeof useRun>;

@@ -1,0 +1,92 @@
+import { Button, Checkbox, Input } from 'antd';
+import { useNavigate } from 'react-router';
+import { stepsOf } from '@nobrel/core/file';
+import { endSitting, materialsFor, phases, startSitting, type TransferStep } from '@nobrel/core/transfer';
+import { sheetsToJoin } from '@nobrel/core/file';
+import { useWork } from '../../store/hooks.js';
+import { Stopwatch } from './stopwatch.js';
+import { useTransfer } from './use-transfer.js';
+
+/** The steps in order, the stopwatch, and what was used. */
+export function StepsPanel() {
+  const work = useWork();
+  const navigate = useNavigate();
+  const { transfer, change } = useTransfer();
+  const steps = stepsOf(work);
+  const materials = materialsFor(work.decisions.fit, transfer, sheetsToJoin(work));
+  const now = () => new Date().toISOString();
+  const tick = (id: string, on: boolean) => {
+    const kept = Object.entries(transfer.done).filter(([step]) => step !== id);
+    change({ done: Object.fromEntries(on ? [...kept, [id, now()]] : kept) });
+  };
+  const next = steps.find((step) => transfer.done[step.id] === undefined)?.id;
+  return (
+    <section className="leaf steps" aria-label="Steps">
+      <header className="leaf-head">
+        <h2>Steps</h2>
+        <Stopwatch
+          transfer={transfer}
+          onStart={() => change(startSitting(transfer, now()))}
+          onEnd={() => change(endSitting(transfer, now()))}
+        />
+      </header>
+      <div className="steps-list" tabIndex={0} role="region" aria-label="List of steps">
+        <p className="steps-ready">Lay ready: {materials.join(', ')}.</p>
+        <Button type="primary" onClick={() => void navigate(`/works/${work.id}/run`)}>
+          {transfer.run.traced.length > 0 ? 'Go on line by line' : 'Trace line by line'}
+        </Button>
+        {phases.map((phase) => (
+          <div key={phase}>
+            <h3>{phase}</h3>
+            <ol>
+              {steps
+                .filter((step) => step.phase === phase)
+                .map((step) => (
+                  <Step
+                    key={step.id}
+                    step={step}
+                    isNext={step.id === next}
+                    done={transfer.done[step.id] !== undefined}
+                    onTick={(on) => tick(step.id, on)}
+                  />
+                ))}
+            </ol>
+          </div>
+        ))}
+        <label className="used">
+          What was used
+          <Input.TextArea
+            autoSize={{ minRows: 2, maxRows: 6 }}
+            maxLength={2000}
+            placeholder="Sheet or backing, points, pressure on the scrap"
+            value={transfer.used}
+            onChange={(event) => change({ used: event.target.value })}
+          />
+        </label>
+      </div>
+    </section>
+  );
+}
+
+type StepProps = { step: TransferStep; isNext: boolean; done: boolean; onTick: (on: boolean) => void };
+
+/** A step, its reason, and its caution, which is folded once the step is done but never gone. */
+function Step({ step: { title, why, caution }, isNext, done, onTick }: StepProps) {
+  return (
+    <li className={isNext ? 'step step-next' : 'step'}>
+      <Checkbox checked={done} onChange={(event) => onTick(event.target.checked)}>
+        {title}
+      </Checkbox>
+      <p>{why}</p>
+      {caution &&
+        (done ? (
+          <details className="step-caution">
+            <summary>Take care</summary>
+            <p className="caution">{caution}</p>
+          </details>
+        ) : (
+          <p className="caution">Take care: {caution}</p>
+        ))}
+    </li>
+  );
+}

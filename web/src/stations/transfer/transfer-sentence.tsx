@@ -1,0 +1,37 @@
+import { surfaceKind } from '@nobrel/core/fit';
+import { transferDecisionsSchema, transferMethodIds, transferMethods } from '@nobrel/core/transfer';
+import { DecisionGap, DecisionRow } from '../../bench/decision-gap.js';
+import { ChoiceGap } from '../../bench/gaps.js';
+import { Sentence } from '../../bench/sentence.js';
+import { useDecisions } from '../../store/hooks.js';
+import { useTransfer } from './use-transfer.js';
+
+/** How it is carried across, by which hand, in which order. */
+export function TransferSentence() {
+  const { kind } = useDecisions('fit');
+  const { transfer, change } = useTransfer();
+  const table = { table: transferDecisionsSchema, values: transfer, onChange: change };
+  return (
+    <Sentence
+      more={
+        <>
+          <DecisionRow {...table} at="medium" />
+          <DecisionRow {...table} at="material" />
+          <DecisionRow {...table} at="lookEvery" />
+          <DecisionRow {...table} at="repeated" />
+          <DecisionRow {...table} at="tired" />
+        </>
+      }
+    >
+      Carry it across to {surfaceKind(kind).name} by{' '}
+      <ChoiceGap
+        label="Method"
+        value={transfer.method}
+        options={transferMethodIds.map((value) => ({ value, label: transferMethods[value].name }))}
+        onChange={(method) => change({ method })}
+      />
+      , tracing with the <DecisionGap {...table} at="hand" /> hand, <DecisionGap {...table} at="school" />, in
+      stretches of <DecisionGap {...table} at="stretchMinutes" />.
+    </Sentence>
+  );
+}

@@ -1,0 +1,61 @@
+import { wrap, type Remote } from 'comlink';
+import { useEffect, useMemo, useState } from 'react';
+import { isTraced, type MapDocument } from '@nobrel/core/documents';
+import type { TracingOptions, TracingPlan } from '@nobrel/core/transfer';
+import { useDecisions } from '../store/hooks.js';
+import type { TracingWorker } from './tracing-worker.js';
+
+let begun: Remote<TracingWorker> | null = null;
+
+/** The worker that plans tracings; it is begun when it is first asked. */
+export function tracingWorker(): Remote<TracingWorker> {
+  begun ??= wrap<TracingWorker>(
+    new Worker(new URL('./tracing-worker.ts', import.meta.url), { type: 'module' }),
+  );
+  return begun;
+}
+
+/** What the order of tracing follows from. */
+export function useTracingOptions(): TracingOptions {
+  const { school, hand, material, method, stretchMinutes } = useDecisions('transfer');
+  const { mmPerSecond, secondsPerLift } = useDecisions('map');
+  return useMemo(
+    () => ({ school, hand, material, method, stretchMinutes, speed: { mmPerSecond, secondsPerLift } }),
+    [school, hand, material, method, stretchMinutes, mmPerSecond, secondsPerLift],
+  );
+}
+
+/** Whether there is anything to trace. */
+export const hasLines = (map: MapDocument | undefined): map is MapDocument =>
+  map?.lines.some(isTraced) ?? false;
+
+/**
+ * The plan of a tracing: quickly first, then as it is kept.
+ *
+ * @returns the plan, and whether it is the one that is kept; null until there is one
+ */
+export function useTracing(map: MapDocument | undefined): { plan: TracingPlan; kept: boolean } | null {
+  const options = useTracingOptions();
+  const [planned, setPlanned] = useState<{
+    map: MapDocument;
+    options: TracingOptions;
+    plan: TracingPlan;
+    kept: boolean;
+  } | null>(null);
+  useEffect(() => {
+    if (!hasLines(map)) return undefined;
+    let wanted = true;
+    const take = async () => {
+      for (const care of ['quick', 'thorough'] as const) {
+        const plan = await tracingWorker().plan(map, { ...options, care });
+        if (!wanted) return;
+        setPlanned({ map, options, plan, kept: care === 'thorough' });
+      }
+    };
+    void take();
+    return () => {
+      wanted = false;
+    };
+  }, [map, options]);
+  return planned && planned.map === map && planned.options === options ? planned : null;
+}
