@@ -54,6 +54,11 @@ export const gridByHand: TransferMethodModule = {
       why: 'The grid cannot be taken off this surface: mark only the edges, or stretch threads.',
     },
     { when: { long: true }, verdict: 'with care', why: 'It is slow: every line is drawn by eye.' },
+    {
+      when: { crowded: true },
+      verdict: 'with care',
+      why: 'Lines that lie close together are hard to place by eye: halve the squares there.',
+    },
   ],
   line: { widthMm: 0.4, why: 'the line is your own pencil’s, about 0.4 mm' },
   leaves: onlyTheLine,

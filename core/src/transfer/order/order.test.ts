@@ -242,7 +242,8 @@ describe('stretches of tracing', () => {
 });
 
 describe('check marks', () => {
-  it('lie on lines near opposite corners, along the longer diagonal', () => {
+  const surface = { width: 300, height: 240 };
+  it('lie on lines near opposite corners, along the longer diagonal, away from the edge', () => {
     const marks = checkMarks(
       tracedLinesOf(
         strokesAt([
@@ -250,13 +251,16 @@ describe('check marks', () => {
           [20, 30],
           [250, 210],
           [60, 200],
+          // Farther out than all others, but under the tape.
+          [294, 236],
         ]),
       ),
+      surface,
     );
     expect(marks.map(({ line, corner }) => `${corner} ${line}`)).to.deep.equal([
       'upper left s1',
       'lower right s2',
     ]);
-    expect(checkMarks(tracedLinesOf(mapWith(300, 240, [])))).to.deep.equal([]);
+    expect(checkMarks(tracedLinesOf(mapWith(300, 240, [])), surface)).to.deep.equal([]);
   });
 });

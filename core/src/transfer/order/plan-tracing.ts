@@ -44,7 +44,7 @@ export function planTracing(map: MapDocument, options: TracingOptions): TracingP
     seconds,
     sections,
     minutes: sections.reduce((sum, section) => sum + section.minutes, 0),
-    marks: checkMarks(traced),
+    marks: checkMarks(traced, map.surface),
   };
 }
 

@@ -31,7 +31,7 @@ export function SlipTool() {
   const map = useTransferMap();
   const unit = useUnit();
   const [moved, setMoved] = useState<readonly [Moved, Moved]>([still, still]);
-  const marks = useMemo(() => (map ? checkMarks(tracedLinesOf(map)) : []), [map]);
+  const marks = useMemo(() => (map ? checkMarks(tracedLinesOf(map), map.surface) : []), [map]);
   const [first, second] = marks;
   if (!map || !first || !second)
     return <ToolInHand sentence={<span>Without lines there are no check marks to measure at.</span>} />;

@@ -62,33 +62,38 @@ export function RunDrawing(props: RunDrawingProps) {
 
 type RunLinesProps = Pick<RunDrawingProps, 'map' | 'plan' | 'done'> & { section: number; scale: number };
 
-/** All lines in three groups, each group one path, so that thousands of them are soon drawn again. */
+type State = 'rest' | 'done' | 'section';
+const widthsPx: Readonly<Record<State, number>> = { rest: 1.2, done: 1, section: 1.8 };
+
+/** All lines in a few groups, each group one path, so that thousands of them are soon drawn again. */
 const RunLines = memo(function RunLines({ map, plan, done, section, scale }: RunLinesProps) {
   const paths = useMemo(
     () =>
       map.lines
         .filter(isTraced)
-        .map((line) => ({ id: line.id, d: pathData(line), dashed: dashOf(line) !== null })),
+        .map((line) => ({ id: line.id, d: pathData(line), dash: dashOf(line)?.join(' ') ?? 'none' })),
     [map],
   );
   const inSection = useMemo(() => {
     const stretch = plan.sections[section];
     return new Set(stretch ? plan.lines.slice(stretch.from, stretch.to + 1).map(({ id }) => id) : []);
   }, [plan, section]);
-  const groups = { done: '', section: '', rest: '' };
-  for (const { id, d } of paths) groups[done.has(id) ? 'done' : inSection.has(id) ? 'section' : 'rest'] += d;
-  return (
-    <>
-      <path className="run-line run-rest" d={groups.rest} strokeWidth={1.2 / scale} />
-      <path
-        className="run-line run-done"
-        d={groups.done}
-        strokeWidth={1 / scale}
-        strokeDasharray={`${2 / scale} ${5 / scale}`}
-      />
-      <path className="run-line run-section" d={groups.section} strokeWidth={1.8 / scale} />
-    </>
-  );
+  const groups = new Map<string, { state: State; dash: string; d: string[] }>();
+  for (const { id, d, dash } of paths) {
+    const state = done.has(id) ? 'done' : inSection.has(id) ? 'section' : 'rest';
+    const group = groups.get(`${state} ${dash}`);
+    if (group) group.d.push(d);
+    else groups.set(`${state} ${dash}`, { state, dash, d: [d] });
+  }
+  return [...groups].map(([key, { state, dash, d }]) => (
+    <path
+      key={key}
+      className={`run-line run-${state}`}
+      d={d.join('')}
+      strokeWidth={widthsPx[state] / scale}
+      strokeDasharray={dash}
+    />
+  ));
 });
 
 /** The line that comes next, with where to begin and which way to go. */
@@ -99,7 +104,12 @@ function LineNow({ line, plan, scale }: { line: MapLine; plan: TracingPlan; scal
   const [x, y] = points[line.closed ? (ordered?.start ?? 0) : 0] ?? [0, 0];
   return (
     <>
-      <path className="run-line run-now" d={pathData(line)} strokeWidth={4.5 / scale} />
+      <path
+        className="run-line run-now"
+        d={pathData(line)}
+        strokeWidth={4.5 / scale}
+        strokeDasharray={dashOf(line)?.join(' ') ?? 'none'}
+      />
       <circle className="run-begin" cx={x} cy={y} r={7 / scale} strokeWidth={2.5 / scale} />
     </>
   );

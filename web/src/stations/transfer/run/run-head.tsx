@@ -1,14 +1,15 @@
 import { Progress } from 'antd';
 import type { ReactNode } from 'react';
 import type { TracingPlan } from '@nobrel/core/transfer';
+import { SittingClock, sittingsWords } from '../stopwatch.js';
 import type { RunBench } from './use-run.js';
 
-type RunHeadProps = { bench: RunBench; plan: TracingPlan; leave: ReactNode; stopwatch: ReactNode };
+type RunHeadProps = { bench: RunBench; plan: TracingPlan; leave: ReactNode };
 
 const whole = (minutes: number) => Math.max(0, Math.round(minutes));
 
 /** How far it has come and how long it still takes, and the clock. */
-export function RunHead({ bench: { done, left }, plan, leave, stopwatch }: RunHeadProps) {
+export function RunHead({ bench: { done, left, transfer }, plan, leave }: RunHeadProps) {
   const all = plan.lines.length;
   const percent = all > 0 ? Math.floor((100 * done.size) / all) : 0;
   return (
@@ -23,7 +24,9 @@ export function RunHead({ bench: { done, left }, plan, leave, stopwatch }: RunHe
           ? 'every line is traced'
           : `about ${whole(left.minutes)} min left, ${whole(left.low)} to ${whole(left.high)} ${left.ownPace ? 'at your pace' : 'as estimated'}`}
       </span>
-      {stopwatch}
+      <span className="run-clock">
+        {sittingsWords(transfer)} <SittingClock transfer={transfer} />
+      </span>
     </header>
   );
 }

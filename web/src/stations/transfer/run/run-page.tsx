@@ -11,7 +11,6 @@ import { useMainPicture } from '../../../leaves/use-reference.js';
 import { useKeptMapQuery } from '../../../store/api/map.js';
 import { useDecisions, useWork } from '../../../store/hooks.js';
 import { hasLines, useTracing } from '../../../workers/use-tracing.js';
-import { Stopwatch } from '../stopwatch.js';
 import { RunDrawing } from './run-drawing.js';
 import { RunHead } from './run-head.js';
 import { RunNext } from './run-next.js';
@@ -57,12 +56,7 @@ function Run({ map, plan }: { map: MapDocument; plan: TracingPlan }) {
   const drawing = { map, plan, done, next, onLine: tap };
   return (
     <main className="run" ref={main} tabIndex={-1} aria-label="Tracing line by line">
-      <RunHead
-        bench={bench}
-        plan={plan}
-        leave={<Link to={`/works/${id}/transfer`}>Back to Transfer</Link>}
-        stopwatch={<Stopwatch transfer={bench.transfer} onStart={goOn} onEnd={bench.pause} />}
-      />
+      <RunHead bench={bench} plan={plan} leave={<Link to={`/works/${id}/transfer`}>Back to Transfer</Link>} />
       <div className="run-body">
         <div className="run-details">
           <RunDrawing {...drawing} label="The map, close" window={near} sizePx={560} />

@@ -27,7 +27,7 @@ export function useRun(map: MapDocument, plan: TracingPlan) {
   const left = useMemo(() => minutesLeft(plan, done), [plan, done]);
   const paused = transfer.sittingSince === null;
   const keep = (fields: Partial<Run>, more: Partial<typeof transfer> = {}) =>
-    change({ run: { ...run, ...fields }, ...more });
+    change({ ...more, run: { ...run, ...fields } });
   const now = () => new Date().toISOString();
   const begun = () => {
     since.current = performance.now();

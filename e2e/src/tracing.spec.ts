@@ -1,0 +1,185 @@
+import type { Page } from '@playwright/test';
+import type { Running } from '@nobrel/server';
+import { beginWork, expect, goTo, saved, take, test } from './bench.js';
+
+async function openAt(page: Page, seeded: Running, tool?: string): Promise<void> {
+  await page.goto(seeded.address);
+  await page.getByRole('link', { name: /Kettle, lantern and pears/ }).click();
+  await goTo(page, 'Transfer');
+  if (tool !== undefined) await take(page, tool);
+}
+
+/** Goes to the run, where the clock stands still, and begins. */
+async function begin(page: Page): Promise<void> {
+  await page.getByRole('button', { name: /line by line$/ }).click();
+  await expect(page.getByRole('button', { name: 'Begin' })).toBeVisible({ timeout: 30_000 });
+  await page.keyboard.press('Space');
+}
+
+const says = (page: Page) => page.getByRole('status');
+const count = (page: Page) => page.getByText(/^\d+ of \d+ lines$/);
+
+test('every method is weighed with figures, chosen, and set beside another', async ({ page, seeded }) => {
+  await openAt(page, seeded, 'Methods');
+  const methods = page.getByLabel('Methods weighed');
+  await expect(methods.getByRole('article')).toHaveCount(9, { timeout: 30_000 });
+  const box = methods.getByRole('article', { name: 'a light box or a lit window' });
+  await expect(box).toContainText(/with care, \d+ min/);
+  await expect(box).toContainText('in a dark room only');
+  await box.getByText('Time, line, what it needs and leaves').click();
+  await expect(box).toContainText('Nothing but the pencil line.');
+  // Side by side, two alone are left.
+  await box.getByRole('checkbox', { name: 'side by side' }).check();
+  await methods.getByRole('article', { name: 'prick and pounce' }).getByRole('checkbox').check();
+  await expect(methods.getByRole('article')).toHaveCount(2);
+  await page.getByRole('button', { name: 'All methods' }).click();
+  await methods.getByRole('button', { name: 'Choose a digital projector' }).click();
+  await expect(methods.getByRole('article', { name: 'a digital projector' })).toContainText('chosen');
+  await take(page, 'Steps');
+  const steps = page.getByLabel('List of steps');
+  await expect(steps).toContainText('Take care: Do not look into the beam');
+  await expect(steps).toContainText('licensed electrician, by local codes');
+  await saved(page);
+  await page.reload();
+  await expect(steps).toContainText('Bring the four corners of the picture');
+  // A caution is folded once its step is done, and is never gone.
+  await page.getByRole('checkbox', { name: /Bring the four corners/ }).check();
+  await expect(page.getByText('Take care: Do not look into the beam')).toBeHidden();
+  await page.locator('.step-caution').getByText('Take care').click();
+  await expect(page.getByText('Do not look into the beam')).toBeVisible();
+  await page.getByRole('button', { name: 'Undo' }).click();
+  await expect(page.getByText('Take care: Do not look into the beam')).toBeVisible();
+});
+
+test('a method that cannot work is planned all the same, with its reason', async ({ page, seeded }) => {
+  await openAt(page, seeded);
+  await goTo(page, 'Fit');
+  await page.getByLabel('Kind of surface').press('Enter');
+  await page.getByTitle('wood panel').click();
+  await goTo(page, 'Transfer');
+  await take(page, 'Methods');
+  const box = page.getByRole('article', { name: 'a light box or a lit window' });
+  await expect(box).toContainText('does not work', { timeout: 30_000 });
+  await expect(box).toContainText('lets no light through');
+  await box.getByRole('button', { name: /^Choose/ }).click();
+  await take(page, 'Steps');
+  await expect(page.getByLabel('List of steps')).toContainText('Dim the room');
+});
+
+test('the schools of tracing are compared, and the order is seen on the map', async ({ page, seeded }) => {
+  await openAt(page, seeded, 'Order');
+  await expect(page.getByText(/\d+ lines in 1 stretch, .* the hand on \d+ traced lines/)).toBeVisible({
+    timeout: 30_000,
+  });
+  await expect(page.locator('.check-mark')).toHaveCount(2);
+  const rows = page.getByLabel('Schools compared').getByRole('row');
+  await expect(rows).toHaveCount(9, { timeout: 30_000 });
+  const figure = async (name: string, column: number) =>
+    parseFloat((await rows.filter({ hasText: name }).getByRole('cell').nth(column).textContent()) ?? '');
+  // The way between lines, and the hand on traced lines.
+  expect(await figure('the shortest way', 2)).toBeLessThan(0.65 * (await figure('as the map lists them', 2)));
+  expect(await figure('away from the drawing hand', 3)).toBeLessThan(await figure('the shortest way', 3));
+  await page.getByLabel('A stretch between breaks').fill('4');
+  await page.getByLabel('A stretch between breaks').press('Enter');
+  await expect(page.locator('.stretch-number')).toHaveCount(4, { timeout: 30_000 });
+  await page.getByRole('button', { name: 'Choose outline first' }).click();
+  await expect(page.locator('.compared-chosen')).toContainText('outline first');
+});
+
+test('a whole run is led by one key, with marks, looks and breaks, and outlasts a reload', async ({
+  page,
+  seeded,
+}) => {
+  test.slow();
+  await openAt(page, seeded);
+  await page.getByLabel('A stretch between breaks').fill('8');
+  await page.getByLabel('A stretch between breaks').press('Enter');
+  await begin(page);
+  await expect(says(page)).toContainText('First trace the two check marks: upper left');
+  await page.keyboard.press('Space');
+  await expect(says(page)).toContainText('Begin at the ring');
+  await page.keyboard.press('Enter');
+  await page.keyboard.press('PageDown');
+  await expect(says(page)).toContainText('Lift the free side and look');
+  await page.keyboard.press('Backspace');
+  await expect(count(page)).toHaveText(/^1 of/);
+  await page.keyboard.press('Space');
+  await page.getByRole('button', { name: 'Looked, it is right' }).click();
+  // Any key of a pedal can be learned.
+  await page.getByRole('button', { name: 'Learn a key or pedal' }).click();
+  await page.keyboard.press('b');
+  await expect(page.getByRole('button', { name: /Goes on by B/ })).toBeVisible();
+  await page.keyboard.press('b');
+  await expect(count(page)).toHaveText(/^3 of/);
+  await page.waitForTimeout(1500);
+  await page.reload();
+  await expect(count(page)).toHaveText(/^3 of/, { timeout: 30_000 });
+  const seen = new Set<string>();
+  for (let k = 0; k < 600; k++) {
+    const said = (await page.locator('.run-says strong').textContent()) ?? '';
+    seen.add(said.replace(/\d.*$/, ''));
+    if (said.startsWith('Every line is traced')) break;
+    await page.keyboard.press('b');
+  }
+  await expect(says(page)).toContainText('Every line is traced and looked over.');
+  expect([...seen].join()).toMatch(/Stretch .*Look over every line before the tape comes off/);
+  await expect(page.getByText('every line is traced', { exact: true })).toBeVisible();
+  await page.getByRole('button', { name: 'Pause' }).click();
+  await page.getByRole('link', { name: 'Back to Transfer' }).click();
+  await expect(page.getByText(/^2 sittings, /)).toBeVisible();
+});
+
+test('lines are tapped, another device goes on where it was, and a slip is mended', async ({
+  page,
+  browser,
+  seeded,
+}) => {
+  await openAt(page, seeded);
+  await begin(page);
+  for (let k = 0; k < 3; k++) await page.keyboard.press('Space');
+  await page.getByRole('button', { name: 'Looked, it is right' }).click();
+  for (let k = 0; k < 4; k++) await page.keyboard.press('Space');
+  await expect(count(page)).toHaveText(/^6 of/);
+  // A line tapped in the close view is noted as traced, whichever it is; tapped again it is not.
+  const ring = page.getByLabel('The map, close').locator('.run-begin');
+  await ring.click();
+  await expect(count(page)).toHaveText(/^7 of/);
+  await page.keyboard.press('Backspace');
+  await expect(count(page)).toHaveText(/^6 of/);
+  await page.getByRole('button', { name: 'Pause' }).click();
+  await expect(says(page)).toContainText('Paused.');
+  await page.waitForTimeout(1500);
+  const other = await (await browser.newContext()).newPage();
+  await other.goto(page.url());
+  await expect(count(other)).toHaveText(/^6 of/, { timeout: 30_000 });
+  await other.context().close();
+
+  await page.getByRole('link', { name: 'Back to Transfer' }).click();
+  await take(page, 'Slipped?');
+  await expect(page.getByText('It lies where it should.')).toBeVisible();
+  const mark = async (label: string, mm: string) => {
+    await page.getByLabel(label).fill(mm);
+    await page.getByLabel(label).press('Enter');
+  };
+  for (const corner of ['upper left', 'lower right']) await mark(`Mark ${corner}: right`, '-1.5');
+  await expect(page.getByText('Move it 1.5 mm right.')).toBeVisible();
+  await expect(
+    page.getByText(/^4 lines were traced since the last look; at worst they lie 1.5 mm off/),
+  ).toBeVisible();
+  await expect(page.locator('.line-marked-added')).toBeVisible();
+  await mark('Mark upper left: right', '12');
+  await expect(page.getByRole('alert').filter({ hasText: 'more than 10 mm off' })).toBeVisible();
+  await mark('Mark upper left: right', '-1.5');
+  await page.getByRole('button', { name: 'Trace these 4 again' }).click();
+  await expect(page.getByText('nothing is spoiled')).toBeVisible();
+  await page.getByRole('button', { name: 'Undo' }).click();
+  await expect(page.getByText(/^4 lines were traced/)).toBeVisible();
+});
+
+test('without a map a run says where to begin', async ({ page, server }) => {
+  await beginWork(page, server);
+  await page.goto(page.url().replace('/reference', '/run'));
+  await expect(page.getByText('this work has no map with lines')).toBeVisible();
+  await page.getByRole('link', { name: 'Make the map' }).click();
+  await page.waitForURL(/\/map$/);
+});
