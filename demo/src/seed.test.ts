@@ -2,10 +2,12 @@ import { mkdtemp, rm } from 'node:fs/promises';
 import { tmpdir } from 'node:os';
 import { join } from 'node:path';
 import { expect } from 'chai';
+import { isTraced } from '@nobrel/core/documents';
 import { isMapCurrent, mainPictureOf, workDecisionsSchema } from '@nobrel/core/file';
 import { findFitFault } from '@nobrel/core/fit';
 import { distance } from '@nobrel/core/geometry';
 import { findSheet, ratioOfCorners } from '@nobrel/core/reference';
+import { knownAgain } from '@nobrel/core/transfer';
 import { openFile, readPicture, type OpenFile } from '@nobrel/server';
 import { referencePath, seed } from './seed.js';
 
@@ -38,6 +40,21 @@ describe('the demo', () => {
     expect(works.filter(({ map }) => map === null)).to.have.length.above(0);
     expect(works.filter(({ printings }) => printings.length > 0)).to.have.length.above(0);
     expect(works.filter(({ decisions }) => decisions.file.transferredAt !== null)).to.have.length(1);
+  });
+
+  it('shows several methods, one work in the middle of its tracing and one traced whole', async () => {
+    const works = await everyWork();
+    expect(new Set(works.map(({ decisions }) => decisions.transfer.method)).size).to.equal(works.length);
+    const shares: number[] = [];
+    for (const { id, decisions } of works) {
+      if (decisions.transfer.run.traced.length === 0) continue;
+      const { document } = await file.maps.get(id);
+      const { done, lost } = knownAgain(decisions.transfer.run, document);
+      expect(lost).to.deep.equal([]);
+      shares.push(done.size / document.lines.filter(isTraced).length);
+    }
+    expect(shares.filter((share) => share === 1)).to.have.length(1);
+    expect(shares.filter((share) => share > 0 && share < 0.5)).to.have.length(1);
   });
 
   it('is seeded once', async () => {

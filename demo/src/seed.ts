@@ -1,13 +1,21 @@
 import { readFile } from 'node:fs/promises';
 import { fileURLToPath } from 'node:url';
 import { z } from 'zod';
+import { seeded } from '@nobrel/core/camera';
 import { roundSchema } from '@nobrel/core/check';
+import type { MapDocument } from '@nobrel/core/documents';
 import { allRound, defaultGrid, usualOf, type FitDecisions } from '@nobrel/core/fit';
 import { MapMaker, type MapSettings } from '@nobrel/core/map';
 import { mapOrigin, mapRequestOf, sheetSourceOf, type WorkDecisions } from '@nobrel/core/file';
 import { unsquared, type Squaring } from '@nobrel/core/reference';
 import { makeSheets } from '@nobrel/core/sheets';
-import { transferSteps } from '@nobrel/core/transfer';
+import {
+  planTracing,
+  tracedLineOf,
+  transferSteps,
+  type Run,
+  type TransferMethod,
+} from '@nobrel/core/transfer';
 import { readPicture, type OpenFile } from '@nobrel/server';
 
 /** A work of the made-up painter in the boathouse. */
@@ -20,6 +28,7 @@ type Example = {
   detail?: { picture: string; at: { x: number; y: number }; words: string };
   fit: Partial<FitDecisions> & Pick<FitDecisions, 'kind'>;
   map: Partial<MapSettings>;
+  method: TransferMethod;
   reached: 'begun' | 'mapped' | 'in transfer' | 'filed';
 };
 
@@ -30,6 +39,7 @@ const examples: readonly Example[] = [
     permissionNote: 'My own, from the quay.',
     fit: { kind: 'canvas-panel', widthMm: 406.4, heightMm: 304.8, marginsMm: allRound(0) },
     map: { values: 3, minShapeMm2: 40, path: 'straight', toleranceMm: 0.8, pencilMm: 0.7, quietMm: 2 },
+    method: 'rubbed-backing',
     reached: 'filed',
   },
   {
@@ -38,6 +48,7 @@ const examples: readonly Example[] = [
     permissionNote: '',
     fit: { kind: 'drawing-paper', widthMm: 148, heightMm: 210, marginsMm: allRound(8) },
     map: {},
+    method: 'light-box',
     reached: 'begun',
   },
   {
@@ -63,6 +74,7 @@ const examples: readonly Example[] = [
       grid: { ...defaultGrid, shown: true, columns: 8, rows: 6, halved: ['D3', 'E3'] },
     },
     map: {},
+    method: 'projector',
     reached: 'begun',
   },
   {
@@ -71,6 +83,7 @@ const examples: readonly Example[] = [
     permissionNote: 'My own, an evening in October.',
     fit: { kind: 'hot-pressed', widthMm: 420, heightMm: 297, marginsMm: allRound(15), way: 'border' },
     map: { values: 3, minShapeMm2: 60, quietMm: 2.5 },
+    method: 'mirrored-tracing',
     reached: 'mapped',
   },
   {
@@ -80,6 +93,7 @@ const examples: readonly Example[] = [
     fit: { kind: 'cold-pressed', widthMm: 300, heightMm: 240, marginsMm: allRound(0) },
     map: { values: 4, minShapeMm2: 12 },
     detail: { picture: 'lantern-close', at: { x: 1890, y: 420 }, words: 'The lantern, close' },
+    method: 'transfer-sheet',
     reached: 'in transfer',
   },
 ];
@@ -144,7 +158,8 @@ async function seedOne(
     check.rounds = [...check.rounds, roundSchema.parse(round)];
     check.photographs = [...check.photographs, taken.hash];
   }
-  const decisions: WorkDecisions = { ...work.decisions, reference, fit, map, check };
+  const transfer = { ...work.decisions.transfer, method: example.method };
+  const decisions: WorkDecisions = { ...work.decisions, reference, fit, map, check, transfer };
   const { revision } = await works.save(work.id, { revision: work.revision, decisions });
   if (example.reached === 'begun') return;
 
@@ -163,7 +178,31 @@ async function seedOne(
   const printed = await works.get(work.id);
   const { count } = makeSheets(sheetSourceOf(printed, document, by), decisions.sheets);
   await printings.record(work.id, version, decisions.sheets, count);
-  await works.save(work.id, { revision, decisions: transferred(decisions, example.reached, count) });
+  await works.save(work.id, {
+    revision,
+    decisions: transferred(decisions, example.reached, count, document),
+  });
+}
+
+/** Lines that are traced of the work in transfer. */
+const linesTraced = 58;
+
+/** A tracing after some lines, each as long as planned, give or take. */
+function runSoFar({ transfer, map: settings }: WorkDecisions, map: MapDocument, count: number): Run {
+  const plan = planTracing(map, { ...transfer, speed: settings, care: 'thorough' });
+  const lines = new Map(map.lines.map((line) => [line.id, line]));
+  const random = seeded(3);
+  const traced = plan.lines.slice(0, count).flatMap(({ id }, k) => {
+    const line = lines.get(id);
+    return line ? [tracedLineOf(line, (0.7 + 0.8 * random()) * (plan.seconds[k] ?? 0))] : [];
+  });
+  const looks = [2, ...traced.keys()].filter((k) => k === 2 || (k > 2 && (k - 2) % transfer.lookEvery === 0));
+  return {
+    marksAt: new Date(Date.UTC(2026, 9, 17, 15, 2)).toISOString(),
+    traced,
+    looks: Number.isFinite(count) ? looks : [...looks, traced.length],
+    rested: 0,
+  };
 }
 
 /** The decisions after some steps at the table, or after all of them. */
@@ -171,21 +210,18 @@ function transferred(
   decisions: WorkDecisions,
   reached: 'in transfer' | 'filed',
   pages: number,
+  map: MapDocument,
 ): WorkDecisions {
   const filed = reached === 'filed';
-  const method = filed ? 'rubbed-backing' : 'transfer-sheet';
-  const steps = transferSteps(
-    decisions.fit,
-    { ...decisions.transfer, method },
-    { count: pages, barsMm: [100] },
-  );
+  const steps = transferSteps(decisions.fit, decisions.transfer, { count: pages, barsMm: [100] });
+  const run = runSoFar(decisions, map, filed ? Infinity : linesTraced);
   const ticked = filed ? steps : steps.slice(0, Math.ceil(steps.length / 2));
   const at = (minute: number) => new Date(Date.UTC(2026, 9, 17, 15, minute)).toISOString();
   return {
     ...decisions,
     transfer: {
       ...decisions.transfer,
-      method,
+      run,
       done: Object.fromEntries(ticked.map((step, i) => [step.id, at(i)])),
       sittings: filed
         ? [

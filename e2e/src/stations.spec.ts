@@ -99,7 +99,7 @@ test('Transfer: the steps follow surface, method and hand, and ticks are kept an
   const steps = page.getByLabel('List of steps');
   await expect(steps).toContainText('wax-free');
   await expect(steps).toContainText('working from the left');
-  await page.getByLabel('Method').press('Enter');
+  await page.getByLabel('Method', { exact: true }).press('Enter');
   await page.keyboard.press('ArrowDown');
   await page.keyboard.press('Enter');
   await expect(steps).toContainText('Rub the back of the drawing with a soft pencil, HB to 2B');

@@ -97,10 +97,25 @@ const shots: readonly Shot[] = [
       await findings.nth(1).click({ timeout: 60_000 });
     },
   },
-  { file: 'transfer', work: 'Kettle', station: 'transfer' },
+  {
+    file: 'transfer',
+    work: 'Kettle',
+    station: 'transfer?at=methods',
+    before: (page) => page.getByRole('article').first().waitFor({ timeout: 20_000 }),
+  },
   { file: 'file', work: 'The slip', station: 'file' },
   { file: 'map-dim-room', work: 'Dinghy on', station: 'map', room: 'dim' },
-  { file: 'transfer-tablet', work: 'Kettle', station: 'transfer', size: { width: 820, height: 1180 } },
+  {
+    file: 'transfer-tablet',
+    work: 'Kettle',
+    station: 'run',
+    room: 'dim',
+    size: { width: 820, height: 1180 },
+    before: async (page) => {
+      await page.getByRole('button', { name: 'Go on' }).waitFor({ timeout: 30_000 });
+      await page.keyboard.press('Space');
+    },
+  },
 ];
 
 /** Names of the pictures to renew; all of them when none is named. */

@@ -71,6 +71,9 @@ export const stations: Readonly<Record<Station, StationModule>> = {
     name: 'Transfer',
     help: 'Carry the drawing onto the surface, step by step.',
     fact: (work) => {
+      const traced = work.decisions.transfer.run.traced.length;
+      if (traced > 0 && work.map && traced < work.map.lines)
+        return `${traced} of ${counted(work.map.lines, 'line')}`;
       const steps = stepsOf(work);
       const done = steps.filter((step) => work.decisions.transfer.done[step.id] !== undefined).length;
       return `${done} of ${steps.length} steps`;

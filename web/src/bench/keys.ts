@@ -19,6 +19,7 @@ export const keyPlaces = {
   draw: 'At Map, with Draw',
   sheets: 'At Sheets',
   check: 'At Check',
+  run: 'While tracing line by line',
 } as const;
 export type KeyPlace = keyof typeof keyPlaces;
 
@@ -108,6 +109,12 @@ export const focusKeys: readonly Omit<KeyEntry, 'press'>[] = [
   { shown: 'Enter', does: 'while a tool is used: click at the cursor', where: 'leaf' },
   { shown: '+ and −', does: 'nearer and further', where: 'leaf' },
   { shown: '0', does: 'show all of it', where: 'leaf' },
+  {
+    shown: 'Space, Enter, Page Down, a pedal',
+    does: 'the line is traced: go on; any key can be learned for it',
+    where: 'run',
+  },
+  { shown: 'Backspace, Page Up', does: 'take back what was done last', where: 'run' },
   {
     shown: 'Arrows, Enter',
     does: 'with Backing colours, on a shape: the shape before and the next, back it with the colour or not',
