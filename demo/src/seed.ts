@@ -194,7 +194,8 @@ function runSoFar({ transfer, map: settings }: WorkDecisions, map: MapDocument, 
   const random = seeded(3);
   const traced = plan.lines.slice(0, count).flatMap(({ id }, k) => {
     const line = lines.get(id);
-    return line ? [tracedLineOf(line, (0.7 + 0.8 * random()) * (plan.seconds[k] ?? 0))] : [];
+    const seconds = (0.7 + 0.8 * random()) * (plan.seconds[k] ?? 0);
+    return line ? [tracedLineOf(line, seconds, plan.goesOn[k] === 1)] : [];
   });
   const looks = [2, ...traced.keys()].filter((k) => k === 2 || (k > 2 && (k - 2) % transfer.lookEvery === 0));
   return {

@@ -3,7 +3,7 @@ import { speedOf, type TracingSpeed } from '../../map/index.js';
 import { transferMethods, type TransferMethod } from '../methods/index.js';
 import { checkMarks, type CheckMark } from './check-marks.js';
 import { orderLines, type LineOrder, type OrderOptions } from './order-lines.js';
-import { cutSections, secondsEach, waysBetween, type Section } from './sections.js';
+import { cutSections, joinedMm, secondsEach, waysBetween, type Section } from './sections.js';
 import { tracedLinesOf } from './traced-lines.js';
 
 export type TracingOptions = OrderOptions & {
@@ -20,6 +20,10 @@ export type TracingPlan = LineOrder & {
   sections: Section[];
   /** Seconds of each line, in order, the way to it included. */
   seconds: Float64Array;
+  /** Length of each line, in order, mm. */
+  lengthsMm: Float64Array;
+  /** 1 where a line goes on from the one before it without lifting. */
+  goesOn: Uint8Array;
   marks: CheckMark[];
 };
 
@@ -34,7 +38,7 @@ export function planTracing(map: MapDocument, options: TracingOptions): TracingP
   const traced = tracedLinesOf(map);
   const numberOf = new Map(traced.lines.map(({ id }, i) => [id, i]));
   const waysMm = waysBetween(traced, order.lines, numberOf);
-  const lengthsMm = order.lines.map(({ id }) => traced.lengthsMm[numberOf.get(id) ?? 0]);
+  const lengthsMm = Float64Array.from(order.lines, ({ id }) => traced.lengthsMm[numberOf.get(id) ?? 0]);
   const { pace } = transferMethods[options.method].time;
   const once = secondsEach(lengthsMm, waysMm, options.speed ?? speedOf(map));
   const seconds = once.map((each) => pace * each);
@@ -42,6 +46,8 @@ export function planTracing(map: MapDocument, options: TracingOptions): TracingP
   return {
     ...order,
     seconds,
+    lengthsMm,
+    goesOn: Uint8Array.from(waysMm, (way, k) => (k > 0 && way <= joinedMm ? 1 : 0)),
     sections,
     minutes: sections.reduce((sum, section) => sum + section.minutes, 0),
     marks: checkMarks(traced, map.surface),

@@ -6,8 +6,13 @@ import type { Run, TracedLine } from './run.js';
 const nearMm = 1.5;
 const alikeShare = 0.15;
 
-/** What is kept of a line that is traced. */
-export function tracedLineOf(line: MapLine, seconds: number | null): TracedLine {
+/**
+ * What is kept of a line that is traced.
+ *
+ * @param seconds it took, or null where nobody timed it
+ * @param goesOn whether it was traced in one go with the one before it
+ */
+export function tracedLineOf(line: MapLine, seconds: number | null, goesOn = false): TracedLine {
   const { x, y, lengthMm } = middleOfWay(line);
   const rounded = (mm: number) => Math.round(100 * mm) / 100;
   return {
@@ -16,6 +21,7 @@ export function tracedLineOf(line: MapLine, seconds: number | null): TracedLine 
     y: rounded(y),
     lengthMm: rounded(lengthMm),
     seconds: seconds === null ? null : Math.round(10 * Math.min(3600, seconds)) / 10,
+    goesOn,
   };
 }
 
@@ -31,7 +37,7 @@ export type KnownAgain = {
  * otherwise by place and length.
  */
 export function knownAgain(run: Pick<Run, 'traced'>, map: Pick<MapDocument, 'lines'>): KnownAgain {
-  const places = map.lines.filter(isTraced).map((line) => ({ line, ...middleOfWay(line) }));
+  const places = placesOn(map);
   const byId = new Map(places.map((place) => [place.line.id, place]));
   const done = new Map<string, TracedLine>();
   const lost: TracedLine[] = [];
@@ -47,6 +53,17 @@ export function knownAgain(run: Pick<Run, 'traced'>, map: Pick<MapDocument, 'lin
     else lost.push(traced);
   }
   return { done, lost };
+}
+
+/** Where the lines of a map lie: asked for after every stroke, and the same as long as the map is. */
+const remembered = new WeakMap<Pick<MapDocument, 'lines'>, ({ line: MapLine } & Place)[]>();
+
+function placesOn(map: Pick<MapDocument, 'lines'>): readonly ({ line: MapLine } & Place)[] {
+  const there = remembered.get(map);
+  if (there) return there;
+  const places = map.lines.filter(isTraced).map((line) => ({ line, ...middleOfWay(line) }));
+  remembered.set(map, places);
+  return places;
 }
 
 type Place = { x: number; y: number; lengthMm: number };

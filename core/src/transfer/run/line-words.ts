@@ -12,8 +12,16 @@ const whatOf: Readonly<Record<NonNullable<MapLine['of']>, string>> = {
   stroke: 'A stroke of the drawing',
 };
 
-/** A line as it is said to the hand that traces it: what it is, how long, and how it is drawn. */
-export function lineWords({ kind, of, edge, closed, points }: MapLine, unit: LengthUnit): string {
+/**
+ * A stroke as it is said to the hand that traces it: what it is, how long, and how it is drawn.
+ *
+ * @param lines traced in one go; the longest says what it is
+ */
+export function strokeWords(lines: readonly MapLine[], unit: LengthUnit): string {
+  const lengths = lines.map(({ points, closed }) => polylineLength(points.flat(), closed));
+  const longest = lines[lengths.indexOf(Math.max(...lengths))];
+  if (!longest) return 'The next line.';
+  const { kind, of, closed } = longest;
   const what =
     kind === 'direction'
       ? 'A stroke of direction'
@@ -22,14 +30,16 @@ export function lineWords({ kind, of, edge, closed, points }: MapLine, unit: Len
         : of
           ? whatOf[of]
           : 'A line';
-  const length = formatLength(polylineLength(points.flat(), closed), unit);
-  const how =
-    kind === 'hidden'
-      ? ', dashed'
-      : edge === 'soft'
-        ? ', broken, so that it reads as a blend'
-        : edge === 'lost'
-          ? ', hardly there'
-          : '';
-  return `${what}, ${length}${closed ? ', back to where it begins' : ''}${how}.`;
+  const whole = lengths.reduce((sum, length) => sum + length, 0);
+  const back = closed && lines.length === 1 ? ', back to where it begins' : '';
+  return `${what}, ${formatLength(whole, unit)}${back}${howWords(lines)}.`;
+}
+
+/** How a stroke is drawn, where it is not drawn firmly all along. */
+function howWords(lines: readonly MapLine[]): string {
+  const share = (is: (line: MapLine) => boolean) => lines.filter(is).length / lines.length;
+  if (share(({ kind }) => kind === 'hidden') === 1) return ', dashed';
+  const soft = share(({ edge }) => edge === 'soft');
+  if (soft === 1) return ', broken, so that it reads as a blend';
+  return soft > 0 ? ', broken where it is shown broken' : '';
 }

@@ -2,7 +2,8 @@ import { expect } from 'chai';
 import { lineOf, mapWith } from '../../testing/index.js';
 import { planTracing, type TracingPlan } from '../order/index.js';
 import { knownAgain, tracedLineOf } from './known-again.js';
-import { nextOf, type Next } from './next.js';
+import { nextOf, strokesIn, type Next } from './next.js';
+import { strokeWords } from './line-words.js';
 import { minutesLeft } from './pace.js';
 import { emptyRun, type Run } from './run.js';
 
@@ -40,16 +41,19 @@ function walked(lookEvery: number, plan: TracingPlan): { kinds: Next['kind'][]; 
     if (next.kind === 'marks') run = { ...run, marksAt: '2026-10-17T15:00:00.000Z' };
     if (next.kind === 'look') run = { ...run, looks: [...run.looks, run.traced.length] };
     if (next.kind === 'break') run = { ...run, rested: next.section + 1 };
-    if (next.kind === 'line') run = { ...run, traced: [...run.traced, tracedLineOf(lineById(next.id), 10)] };
+    if (next.kind === 'stroke') {
+      const traced = next.ids.map((id, k) => tracedLineOf(lineById(id), 10, k > 0));
+      run = { ...run, traced: [...run.traced, ...traced] };
+    }
   }
 }
 
 describe('a led run', () => {
   it('begins with the marks, looks after the second line, at intervals and at the end, and breaks between stretches', () => {
     const { kinds, run } = walked(10, plan);
-    expect(kinds.slice(0, 5)).to.deep.equal(['marks', 'line', 'line', 'look', 'line']);
+    expect(kinds.slice(0, 5)).to.deep.equal(['marks', 'stroke', 'stroke', 'look', 'stroke']);
     expect(kinds.slice(-2)).to.deep.equal(['look', 'done']);
-    expect(kinds.filter((kind) => kind === 'line')).to.have.length(plan.lines.length);
+    expect(kinds.filter((kind) => kind === 'stroke')).to.have.length(plan.lines.length);
     expect(kinds.filter((kind) => kind === 'break')).to.have.length(plan.sections.length - 1);
     expect(run.looks).to.deep.equal([2, 12, 22, plan.lines.length]);
     expect(run.traced.map(({ id }) => id)).to.deep.equal(plan.lines.map(({ id }) => id));
@@ -59,10 +63,50 @@ describe('a led run', () => {
     const run: Run = { ...emptyRun, marksAt: '2026-10-17T15:00:00.000Z' };
     const from = plan.sections.length - 1;
     const next = nextOf(plan, run, new Set(), { from, lookEvery: 40 });
-    expect(next).to.deep.equal({ kind: 'line', id: plan.lines[plan.sections[from].from].id, section: from });
+    expect(next).to.deep.equal({
+      kind: 'stroke',
+      ids: [plan.lines[plan.sections[from].from].id],
+      section: from,
+    });
     const last = plan.lines.slice(plan.sections[from].from).map(({ id }) => id);
     const done = new Set(last);
-    expect(nextOf(plan, run, done, { from, lookEvery: 40 })).to.include({ kind: 'line', section: 0 });
+    expect(nextOf(plan, run, done, { from, lookEvery: 40 })).to.include({ kind: 'stroke', section: 0 });
+  });
+
+  it('takes lines that go on in each other as one stroke, and looks by strokes', () => {
+    const chain = mapWith(
+      300,
+      240,
+      Array.from({ length: 12 }, (_, k) =>
+        lineOf(
+          [
+            [20 * k + (k < 6 ? 0 : 10), 40],
+            [20 * k + 20 + (k < 6 ? 0 : 10), 40],
+          ],
+          { id: `c${k}`, edge: k === 2 ? 'soft' : 'hard', of: 'contour' },
+        ),
+      ),
+    );
+    const led = planTracing(chain, {
+      school: 'shortest',
+      hand: 'right',
+      material: 'graphite',
+      method: 'light-box',
+      stretchMinutes: 25,
+    });
+    const run = { ...emptyRun, marksAt: '2026-10-17T15:00:00.000Z' };
+    const next = nextOf(led, run, new Set(), { lookEvery: 40 });
+    if (next.kind !== 'stroke') throw new Error(next.kind);
+    expect(next.ids).to.have.length(6);
+    const lines = next.ids.map((id) => chain.lines.find((line) => line.id === id)!);
+    expect(strokeWords(lines, 'mm')).to.match(/^A contour, 120 mm/);
+    // Six lines in one go are one stroke: no look yet.
+    const traced = lines.map((line, k) => tracedLineOf(line, 2, k > 0));
+    expect(strokesIn(traced)).to.equal(1);
+    const after = nextOf(led, { ...run, traced }, new Set(next.ids), { lookEvery: 40 });
+    expect(after.kind).to.equal('stroke');
+    const soft = chain.lines.filter(({ id }) => id === 'c2');
+    expect(strokeWords(soft, 'mm')).to.equal('A contour, 20 mm, broken, so that it reads as a blend.');
   });
 
   it('knows traced lines again on another map, by place, and lists those it has no longer', () => {

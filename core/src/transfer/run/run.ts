@@ -8,6 +8,8 @@ const tracedLineSchema = z.object({
   y: z.number(),
   lengthMm: z.number().min(0),
   seconds: z.number().min(0).max(3600).nullable(),
+  /** Whether it was traced in one go with the one before it. */
+  goesOn: z.boolean().default(false),
 });
 export type TracedLine = z.infer<typeof tracedLineSchema>;
 

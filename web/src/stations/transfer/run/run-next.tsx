@@ -1,6 +1,6 @@
 import { Button } from 'antd';
 import { formatLength, type LengthUnit } from '@nobrel/core/units';
-import { isLifted, lineWords, transferMethods, type TracingPlan } from '@nobrel/core/transfer';
+import { isLifted, strokeWords, transferMethods, type TracingPlan } from '@nobrel/core/transfer';
 import { Link } from 'react-router';
 import { useUnit, useWorkId } from '../../../store/hooks.js';
 import type { usePedal } from './use-pedal.js';
@@ -105,14 +105,15 @@ function words(
         why: 'Get up, look far away, let the hand hang. If it hurts, the pressure is wrong.',
         button: 'Go on',
       };
-    case 'line': {
-      const line = lines.get(next.id);
+    case 'stroke':
       return {
-        says: line ? lineWords(line, unit) : 'The next line.',
-        why: 'Begin at the ring. What is done is faded.',
+        says: strokeWords(
+          next.ids.flatMap((id) => lines.get(id) ?? []),
+          unit,
+        ),
+        why: 'Begin at the ring, end at the dot. What is done is faded.',
         button: 'Traced',
       };
-    }
     case 'done':
       return {
         says: 'Every line is traced and looked over.',

@@ -1,7 +1,7 @@
 import { Alert, Button } from 'antd';
 import { useEffect, useMemo, useRef, useState } from 'react';
 import { Link } from 'react-router';
-import { isTraced, type MapDocument, type MapLine } from '@nobrel/core/documents';
+import type { MapDocument, MapLine } from '@nobrel/core/documents';
 import { findFitFault, layOut } from '@nobrel/core/fit';
 import type { Rect } from '@nobrel/core/geometry';
 import type { Next, TracingPlan } from '@nobrel/core/transfer';
@@ -11,7 +11,7 @@ import { useMainPicture } from '../../../leaves/use-reference.js';
 import { useKeptMapQuery } from '../../../store/api/map.js';
 import { useDecisions, useWork } from '../../../store/hooks.js';
 import { hasLines, useTracing } from '../../../workers/use-tracing.js';
-import { RunDrawing } from './run-drawing.js';
+import { boxOf, linesOf, RunDrawing } from './run-drawing.js';
 import { RunHead } from './run-head.js';
 import { RunNext } from './run-next.js';
 import './run.css';
@@ -51,8 +51,8 @@ function Run({ map, plan }: { map: MapDocument; plan: TracingPlan }) {
   const main = useRef<HTMLElement>(null);
   useEffect(() => main.current?.focus(), []);
   const near = useNear(map, plan, next);
-  const whole = { x: 0, y: 0, ...map.surface };
-  const tap = (line: MapLine) => (done.has(line.id) ? bench.untrace(line.id) : bench.trace(line));
+  const whole = useMemo(() => ({ x: 0, y: 0, ...map.surface }), [map]);
+  const tap = (line: MapLine) => (done.has(line.id) ? bench.untrace(line.id) : bench.trace([line]));
   const drawing = { map, plan, done, next, onLine: tap };
   return (
     <main className="run" ref={main} tabIndex={-1} aria-label="Tracing line by line">
@@ -77,38 +77,32 @@ function Run({ map, plan }: { map: MapDocument; plan: TracingPlan }) {
   );
 }
 
-/** The part of the drawing around the line that comes next, mm; where it was last, while there is none. */
+/** The part of the drawing around what comes next, mm; where it was last, while there is nothing. */
 function useNear(map: MapDocument, plan: TracingPlan, next: Next): Rect {
-  const id = next.kind === 'line' ? next.id : null;
-  const [last, setLast] = useState<string | null>(null);
-  if (id !== null && id !== last) setLast(id);
-  const shown = id ?? last ?? plan.lines[0]?.id;
+  const ids = next.kind === 'stroke' ? next.ids : null;
+  const [last, setLast] = useState<readonly string[] | null>(null);
+  if (ids !== null && ids !== last) setLast(ids);
+  const shown = ids ?? last;
   return useMemo(
-    () =>
-      aroundLine(
-        map,
-        map.lines.find((line) => line.id === shown),
-      ),
-    [map, shown],
+    () => aroundLines(map, linesOf(map, shown ?? plan.lines.slice(0, 1).map(({ id }) => id))),
+    [map, plan, shown],
   );
 }
 
-/** A line is shown with this much around it, and never less than a hand's breadth, mm. */
+/** A stroke is shown with this much around it, and never less than a hand's breadth, mm. */
 const aroundMm = 15;
 const minWindowMm = 70;
 
-function aroundLine({ lines, surface }: MapDocument, shown: MapLine | undefined): Rect {
-  const line = shown ?? lines.find(isTraced);
-  if (!line) return { x: 0, y: 0, ...surface };
-  const xs = line.points.map(([x]) => x);
-  const ys = line.points.map(([, y]) => y);
-  const side = Math.max(
-    minWindowMm,
-    Math.max(...xs) - Math.min(...xs) + 2 * aroundMm,
-    Math.max(...ys) - Math.min(...ys) + 2 * aroundMm,
-  );
-  const [x, y] = [(Math.min(...xs) + Math.max(...xs)) / 2, (Math.min(...ys) + Math.max(...ys)) / 2];
-  return { x: x - side / 2, y: y - side / 2, width: side, height: side };
+function aroundLines({ surface }: MapDocument, lines: readonly MapLine[]): Rect {
+  if (lines.length === 0) return { x: 0, y: 0, ...surface };
+  const box = boxOf(lines);
+  const side = Math.max(minWindowMm, box.width + 2 * aroundMm, box.height + 2 * aroundMm);
+  return {
+    x: box.x + (box.width - side) / 2,
+    y: box.y + (box.height - side) / 2,
+    width: side,
+    height: side,
+  };
 }
 
 /** The reference at the same place. */
@@ -142,7 +136,7 @@ function Sections({ plan, done, at, onSection }: SectionsProps) {
       {plan.sections.map(({ from, to, minutes }, k) => {
         const lines = plan.lines.slice(from, to + 1);
         const count = lines.filter(({ id }) => done.has(id)).length;
-        const isNow = at.kind === 'line' && at.section === k;
+        const isNow = at.kind === 'stroke' && at.section === k;
         return (
           <li key={from}>
             <Button

@@ -21,6 +21,7 @@ export function useRun(map: MapDocument, plan: TracingPlan) {
   /** When the hand began what it is at: the clock of the page, which no setting back of the time disturbs. */
   const since = useRef<number | null>(null);
   const lines = useMemo(() => new Map(map.lines.map((line) => [line.id, line])), [map]);
+  const secondsOf = useMemo(() => new Map(plan.lines.map(({ id }, k) => [id, plan.seconds[k] ?? 0])), [plan]);
   const { done, lost } = useMemo(() => knownAgain(run, map), [run, map]);
   const ids = useMemo(() => new Set(done.keys()), [done]);
   const next = useMemo(() => nextOf(plan, run, ids, { from, lookEvery }), [plan, run, ids, from, lookEvery]);
@@ -32,14 +33,25 @@ export function useRun(map: MapDocument, plan: TracingPlan) {
   const begun = () => {
     since.current = performance.now();
   };
-  /** Notes a line as traced; timed where it is the one that was to come. */
-  const trace = (line: MapLine) => {
-    if (done.has(line.id)) return;
-    const timed = !paused && next.kind === 'line' && next.id === line.id && since.current !== null;
-    const seconds = timed && since.current !== null ? (performance.now() - since.current) / 1000 : null;
+  /** Notes lines as traced in one go; timed where they are those that were to come. */
+  const trace = (traced: readonly MapLine[]) => {
+    const fresh = traced.filter(({ id }) => !done.has(id));
+    if (fresh.length === 0) return;
+    const asLed =
+      next.kind === 'stroke' &&
+      fresh.length === next.ids.length &&
+      fresh.every(({ id }) => next.ids.includes(id));
+    const seconds =
+      !paused && asLed && since.current !== null ? (performance.now() - since.current) / 1000 : null;
     begun();
+    const planned = fresh.map(({ id }) => secondsOf.get(id) ?? 0);
+    const whole = planned.reduce((sum, each) => sum + each, 0);
+    // The time of a stroke is shared by its lines as it was planned.
+    const share = (k: number) =>
+      seconds === null || whole === 0 ? null : (seconds * (planned[k] ?? 0)) / whole;
+    const added = fresh.map((line, k) => tracedLineOf(line, share(k), k > 0));
     // Whoever traces is at work, whether the sitting was begun or not.
-    keep({ traced: [...run.traced, tracedLineOf(line, seconds)] }, startSitting(transfer, now()));
+    keep({ traced: [...run.traced, ...added] }, startSitting(transfer, now()));
   };
   const goOn = () => {
     if (paused) {
@@ -57,22 +69,24 @@ export function useRun(map: MapDocument, plan: TracingPlan) {
       case 'break':
         keep({ rested: next.section + 1 });
         break;
-      case 'line': {
-        const line = lines.get(next.id);
-        if (line) trace(line);
+      case 'stroke':
+        trace(next.ids.flatMap((id) => lines.get(id) ?? []));
         return;
-      }
       case 'done':
         return;
     }
     begun();
   };
-  /** Takes back what was done last: a look, or a line. */
+  /** Takes back what was done last: a look, or a stroke. */
   const back = () => {
     begun();
     if ((run.looks.at(-1) ?? -1) === run.traced.length) keep({ looks: run.looks.slice(0, -1) });
-    else if (run.traced.length > 0) keep({ traced: run.traced.slice(0, -1) });
-    else if (run.marksAt !== null) keep({ marksAt: null });
+    else if (run.traced.length > 0) {
+      // All that was traced in one go.
+      let from = run.traced.length - 1;
+      while (from > 0 && run.traced[from]?.goesOn) from--;
+      keep({ traced: run.traced.slice(0, from) });
+    } else if (run.marksAt !== null) keep({ marksAt: null });
   };
   return {
     run,
