@@ -16,7 +16,7 @@ async function begin(page: Page): Promise<void> {
   await page.keyboard.press('Space');
 }
 
-const says = (page: Page) => page.getByRole('status');
+const says = (page: Page) => page.locator('.run-says');
 const count = (page: Page) => page.getByText(/^\d+ of \d+ lines$/);
 
 test('every method is weighed with figures, chosen, and set beside another', async ({ page, seeded }) => {
@@ -119,7 +119,7 @@ test('a whole run is led by one key, with marks, looks and breaks, and outlasts 
   await page.keyboard.press('b');
   const after = await traced(page);
   expect(after).toBeGreaterThan(before);
-  await page.waitForTimeout(1500);
+  await saved(page);
   await page.reload();
   await expect(count(page)).toHaveText(new RegExp(`^${after} of`), { timeout: 30_000 });
   const seen = new Set<string>();
@@ -157,7 +157,7 @@ test('lines are tapped, another device goes on where it was, and a slip is mende
   await expect(count(page)).toHaveText(new RegExp(`^${led} of`));
   await page.getByRole('button', { name: 'Pause' }).click();
   await expect(says(page)).toContainText('Paused.');
-  await page.waitForTimeout(1500);
+  await saved(page);
   const other = await (await browser.newContext()).newPage();
   await other.goto(page.url());
   await expect(count(other)).toHaveText(new RegExp(`^${led} of`), { timeout: 30_000 });
@@ -186,6 +186,29 @@ test('lines are tapped, another device goes on where it was, and a slip is mende
   await expect(page.getByText('nothing is spoiled')).toBeVisible();
   await page.getByRole('button', { name: 'Undo' }).click();
   await expect(since).toBeVisible();
+});
+
+test('two devices that trace at once lose nothing: both versions are there to go on from', async ({
+  page,
+  browser,
+  seeded,
+}) => {
+  await openAt(page, seeded, undefined, /Dinghy on the hard/);
+  await begin(page);
+  for (let k = 0; k < 2; k++) await page.keyboard.press('Space');
+  await saved(page);
+  const other = await (await browser.newContext()).newPage();
+  await other.goto(page.url());
+  await expect(other.getByRole('button', { name: 'Traced' })).toBeVisible({ timeout: 30_000 });
+  await other.keyboard.press('Space');
+  await saved(other);
+  const theirs = await traced(other);
+  await page.keyboard.press('Space');
+  await expect(page.getByText('This work was changed in another window.')).toBeVisible();
+  await page.getByRole('button', { name: 'Go on from the other one' }).click();
+  await expect(page.getByText('This work was changed in another window.')).toBeHidden();
+  expect(await traced(page)).toBe(theirs);
+  await other.context().close();
 });
 
 test('without a map a run says where to begin', async ({ page, server }) => {

@@ -1,22 +1,15 @@
-import { Alert, Button, Switch } from 'antd';
+import { Button, Switch } from 'antd';
 import { RedoOutlined, UndoOutlined } from '@ant-design/icons';
 import { lazy, Suspense, useState, type ReactNode } from 'react';
 import { Link } from 'react-router';
 import { useAppDispatch, useAppSelector } from '../store/hooks.js';
 import { roomChosen } from '../store/view-slice.js';
-import { oursKept, redone, theirsTaken, undone, type Saving } from '../store/work-slice.js';
+import { redone, undone } from '../store/work-slice.js';
+import { ConflictNotice, SavingState } from './saving.js';
 import { UnitsChoice } from './units-choice.js';
 import { useShortcuts } from './use-shortcuts.js';
 
 const KeysHelp = lazy(async () => ({ default: (await import('./keys-help.js')).KeysHelp }));
-
-const savingWords: Record<Saving, string> = {
-  saved: 'Saved',
-  unsaved: 'Not saved yet',
-  saving: 'Saving',
-  failed: 'Not saved: trying again',
-  conflict: 'Not saved: changed elsewhere',
-};
 
 /** What stands around every screen: the name, the title, saving, undo, units and the room's light. */
 export function Frame({
@@ -96,37 +89,5 @@ function WorkTools() {
         onClick={() => dispatch(redone())}
       />
     </div>
-  );
-}
-
-function SavingState() {
-  const saving = useAppSelector((state) => state.work.saving);
-  return (
-    <span className={`saving saving-${saving}`} role="status">
-      {savingWords[saving]}
-    </span>
-  );
-}
-
-function ConflictNotice() {
-  const dispatch = useAppDispatch();
-  const theirs = useAppSelector((state) => state.work.theirs);
-  if (!theirs) return null;
-  return (
-    <Alert
-      type="warning"
-      banner
-      title="This work was changed in another window. Both versions are safe: choose which one to go on from."
-      action={
-        <>
-          <Button size="small" onClick={() => dispatch(theirsTaken())}>
-            Go on from the other one
-          </Button>{' '}
-          <Button size="small" type="primary" onClick={() => dispatch(oursKept())}>
-            Keep this one
-          </Button>
-        </>
-      }
-    />
   );
 }

@@ -62,7 +62,7 @@ const each = 8;
 const maxWeighed = 8000;
 /** How often an order is shaken for each line, and at most: for a look while one chooses, and for the order that is kept. */
 const shakesFor = {
-  quick: { each: 8, max: 3000 },
+  quick: { each: 8, max: 1500 },
   thorough: { each: 40, max: 80_000 },
 } as const;
 /** Breadth of the bands an order that spares traced lines begins from: within one, the palm reaches back to few. */
@@ -172,14 +172,14 @@ function sparingOrder(ordering: Ordering, under: UnderPalm, options: OrderOption
   const banded = groups.flatMap((group) => inBands(group, along));
   const tour = ordering.quick(banded);
   if (traced.lines.length > maxWeighed) return tour;
-  const shortest = ordering.shortest();
+  const isThorough = options.care === 'thorough';
+  // A quick look is not held to a share of the shortest, so that it need not be found first.
+  const shortestMm = (isThorough ? ordering.shortest() : ordering.quick(groups)).travelMm();
   const { moreWay, palmWays } = palmsWorth[options.material];
-  const allowedMm = (1 + moreWay) * shortest.travelMm();
-  const meanWayMm = shortest.travelMm() / traced.lines.length;
   const whenSwapped = palmTable(under);
-  for (const ways of options.care === 'thorough' ? [palmWays, palmWays / 3, palmWays / 10] : [palmWays]) {
-    ordering.polish(tour, { whenSwapped, mmEach: ways * meanWayMm });
-    if (tour.travelMm() <= allowedMm) break;
+  for (const ways of isThorough ? [palmWays, palmWays / 3, palmWays / 10] : [palmWays]) {
+    ordering.polish(tour, { whenSwapped, mmEach: (ways * shortestMm) / traced.lines.length });
+    if (tour.travelMm() <= (1 + moreWay) * shortestMm) break;
   }
   return tour;
 }

@@ -1,6 +1,7 @@
 import { Progress } from 'antd';
 import type { ReactNode } from 'react';
 import type { TracingPlan } from '@nobrel/core/transfer';
+import { SavingState } from '../../../bench/saving.js';
 import { SittingClock, sittingsWords } from '../stopwatch.js';
 import type { RunBench } from './use-run.js';
 
@@ -24,6 +25,7 @@ export function RunHead({ bench: { done, left, transfer }, plan, leave }: RunHea
           ? 'every line is traced'
           : `about ${whole(left.minutes)} min left, ${whole(left.low)} to ${whole(left.high)} ${left.ownPace ? 'at your pace' : 'as estimated'}`}
       </span>
+      <SavingState />
       <span className="run-clock">
         {sittingsWords(transfer)} <SittingClock transfer={transfer} />
       </span>

@@ -5,6 +5,7 @@ import type { MapDocument, MapLine } from '@nobrel/core/documents';
 import { findFitFault, layOut } from '@nobrel/core/fit';
 import type { Rect } from '@nobrel/core/geometry';
 import type { Next, TracingPlan } from '@nobrel/core/transfer';
+import { ConflictNotice } from '../../../bench/saving.js';
 import { Opening } from '../../../bench/opening.js';
 import { PictureOnSurface } from '../../../leaves/main-picture.js';
 import { useMainPicture } from '../../../leaves/use-reference.js';
@@ -57,6 +58,7 @@ function Run({ map, plan }: { map: MapDocument; plan: TracingPlan }) {
   return (
     <main className="run" ref={main} tabIndex={-1} aria-label="Tracing line by line">
       <RunHead bench={bench} plan={plan} leave={<Link to={`/works/${id}/transfer`}>Back to Transfer</Link>} />
+      <ConflictNotice />
       <div className="run-body">
         <div className="run-details">
           <RunDrawing {...drawing} label="The map, close" window={near} sizePx={560} />

@@ -1,0 +1,45 @@
+import { Alert, Button } from 'antd';
+import { useAppDispatch, useAppSelector } from '../store/hooks.js';
+import { oursKept, theirsTaken, type Saving } from '../store/work-slice.js';
+
+const savingWords: Record<Saving, string> = {
+  saved: 'Saved',
+  unsaved: 'Not saved yet',
+  saving: 'Saving',
+  failed: 'Not saved: trying again',
+  conflict: 'Not saved: changed elsewhere',
+};
+
+/** Whether all decisions are saved. */
+export function SavingState() {
+  const saving = useAppSelector((state) => state.work.saving);
+  return (
+    <span className={`saving saving-${saving}`} role="status">
+      {savingWords[saving]}
+    </span>
+  );
+}
+
+/** Says that another window or device changed the work, with both ways to go on. */
+export function ConflictNotice() {
+  const dispatch = useAppDispatch();
+  const theirs = useAppSelector((state) => state.work.theirs);
+  if (!theirs) return null;
+  return (
+    <Alert
+      type="warning"
+      banner
+      title="This work was changed in another window. Both versions are safe: choose which one to go on from."
+      action={
+        <>
+          <Button size="small" onClick={() => dispatch(theirsTaken())}>
+            Go on from the other one
+          </Button>{' '}
+          <Button size="small" type="primary" onClick={() => dispatch(oursKept())}>
+            Keep this one
+          </Button>
+        </>
+      }
+    />
+  );
+}
