@@ -60,10 +60,10 @@ export type LineOrder = {
 const each = 8;
 /** More lines than this are not weighed pair by pair: no hand traces them in one piece. */
 const maxWeighed = 8000;
-/** How often an order is shaken for each line, and at most: for a look while one chooses, and for the order that is kept. */
+/** How often an order is shaken, at least, for each line, and at most: for a look while one chooses, and to be kept. */
 const shakesFor = {
-  quick: { each: 8, max: 1500 },
-  thorough: { each: 40, max: 80_000 },
+  quick: { min: 500, each: 8, max: 1500 },
+  thorough: { min: 10_000, each: 40, max: 80_000 },
 } as const;
 /** Breadth of the bands an order that spares traced lines begins from: within one, the palm reaches back to few. */
 const bandMm = 64;
@@ -140,11 +140,12 @@ class Ordering {
     const random = seeded(1);
     const shakes = shakesFor[this.care];
     const all = this.traced.lines.length;
+    const whole = Math.min(shakes.max, Math.max(shakes.min, shakes.each * all));
     const stretches = stretchesOf(this.groups);
     if (palm) for (const stretch of stretches) improver.settle(stretch);
     for (const stretch of stretches) {
       const count = stretch.to - stretch.from + 1;
-      improver.shake(stretch, Math.round(Math.min(shakes.each * count, (shakes.max * count) / all)), random);
+      improver.shake(stretch, Math.round((whole * count) / all), random);
     }
   }
 }
