@@ -3,6 +3,7 @@ import {
   hands,
   lineMaterials,
   orderDocumentOf,
+  orderFault,
   orderSchoolModules,
   orderSchools,
   planTracing,
@@ -12,7 +13,6 @@ import {
   type OrderSchool,
   type TransferMethod,
 } from '@nobrel/core/transfer';
-import { isTraced } from '@nobrel/core/documents';
 import { aboutMinutes, counted } from '@nobrel/core/units';
 import { badArgument, numberOption } from './options.js';
 import { checkTarget, writeResult } from './outputs.js';
@@ -78,8 +78,8 @@ async function orderMap(path: string, options: OrderOptions): Promise<void> {
   const { json, method, stretch, focus, ...how } = options;
   if (json !== undefined) checkTarget(json);
   const { map } = await readMapFile(path);
-  if (!map.lines.some(isTraced))
-    throw badArgument(`${path} has no lines to trace: make a map with lines first.`);
+  const fault = orderFault(map);
+  if (fault) throw badArgument(`${path}: ${fault}`);
   const plan = planTracing(map, {
     ...how,
     focus: focus ?? null,

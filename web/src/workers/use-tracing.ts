@@ -1,7 +1,7 @@
 import { wrap, type Remote } from 'comlink';
 import { useEffect, useMemo, useState } from 'react';
-import { isTraced, type MapDocument } from '@nobrel/core/documents';
-import type { TracingOptions, TracingPlan } from '@nobrel/core/transfer';
+import type { MapDocument } from '@nobrel/core/documents';
+import { orderFault, type TracingOptions, type TracingPlan } from '@nobrel/core/transfer';
 import { useDecisions } from '../store/hooks.js';
 import type { TracingWorker } from './tracing-worker.js';
 
@@ -25,9 +25,9 @@ export function useTracingOptions(): TracingOptions {
   );
 }
 
-/** Whether there is anything to trace. */
-export const hasLines = (map: MapDocument | undefined): map is MapDocument =>
-  map?.lines.some(isTraced) ?? false;
+/** Whether a map is there that can be put in order. */
+export const canBeOrdered = (map: MapDocument | undefined): map is MapDocument =>
+  map !== undefined && orderFault(map) === null;
 
 /**
  * The plan of a tracing: quickly first, then as it is kept.
@@ -43,7 +43,7 @@ export function useTracing(map: MapDocument | undefined): { plan: TracingPlan; k
     kept: boolean;
   } | null>(null);
   useEffect(() => {
-    if (!hasLines(map)) return undefined;
+    if (!canBeOrdered(map)) return undefined;
     let wanted = true;
     const take = async () => {
       for (const care of ['quick', 'thorough'] as const) {

@@ -1,5 +1,5 @@
 import { seeded } from '../../camera/index.js';
-import type { MapDocument } from '../../documents/index.js';
+import { isTraced, type MapDocument } from '../../documents/index.js';
 import { nearestFirst } from './first-order.js';
 import { Improver, type Stretch } from './improve.js';
 import { neighboursOf, type Neighbours } from './neighbours.js';
@@ -58,6 +58,8 @@ export type LineOrder = {
 
 /** Lines near each line that the order is improved by. */
 const each = 8;
+/** More lines than this nobody traces. */
+const maxOrdered = 20_000;
 /** More lines than this are not weighed pair by pair: no hand traces them in one piece. */
 const maxWeighed = 8000;
 /** How often an order is shaken, at least, for each line, and at most: for a look while one chooses, and to be kept. */
@@ -72,12 +74,13 @@ const bandMm = 64;
  * The order in which to trace the lines of a map: by the groups of a school, and within each by the shortest way of
  * the lifted point, with the palm kept off what is traced where the school asks for that.
  *
- * @throws RangeError when a map has no line to trace
+ * @throws RangeError when a map has no line to trace, or more than anybody traces
  */
 export function orderLines(map: MapDocument, options: OrderOptions): LineOrder {
   const { school, hand, focus } = options;
   const traced = tracedLinesOf(map);
-  if (traced.lines.length === 0) throw new RangeError('A map without lines to trace has no order.');
+  const fault = orderFault(map);
+  if (fault) throw new RangeError(fault);
   const under = linesUnderPalm(traced, hand);
   const { groupOf, sparesLines } = orderSchoolModules[school];
   const groupOfLine = groupOf({ map, traced, focus: focus ?? likelyFocus(traced) });
@@ -85,6 +88,15 @@ export function orderLines(map: MapDocument, options: OrderOptions): LineOrder {
   const ordering = new Ordering(traced, groups, options.care ?? 'quick');
   const tour = sparesLines ? sparingOrder(ordering, under, options) : ordering.shortest();
   return { school, hand, ...told(tour, under) };
+}
+
+/** Why a map cannot be put in order, as a sentence, or null. */
+export function orderFault(map: Pick<MapDocument, 'lines'>): string | null {
+  const count = map.lines.filter(isTraced).length;
+  if (count === 0) return 'There are no lines to trace on this map: ask for more at Map.';
+  if (count > maxOrdered)
+    return `There are ${count} lines on this map, more than a hand traces (${maxOrdered}): ask for less detail at Map.`;
+  return null;
 }
 
 /** The map's own order, forwards, for comparison. */

@@ -202,8 +202,42 @@ describe('the order of tracing', () => {
     expect(ids('inside-out')[0]).to.equal('mass');
   });
 
-  it('refuses a map without lines, with a sentence', () => {
-    expect(() => orderLines(mapWith(300, 240, []), usual)).to.throw('has no order');
+  it('refuses a map without lines, or with more than a hand traces, with a sentence', () => {
+    expect(() => orderLines(mapWith(300, 240, []), usual)).to.throw('no lines to trace');
+    const many = mapWith(
+      300,
+      240,
+      Array.from({ length: 20_001 }, (_, k) =>
+        lineOf(
+          [
+            [0, 0],
+            [1, 1],
+          ],
+          { id: `m${k}` },
+        ),
+      ),
+    );
+    expect(() => orderLines(many, usual)).to.throw('more than a hand traces');
+  });
+
+  it('puts a drawing the size of a house front in order as well', () => {
+    const far = mapWith(2e6, 1e6, [
+      lineOf(
+        [
+          [0, 0],
+          [1e6, 10],
+        ],
+        { id: 'long' },
+      ),
+      lineOf(
+        [
+          [1.9e6, 9e5],
+          [1.9e6, 9.5e5],
+        ],
+        { id: 'far' },
+      ),
+    ]);
+    expect(orderLines(far, usual).lines).to.have.length(2);
   });
 });
 

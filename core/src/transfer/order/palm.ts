@@ -5,7 +5,9 @@ export const hands = ['right', 'left'] as const;
 export type Hand = (typeof hands)[number];
 
 /** Places are told apart this finely: where a hand lies is known no better, mm. */
-const cellMm = 8;
+const minCellMm = 8;
+/** Cells along the longer side at most: a drawing the size of a house front is told apart more coarsely. */
+const maxCells = 1500;
 
 /**
  * Where the hand rests while it holds a point at the origin, mm, for a right hand: from the tip of the little finger
@@ -24,7 +26,7 @@ export type UnderPalm = {
 };
 
 /** Offsets of the cells that the hand covers. */
-function restingCells(hand: Hand): [number, number][] {
+function restingCells(hand: Hand, cellMm: number): [number, number][] {
   const { fromMm, toMm, breadthMm } = restOf;
   const side = hand === 'right' ? 1 : -1;
   const reach = Math.ceil((Math.max(toMm.x, toMm.y) + breadthMm) / cellMm);
@@ -51,7 +53,7 @@ function restingCells(hand: Hand): [number, number][] {
 export function linesUnderPalm(traced: TracedLines, hand: Hand): UnderPalm {
   const count = traced.points.length;
   const grid = new CellGrid(traced);
-  const rest = restingCells(hand);
+  const rest = restingCells(hand, grid.cellMm);
   const words = Math.ceil(count / 32);
   const bits = new Uint32Array(words * count);
   // The line that last covered a cell, so that each cell counts once for each line.
@@ -84,6 +86,7 @@ export function linesUnderPalm(traced: TracedLines, hand: Hand): UnderPalm {
 /** The drawing in square cells, with the lines that run through each. */
 class CellGrid {
   readonly cells: number;
+  readonly cellMm: number;
   readonly cellsOfLine: number[][];
   readonly linesIn: number[][] = [];
   private readonly columns: number;
@@ -101,8 +104,10 @@ class CellGrid {
       }
     this.left = left;
     this.top = top;
-    this.columns = points.length > 0 ? Math.floor((right - left) / cellMm) + 1 : 0;
-    this.cells = points.length > 0 ? this.columns * (Math.floor((bottom - top) / cellMm) + 1) : 0;
+    this.cellMm = Math.max(minCellMm, (right - left) / maxCells, (bottom - top) / maxCells);
+    const across = (mm: number) => Math.floor(mm / this.cellMm) + 1;
+    this.columns = points.length > 0 ? across(right - left) : 0;
+    this.cells = points.length > 0 ? this.columns * across(bottom - top) : 0;
     this.cellsOfLine = points.map((own, i) => this.cellsAlong(own, lines[i].closed));
     this.cellsOfLine.forEach((cells, i) => {
       for (const cell of cells) (this.linesIn[cell] ??= []).push(i);
@@ -118,6 +123,7 @@ class CellGrid {
 
   /** The cells a line runs through, each once. */
   private cellsAlong(points: Float64Array, closed: boolean): number[] {
+    const { cellMm } = this;
     const cells = new Set<number>();
     const n = points.length;
     const steps = closed ? n : n - 2;

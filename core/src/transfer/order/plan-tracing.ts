@@ -31,7 +31,7 @@ export type TracingPlan = LineOrder & {
  * Plans the tracing of a map: the order of its lines, the stretches between breaks, and the two check marks to begin
  * with.
  *
- * @throws RangeError when a map has no line to trace
+ * @throws RangeError when a map has no line to trace, or more than anybody traces
  */
 export function planTracing(map: MapDocument, options: TracingOptions): TracingPlan {
   const order = orderLines(map, options);

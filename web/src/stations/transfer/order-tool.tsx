@@ -1,9 +1,9 @@
 import { Button } from 'antd';
 import { useEffect, useState } from 'react';
-import { orderSchoolModules } from '@nobrel/core/transfer';
+import { orderFault, orderSchoolModules } from '@nobrel/core/transfer';
 import { formatMinutes } from '@nobrel/core/units';
 import { ToolInHand } from '../../leaves/in-hand.js';
-import { useTracing, useTracingOptions, hasLines, tracingWorker } from '../../workers/use-tracing.js';
+import { useTracing, useTracingOptions, canBeOrdered, tracingWorker } from '../../workers/use-tracing.js';
 import type { SchoolsCompared } from '../../workers/tracing-worker.js';
 import { TracingMarks } from './tracing-marks.js';
 import { useTransfer, useTransferMap } from './use-transfer.js';
@@ -12,8 +12,8 @@ import { useTransfer, useTransferMap } from './use-transfer.js';
 export function OrderTool() {
   const map = useTransferMap();
   const traced = useTracing(map);
-  if (map && !hasLines(map))
-    return <ToolInHand sentence={<span>This map has no lines to trace: ask for more at Map.</span>} />;
+  const fault = map && orderFault(map);
+  if (fault) return <ToolInHand sentence={<span role="alert">{fault}</span>} />;
   return (
     <ToolInHand
       sentence={
@@ -42,7 +42,7 @@ function SchoolsPanel() {
   const { transfer, change } = useTransfer();
   const [compared, setCompared] = useState<SchoolsCompared | null>(null);
   useEffect(() => {
-    if (!hasLines(map)) return undefined;
+    if (!canBeOrdered(map)) return undefined;
     let wanted = true;
     void tracingWorker()
       .compare(map, options)

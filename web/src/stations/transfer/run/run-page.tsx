@@ -4,14 +4,14 @@ import { Link } from 'react-router';
 import type { MapDocument, MapLine } from '@nobrel/core/documents';
 import { findFitFault, layOut } from '@nobrel/core/fit';
 import type { Rect } from '@nobrel/core/geometry';
-import type { Next, TracingPlan } from '@nobrel/core/transfer';
+import { orderFault, type Next, type TracingPlan } from '@nobrel/core/transfer';
 import { ConflictNotice } from '../../../bench/saving.js';
 import { Opening } from '../../../bench/opening.js';
 import { PictureOnSurface } from '../../../leaves/main-picture.js';
 import { useMainPicture } from '../../../leaves/use-reference.js';
 import { useKeptMapQuery } from '../../../store/api/map.js';
 import { useDecisions, useWork } from '../../../store/hooks.js';
-import { hasLines, useTracing } from '../../../workers/use-tracing.js';
+import { useTracing } from '../../../workers/use-tracing.js';
 import { boxOf, linesOf, RunDrawing } from './run-drawing.js';
 import { RunHead } from './run-head.js';
 import { RunNext } from './run-next.js';
@@ -27,13 +27,21 @@ export function RunPage() {
   const map = work.map === null ? undefined : data?.document;
   const traced = useTracing(map);
   const home = <Link to={`/works/${work.id}/transfer`}>Back to Transfer</Link>;
-  if (work.map === null || (map && !hasLines(map)))
+  const fault =
+    work.map === null
+      ? 'There is nothing to trace yet: this work has no map with lines.'
+      : map === undefined
+        ? null
+        : orderFault(map);
+  if (fault !== null)
     return (
       <main className="run run-empty">
         <Alert
           type="info"
-          title="There is nothing to trace yet: this work has no map with lines."
-          action={<Link to={`/works/${work.id}/map`}>Make the map</Link>}
+          title={fault}
+          action={
+            <Link to={`/works/${work.id}/map`}>{work.map === null ? 'Make the map' : 'To the map'}</Link>
+          }
         />
         {home}
       </main>
