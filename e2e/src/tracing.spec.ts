@@ -66,6 +66,36 @@ test('a method that cannot work is planned all the same, with its reason', async
   await expect(page.getByLabel('List of steps')).toContainText('Dim the room');
 });
 
+test('what will be seen through the paper, and the pressure, follow what the strip showed', async ({
+  page,
+  seeded,
+}) => {
+  await openAt(page, seeded, 'What is seen');
+  const shown = page.getByRole('group', { name: 'Decisions of the tool' });
+  await expect(shown).toContainText('can be followed');
+  await expect(page.getByRole('region', { name: 'As it will be seen' })).toBeVisible();
+  const strip = page.getByLabel('What the test strip showed');
+  await expect(strip).toContainText('An estimate, until your own strip has spoken.');
+  await strip.getByLabel('Thinnest line followed').press('Enter');
+  await page.getByTitle('0.7 mm').click();
+  await expect(strip).toContainText('Lines from 0.7 mm on can be followed with ease. By your own strip.');
+  await expect(shown).toContainText(/can only just be followed|cannot be seen/);
+  await shown.getByLabel('The room').press('Enter');
+  await page.getByTitle('lit', { exact: true }).click();
+  await expect(strip).toContainText('Darken the room.');
+  for (const mark of ['light: shows', 'light: shows under a wash', 'firm: dents'])
+    await strip.getByRole('checkbox', { name: `a fine hard point, ${mark}`, exact: true }).check();
+  const use = strip.getByText(/^Use a fine hard point, light \(row 2\): it shows under the wash too/);
+  await expect(use).toBeVisible();
+  await saved(page);
+  await page.reload();
+  await expect(use).toBeVisible();
+  await strip.getByRole('checkbox', { name: 'a fine hard point, a feather: dents', exact: true }).check();
+  await expect(strip).toContainText('What shows dents');
+  await page.getByRole('button', { name: 'Undo' }).click();
+  await expect(use).toBeVisible();
+});
+
 test('the schools of tracing are compared, and the order is seen on the map', async ({ page, seeded }) => {
   await openAt(page, seeded, 'Order');
   await expect(page.getByText(/\d+ lines in 1 stretch, .* the hand on \d+ traced lines/)).toBeVisible({

@@ -23,6 +23,7 @@ export const sheetKindIds = [
   'label',
   'pins',
   'card',
+  'test-strip',
   'calibration',
 ] as const;
 export type SheetKind = (typeof sheetKindIds)[number];

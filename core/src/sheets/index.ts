@@ -12,6 +12,7 @@ export { makeSheets, type Printer } from './make-sheets.js';
 export { checkBarMm } from './foot.js';
 export { checkBarsOn } from './check-bars.js';
 export * from './kinds/index.js';
+export { stripPoints, stripPressures, stripWidthsMm } from './kinds/test-strip.js';
 export { crossDistances } from './kinds/calibration-sheet.js';
 export { measuresCsv } from './kinds/setting-out.js';
 export type { Hole, Pricking } from './kinds/hole.js';

@@ -59,7 +59,7 @@ describe('words on sheets', () => {
 
   it('that do not fit are told of, with a way out that lets them fit', () => {
     const small = { paper: 'custom', customMm: { widthMm: 60, heightMm: 80 } } as const;
-    for (const kind of ['card', 'label', 'calibration'] as SheetKind[]) {
+    for (const kind of ['card', 'label', 'test-strip', 'calibration'] as SheetKind[]) {
       const note = sheetsOf(mapWith(300, 240), { kind, ...small }, {}, wordy).notes.find(
         ({ id }) => id === 'sheets-cut',
       );

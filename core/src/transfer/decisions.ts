@@ -5,6 +5,7 @@ import { lineMaterials } from './order/order-lines.js';
 import { hands } from './order/palm.js';
 import { orderSchoolModules, orderSchools, type OrderSchool } from './order/schools.js';
 import { runSchema } from './run/run.js';
+import { seenDecisions } from './seen/seen-decisions.js';
 import { mediums } from './steps/step.js';
 
 const moment = z.iso.datetime();
@@ -85,6 +86,7 @@ export const transferDecisionsSchema = z.object({
     label: 'Spare the hand',
     help: 'whether the hand is tired or weak',
   }),
+  ...seenDecisions,
   run: runSchema.prefault({}),
   /** When each step was ticked off, by the step's id. */
   done: z.record(z.string(), moment).default({}),

@@ -16,6 +16,7 @@ import { prickingKind } from './pricking.js';
 import { referenceKind } from './reference.js';
 import { referencePageKind } from './reference-page.js';
 import { settingOutKind } from './setting-out.js';
+import { testStripKind } from './test-strip.js';
 import { numbersKind, valuesKind } from './values.js';
 
 /** Every kind of sheet, by the name it is kept under. */
@@ -38,6 +39,7 @@ export const sheetKinds: Readonly<Record<SheetKind, SheetKindModule>> = {
   label: labelKind,
   pins: pinsKind,
   card: cardKind,
+  'test-strip': testStripKind,
   calibration: calibrationKind,
 };
 

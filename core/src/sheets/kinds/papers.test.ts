@@ -49,7 +49,7 @@ describe('papers beside the drawing', () => {
         (_, i) => `Step ${i + 1}: lift the sheet and look whether every line has come through.`,
       ),
     };
-    const words = (kind: 'card' | 'label' | 'order-slip' | 'setting-out' | 'calibration') => {
+    const words = (kind: 'card' | 'label' | 'order-slip' | 'setting-out' | 'calibration' | 'test-strip') => {
       const set = sheetsOf(mapWith(300, 240), { kind }, {}, rest);
       expect(set.count, kind).to.equal(1);
       return wordsIn(set.page(0).items).join(' ');
@@ -59,10 +59,11 @@ describe('papers beside the drawing', () => {
     expect(words('order-slip')).to.include('300.0 %');
     expect(words('setting-out')).to.include('from the edge itself');
     expect(words('calibration')).to.include('A to C');
+    expect(words('test-strip')).to.include('0.15 mm').and.to.include('6 as hard as you can');
   });
 
   it('keep within the paper', () => {
-    for (const kind of ['card', 'label', 'setting-out', 'calibration', 'film'] as const) {
+    for (const kind of ['card', 'label', 'setting-out', 'calibration', 'test-strip', 'film'] as const) {
       for (const { widthMm, heightMm, items } of pagesOf(
         sheetsOf(mapWith(300, 240), { kind, paper: 'a3' }),
       )) {

@@ -1,0 +1,2 @@
+export * from './pressure.js';
+export * from './through-paper.js';
