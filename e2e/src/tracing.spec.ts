@@ -96,6 +96,33 @@ test('what will be seen through the paper, and the pressure, follow what the str
   await expect(use).toBeVisible();
 });
 
+test('for a projector it is said where it stands, how fine, how true and how clear', async ({
+  page,
+  seeded,
+}) => {
+  await openAt(page, seeded);
+  await page.getByLabel('Method', { exact: true }).press('Enter');
+  await page.getByTitle('a digital projector').click();
+  await take(page, 'What is seen');
+  const wall = page.getByLabel('What the projection comes to');
+  // 240 mm high in a picture of 16 to 9: 427 mm wide, at one and a half times that.
+  await expect(wall).toContainText('Stand it 640 mm from the surface');
+  await expect(wall).toContainText('A pixel is 0.22 mm there.');
+  await page.getByLabel('Tilt').fill('10');
+  await page.getByLabel('Tilt').press('Enter');
+  await expect(wall).toContainText(/one edge comes out [\d.]+ mm broader than the opposite one/);
+  await wall.getByLabel('Far picture: width').fill('750 mm');
+  await wall.getByLabel('Far picture: width').press('Enter');
+  await expect(wall.getByRole('alert')).toContainText('one near and one far');
+  await wall.getByLabel('Far picture: width').fill('1700 mm');
+  await wall.getByLabel('Far picture: width').press('Enter');
+  await expect(wall).toContainText('a throw ratio of 1.00.');
+  await wall.getByRole('button', { name: 'Take it' }).click();
+  await expect(wall).toContainText('Stand it 427 mm from the surface');
+  await page.getByRole('button', { name: 'Undo' }).click();
+  await expect(wall).toContainText('Stand it 640 mm from the surface');
+});
+
 test('the schools of tracing are compared, and the order is seen on the map', async ({ page, seeded }) => {
   await openAt(page, seeded, 'Order');
   await expect(page.getByText(/\d+ lines in 1 stretch, .* the hand on \d+ traced lines/)).toBeVisible({

@@ -16,6 +16,8 @@ export type DecisionUnit =
   | 's'
   | 'min'
   | 'lines'
+  | 'pixels'
+  | 'lm'
   | 'values'
   | 'columns'
   | 'rows';

@@ -6,6 +6,7 @@ export * from './map-current.js';
 export * from './sheet-source.js';
 export * from './sheets-to-join.js';
 export * from './stations.js';
+export * from './steps-of.js';
 export * from './decisions-page.js';
 export * from './access.js';
 export * from './awaited.js';

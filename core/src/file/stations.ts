@@ -1,8 +1,6 @@
 import { findFitFault } from '../fit/index.js';
 import { paperName } from '../sheets/index.js';
-import { transferSteps, type TransferStep } from '../transfer/index.js';
 import { counted, formatLength, formatMinutes, formatSize, type LengthUnit } from '../units/index.js';
-import { sheetsToJoin } from './sheets-to-join.js';
 import { mainPictureOf, type Work } from './work.js';
 
 /** The stations of the order of work, in order; also the last part of their address. */
@@ -17,11 +15,6 @@ export type StationModule = {
   /** The one live fact under its name. */
   fact: (work: Work, unit: LengthUnit) => string;
 };
-
-/** Steps of the transfer as they stand for a work. */
-export function stepsOf(work: Work): TransferStep[] {
-  return transferSteps(work.decisions.fit, work.decisions.transfer, sheetsToJoin(work));
-}
 
 export const stations: Readonly<Record<Station, StationModule>> = {
   reference: {
@@ -74,9 +67,8 @@ export const stations: Readonly<Record<Station, StationModule>> = {
       const traced = work.decisions.transfer.run.traced.length;
       if (traced > 0 && work.map && traced < work.map.lines)
         return `${traced} of ${counted(work.map.lines, 'line')}`;
-      const steps = stepsOf(work);
-      const done = steps.filter((step) => work.decisions.transfer.done[step.id] !== undefined).length;
-      return `${done} of ${steps.length} steps`;
+      // How many there are depends on the method; only its station needs to know, so that the first page stays light.
+      return `${counted(Object.keys(work.decisions.transfer.done).length, 'step')} done`;
     },
   },
   file: {

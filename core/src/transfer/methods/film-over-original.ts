@@ -7,12 +7,13 @@ import {
   traceUnderSheet,
   tryPressure,
 } from '../steps/common-steps.js';
+import { transferMethodNames } from './ids.js';
 import type { TransferMethodModule } from './method.js';
 import { lowTackTape, puttyRubber, tracingPoint } from './shared.js';
 
 /** Clear film laid over a fragile or fixed original, traced in fine pen, then transferred. */
 export const filmOverOriginal: TransferMethodModule = {
-  name: 'film over an original',
+  name: transferMethodNames['film-over-original'],
   suits: 'Originals that are fragile or fixed, at their own size.',
   sheets: ['film'],
   materials: [

@@ -1,10 +1,11 @@
 import { forPainting, lighten, lookLast, putAway } from '../steps/common-steps.js';
+import { transferMethodNames } from './ids.js';
 import type { TransferMethodModule } from './method.js';
 import { drawingPencil, onlyTheLine, puttyRubber } from './shared.js';
 
 /** Square by square, drawn by eye. */
 export const gridByHand: TransferMethodModule = {
-  name: 'a grid, by hand',
+  name: transferMethodNames['grid-by-hand'],
   suits: 'Any surface and size, with a ruler alone; it trains the eye.',
   sheets: ['grid', 'setting-out'],
   materials: [{ for: 'ruler', words: 'a long ruler and a square' }, ...drawingPencil, puttyRubber],

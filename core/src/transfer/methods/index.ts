@@ -23,5 +23,5 @@ export const transferMethods: Readonly<Record<TransferMethod, TransferMethodModu
   'film-over-original': filmOverOriginal,
 };
 
-export { transferMethodIds, type TransferMethod } from './ids.js';
+export { transferMethodIds, transferMethodNames, type TransferMethod } from './ids.js';
 export * from './method.js';

@@ -6,12 +6,13 @@ import {
   putAway,
   traceWhatIsSeen,
 } from '../steps/common-steps.js';
+import { transferMethodNames } from './ids.js';
 import type { TransferMethodModule } from './method.js';
 import { drawingPencil, lowTackTape, onlyTheLine, puttyRubber } from './shared.js';
 
 /** A light box, a lit window, or a lamp under glass: the drawing seen through the surface. */
 export const lightBox: TransferMethodModule = {
-  name: 'a light box or a lit window',
+  name: transferMethodNames['light-box'],
   suits: 'Paper that lets light through: direct, correct, and nothing is left but the line.',
   sheets: ['outline'],
   materials: [

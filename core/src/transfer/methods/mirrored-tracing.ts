@@ -8,12 +8,13 @@ import {
   traceUnderSheet,
   tryPressure,
 } from '../steps/common-steps.js';
+import { transferMethodNames } from './ids.js';
 import type { TransferMethodModule } from './method.js';
 import { lowTackTape, puttyRubber, tracingPoint } from './shared.js';
 
 /** The lines redrawn on the back of tracing paper in soft pencil, then gone over from the front. */
 export const mirroredTracing: TransferMethodModule = {
-  name: 'a mirrored tracing',
+  name: transferMethodNames['mirrored-tracing'],
   suits: 'Crisp, clean lines and no dust; the tracing serves again and again.',
   sheets: ['mirrored', 'outline'],
   materials: [

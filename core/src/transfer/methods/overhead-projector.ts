@@ -6,13 +6,14 @@ import {
   putAway,
   traceWhatIsSeen,
 } from '../steps/common-steps.js';
+import { transferMethodNames } from './ids.js';
 import type { TransferMethodModule } from './method.js';
 import { againstProjecting, projecting } from './projector.js';
 import { drawingPencil, onlyTheLine, puttyRubber } from './shared.js';
 
 /** An overhead projector with the drawing on film. */
 export const overheadProjector: TransferMethodModule = {
-  name: 'an overhead projector with film',
+  name: transferMethodNames['overhead-projector'],
   suits: 'Large work and walls, without a computer in the room.',
   sheets: ['film'],
   materials: [

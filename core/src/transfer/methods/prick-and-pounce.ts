@@ -1,10 +1,11 @@
 import { fixLoose, forPainting, joinSheets, layOn, lookLast, putAway } from '../steps/common-steps.js';
+import { transferMethodNames } from './ids.js';
 import type { TransferMethodModule } from './method.js';
 import { lowTackTape } from './shared.js';
 
 /** Lines pricked as rows of holes, and powder dabbed through them. */
 export const prickAndPounce: TransferMethodModule = {
-  name: 'prick and pounce',
+  name: transferMethodNames['prick-and-pounce'],
   suits: 'Large work and walls, and drawings that are transferred many times.',
   sheets: ['pricking'],
   materials: [

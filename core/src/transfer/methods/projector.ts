@@ -1,5 +1,6 @@
 import { forPainting, lighten, lookLast, putAway, traceWhatIsSeen } from '../steps/common-steps.js';
 import type { StepRule } from '../steps/step.js';
+import { transferMethodNames } from './ids.js';
 import type { Objection, TransferMethodModule } from './method.js';
 import { drawingPencil, onlyTheLine, puttyRubber } from './shared.js';
 
@@ -60,7 +61,7 @@ export const againstProjecting: Objection[] = [
 
 /** A digital projector: the map thrown onto the surface. */
 export const projector: TransferMethodModule = {
-  name: 'a digital projector',
+  name: transferMethodNames['projector'],
   suits: 'Any size, very fast, and nothing is left but the line.',
   sheets: [],
   materials: [

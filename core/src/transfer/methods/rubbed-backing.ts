@@ -9,12 +9,13 @@ import {
   traceUnderSheet,
   tryPressure,
 } from '../steps/common-steps.js';
+import { transferMethodNames } from './ids.js';
 import type { TransferMethodModule } from './method.js';
 import { lowTackTape, puttyRubber, tracingPoint } from './shared.js';
 
 /** Graphite, charcoal or chalk rubbed on the back of the drawing itself. */
 export const rubbedBacking: TransferMethodModule = {
-  name: 'a graphite or chalk backing',
+  name: transferMethodNames['rubbed-backing'],
   suits:
     'Any surface, with what lies in the studio; the material can be chosen for the ground and for each region.',
   sheets: ['outline', 'backing'],

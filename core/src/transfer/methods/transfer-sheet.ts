@@ -9,12 +9,13 @@ import {
   traceUnderSheet,
   tryPressure,
 } from '../steps/common-steps.js';
+import { transferMethodNames } from './ids.js';
 import type { TransferMethodModule } from './method.js';
 import { lowTackTape, puttyRubber, tracingPoint } from './shared.js';
 
 /** A sheet coated with graphite or pigment, laid between drawing and surface. */
 export const transferSheet: TransferMethodModule = {
-  name: 'a transfer sheet',
+  name: transferMethodNames['transfer-sheet'],
   suits: 'Clean, even lines on paper, board or panel; the sheet serves many times.',
   sheets: ['outline'],
   materials: [

@@ -1,2 +1,3 @@
+export * from './on-the-wall.js';
 export * from './pressure.js';
 export * from './through-paper.js';

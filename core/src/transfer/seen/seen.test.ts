@@ -2,6 +2,7 @@ import { expect } from 'chai';
 import fc from 'fast-check';
 import { seeded, gaussian } from '../../camera/index.js';
 import { stripWidthsMm } from '../../sheets/index.js';
+import { project, projectFilm, throwRatioBy } from './on-the-wall.js';
 import { choosePressure, emptyStrip } from './pressure.js';
 import {
   contrastThrough,
@@ -83,6 +84,61 @@ describe('lines through paper', () => {
       if (Math.abs(step(thinnestSeen(calibrated)) - step(looks())) <= 1) near++;
     }
     expect(near).to.be.at.least(95);
+  });
+});
+
+describe('a projector before the surface', () => {
+  const wall = {
+    widthMm: 1600,
+    heightMm: 900,
+    throwRatio: 1.5,
+    pixelsAcross: 1920,
+    pixelsDown: 1080,
+    lumens: 1440,
+    tiltDeg: 0,
+    room: 'dim' as const,
+  };
+
+  it('stands at its throw, with pixels, light and no keystone when it is square', () => {
+    const { distanceMm, mmPerPixel, keystoneMm, depthMm, contrast } = project(wall);
+    expect(distanceMm).to.equal(2400);
+    expect(mmPerPixel).to.be.closeTo(0.833, 0.001);
+    expect(keystoneMm).to.be.closeTo(0, 1e-9);
+    expect(depthMm).to.equal(0);
+    // 1440 lm on 1.44 m² are 1000 lux, against 50 of the room.
+    expect(contrast).to.be.closeTo(1000 / 1050, 1e-9);
+    // A tall surface lies within a wider picture.
+    expect(project({ ...wall, widthMm: 500 }).pictureWidthMm).to.equal(1600);
+  });
+
+  it('has the keystone that two rays make, more with tilt, less from farther away', () => {
+    const tilted = project({ ...wall, tiltDeg: 10 });
+    // Where the edges of the picture meet a plane tilted by 10°, by similar triangles.
+    const [d, h, t] = [2400, 450, Math.tan((10 * Math.PI) / 180)];
+    const edge = (side: number) => 1 / (1 - (side * h * t) / d);
+    expect(tilted.keystoneMm).to.be.closeTo(1600 * (edge(1) / edge(-1) - 1), 1);
+    expect(project({ ...wall, tiltDeg: 20 }).keystoneMm).to.be.greaterThan(tilted.keystoneMm);
+    expect(project({ ...wall, tiltDeg: 10, throwRatio: 3 }).keystoneMm).to.be.lessThan(tilted.keystoneMm);
+    expect(tilted.depthMm).to.be.closeTo(900 * Math.sin(Math.PI / 18), 1e-9);
+  });
+
+  it('is measured by two pictures, wherever its lens lies, and questions two that are alike', () => {
+    const at = (distanceMm: number) => ({ distanceMm: distanceMm + 120, widthMm: distanceMm / 1.4 });
+    expect(throwRatioBy(at(1000), at(3000))).to.be.closeTo(1.4, 1e-9);
+    expect(() => throwRatioBy(at(1000), at(1010))).to.throw('one near and one far');
+    expect(() => throwRatioBy(at(1000), { distanceMm: 3000, widthMm: 100 })).to.throw(RangeError);
+  });
+
+  it('with film enlarges by its distance, and the pen with it', () => {
+    const { times, distanceMm, lineMm } = projectFilm({
+      widthMm: 1995,
+      heightMm: 900,
+      focalMm: 315,
+      penMm: 0.5,
+    });
+    expect(times).to.equal(7);
+    expect(distanceMm).to.equal(2520);
+    expect(lineMm).to.equal(3.5);
   });
 });
 

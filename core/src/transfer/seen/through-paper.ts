@@ -30,7 +30,7 @@ const gramsPerMm = 650;
 const luminance: Readonly<Record<LightSource, number>> = { 'light-box': 800, lamp: 1500, window: 3000 };
 
 /** Light of the room on the paper, lux: curtains drawn, one lamp turned away, an ordinary room. */
-const lux: Readonly<Record<RoomLight, number>> = { dark: 5, dim: 50, lit: 300 };
+export const roomLux: Readonly<Record<RoomLight, number>> = { dark: 5, dim: 50, lit: 300 };
 
 /** Share of the light that passes a printed line. */
 const throughInk = 0.1;
@@ -64,7 +64,7 @@ export function contrastThrough(
   widthMm: number,
 ): number {
   const through = luminance[light] * transmittance(aboveGsm + beneathGsm);
-  const thrownBack = (lux[room] / Math.PI) * (1 - transmittance(aboveGsm + beneathGsm));
+  const thrownBack = (roomLux[room] / Math.PI) * (1 - transmittance(aboveGsm + beneathGsm));
   const whole = (through * (1 - throughInk)) / (through + thrownBack);
   return whole * erf(widthMm / (2 * Math.SQRT2 * spreadMm(aboveGsm)));
 }

@@ -2,7 +2,7 @@ import { paperName, sheetKindWords } from '@nobrel/core/sheets';
 import { Button, Input } from 'antd';
 import { sidesWords, surfaceKind } from '@nobrel/core/fit';
 import { creditOf, mainPictureOf, progressOf, standingOf, standings, stations } from '@nobrel/core/file';
-import { minutesSpent, transferMethods } from '@nobrel/core/transfer';
+import { minutesSpent, transferMethodNames } from '@nobrel/core/transfer';
 import { counted, formatMinutes, formatSize, formatDate } from '@nobrel/core/units';
 import { TextGap } from '../../bench/gaps.js';
 import { Notes } from '../../bench/notes.js';
@@ -111,7 +111,7 @@ function Record() {
             )
             .join('; '),
     ],
-    ['Method', transferMethods[transfer.method].name],
+    ['Method', transferMethodNames[transfer.method]],
     ['Used', transfer.used || 'not noted'],
     [
       'Sittings',

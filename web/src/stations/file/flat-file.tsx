@@ -2,7 +2,7 @@ import { Alert, Button } from 'antd';
 import { lazy, Suspense, useEffect, useState, type ReactNode } from 'react';
 import { Link } from 'react-router';
 import { binDays, standings, stations, type Binned, type Card, type DamagedCard } from '@nobrel/core/file';
-import { transferMethods } from '@nobrel/core/transfer';
+import { transferMethodNames } from '@nobrel/core/transfer';
 import { formatDate, formatMinutes, formatSize } from '@nobrel/core/units';
 import { Opening } from '../../bench/opening.js';
 import { Frame } from '../../bench/frame.js';
@@ -85,7 +85,7 @@ function WorkCard({
       </span>
       <span className="card-facts">
         {stage}
-        {(station === 'transfer' || station === 'file') && `, by ${transferMethods[method].name}`}
+        {(station === 'transfer' || station === 'file') && `, by ${transferMethodNames[method]}`}
       </span>
       <span className="card-next">
         <em>{stations[station].name}:</em> {next}

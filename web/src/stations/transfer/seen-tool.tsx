@@ -22,6 +22,7 @@ import { MapDrawing } from '../../leaves/map-drawing.js';
 import { SurfaceSheet } from '../../leaves/surface-sheet.js';
 import { useDecisions } from '../../store/hooks.js';
 import { useTransfer, useTransferMap } from './use-transfer.js';
+import { WallTool } from './wall-tool.js';
 
 const seenWords = {
   seen: 'can be followed',
@@ -29,8 +30,17 @@ const seenWords = {
   not: 'cannot be seen',
 } as const;
 
-/** What will be seen: lines through the paper, and the pressure that shows and does not dent, by the printed strip. */
+/** What will be seen: on the wall, or through the paper and by the pressure that shows and does not dent. */
 export function SeenTool() {
+  const { method } = useDecisions('transfer');
+  return method === 'projector' || method === 'overhead-projector' ? (
+    <WallTool method={method} />
+  ) : (
+    <PaperTool />
+  );
+}
+
+function PaperTool() {
   const fit = useDecisions('fit');
   const map = useTransferMap();
   const { lineMm } = useDecisions('sheets');
