@@ -118,7 +118,7 @@ test('for a projector it is said where it stands, how fine, how true and how cle
   await wall.getByLabel('Far picture: width').press('Enter');
   await expect(wall).toContainText('a throw ratio of 1.00.');
   await wall.getByRole('button', { name: 'Take it' }).click();
-  await expect(wall).toContainText('Stand it 427 mm from the surface');
+  await expect(wall).toContainText('Stand it 426.7 mm from the surface');
   await page.getByRole('button', { name: 'Undo' }).click();
   await expect(wall).toContainText('Stand it 640 mm from the surface');
 });

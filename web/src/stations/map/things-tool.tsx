@@ -1,5 +1,5 @@
 import { Button } from 'antd';
-import { useMemo, useState } from 'react';
+import { useMemo, useRef, useState } from 'react';
 import type { Point } from '@nobrel/core/geometry';
 import { shapeNumbers, type ThingWay } from '@nobrel/core/map';
 import { useKey } from '../../bench/use-key.js';
@@ -26,10 +26,17 @@ export function ThingsTool() {
     const area = new Map(map.shapes.map(({ id, area }) => [id, area]));
     return shapeNumbers(map).sort((a, b) => (area.get(b.id) ?? 0) - (area.get(a.id) ?? 0));
   }, [map]);
+  /** Counts what was asked: an answer that comes after something else was asked is not shown any more. */
+  const asked = useRef(0);
   const find = (at: Point, walk: number) => {
+    const own = ++asked.current;
     void mapWorker()
       .thingAt(at, detail, walk)
-      .then((found) => setThing(found && { at, walk, ...found }));
+      .then((found) => own === asked.current && setThing(found && { at, walk, ...found }));
+  };
+  const forget = () => {
+    asked.current++;
+    setThing(null);
   };
   const step = (by: number) => {
     if (spots.length === 0) return;
@@ -46,7 +53,7 @@ export function ThingsTool() {
   const decide = (way: ThingWay) => () => {
     if (!thing) return;
     corrections.add({ does: 'thing', way, outline: thinned(thing.outline).map(corrections.toPicture) });
-    setThing(null);
+    forget();
   };
   useKey('nextLine', () => step(1));
   useKey('lineBefore', () => step(-1));
@@ -54,7 +61,7 @@ export function ThingsTool() {
   useKey('partThing', walk(-1));
   useKey('drawThing', decide('whole'));
   useKey('dropThing', decide('out'));
-  useKey('clearLine', () => setThing(null), { active: thing !== null, first: true });
+  useKey('clearLine', forget, { active: thing !== null, first: true });
   return (
     <ToolInHand
       sentence={
