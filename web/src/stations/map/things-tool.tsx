@@ -1,5 +1,5 @@
 import { Button } from 'antd';
-import { useMemo, useRef, useState } from 'react';
+import { useMemo, useState } from 'react';
 import type { Point } from '@nobrel/core/geometry';
 import { shapeNumbers, type ThingWay } from '@nobrel/core/map';
 import { useKey } from '../../bench/use-key.js';
@@ -11,6 +11,12 @@ import { useCorrections } from '../../bench/use-corrections.js';
 import { ToolInHand } from '../../leaves/in-hand.js';
 
 type Thing = { at: Point; walk: number; outline: readonly Point[]; rank: number; ranks: number };
+
+/** Counts what was asked: an answer that comes after something else was asked is not shown any more. */
+function countAsked() {
+  let last = 0;
+  return { next: () => ++last, isLast: (own: number) => own === last };
+}
 
 /** Point at a thing, walk to what it is part of or to its parts, and draw it whole or leave it out. */
 export function ThingsTool() {
@@ -26,16 +32,15 @@ export function ThingsTool() {
     const area = new Map(map.shapes.map(({ id, area }) => [id, area]));
     return shapeNumbers(map).sort((a, b) => (area.get(b.id) ?? 0) - (area.get(a.id) ?? 0));
   }, [map]);
-  /** Counts what was asked: an answer that comes after something else was asked is not shown any more. */
-  const asked = useRef(0);
+  const [asked] = useState(countAsked);
   const find = (at: Point, walk: number) => {
-    const own = ++asked.current;
+    const own = asked.next();
     void mapWorker()
       .thingAt(at, detail, walk)
-      .then((found) => own === asked.current && setThing(found && { at, walk, ...found }));
+      .then((found) => asked.isLast(own) && setThing(found && { at, walk, ...found }));
   };
   const forget = () => {
-    asked.current++;
+    asked.next();
     setThing(null);
   };
   const step = (by: number) => {
