@@ -146,6 +146,12 @@ test('the schools of tracing are compared, and the order is seen on the map', as
 /** Lines noted as traced so far. */
 const traced = async (page: Page) => Number(/^\d+/.exec((await count(page).textContent()) ?? '')?.[0] ?? NaN);
 
+/** Waits until more lines are traced than so many, and says how many. */
+async function tracedMoreThan(page: Page, lines: number): Promise<number> {
+  await expect.poll(() => traced(page)).toBeGreaterThan(lines);
+  return traced(page);
+}
+
 test('a whole run is led by one key, with marks, looks and breaks, and outlasts a reload', async ({
   page,
   seeded,
@@ -159,13 +165,12 @@ test('a whole run is led by one key, with marks, looks and breaks, and outlasts 
   await page.keyboard.press('Space');
   await expect(says(page)).toContainText('Begin at the ring');
   await page.keyboard.press('Enter');
-  const first = await traced(page);
-  expect(first).toBeGreaterThan(0);
+  const first = await tracedMoreThan(page, 0);
   await page.keyboard.press('PageDown');
   await expect(says(page)).toContainText('Lift the free side and look');
   // Back takes the whole stroke back.
   await page.keyboard.press('Backspace');
-  expect(await traced(page)).toBe(first);
+  await expect.poll(() => traced(page)).toBe(first);
   await page.keyboard.press('Space');
   await page.getByRole('button', { name: 'Looked, it is right' }).click();
   // Any key of a pedal can be learned.
@@ -174,8 +179,7 @@ test('a whole run is led by one key, with marks, looks and breaks, and outlasts 
   await expect(page.getByRole('button', { name: /Goes on by B/ })).toBeVisible();
   const before = await traced(page);
   await page.keyboard.press('b');
-  const after = await traced(page);
-  expect(after).toBeGreaterThan(before);
+  const after = await tracedMoreThan(page, before);
   await saved(page);
   await page.reload();
   await expect(count(page)).toHaveText(new RegExp(`^${after} of`), { timeout: 30_000 });
@@ -205,8 +209,7 @@ test('lines are tapped, another device goes on where it was, and a slip is mende
   await page.getByRole('button', { name: 'Looked, it is right' }).click();
   const looked = await traced(page);
   for (let k = 0; k < 4; k++) await page.keyboard.press('Space');
-  const led = await traced(page);
-  expect(led).toBeGreaterThan(looked + 3);
+  const led = await tracedMoreThan(page, looked + 3);
   // A line tapped in the close view is noted as traced, whichever it is.
   await page.getByLabel('The map, close').locator('.run-begin').click();
   await expect(count(page)).toHaveText(new RegExp(`^${led + 1} of`));
@@ -257,14 +260,15 @@ test('two devices that trace at once lose nothing: both versions are there to go
   const other = await (await browser.newContext()).newPage();
   await other.goto(page.url());
   await expect(other.getByRole('button', { name: 'Traced' })).toBeVisible({ timeout: 30_000 });
+  const ours = await traced(page);
   await other.keyboard.press('Space');
+  const theirs = await tracedMoreThan(other, ours);
   await saved(other);
-  const theirs = await traced(other);
   await page.keyboard.press('Space');
   await expect(page.getByText('This work was changed in another window.')).toBeVisible();
   await page.getByRole('button', { name: 'Go on from the other one' }).click();
   await expect(page.getByText('This work was changed in another window.')).toBeHidden();
-  expect(await traced(page)).toBe(theirs);
+  await expect.poll(() => traced(page)).toBe(theirs);
   await other.context().close();
 });
 
