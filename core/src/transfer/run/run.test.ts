@@ -6,6 +6,7 @@ import { nextOf, strokesIn, type Next } from './next.js';
 import { strokeWords } from './line-words.js';
 import { minutesLeft } from './pace.js';
 import { emptyRun, type Run } from './run.js';
+import { withoutLines } from './take-back.js';
 
 const map = mapWith(
   300,
@@ -107,6 +108,23 @@ describe('a led run', () => {
     expect(after.kind).to.equal('stroke');
     const soft = chain.lines.filter(({ id }) => id === 'c2');
     expect(strokeWords(soft, 'mm')).to.equal('A contour, 20 mm, broken, so that it reads as a blend.');
+  });
+
+  it('without some lines keeps its looks after the same lines, and its strokes apart', () => {
+    const traced = ['l1', 'l2', 'l3', 'l4', 'l5'].map((id, k) =>
+      tracedLineOf(lineById(id), null, k === 2 || k === 4),
+    );
+    const run: Run = { ...emptyRun, traced, looks: [2, 4] };
+    const less = withoutLines(run, new Set([traced[1], traced[4]]));
+    expect(less.traced.map(({ id, goesOn }) => [id, goesOn])).to.deep.equal([
+      ['l1', false],
+      // Its stroke began with a line that is gone.
+      ['l3', false],
+      ['l4', false],
+    ]);
+    expect(less.looks).to.deep.equal([1, 3]);
+    expect(withoutLines(run, new Set(traced))).to.deep.include({ traced: [], looks: [] });
+    expect(withoutLines(run, new Set())).to.deep.equal(run);
   });
 
   it('knows traced lines again on another map, by place, and lists those it has no longer', () => {

@@ -7,6 +7,7 @@ import {
   slipWords,
   solveSlip,
   tracedLinesOf,
+  withoutLines,
   type CheckMark,
   type LineSlipped,
   type MovedMark,
@@ -149,9 +150,7 @@ function SinceLastLook({ map, slip }: { map: MapDocument; slip: Slip }) {
   const again = () => {
     const { done } = knownAgain(transfer.run, map);
     const taken = new Set(redo.flatMap((id) => done.get(id) ?? []));
-    const traced = transfer.run.traced.filter((line) => !taken.has(line));
-    const looks = transfer.run.looks.filter((count) => count <= traced.length);
-    change({ run: { ...transfer.run, traced, looks } });
+    change({ run: withoutLines(transfer.run, taken) });
   };
   return (
     <>

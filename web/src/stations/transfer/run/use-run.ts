@@ -1,13 +1,13 @@
 import { useMemo, useRef, useState } from 'react';
 import type { MapDocument, MapLine } from '@nobrel/core/documents';
 import {
-  emptyRun,
   endSitting,
   knownAgain,
   minutesLeft,
   nextOf,
   startSitting,
   tracedLineOf,
+  withoutLines,
   type Run,
   type TracingPlan,
 } from '@nobrel/core/transfer';
@@ -103,8 +103,7 @@ export function useRun(map: MapDocument, plan: TracingPlan) {
     /** A traced line that was not, after all. */
     untrace: (id: string) => {
       const record = done.get(id);
-      const traced = run.traced.filter((line) => line !== record);
-      keep({ traced, looks: run.looks.filter((count) => count <= traced.length) });
+      if (record) keep(withoutLines(run, new Set([record])));
     },
     pause: () => change(endSitting(transfer, now())),
     goToSection: (section: number) => {
@@ -114,8 +113,7 @@ export function useRun(map: MapDocument, plan: TracingPlan) {
       if (next.kind === 'break') keep({ rested: next.section + 1 });
     },
     /** Lines of an older map that this one has no longer. */
-    forgetLost: () => keep({ traced: run.traced.filter((line) => !lost.includes(line)) }),
-    beginAnew: () => change({ run: emptyRun }),
+    forgetLost: () => keep(withoutLines(run, new Set(lost))),
   };
 }
 export type RunBench = ReturnType<typeof useRun>;
