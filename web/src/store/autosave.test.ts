@@ -123,11 +123,11 @@ describe('autosave', () => {
   it('saves what a page left behind long ago, and leaves alone what another page still has open', async () => {
     const { server, store } = openPage();
     const { decisions } = sampleWork('Behind');
-    stash('w1', { revision: 1, decisions, sent: null });
+    stash('w1', { revision: 1, decisions, sent: [] });
     store.dispatch(closed());
     await saveLeftBehind(store.dispatch);
     expect(server.saves).to.have.length(0);
-    const longAgo = { revision: 1, decisions, sent: null, at: Date.now() - 60_000 };
+    const longAgo = { revision: 1, decisions, sent: [], at: Date.now() - 60_000 };
     localStorage.setItem('nobrel-unsaved-w1', JSON.stringify(longAgo));
     await saveLeftBehind(store.dispatch);
     expect(server.kept().decisions.title).to.equal('Behind');
@@ -138,6 +138,33 @@ describe('autosave', () => {
     const { server, store, state } = openPage();
     server.changeElsewhere('Landed');
     store.dispatch(title('Landed'));
+    await wait(pastPauseMs);
+    expect(state()).to.include({ saving: 'saved', revision: 2, theirs: null });
+  });
+
+  it('knows its own saves again when they land after a reload, and saves what was decided since over them', async () => {
+    const first = openPage();
+    first.server.answers('is away');
+    first.store.dispatch(title('On its way'));
+    await wait(pastPauseMs);
+    first.store.dispatch(title('Decided meanwhile'));
+    first.store.dispatch(closed());
+    // The next page reads the work before the first one's save lands.
+    const again = openPage();
+    again.server.changeElsewhere('On its way');
+    await wait(pastPauseMs);
+    expect(again.server.kept().decisions.title).to.equal('Decided meanwhile');
+    expect(again.state()).to.include({ saving: 'saved', revision: 3, theirs: null });
+    expect(readStash('w1')).to.equal(null);
+  });
+
+  it('takes the same decisions for the same in whatever order they came', async () => {
+    const { server, store, state } = openPage();
+    const { map, ...others } = sampleWork('Landed').decisions;
+    server.changeElsewhere('Landed');
+    store.dispatch(
+      opened({ work: sampleWork(), unsaved: { decisions: { map, ...others }, conflict: false } }),
+    );
     await wait(pastPauseMs);
     expect(state()).to.include({ saving: 'saved', revision: 2, theirs: null });
   });

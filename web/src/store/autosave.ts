@@ -1,4 +1,4 @@
-import { createAction, createListenerMiddleware, isAnyOf } from '@reduxjs/toolkit';
+import { createAction, createListenerMiddleware, isAnyOf, type Dispatch } from '@reduxjs/toolkit';
 import { workDecisionsSchema, type WorkDecisions } from '@nobrel/core/file';
 import { fileApi } from './api/file.js';
 import { clearStash, readStash, same, stash, stashedBefore } from './unsaved.js';
@@ -21,6 +21,8 @@ import type { AppDispatch, RootState } from './root.js';
 
 /** A pause this long in deciding, and the work is saved. */
 const pauseMs = 500;
+/** More saves without an answer are not remembered: only the last few can have been cut off by a reload. */
+const maxUnanswered = 4;
 /** When the server does not answer, it is tried again after this. */
 const retryMs = 4000;
 /** What was put by longer ago than this belongs to no page that is still trying. */
@@ -30,9 +32,20 @@ let onItsWay: PromiseLike<unknown> = Promise.resolve();
 /** Waits until the save on its way, if there is one, was answered. */
 export const savesLanded = async (): Promise<void> => void (await onItsWay);
 
-/** What the save on its way says, so that a page that is reloaded meanwhile knows it for its own. */
-let sent: { id: string; decisions: WorkDecisions } | null = null;
-const sentFor = (id: string) => (sent?.id === id ? sent.decisions : null);
+/** Saves what is unsaved without its pause, and waits until that was answered. */
+export async function saveAndLand(dispatch: Dispatch): Promise<void> {
+  dispatch(saveNow());
+  // The save sets out in the next task.
+  await new Promise((resolve) => setTimeout(resolve));
+  await savesLanded();
+}
+
+/**
+ * What saves said that were never answered: on their way still, cut off by a reload, or answered into nothing. Any of
+ * them may have been taken, so that the server's version may be one of them, and then it is our own.
+ */
+let unanswered: { id: string; decisions: readonly WorkDecisions[] } = { id: '', decisions: [] };
+const unansweredFor = (id: string) => (unanswered.id === id ? unanswered.decisions : []);
 
 /**
  * Saves decisions by themselves. They are stashed in the browser at once, sent after a pause, and tried again
@@ -53,11 +66,12 @@ listen({
     const atOnce = saveNow.match(action);
     if (id === null || !decisions || (atOnce && saving !== 'unsaved')) return;
     listener.cancelActiveListeners();
+    if (opened.match(action)) unanswered = { id, decisions: readStash(id)?.sent ?? [] };
     if (saving === 'saved') {
       clearStash(id);
       return;
     }
-    stash(id, { revision, decisions, sent: sentFor(id) });
+    stash(id, { revision, decisions, sent: unansweredFor(id) });
     if (saving === 'conflict' || !workDecisionsSchema.safeParse(decisions).success) return;
     if (!atOnce) await listener.delay(pauseMs);
     for (;;) {
@@ -66,13 +80,15 @@ listen({
       const now = getState().work;
       if (!now.decisions || now.id !== id) return;
       const request = { revision: now.revision, decisions: now.decisions };
-      sent = { id, decisions: now.decisions };
-      stash(id, { ...request, sent: now.decisions });
+      const before = unansweredFor(id);
+      unanswered = { id, decisions: [...before.slice(1 - maxUnanswered), now.decisions] };
+      stash(id, { ...request, sent: unanswered.decisions });
       dispatch(saveBegun());
       const sending = dispatch(fileApi.endpoints.save.initiate({ id, request }));
       onItsWay = sending;
       const saved = await sending;
-      sent = null;
+      const answered = saved.data ?? ('theirs' in saved.error ? saved.error.theirs : undefined);
+      if (answered) unanswered = { id, decisions: [] };
       if (saved.data) {
         dispatch(saveDone(saved.data));
         if (getState().work.saving === 'saved') clearStash(id);
@@ -80,7 +96,7 @@ listen({
           stash(id, {
             revision: saved.data.revision,
             decisions: getState().work.decisions ?? now.decisions,
-            sent: null,
+            sent: [],
           });
         return;
       }
@@ -90,6 +106,10 @@ listen({
         if (same(theirs.decisions, now.decisions)) {
           dispatch(saveDone(theirs));
           if (getState().work.saving === 'saved') clearStash(id);
+        } else if (before.some((decisions) => same(theirs.decisions, decisions))) {
+          // One of our own that was never answered: what was decided since goes on from it.
+          dispatch(saveDone(theirs));
+          continue;
         } else dispatch(conflictFound(theirs));
         return;
       }

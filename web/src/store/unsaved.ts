@@ -1,3 +1,4 @@
+import stringify from 'fast-json-stable-stringify';
 import { z } from 'zod';
 import {
   saveRequestSchema,
@@ -16,16 +17,22 @@ const draftSchema = upToDateSchema.pipe(workDecisionsSchema.extend({ title: z.st
 
 const stashSchema = saveRequestSchema.extend({
   decisions: draftSchema,
-  /** The decisions of a save that was on its way when this was put by, or null. */
-  sent: storedDecisionsSchema.nullable().default(null),
+  /** The decisions of saves that had no answer when this was put by; one of them, or none, was put by formerly. */
+  sent: z
+    .union([
+      storedDecisionsSchema.array(),
+      storedDecisionsSchema.nullable().transform((one) => (one ? [one] : [])),
+    ])
+    .default([]),
   /** When it was put by, milliseconds since 1970. A page that still has its work open renews it again and again. */
   at: z.number().default(0),
 });
 /** Decisions that have not reached the server yet, and the revision they were made from. */
 export type Stash = z.infer<typeof stashSchema>;
+type PutBy = Omit<Stash, 'at' | 'sent'> & { sent: readonly WorkDecisions[] };
 
 /** Keeps decisions that have not reached the server yet, so that a reload or a crash of the page loses none. */
-export function stash(id: string, kept: Omit<Stash, 'at'>): void {
+export function stash(id: string, kept: PutBy): void {
   try {
     localStorage.setItem(keyOf(id), JSON.stringify({ ...kept, at: Date.now() }));
   } catch {
@@ -61,15 +68,16 @@ export function readStash(id: string): Stash | null {
 /** Unsaved decisions to go on from, and whether someone else saved meanwhile. */
 export type Unsaved = { decisions: WorkDecisions; conflict: boolean };
 
-/** Whether two sets of decisions are the same in everything. */
-export const same = (a: WorkDecisions, b: WorkDecisions) => JSON.stringify(a) === JSON.stringify(b);
+/** Whether two sets of decisions are the same in everything; the order in which they came to be does not count. */
+export const same = (a: WorkDecisions, b: WorkDecisions) => stringify(a) === stringify(b);
 
 /**
  * What a stash means for a work as the server tells it: to be gone on from where it was made from this revision or from
  * one that our own save took there; a conflict where someone else saved meanwhile; nothing where nothing differs.
  */
-export function unsavedOf(work: Work, kept: Omit<Stash, 'at'> | null): Unsaved | null {
+export function unsavedOf(work: Work, kept: PutBy | null): Unsaved | null {
   if (!kept || same(kept.decisions, work.decisions)) return null;
-  const landed = kept.sent !== null && work.revision === kept.revision + 1 && same(kept.sent, work.decisions);
+  const landed =
+    work.revision === kept.revision + 1 && kept.sent.some((decisions) => same(decisions, work.decisions));
   return { decisions: kept.decisions, conflict: kept.revision !== work.revision && !landed };
 }

@@ -2,7 +2,7 @@ import { useCallback } from 'react';
 import { useStore } from 'react-redux';
 import type { MapDocument } from '@nobrel/core/documents';
 import { useKeepMapMutation } from './api/map.js';
-import { savesLanded } from './autosave.js';
+import { saveAndLand, savesLanded } from './autosave.js';
 import type { RootState } from './root.js';
 
 /**
@@ -23,7 +23,8 @@ export function useKeepMap() {
       const answer = await keep({ id, revision, document });
       const refused = answer.error && 'status' in answer.error && answer.error.status === 409;
       if (!refused) return answer;
-      await savesLanded();
+      // A page that was reloaded learns of its last save, if that landed, by saving again.
+      await saveAndLand(store.dispatch);
       const later = revisionNow();
       return later === undefined || later === revision ? answer : keep({ id, revision: later, document });
     },

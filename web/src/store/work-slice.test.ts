@@ -175,7 +175,7 @@ describe('saving', () => {
 
   it('tells its own save that landed from another’s', () => {
     const [first, second] = [newDecisions('First'), newDecisions('Second')];
-    const stashed = { revision: 1, decisions: second, sent: first };
+    const stashed = { revision: 1, decisions: second, sent: [first] };
     expect(unsavedOf(work(2, first), stashed)).to.deep.equal({ decisions: second, conflict: false });
     expect(unsavedOf(work(2, newDecisions('Theirs')), stashed)?.conflict).to.equal(true);
     expect(unsavedOf(work(3, first), stashed)?.conflict).to.equal(true);
