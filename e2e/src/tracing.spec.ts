@@ -96,6 +96,50 @@ test('what will be seen through the paper, and the pressure, follow what the str
   await expect(use).toBeVisible();
 });
 
+test('how dark to draw each line follows the paint, is seen under every layer, tried, and printed', async ({
+  page,
+  seeded,
+}) => {
+  await openAt(page, seeded, 'Under the paint');
+  const panel = page.getByLabel('Strengths of the lines');
+  await expect(panel).toContainText(/would still be seen at the end, from 1\.0 m\. By a transfer sheet/);
+  const firm = panel.getByRole('row', { name: /^firm/ });
+  await expect(firm).toContainText('0.0 m');
+  await page.getByLabel('What it is painted with').press('Enter');
+  await page.getByTitle('opaque paint').click();
+  // Opaque paint hides what is faint, and forgives what is firm.
+  await expect(firm).not.toContainText('0.0 m');
+  await expect(panel).not.toContainText('would still be seen');
+  await expect(page.getByRole('region', { name: 'How dark to draw', exact: true })).toContainText('firm');
+  const firmBefore = await firm.textContent();
+  await panel.getByLabel('Faintest line followed').press('Enter');
+  await page.getByTitle('none of them').click();
+  await expect(firm).not.toHaveText(firmBefore ?? '');
+  await expect(panel).toContainText('will be lost under the first layer');
+  await panel.getByRole('button', { name: 'Forget the try' }).click();
+  await expect(firm).toHaveText(firmBefore ?? '');
+  // The picture shows the layers: what the lines leave of themselves is less and less.
+  await page.getByLabel('Toning wash', { exact: true }).press('Enter');
+  await page.getByTitle('with a wash').click();
+  await expect(panel).toContainText('every line can be followed through the toning wash');
+  for (const [shown, title] of [
+    ['the toning wash over it', 'Under the toning wash'],
+    ['the finished picture', 'At the end'],
+  ] as const) {
+    await page.getByLabel('What is shown').press('Enter');
+    await page.getByTitle(shown).click();
+    await expect(page.getByRole('region', { name: title })).toBeVisible();
+  }
+  await panel.getByRole('switch', { name: 'Print the outline like this' }).click();
+  await saved(page);
+  await page.reload();
+  await expect(panel.getByRole('switch')).toBeChecked();
+  await goTo(page, 'Sheets');
+  await page.getByLabel('What is printed').press('Enter');
+  await page.getByRole('option', { name: 'outline', exact: true }).click();
+  await expect(page.getByText(/short dashes: faint/).first()).toBeVisible();
+});
+
 test('for a projector it is said where it stands, how fine, how true and how clear', async ({
   page,
   seeded,

@@ -15,7 +15,15 @@ import type { Point, Rect } from '../geometry/index.js';
 import { effortOf, onSurfaceAt } from '../map/index.js';
 import { permissionWords, preparedSpot, type ReferenceDecisions } from '../reference/index.js';
 import { type CloseUp, type SheetSource } from '../sheets/index.js';
-import { defaultTransferDecisions, materialsFor, transferMethods, transferSteps } from '../transfer/index.js';
+import {
+  defaultTransferDecisions,
+  findStrengths,
+  materialsFor,
+  planStrengths,
+  transferMethods,
+  transferSteps,
+  underPaintOf,
+} from '../transfer/index.js';
 import {
   aboutMinutes,
   counted,
@@ -113,6 +121,7 @@ export function sheetSourceOf(
     credit: creditOf(decisions.reference),
     groundColour: fit.groundColour,
     pictureAt,
+    planStrengths: () => planStrengths(map, findStrengths(map, underPaintOf(fit, transfer, map.surface))),
     decided: [
       ['Surface', `${surface.name}, ${formatSize(map.surface.width, map.surface.height, unit)}`],
       ['Margins', sidesWords(fit.marginsMm, unit)],
@@ -193,6 +202,8 @@ export function plainSheetSource(
     credit: '',
     groundColour: fit.groundColour,
     pictureAt: map.frame,
+    planStrengths: () =>
+      planStrengths(map, findStrengths(map, underPaintOf(fit, defaultTransferDecisions, map.surface))),
     decided: [
       ['Surface', formatSize(map.surface.width, map.surface.height, by.unit)],
       ...mapWords(map, by.unit),

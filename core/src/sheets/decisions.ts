@@ -225,12 +225,16 @@ export const sheetDecisionsSchema = z.object({
     help: 'width of the printed lines',
     flag: '--line',
   }),
-  strengths: choiceDecision(['alike', 'drawn'], {
+  strengths: choiceDecision(['alike', 'drawn', 'paint'], {
     initial: 'alike',
-    label: 'Lines of a drawing are printed',
-    help: 'how dark the lines of a drawing are printed: all alike, or fainter where they were drawn fainter',
+    label: 'Lines are printed',
+    help: 'what tells lines apart: nothing, how dark they were drawn, or how dark to draw them for the paint',
     flag: '--strengths',
-    choices: { alike: 'all alike', drawn: 'as dark as they were drawn' },
+    choices: {
+      alike: 'all alike',
+      drawn: 'as dark as they were drawn',
+      paint: 'dashed by how dark to draw them',
+    },
   }),
   look,
   withGrid: switchDecision({

@@ -21,6 +21,7 @@ export { landmarksAround, partOf } from './kinds/partial.js';
 export { planFilm } from './kinds/film.js';
 export { stickGiven, stickRegions, usualSticks, type StickRegion } from './kinds/sticks.js';
 export * from './layout-file.js';
+export * from './line-strengths.js';
 export * from './notes.js';
 export * from './paint-pdf.js';
 export * from './paint-svg.js';

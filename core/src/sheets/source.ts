@@ -2,6 +2,7 @@ import type { MapDocument } from '../documents/index.js';
 import type { FitDecisions, GridDecisions, SettingOut } from '../fit/index.js';
 import type { Rect } from '../geometry/index.js';
 import type { PixelWindow } from '../raster/index.js';
+import type { StrengthPlan } from './line-strengths.js';
 import type { LengthUnit, SizeMm } from '../units/index.js';
 
 /** A place on the surface that a close-up is printed of, mm. */
@@ -38,6 +39,8 @@ export type SheetSource = {
   groundColour: string;
   /** Where the whole prepared picture lies on the surface, mm: what places of the picture are shares of. */
   pictureAt: Rect;
+  /** How dark each line is to be drawn for what is painted over it. */
+  planStrengths: () => StrengthPlan;
   /** What was decided, as names and words, and the steps to take, for the transfer card. */
   decided: readonly (readonly [string, string])[];
   steps: readonly string[];

@@ -34,6 +34,7 @@ export function sourceOf(map: MapDocument, rest: Partial<SheetSource> = {}): She
     credit: '',
     groundColour: '#ffffff',
     pictureAt: map.frame,
+    planStrengths: () => ({ lines: new Map(), words: [] }),
     decided: [],
     steps: [],
     ...rest,

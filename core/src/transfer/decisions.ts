@@ -1,5 +1,6 @@
 import { z } from 'zod';
 import { choiceDecision, numberDecision, switchDecision } from '../decisions/index.js';
+import { lineStrengths } from '../sheets/index.js';
 import { transferMethodIds } from './methods/ids.js';
 import { lineMaterials } from './order/order-lines.js';
 import { hands } from './order/palm.js';
@@ -87,6 +88,17 @@ export const transferDecisionsSchema = z.object({
     help: 'whether the hand is tired or weak',
   }),
   ...seenDecisions,
+  /** Colour of a toning wash over the drawing, or null for none. */
+  toning: z
+    .string()
+    .regex(/^#[0-9a-f]{6}$/)
+    .nullable()
+    .default(null),
+  /** The faintest strength that could be followed through a first layer in a try; null until tried. */
+  firstLayer: z
+    .enum([...lineStrengths, 'none'])
+    .nullable()
+    .default(null),
   run: runSchema.prefault({}),
   /** When each step was ticked off, by the step's id. */
   done: z.record(z.string(), moment).default({}),

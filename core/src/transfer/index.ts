@@ -7,4 +7,5 @@ export * from './order/index.js';
 export * from './run/index.js';
 export * from './seen/index.js';
 export * from './slip.js';
+export * from './under-paint/index.js';
 export * from './verdict.js';

@@ -26,10 +26,19 @@ type DecisionGapProps<T extends object> = {
   onChange: (change: Partial<T>) => void;
   /** A sentence on why the decisions cannot be like this, beyond the limits of the table, or null. */
   check?: (next: Partial<T>) => string | null;
+  /** Choices that mean nothing here. */
+  without?: readonly string[];
 };
 
 /** The control of a decision, as its station's table describes it. */
-export function DecisionGap<T extends object>({ table, at, values, onChange, check }: DecisionGapProps<T>) {
+export function DecisionGap<T extends object>({
+  table,
+  at,
+  values,
+  onChange,
+  check,
+  without = [],
+}: DecisionGapProps<T>) {
   const { decision, path, words } = decisionAt(table, at);
   const value = valueAt(values, path);
   const { label } = words;
@@ -55,7 +64,7 @@ export function DecisionGap<T extends object>({ table, at, values, onChange, che
     return <NumberOf decision={decision} words={words} value={number} faultOf={faultOf} onChange={take} />;
   }
   if (isChoice(decision)) {
-    const options = choicesOf(decision);
+    const options = choicesOf(decision).filter((option) => !without.includes(option.value));
     const chosen = options.find((option) => option.value === value)?.value ?? '';
     return <ChoiceGap label={label} value={chosen} options={options} onChange={take} />;
   }

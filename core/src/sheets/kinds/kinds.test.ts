@@ -3,6 +3,7 @@ import fc from 'fast-check';
 import type { MapDocument } from '../../documents/index.js';
 import { stepLength } from '../../geometry/index.js';
 import { defaultSheetDecisions } from '../decisions.js';
+import { strengthDashes } from '../line-strengths.js';
 import { colourOf } from '../page.js';
 import { lineOf, mapWith, pagesOf, sheetsOf, wordsIn } from '../../testing/index.js';
 import { SheetError } from '../tiling.js';
@@ -53,6 +54,22 @@ describe('lines of a drawing', () => {
     expect(inksOf({})).to.deep.equal([20, 20, 20]);
     for (const kind of ['outline', 'mirrored'] as const)
       expect(inksOf({ kind, strengths: 'drawn' })).to.deep.equal([20, 138, 185]);
+  });
+
+  it('are dashed by how dark to draw them for the paint, with a word in the region and the key at the foot', () => {
+    const planStrengths = () => ({
+      lines: new Map([['faintest', 'faint' as const]]),
+      words: [{ x: 100, y: 60, sizeMm: 4, word: 'faint' as const }],
+    });
+    for (const kind of ['outline', 'mirrored'] as const) {
+      const [{ items }] = pagesOf(sheetsOf(drawn, { kind, strengths: 'paint' }, {}, { planStrengths }));
+      const dashes = items.flatMap((item) =>
+        item.kind === 'stroke' && item.widthMm === 0.35 ? [item.dashMm] : [],
+      );
+      expect(dashes).to.deep.equal([null, null, strengthDashes.faint.dashMm]);
+      expect(wordsIn(items)).to.include('faint');
+      expect(wordsIn(items).join(' ')).to.contain('short dashes: faint');
+    }
   });
 });
 

@@ -1,7 +1,9 @@
 import { dashOf, isTraced, type MapDocument, type MapLine } from '../../documents/index.js';
 import type { SheetDecisions } from '../decisions.js';
 import { cornerMarks, type Drawing, type DrawingItem } from '../drawing.js';
-import { inkColours, strokeOf, type PageStroke, type Rgb } from '../page.js';
+import { strengthDashes, strengthKey, type LineStrength, type StrengthPlan } from '../line-strengths.js';
+import { inkColours, strokeOf, textOf, type PageStroke, type Rgb } from '../page.js';
+import type { SheetSource } from '../source.js';
 import { SheetError } from '../tiling.js';
 import type { SheetKindModule } from './kind.js';
 
@@ -11,20 +13,31 @@ const directionShare = 0.6;
 /** A line of a drawing is printed no fainter than this, so that it can still be traced: sRGB, 0–255. */
 const faintestGrey = 185;
 
+/** What tells lines apart: how dark the strokes of a drawing were, or how dark each is to be drawn for the paint. */
+export type ToldApart = 'drawn' | ReadonlyMap<string, LineStrength> | null;
+
+/** What tells lines apart on the sheets of a work, and the words that say it there. */
+export function toldApartBy(
+  { planStrengths }: Pick<SheetSource, 'planStrengths'>,
+  by: SheetDecisions['strengths'],
+): { told: ToldApart; words: StrengthPlan['words'] } {
+  if (by !== 'paint') return { told: by === 'drawn' ? by : null, words: [] };
+  const { lines, words } = planStrengths();
+  return { told: lines, words };
+}
+
 /**
- * The traced lines of a map, as they are drawn: whole, broken, dashed or dotted by what they are.
- *
- * @param strengths whether lines of a drawing are all alike, or as dark as they were drawn
+ * The traced lines of a map, as they are drawn: whole, broken, dashed or dotted by what they are; or dashed by how dark
+ * they are to be drawn, where that tells them apart.
  */
-export function tracedStrokes(
-  map: MapDocument,
-  lineMm: number,
-  strengths: SheetDecisions['strengths'] = 'alike',
-): PageStroke[] {
-  return map.lines.filter(isTraced).map((line) => ({
-    ...drawn(line, lineMm),
-    ...(strengths === 'drawn' && line.strength !== undefined ? { ink: inkOfStrength(line.strength) } : {}),
-  }));
+export function tracedStrokes(map: MapDocument, lineMm: number, told: ToldApart = null): PageStroke[] {
+  return map.lines.filter(isTraced).map((line) => ({ ...drawn(line, lineMm), ...toldBy(line, told) }));
+}
+
+function toldBy(line: MapLine, told: ToldApart): Partial<PageStroke> {
+  if (told === 'drawn') return line.strength === undefined ? {} : { ink: inkOfStrength(line.strength) };
+  const strength = told?.get(line.id);
+  return strength ? { dashMm: strengthDashes[strength].dashMm } : {};
 }
 
 function drawn(line: MapLine, lineMm: number): PageStroke {
@@ -74,17 +87,26 @@ export function requireLines(map: MapDocument): void {
 
 /** The map's lines at true size, as they are traced; or seen from the reverse side. */
 export function outlineDrawing(
-  map: MapDocument,
+  source: Pick<SheetSource, 'map' | 'planStrengths'>,
   { lineMm, strengths }: Pick<SheetDecisions, 'lineMm' | 'strengths'>,
   mirrored: boolean,
 ): Drawing {
+  const { map } = source;
   requireLines(map);
+  const { told, words } = toldApartBy(source, strengths);
   return {
     extent: { x: 0, y: 0, ...map.surface },
-    items: [...tracedStrokes(map, lineMm, strengths), ...guideStrokes(map, lineMm), ...cornersOf(map)],
+    items: [
+      ...tracedStrokes(map, lineMm, told),
+      ...guideStrokes(map, lineMm),
+      ...words.map(({ x, y, sizeMm, word }) =>
+        textOf(x, y + 0.35 * sizeMm, word, sizeMm, { anchor: 'middle', ink: 'guide' }),
+      ),
+      ...cornersOf(map),
+    ],
     marks: [],
     mirrored,
-    called: mirrored ? 'REVERSE SIDE, mirrored' : 'outline',
+    called: `${mirrored ? 'REVERSE SIDE, mirrored' : 'outline'}${strengths === 'paint' ? ` · ${strengthKey}` : ''}`,
   };
 }
 
@@ -92,12 +114,12 @@ export function outlineDrawing(
 export const outlineKind: SheetKindModule = {
   words: 'outline',
   group: 'trace',
-  draw: ({ map }, decisions) => ({ drawing: outlineDrawing(map, decisions, false) }),
+  draw: (source, decisions) => ({ drawing: outlineDrawing(source, decisions, false) }),
 };
 
 /** The lines from the reverse side, for tracing through or rubbing. */
 export const mirroredKind: SheetKindModule = {
   words: 'outline, mirrored',
   group: 'trace',
-  draw: ({ map }, decisions) => ({ drawing: outlineDrawing(map, decisions, true) }),
+  draw: (source, decisions) => ({ drawing: outlineDrawing(source, decisions, true) }),
 };

@@ -7,7 +7,7 @@ import { cornerMarks, type Drawing, type DrawingItem } from '../drawing.js';
 import { strokeOf, textOf, type PageStroke } from '../page.js';
 import type { SheetSource } from '../source.js';
 import { SheetError } from '../tiling.js';
-import { requireLines, tracedStrokes } from './lines.js';
+import { requireLines, toldApartBy, tracedStrokes } from './lines.js';
 import type { SheetKindModule } from './kind.js';
 
 /** Landmarks are looked for this far around the part, mm, further where there are too few. */
@@ -116,7 +116,7 @@ export function partialDrawing(
   const region = partOf(map, part);
   const landmarks = landmarksAround(map, region);
   const items: DrawingItem[] = [
-    ...insideOf(tracedStrokes(map, lineMm, strengths), region),
+    ...insideOf(tracedStrokes(map, lineMm, toldApartBy(source, strengths).told), region),
     strokeOf(ringOfRect(region), 0.15, { closed: true, ink: 'guide', dashMm: [3, 2] }),
   ];
   const faint = tracedStrokes(map, 0.2).map((stroke) => ({ ...stroke, ink: 'faint' as const }));

@@ -1,6 +1,8 @@
 import type { SizeMm } from '../../units/index.js';
 import type { SinglePage } from '../lay-out.js';
-import { strokeOf, textOf, type PageItem } from '../page.js';
+import { greyByteOfLightness } from '../../colour/index.js';
+import { lineStrengths, strengthContrast } from '../line-strengths.js';
+import { strokeOf, textOf, type PageItem, type Rgb } from '../page.js';
 import type { SheetSource } from '../source.js';
 import { Column, noteIfCut } from '../words.js';
 import type { SheetKindModule } from './kind.js';
@@ -74,8 +76,24 @@ function stripPage({ date }: SheetSource) {
         ]),
       ]),
     );
+    column.space(6);
+    column.write(
+      'Paint: on the same scrap draw a line as dark as each of these, and lay a first layer of a middle value over them. Note the faintest you can still follow, and say it at Transfer under Under the paint.',
+      letterMm,
+    );
+    row((y) =>
+      lineStrengths.flatMap((id, k) => [
+        strokeOf([44 * k, y, 44 * k + 24, y], 0.4, { ink: greyOf(100 - strengthContrast[id]) }),
+        textOf(44 * k + 27, y + 1.2, id, letterMm),
+      ]),
+    );
     return [{ label: 'strip', items: [...column.items, ...items], notes: noteIfCut(column) }];
   };
+}
+
+function greyOf(lightness: number): Rgb {
+  const grey = greyByteOfLightness(lightness);
+  return [grey, grey, grey];
 }
 
 /** What shows how much light and pressure it takes. */

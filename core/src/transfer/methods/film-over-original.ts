@@ -72,7 +72,7 @@ export const filmOverOriginal: TransferMethodModule = {
       why: 'Film is stiff and asks for pressure, and this surface dents.',
     },
   ],
-  line: { widthMm: 0.8, why: 'film pen and transfer sheet together leave about 0.8 mm' },
+  line: { widthMm: 0.8, faintest: 10, why: 'film pen and transfer sheet together leave about 0.8 mm' },
   leaves: [{ for: 'left', words: 'Graphite dust where the hand pressed; it erases.' }],
   time: { readyMinutes: 12, readyMinutesPerDm2: 0.2, pace: 2, tidyMinutes: 10 },
 };

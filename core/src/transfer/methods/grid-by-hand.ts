@@ -61,7 +61,7 @@ export const gridByHand: TransferMethodModule = {
       why: 'Lines that lie close together are hard to place by eye: halve the squares there.',
     },
   ],
-  line: { widthMm: 0.4, why: 'the line is your own pencil’s, about 0.4 mm' },
+  line: { widthMm: 0.4, faintest: 4.5, why: 'the line is your own pencil’s, about 0.4 mm' },
   leaves: onlyTheLine,
   time: { readyMinutes: 20, readyMinutesPerDm2: 0.8, pace: 3, tidyMinutes: 12 },
 };

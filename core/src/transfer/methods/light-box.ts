@@ -95,7 +95,7 @@ export const lightBox: TransferMethodModule = {
       why: 'Light spreads lines that lie close together into one.',
     },
   ],
-  line: { widthMm: 0.4, why: 'the line is your own pencil’s, about 0.4 mm' },
+  line: { widthMm: 0.4, faintest: 4.5, why: 'the line is your own pencil’s, about 0.4 mm' },
   leaves: onlyTheLine,
   time: { readyMinutes: 8, readyMinutesPerDm2: 0, pace: 1, tidyMinutes: 4 },
 };

@@ -56,8 +56,8 @@ export type TransferMethodModule = {
   steps: readonly StepRule[];
   /** What speaks against it; what does not is in its favour. */
   objections: readonly Objection[];
-  /** Breadth of the line it leaves, mm, and what makes it so. */
-  line: { widthMm: number; why: string };
+  /** Breadth of the line it leaves, mm, how far its faintest differs from the ground, in CIE L\*, and what makes it so. */
+  line: { widthMm: number; faintest: number; why: string };
   /** What it leaves on the surface besides the line. */
   leaves: readonly WordsWhen[];
   time: MethodTime;

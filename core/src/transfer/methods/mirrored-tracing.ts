@@ -81,7 +81,7 @@ export const mirroredTracing: TransferMethodModule = {
       why: 'Two tracings are much for a tired hand.',
     },
   ],
-  line: { widthMm: 0.45, why: 'a sharp soft pencil leaves a line of about 0.45 mm' },
+  line: { widthMm: 0.45, faintest: 6, why: 'a sharp soft pencil leaves a line of about 0.45 mm' },
   leaves: [{ for: 'left', words: 'Only the line: no dust, nothing to wipe off.' }],
   time: { readyMinutes: 10, readyMinutesPerDm2: 0.1, pace: 2.1, tidyMinutes: 6 },
 };

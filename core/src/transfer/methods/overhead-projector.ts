@@ -54,7 +54,7 @@ export const overheadProjector: TransferMethodModule = {
       why: 'It hardly throws a picture smaller than its own stage.',
     },
   ],
-  line: { widthMm: 2, why: 'a film pen of 0.5 mm, enlarged some four times' },
+  line: { widthMm: 2, faintest: 4.5, why: 'a film pen of 0.5 mm, enlarged some four times' },
   leaves: onlyTheLine,
   time: { readyMinutes: 30, readyMinutesPerDm2: 0, pace: 1, tidyMinutes: 6 },
 };

@@ -72,7 +72,7 @@ export const prickAndPounce: TransferMethodModule = {
       why: 'Pricking takes longer than tracing: it pays for large or repeated work.',
     },
   ],
-  line: { widthMm: 1, why: 'a dot of powder is about 1 mm across' },
+  line: { widthMm: 1, faintest: 4.5, why: 'a dot of powder is about 1 mm across' },
   leaves: [{ for: 'left', words: 'Powder, brushed or wiped off once the dots are joined.' }],
   time: { readyMinutes: 15, readyMinutesPerDm2: 0.3, pace: 2.2, tidyMinutes: 12 },
 };

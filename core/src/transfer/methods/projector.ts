@@ -95,7 +95,11 @@ export const projector: TransferMethodModule = {
       why: 'Lines that lie within a pixel or two of each other run together.',
     },
   ],
-  line: { widthMm: 0.8, why: 'one to two projector pixels at this size, followed with a pencil' },
+  line: {
+    widthMm: 0.8,
+    faintest: 4.5,
+    why: 'one to two projector pixels at this size, followed with a pencil',
+  },
   leaves: onlyTheLine,
   time: { readyMinutes: 20, readyMinutesPerDm2: 0, pace: 0.9, tidyMinutes: 6 },
 };

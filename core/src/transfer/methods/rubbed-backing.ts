@@ -100,7 +100,7 @@ export const rubbedBacking: TransferMethodModule = {
       why: 'It tires the hand more than any other method: it has to be pressed through.',
     },
   ],
-  line: { widthMm: 0.7, why: 'loose grains beside the point spread the line to about 0.7 mm' },
+  line: { widthMm: 0.7, faintest: 6, why: 'loose grains beside the point spread the line to about 0.7 mm' },
   leaves: [
     { for: 'left', words: 'Chalk that has to be fixed or wiped off.', when: { dark: true } },
     { for: 'left', words: 'Soft graphite or charcoal that smears until it is fixed or lifted.' },

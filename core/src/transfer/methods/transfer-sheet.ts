@@ -101,7 +101,11 @@ export const transferSheet: TransferMethodModule = {
       why: 'On a rough surface the line breaks up over the hollows.',
     },
   ],
-  line: { widthMm: 0.6, why: 'a hard point through one sheet of paper spreads the line to about 0.6 mm' },
+  line: {
+    widthMm: 0.6,
+    faintest: 10,
+    why: 'a hard point through one sheet of paper spreads the line to about 0.6 mm',
+  },
   leaves: [
     { for: 'left', words: 'Some wax or pigment, which erases but in part.', when: { dark: true } },
     { for: 'left', words: 'Graphite dust where the hand pressed; it erases.' },

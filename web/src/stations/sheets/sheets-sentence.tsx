@@ -89,13 +89,24 @@ function OfKind({ sheets, gap }: OfKindProps) {
 }
 
 const rarer = ['orientation', 'join', 'lineMm'] as const;
+/** Kinds whose lines can be told apart by how dark they are. */
+const toldApart: readonly SheetKind[] = ['outline', 'mirrored', 'partial'];
 
 function More({ sheets, change, ofDrawing }: Omit<SentenceProps, 'children'>) {
   return (
     <>
-      {[...rarer, ...(ofDrawing ? (['strengths'] as const) : [])].map((at) => (
+      {rarer.map((at) => (
         <DecisionRow key={at} table={sheetDecisionsSchema} at={at} values={sheets} onChange={change} />
       ))}
+      {toldApart.includes(sheets.kind) && (
+        <DecisionRow
+          table={sheetDecisionsSchema}
+          at="strengths"
+          values={sheets}
+          onChange={change}
+          without={ofDrawing ? [] : ['drawn']}
+        />
+      )}
       <CorrectionRow sheets={sheets} change={change} />
     </>
   );

@@ -1,0 +1,3 @@
+export * from './as-seen.js';
+export * from './says.js';
+export * from './under-paint.js';
