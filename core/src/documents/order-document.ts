@@ -19,8 +19,19 @@ export const orderDocumentSchema = z.looseObject({
   /** How often the hand rests on a line that was traced before. */
   palmCrossings: z.int().min(0),
   /** Stretches of work between breaks. */
-  sections: z.array(z.looseObject({ lines: z.array(z.string()), minutes: z.number().min(0) })),
+  sections: z.array(
+    z.looseObject({
+      lines: z.array(z.string()),
+      minutes: z.number().min(0),
+      /** Which of the places the transfer sheet lies at. */
+      place: z.int().min(0).optional(),
+    }),
+  ),
   /** Where to make the two check marks before all else. */
   marks: z.array(z.looseObject({ at: place, line: z.string() })).optional(),
+  /** Where a transfer sheet smaller than the work lies, one after the other. */
+  places: z
+    .array(z.looseObject({ x: z.number(), y: z.number(), width: z.number(), height: z.number() }))
+    .optional(),
 });
 export type OrderDocument = z.infer<typeof orderDocumentSchema>;

@@ -1,6 +1,7 @@
 import { z } from 'zod';
 import { choiceDecision, numberDecision, switchDecision } from '../decisions/index.js';
 import { lineStrengths } from '../sheets/index.js';
+import { namedFormats, type SizeMm } from '../units/index.js';
 import { transferMethodIds } from './methods/ids.js';
 import { lineMaterials } from './order/order-lines.js';
 import { hands } from './order/palm.js';
@@ -8,6 +9,9 @@ import { orderSchoolModules, orderSchools, type OrderSchool } from './order/scho
 import { runSchema } from './run/run.js';
 import { seenDecisions } from './seen/seen-decisions.js';
 import { mediums } from './steps/step.js';
+
+/** How large transfer sheets are. */
+const coatedSheets = ['whole', 'a4', 'a3', 'letter', 'own'] as const;
 
 const moment = z.iso.datetime();
 
@@ -77,6 +81,38 @@ export const transferDecisionsSchema = z.object({
     help: 'after how many lines the sheet is lifted for a look',
     unit: 'lines',
   }),
+  coated: choiceDecision(coatedSheets, {
+    initial: 'whole',
+    label: 'The transfer sheet',
+    help: 'how large the transfer sheet is: one smaller than the work is moved from place to place',
+    choices: {
+      whole: 'is as large as the work',
+      a4: 'is A4',
+      a3: 'is A3',
+      letter: 'is Letter',
+      own: 'has a size of its own',
+    },
+  }),
+  coatedMm: z
+    .object({
+      widthMm: numberDecision({
+        min: 50,
+        max: 3000,
+        initial: 300,
+        unit: 'length',
+        label: 'Width of the transfer sheet',
+        help: 'width of a transfer sheet of a size of its own',
+      }),
+      heightMm: numberDecision({
+        min: 50,
+        max: 3000,
+        initial: 450,
+        unit: 'length',
+        label: 'Height of the transfer sheet',
+        help: 'height of a transfer sheet of a size of its own',
+      }),
+    })
+    .prefault({}),
   repeated: switchDecision({
     initial: false,
     label: 'Transferred more than once',
@@ -111,6 +147,20 @@ export const transferDecisionsSchema = z.object({
 export type TransferDecisions = z.infer<typeof transferDecisionsSchema>;
 
 export const defaultTransferDecisions: TransferDecisions = transferDecisionsSchema.parse({});
+
+/** The transfer sheet that is moved over the work, or null where it is as large as that or there is none. */
+export function coatedSheetOf({
+  method,
+  coated,
+  coatedMm,
+}: Pick<TransferDecisions, 'method' | 'coated' | 'coatedMm'>): SizeMm | null {
+  if (!usesCoatedSheet(method) || coated === 'whole') return null;
+  return coated === 'own' ? coatedMm : (namedFormats.find(({ id }) => id === coated) ?? null);
+}
+
+/** Whether a method works with a coated sheet. */
+export const usesCoatedSheet = (method: TransferDecisions['method']): boolean =>
+  method === 'transfer-sheet' || method === 'film-over-original';
 
 /** The longest a sitting is believed to have lasted; a stopwatch left running overnight is not work. */
 const longestSittingMinutes = 600;

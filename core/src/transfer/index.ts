@@ -6,6 +6,7 @@ export * from './notes.js';
 export * from './order/index.js';
 export * from './run/index.js';
 export * from './seen/index.js';
+export * from './sheet-places/index.js';
 export * from './slip.js';
 export * from './under-paint/index.js';
 export * from './verdict.js';

@@ -11,6 +11,7 @@ import {
   type Limits,
   type PlacedDecision,
 } from '@nobrel/core/decisions';
+import { LengthError, parseSize, type SizeMm } from '@nobrel/core/units';
 import { Fault } from '../faults.js';
 
 /** What was asked for on the command line cannot be done; the message is one line that says how to mend it. */
@@ -46,6 +47,20 @@ export function numberOption(
     readNumber(flags.split(' ')[0] ?? flags, { whole: false, ...limits }),
   );
   return initial === undefined ? option : option.default(initial);
+}
+
+/**
+ * Reads a size, such as a4 or 300x450mm.
+ *
+ * @throws Fault naming the flag
+ */
+export function readSize(text: string, flag: string): SizeMm {
+  try {
+    return parseSize(text);
+  } catch (error) {
+    if (error instanceof LengthError) throw badArgument(`${flag}: ${error.message}`);
+    throw error;
+  }
 }
 
 const unitWords = (unit = 'n') => unit.split(' ')[0] ?? unit;

@@ -13,8 +13,8 @@ import {
   type OrderSchool,
   type TransferMethod,
 } from '@nobrel/core/transfer';
-import { aboutMinutes, counted } from '@nobrel/core/units';
-import { badArgument, numberOption } from './options.js';
+import { aboutMinutes, counted, type SizeMm } from '@nobrel/core/units';
+import { badArgument, numberOption, readSize } from './options.js';
 import { checkTarget, writeResult } from './outputs.js';
 import { readMapFile } from './read-map.js';
 
@@ -25,6 +25,7 @@ type OrderOptions = {
   material: LineMaterial;
   stretch: number;
   focus?: { x: number; y: number };
+  coated?: SizeMm;
   json?: string;
 };
 
@@ -70,12 +71,18 @@ export function orderCommand(): Command {
         'for focal-first: where the picture is looked at first, mm from the top left; guessed from the lines when not given',
       ).argParser((text) => readPlace(text, '--focus')),
     )
+    .addOption(
+      new Option(
+        '--coated <size>',
+        'a transfer sheet smaller than the work, such as a4 or 300x450mm: the order goes from place to place of it',
+      ).argParser(readCoated),
+    )
     .option('--json <file>', 'write the order')
     .action(async (map: string, options: OrderOptions) => orderMap(map, options));
 }
 
 async function orderMap(path: string, options: OrderOptions): Promise<void> {
-  const { json, method, stretch, focus, ...how } = options;
+  const { json, method, stretch, focus, coated, ...how } = options;
   if (json !== undefined) checkTarget(json);
   const { map } = await readMapFile(path);
   const fault = orderFault(map);
@@ -83,16 +90,31 @@ async function orderMap(path: string, options: OrderOptions): Promise<void> {
   const plan = planTracing(map, {
     ...how,
     focus: focus ?? null,
+    sheet: coated ?? null,
     method,
     stretchMinutes: stretch,
     care: 'thorough',
   });
   if (json !== undefined)
     await writeResult(json, `${JSON.stringify(orderDocumentOf(plan, method), null, 1)}\n`);
-  const { lines, lifts, travelMm, palmCrossings, minutes, sections } = plan;
+  const { lines, lifts, travelMm, palmCrossings, minutes, sections, places, across } = plan;
   console.log(
     `${counted(lines.length, 'line')}, ${counted(lifts, 'lift')}, ${(travelMm / 1000).toFixed(2)} m between lines, the hand on ${counted(palmCrossings, 'traced line')}; ${aboutMinutes(minutes)} in ${sections.length === 1 ? 'one stretch' : `${sections.length} stretches`}.`,
   );
+  if (places)
+    console.log(
+      `The transfer sheet lies at ${counted(places.length, 'place')}${across.length === 0 ? '' : `; longer than it: ${counted(across.length, 'line')}`}.`,
+    );
+}
+
+/** Smaller sheets nobody lays from place to place, mm. */
+const minCoatedMm = 50;
+
+function readCoated(text: string): SizeMm {
+  const size = readSize(text, '--coated');
+  if (Math.min(size.widthMm, size.heightMm) < minCoatedMm)
+    throw badArgument(`--coated takes a sheet of at least ${minCoatedMm} mm either way, not “${text}”.`);
+  return size;
 }
 
 /** A place or a shift, written as two numbers with a comma. */

@@ -11,13 +11,14 @@ import {
   type SheetDecisions,
   type SheetKind,
 } from '@nobrel/core/sheets';
-import { LengthError, parseSize, type SizeMm } from '@nobrel/core/units';
+import { type SizeMm } from '@nobrel/core/units';
 import {
   addDecisionOptions,
   badArgument,
   numberOption,
   parseDecisions,
   readDecisionOptions,
+  readSize,
 } from './options.js';
 import { readPaper } from './papers.js';
 
@@ -77,7 +78,9 @@ export function addSheetsOptions(command: Command): Command {
       new Option('--part <x,y,width,height>', 'the area of a patch, mm on the surface').argParser(readPart),
     )
     .addOption(
-      new Option('--sketch <size>', 'what the sketch measures, for the order slip').argParser(readSketch),
+      new Option('--sketch <size>', 'what the sketch measures, for the order slip').argParser((text) =>
+        readSize(text, '--sketch'),
+      ),
     )
     .addOption(numberOption('--ppi <n>', 'pixels an inch of PNG files', { min: 36, max: 1200, initial: 300 }))
     .option('--pdf <file>', 'write the sheets')
@@ -159,13 +162,4 @@ function readPart(text: string): { x: number; y: number; width: number; height: 
   const [x = 0, y = 0, width = 0, height = 0] = readNumbers('--part', text, 4, '40,30,60,50');
   if (!(width > 0 && height > 0)) throw badArgument('--part needs a width and a height above 0.');
   return { x, y, width, height };
-}
-
-function readSketch(text: string): SizeMm {
-  try {
-    return parseSize(text);
-  } catch (error) {
-    if (error instanceof LengthError) throw badArgument(`--sketch: ${error.message}`);
-    throw error;
-  }
 }

@@ -1,7 +1,7 @@
 import { wrap, type Remote } from 'comlink';
 import { useEffect, useMemo, useState } from 'react';
 import type { MapDocument } from '@nobrel/core/documents';
-import { orderFault, type TracingOptions, type TracingPlan } from '@nobrel/core/transfer';
+import { coatedSheetOf, orderFault, type TracingOptions, type TracingPlan } from '@nobrel/core/transfer';
 import { useDecisions } from '../store/hooks.js';
 import type { TracingWorker } from './tracing-worker.js';
 
@@ -17,11 +17,20 @@ export function tracingWorker(): Remote<TracingWorker> {
 
 /** What the order of tracing follows from. */
 export function useTracingOptions(): TracingOptions {
-  const { school, hand, material, method, stretchMinutes } = useDecisions('transfer');
+  const transfer = useDecisions('transfer');
+  const { school, hand, material, method, stretchMinutes, coated, coatedMm } = transfer;
   const { mmPerSecond, secondsPerLift } = useDecisions('map');
   return useMemo(
-    () => ({ school, hand, material, method, stretchMinutes, speed: { mmPerSecond, secondsPerLift } }),
-    [school, hand, material, method, stretchMinutes, mmPerSecond, secondsPerLift],
+    () => ({
+      school,
+      hand,
+      material,
+      method,
+      stretchMinutes,
+      speed: { mmPerSecond, secondsPerLift },
+      sheet: coatedSheetOf({ method, coated, coatedMm }),
+    }),
+    [school, hand, material, method, stretchMinutes, mmPerSecond, secondsPerLift, coated, coatedMm],
   );
 }
 

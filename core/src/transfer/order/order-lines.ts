@@ -74,9 +74,14 @@ const bandMm = 64;
  * The order in which to trace the lines of a map: by the groups of a school, and within each by the shortest way of
  * the lifted point, with the palm kept off what is traced where the school asks for that.
  *
+ * @param placeOf the place each line is traced at, where a sheet is moved from place to place; places come before groups
  * @throws RangeError when a map has no line to trace, or more than anybody traces
  */
-export function orderLines(map: MapDocument, options: OrderOptions): LineOrder {
+export function orderLines(
+  map: MapDocument,
+  options: OrderOptions,
+  placeOf: ArrayLike<number> | null = null,
+): LineOrder {
   const { school, hand, focus } = options;
   const traced = tracedLinesOf(map);
   const fault = orderFault(map);
@@ -84,7 +89,10 @@ export function orderLines(map: MapDocument, options: OrderOptions): LineOrder {
   const under = linesUnderPalm(traced, hand);
   const { groupOf, sparesLines } = orderSchoolModules[school];
   const groupOfLine = groupOf({ map, traced, focus: focus ?? likelyFocus(traced) });
-  const groups = grouped(traced.lines.keys(), (line) => groupOfLine[line]);
+  const atPlaces = placeOf
+    ? grouped(traced.lines.keys(), (line) => placeOf[line])
+    : [[...traced.lines.keys()]];
+  const groups = atPlaces.flatMap((own) => grouped(own, (line) => groupOfLine[line]));
   const ordering = new Ordering(traced, groups, options.care ?? 'quick');
   const tour = sparesLines ? sparingOrder(ordering, under, options) : ordering.shortest();
   return { school, hand, ...told(tour, under) };

@@ -1,9 +1,12 @@
 import type { MapDocument, OrderDocument } from '../../documents/index.js';
+import type { Rect } from '../../geometry/index.js';
 import { speedOf, type TracingSpeed } from '../../map/index.js';
 import { transferMethods, type TransferMethod } from '../methods/index.js';
+import type { SizeMm } from '../../units/index.js';
+import { placeSheet } from '../sheet-places/index.js';
 import { checkMarks, type CheckMark } from './check-marks.js';
-import { orderLines, type LineOrder, type OrderOptions } from './order-lines.js';
-import { cutSections, joinedMm, secondsEach, waysBetween, type Section } from './sections.js';
+import { orderFault, orderLines, type LineOrder, type OrderOptions } from './order-lines.js';
+import { cutAtPlaces, cutSections, joinedMm, secondsEach, waysBetween, type Section } from './sections.js';
 import { tracedLinesOf } from './traced-lines.js';
 
 export type TracingOptions = OrderOptions & {
@@ -12,6 +15,8 @@ export type TracingOptions = OrderOptions & {
   method: TransferMethod;
   /** How fast the hand traces by the quickest method; as the map was estimated when not given. */
   speed?: TracingSpeed;
+  /** A transfer sheet that may be smaller than the work; as large as it is when not given. */
+  sheet?: SizeMm | null;
 };
 
 /** The whole tracing, line by line, in stretches. */
@@ -25,6 +30,10 @@ export type TracingPlan = LineOrder & {
   /** 1 where a line goes on from the one before it without lifting. */
   goesOn: Uint8Array;
   marks: CheckMark[];
+  /** Where a transfer sheet smaller than the work lies, one place after the other; null where it needs not be moved. */
+  places: Rect[] | null;
+  /** Lines longer than that sheet, by their ids: it is moved along on the way. */
+  across: string[];
 };
 
 /**
@@ -34,20 +43,29 @@ export type TracingPlan = LineOrder & {
  * @throws RangeError when a map has no line to trace, or more than anybody traces
  */
 export function planTracing(map: MapDocument, options: TracingOptions): TracingPlan {
-  const order = orderLines(map, options);
   const traced = tracedLinesOf(map);
+  const { sheet, hand } = options;
+  const moved = sheet && !orderFault(map) ? placeSheet(traced, { sheet, surface: map.surface, hand }) : null;
+  const order = orderLines(map, options, moved?.placeOf);
   const numberOf = new Map(traced.lines.map(({ id }, i) => [id, i]));
   const waysMm = waysBetween(traced, order.lines, numberOf);
   const lengthsMm = Float64Array.from(order.lines, ({ id }) => traced.lengthsMm[numberOf.get(id) ?? 0]);
   const { pace } = transferMethods[options.method].time;
   const once = secondsEach(lengthsMm, waysMm, options.speed ?? speedOf(map));
   const seconds = once.map((each) => pace * each);
-  const sections = cutSections(seconds, waysMm, options.stretchMinutes);
+  const placeOf = moved && Int32Array.from(order.lines, ({ id }) => moved.placeOf[numberOf.get(id) ?? 0]);
+  const sections = placeOf
+    ? cutAtPlaces(seconds, waysMm, options.stretchMinutes, placeOf)
+    : cutSections(seconds, waysMm, options.stretchMinutes).map((section) => ({ ...section, place: null }));
   return {
     ...order,
     seconds,
     lengthsMm,
-    goesOn: Uint8Array.from(waysMm, (way, k) => (k > 0 && way <= joinedMm ? 1 : 0)),
+    goesOn: Uint8Array.from(waysMm, (way, k) =>
+      k > 0 && way <= joinedMm && placeOf?.[k] === placeOf?.[k - 1] ? 1 : 0,
+    ),
+    places: moved?.places ?? null,
+    across: moved?.across.map((line) => traced.lines[line].id) ?? [],
     sections,
     minutes: sections.reduce((sum, section) => sum + section.minutes, 0),
     marks: checkMarks(traced, map.surface),
@@ -56,7 +74,7 @@ export function planTracing(map: MapDocument, options: TracingOptions): TracingP
 
 /** A plan as the open format. */
 export function orderDocumentOf(plan: TracingPlan, method?: string): OrderDocument {
-  const { school, hand, lines, travelMm, lifts, minutes, palmCrossings, sections, marks } = plan;
+  const { school, hand, lines, travelMm, lifts, minutes, palmCrossings, sections, marks, places } = plan;
   return {
     format: 'nobrel-order',
     version: 1,
@@ -71,7 +89,9 @@ export function orderDocumentOf(plan: TracingPlan, method?: string): OrderDocume
     sections: sections.map((section) => ({
       lines: lines.slice(section.from, section.to + 1).map(({ id }) => id),
       minutes: section.minutes,
+      ...(section.place === null ? {} : { place: section.place }),
     })),
     marks: marks.map(({ x, y, line }) => ({ at: [x, y], line })),
+    ...(places === null ? {} : { places }),
   };
 }

@@ -11,8 +11,11 @@ export type OrderedLine = {
   start: number;
 };
 
-/** A stretch of work between two breaks: the numbers of its lines in the order, both within it, and how long it takes. */
-export type Section = { from: number; to: number; minutes: number };
+/**
+ * A stretch of work between two breaks: the numbers of its lines in the order, both within it, how long it takes, and
+ * the place of the transfer sheet, where it is moved from place to place.
+ */
+export type Section = { from: number; to: number; minutes: number; place: number | null };
 
 /** A line that begins nearer than this to where the last one ended goes on without lifting, mm. */
 export const joinedMm = 0.25;
@@ -76,12 +79,12 @@ export function cutSections(
   seconds: ArrayLike<number>,
   waysMm: ArrayLike<number>,
   minutes: number,
-): Section[] {
+): Omit<Section, 'place'>[] {
   const count = seconds.length;
   const wanted = 60 * minutes;
   let left = 0;
   for (let k = 0; k < count; k++) left += seconds[k];
-  const sections: Section[] = [];
+  const sections: Omit<Section, 'place'>[] = [];
   let from = 0;
   while (from < count) {
     // What is left is shared evenly, so that no last stretch of a few lines remains.
@@ -104,6 +107,28 @@ export function cutSections(
     sections.push({ from, to, minutes: spent / 60 });
     left -= spent;
     from = to + 1;
+  }
+  return sections;
+}
+
+/**
+ * Cuts an order into stretches at each of the places of a sheet that is moved.
+ *
+ * @param placeOf the place of each line, in the order
+ */
+export function cutAtPlaces(
+  seconds: Float64Array,
+  waysMm: Float64Array,
+  minutes: number,
+  placeOf: Int32Array,
+): Section[] {
+  const sections: Section[] = [];
+  for (let from = 0, to = 0; from < seconds.length; from = to) {
+    const place = placeOf[from];
+    while (to < seconds.length && placeOf[to] === place) to++;
+    const own = cutSections(seconds.subarray(from, to), waysMm.subarray(from, to), minutes);
+    for (const section of own)
+      sections.push({ ...section, from: from + section.from, to: from + section.to, place });
   }
   return sections;
 }

@@ -88,3 +88,10 @@ function isSectionDone(
   for (let k = from; k <= to; k++) if (!done.has(lines[k].id)) return false;
   return true;
 }
+
+/** The place a transfer sheet that is moved lies at for what comes next, or is to be laid at; null where that is open. */
+export function placeNow({ sections }: Pick<TracingPlan, 'sections'>, next: Next): number | null {
+  if (next.kind === 'stroke') return sections[next.section]?.place ?? null;
+  if (next.kind === 'break') return sections[next.section + 1]?.place ?? null;
+  return null;
+}

@@ -1,7 +1,7 @@
 import { Button } from 'antd';
 import { useEffect, useState } from 'react';
-import { orderFault, orderSchoolModules } from '@nobrel/core/transfer';
-import { formatMinutes } from '@nobrel/core/units';
+import { orderFault, orderSchoolModules, type TracingPlan } from '@nobrel/core/transfer';
+import { counted, formatMinutes } from '@nobrel/core/units';
 import { ToolInHand } from '../../leaves/in-hand.js';
 import { useTracing, useTracingOptions, canBeOrdered, tracingWorker } from '../../workers/use-tracing.js';
 import type { SchoolsCompared } from '../../workers/tracing-worker.js';
@@ -23,6 +23,7 @@ export function OrderTool() {
             {traced.plan.sections.length === 1 ? 'stretch' : 'stretches'},{' '}
             {formatMinutes(traced.plan.minutes)}; {(traced.plan.travelMm / 1000).toFixed(1)} m between lines,{' '}
             {traced.plan.lifts} lifts, the hand on {traced.plan.palmCrossings} traced lines.
+            {sheetSays(traced.plan)}
             {traced.kept ? '' : ' Looking for a better one…'}
           </span>
         ) : (
@@ -33,6 +34,14 @@ export function OrderTool() {
       right={{ panel: <SchoolsPanel /> }}
     />
   );
+}
+
+/** How often a transfer sheet smaller than the work is moved. */
+function sheetSays({ places, across }: TracingPlan): string {
+  if (!places) return '';
+  const moves = places.length === 1 ? 'lies at one place' : `lies at ${places.length} places`;
+  const longer = `${counted(across.length, 'line')} ${across.length === 1 ? 'is' : 'are'} longer than it`;
+  return ` The transfer sheet ${moves}${across.length === 0 ? '' : `; ${longer}: move it along there`}.`;
 }
 
 /** All schools side by side. */

@@ -1,5 +1,6 @@
 import { useMemo } from 'react';
 import { pathData, type MapDocument } from '@nobrel/core/documents';
+import type { Rect } from '@nobrel/core/geometry';
 import type { TracingPlan } from '@nobrel/core/transfer';
 import { useLeafScale } from '../../leaves/leaf-scale.js';
 
@@ -33,6 +34,22 @@ export function TracingMarks({ map, plan }: { map: MapDocument; plan: TracingPla
         </g>
       ))}
       <CheckMarksDrawn plan={plan} />
+      {plan.places?.map((place, k) => (
+        <SheetPlace key={k} place={place} number={k + 1} />
+      ))}
+    </g>
+  );
+}
+
+/** Where the transfer sheet lies, with the number of the place. */
+export function SheetPlace({ place, number }: { place: Rect; number: number }) {
+  const scale = useLeafScale();
+  return (
+    <g className="sheet-place">
+      <rect {...place} strokeWidth={2 / scale} strokeDasharray={`${8 / scale} ${5 / scale}`} />
+      <text x={place.x + place.width / 2} y={place.y + place.height / 2} fontSize={34 / scale}>
+        {number}
+      </text>
     </g>
   );
 }

@@ -1,8 +1,13 @@
 import { surfaceKind } from '@nobrel/core/fit';
-import { transferDecisionsSchema, transferMethodIds, transferMethods } from '@nobrel/core/transfer';
+import {
+  transferDecisionsSchema,
+  transferMethodIds,
+  transferMethods,
+  usesCoatedSheet,
+} from '@nobrel/core/transfer';
 import { DecisionGap, DecisionRow } from '../../bench/decision-gap.js';
 import { ChoiceGap } from '../../bench/gaps.js';
-import { Sentence } from '../../bench/sentence.js';
+import { MoreRow, Sentence } from '../../bench/sentence.js';
 import { useDecisions } from '../../store/hooks.js';
 import { useTransfer } from './use-transfer.js';
 
@@ -17,6 +22,18 @@ export function TransferSentence() {
         <>
           <DecisionRow {...table} at="medium" />
           <DecisionRow {...table} at="material" />
+          {usesCoatedSheet(transfer.method) && (
+            <MoreRow label="The transfer sheet">
+              <DecisionGap {...table} at="coated" />
+              {transfer.coated === 'own' && (
+                <>
+                  {' '}
+                  <DecisionGap {...table} at="coatedMm.widthMm" /> ×{' '}
+                  <DecisionGap {...table} at="coatedMm.heightMm" />
+                </>
+              )}
+            </MoreRow>
+          )}
           <DecisionRow {...table} at="lookEvery" />
           <DecisionRow {...table} at="repeated" />
           <DecisionRow {...table} at="tired" />

@@ -2,9 +2,9 @@ import { memo, useMemo, type PointerEvent, type ReactNode } from 'react';
 import { dashOf, isTraced, pathData, type MapDocument, type MapLine } from '@nobrel/core/documents';
 import type { Rect } from '@nobrel/core/geometry';
 import { lineNear } from '@nobrel/core/map';
-import type { Next, TracingPlan } from '@nobrel/core/transfer';
+import { placeNow, type Next, type TracingPlan } from '@nobrel/core/transfer';
 import { LeafScale } from '../../../leaves/leaf-scale.js';
-import { CheckMarksDrawn } from '../tracing-marks.js';
+import { CheckMarksDrawn, SheetPlace } from '../tracing-marks.js';
 
 type RunDrawingProps = {
   label: string;
@@ -59,9 +59,17 @@ export function RunDrawing(props: RunDrawingProps) {
         />
         {stroke.length > 0 && <StrokeNow stroke={stroke} plan={plan} scale={scale} />}
         {next.kind === 'marks' && <CheckMarksDrawn plan={plan} />}
+        <SheetNow plan={plan} next={next} />
       </LeafScale>
     </svg>
   );
+}
+
+/** Where the transfer sheet lies now, or is to be laid. */
+function SheetNow({ plan, next }: Pick<RunDrawingProps, 'plan' | 'next'>) {
+  const number = placeNow(plan, next);
+  const place = number === null ? undefined : plan.places?.[number];
+  return place ? <SheetPlace place={place} number={(number ?? 0) + 1} /> : null;
 }
 
 type State = 'rest' | 'done' | 'section';

@@ -1,6 +1,14 @@
 import { Button } from 'antd';
+import type { Rect } from '@nobrel/core/geometry';
 import { formatLength, type LengthUnit } from '@nobrel/core/units';
-import { isLifted, strokeWords, transferMethods, type TracingPlan } from '@nobrel/core/transfer';
+import {
+  isLifted,
+  placeNow,
+  strokeWords,
+  transferMethods,
+  type Next,
+  type TracingPlan,
+} from '@nobrel/core/transfer';
 import { Link } from 'react-router';
 import { useUnit, useWorkId } from '../../../store/hooks.js';
 import type { usePedal } from './use-pedal.js';
@@ -57,6 +65,19 @@ export function RunNext({ bench, plan, pedal }: RunNextProps) {
   );
 }
 
+/** Where a sheet's corner lies. */
+const placeWords = ({ x, y }: Rect, unit: LengthUnit) =>
+  `its corner ${formatLength(x, unit)} from the left, ${formatLength(y, unit)} from the top`;
+
+/** Where the transfer sheet lies, if it is moved; else what else is to know. */
+function sheetNow(plan: TracingPlan, next: Extract<Next, { kind: 'stroke' }>): string {
+  const place = placeNow(plan, next);
+  if (place === null) return 'What is done is faded.';
+  return next.ids.some((id) => plan.across.includes(id))
+    ? `The transfer sheet lies at place ${place + 1}: move it along this line.`
+    : `The transfer sheet lies at place ${place + 1}.`;
+}
+
 const keyName = (key: string) => (key.length === 1 ? key.toUpperCase() : key);
 
 /** What comes next in words; no button where nothing is left to do. */
@@ -83,7 +104,11 @@ function words(
       );
       return {
         says: `First trace the two check marks: ${places.join(' and ')}.`,
-        why: 'A short stretch at each, with a small cross. They prove later whether the sheet has slipped.',
+        why: `A short stretch at each, with a small cross. They prove later whether the sheet has slipped.${
+          plan.places?.[0]
+            ? ` Then lay the transfer sheet at place 1: ${placeWords(plan.places[0], unit)}.`
+            : ''
+        }`,
         button: 'Marks traced',
       };
     }
@@ -99,19 +124,29 @@ function words(
             why: 'Too faint, too dark, slipped, left out: better seen now. Lay it back on the check marks.',
             button: 'Looked, it is right',
           };
-    case 'break':
+    case 'break': {
+      const place = placeNow(plan, next);
+      const at =
+        place !== plan.sections[next.section]?.place && place !== null ? plan.places?.[place] : undefined;
+      if (at && place !== null)
+        return {
+          says: `Move the transfer sheet to place ${place + 1}: ${placeWords(at, unit)}.`,
+          why: `Stretch ${next.section + 1} is done. Lift the sheet, do not drag it; rest the hand before you go on.`,
+          button: 'It lies there',
+        };
       return {
         says: `Stretch ${next.section + 1} is done: take a break.`,
         why: 'Get up, look far away, let the hand hang. If it hurts, the pressure is wrong.',
         button: 'Go on',
       };
+    }
     case 'stroke':
       return {
         says: strokeWords(
           next.ids.flatMap((id) => lines.get(id) ?? []),
           unit,
         ),
-        why: 'Begin at the ring, end at the dot. What is done is faded.',
+        why: `Begin at the ring, end at the dot. ${sheetNow(plan, next)}`,
         button: 'Traced',
       };
     case 'done':
