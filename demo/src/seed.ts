@@ -4,99 +4,13 @@ import { z } from 'zod';
 import { seeded } from '@nobrel/core/camera';
 import { roundSchema } from '@nobrel/core/check';
 import type { MapDocument } from '@nobrel/core/documents';
-import { allRound, defaultGrid, usualOf, type FitDecisions } from '@nobrel/core/fit';
-import { MapMaker, type MapSettings } from '@nobrel/core/map';
+import { usualOf } from '@nobrel/core/fit';
+import { MapMaker } from '@nobrel/core/map';
 import { mapOrigin, mapRequestOf, sheetSourceOf, type WorkDecisions } from '@nobrel/core/file';
-import { unsquared, type Squaring } from '@nobrel/core/reference';
 import { makeSheets } from '@nobrel/core/sheets';
-import {
-  planTracing,
-  tracedLineOf,
-  transferSteps,
-  type Run,
-  type TransferMethod,
-} from '@nobrel/core/transfer';
+import { planTracing, tracedLineOf, transferSteps, type Run } from '@nobrel/core/transfer';
 import { readPicture, type OpenFile } from '@nobrel/server';
-
-/** A work of the made-up painter in the boathouse. */
-type Example = {
-  picture: string;
-  title: string;
-  permissionNote: string;
-  squaring?: Squaring;
-  /** Another picture, pinned to a spot on the first, its pixels. */
-  detail?: { picture: string; at: { x: number; y: number }; words: string };
-  fit: Partial<FitDecisions> & Pick<FitDecisions, 'kind'>;
-  map: Partial<MapSettings>;
-  method: TransferMethod;
-  reached: 'begun' | 'mapped' | 'in transfer' | 'filed';
-};
-
-const examples: readonly Example[] = [
-  {
-    picture: 'slip-at-low-water',
-    title: 'The slip at low water',
-    permissionNote: 'My own, from the quay.',
-    fit: { kind: 'canvas-panel', widthMm: 406.4, heightMm: 304.8, marginsMm: allRound(0) },
-    map: { values: 3, minShapeMm2: 40, path: 'straight', toleranceMm: 0.8, pencilMm: 0.7, quietMm: 2 },
-    method: 'rubbed-backing',
-    reached: 'filed',
-  },
-  {
-    picture: 'slip-at-low-water',
-    title: 'Slip, small study',
-    permissionNote: '',
-    fit: { kind: 'drawing-paper', widthMm: 148, heightMm: 210, marginsMm: allRound(8) },
-    map: {},
-    method: 'light-box',
-    reached: 'begun',
-  },
-  {
-    picture: 'sketch-on-the-bench',
-    title: 'Dinghy, the sketch enlarged',
-    permissionNote: 'My own sketch, photographed on the bench.',
-    squaring: {
-      ...unsquared,
-      corners: [
-        { x: 515, y: 400 },
-        { x: 1961, y: 273 },
-        { x: 2166, y: 1425 },
-        { x: 265, y: 1439 },
-      ],
-      originalMm: { width: 300, height: 225 },
-    },
-    fit: {
-      kind: 'stretched-canvas',
-      widthMm: 800,
-      heightMm: 600,
-      marginsMm: allRound(0),
-      sketch: { widthMm: 300, heightMm: 225 },
-      grid: { ...defaultGrid, shown: true, columns: 8, rows: 6, halved: ['D3', 'E3'] },
-    },
-    map: {},
-    method: 'projector',
-    reached: 'begun',
-  },
-  {
-    picture: 'dinghy-on-the-hard',
-    title: 'Dinghy on the hard',
-    permissionNote: 'My own, an evening in October.',
-    fit: { kind: 'hot-pressed', widthMm: 420, heightMm: 297, marginsMm: allRound(15), way: 'border' },
-    map: { values: 3, minShapeMm2: 60, quietMm: 2.5 },
-    method: 'mirrored-tracing',
-    reached: 'mapped',
-  },
-  {
-    picture: 'kettle-lantern-and-pears',
-    title: 'Kettle, lantern and pears',
-    permissionNote: 'My own photograph, set up on the bench.',
-    fit: { kind: 'cold-pressed', widthMm: 300, heightMm: 240, marginsMm: allRound(0) },
-    map: { values: 4, minShapeMm2: 12 },
-    detail: { picture: 'lantern-close', at: { x: 1890, y: 420 }, words: 'The lantern, close' },
-    method: 'transfer-sheet',
-    reached: 'in transfer',
-  },
-];
+import { examples, type Example } from './examples.js';
 
 /** The picture file of a demo reference. */
 export function referencePath(name: string): string {
@@ -124,11 +38,14 @@ const readRounds = async () => demoRoundsSchema.parse(JSON.parse(await readFile(
 export async function seed(file: OpenFile, rounds?: DemoRounds | null): Promise<void> {
   if ((await file.flatFile.list()).works.length > 0) return;
   const own = rounds === undefined ? await readRounds() : (rounds ?? []);
-  for (const example of examples) await seedOne(file, example, example.title === checkedTitle ? own : []);
+  const maker = new MapMaker();
+  for (const example of examples)
+    await seedOne(file, maker, example, example.title === checkedTitle ? own : []);
 }
 
 async function seedOne(
   { works, maps, printings, pictures }: OpenFile,
+  maker: MapMaker,
   example: Example,
   rounds: DemoRounds,
 ): Promise<void> {
@@ -158,14 +75,14 @@ async function seedOne(
     check.rounds = [...check.rounds, roundSchema.parse(round)];
     check.photographs = [...check.photographs, taken.hash];
   }
-  const transfer = { ...work.decisions.transfer, method: example.method };
+  const transfer = { ...work.decisions.transfer, ...example.transfer, method: example.method };
   const decisions: WorkDecisions = { ...work.decisions, reference, fit, map, check, transfer };
   const { revision } = await works.save(work.id, { revision: work.revision, decisions });
   if (example.reached === 'begun') return;
 
   const request = mapRequestOf({ pictures: [picture], decisions });
   if (!request) throw new Error(`“${example.title}” cannot be laid out.`);
-  const drawn = new MapMaker().make({
+  const drawn = maker.make({
     ...request,
     picture: await readPicture(path, example.picture),
     pictureKey: picture.hash,

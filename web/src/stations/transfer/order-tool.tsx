@@ -5,6 +5,7 @@ import { counted, formatMinutes } from '@nobrel/core/units';
 import { ToolInHand } from '../../leaves/in-hand.js';
 import { useTracing, useTracingOptions, canBeOrdered, tracingWorker } from '../../workers/use-tracing.js';
 import type { SchoolsCompared } from '../../workers/tracing-worker.js';
+import { RunButton } from './run-button.js';
 import { TracingMarks } from './tracing-marks.js';
 import { useTransfer, useTransferMap } from './use-transfer.js';
 
@@ -18,14 +19,17 @@ export function OrderTool() {
     <ToolInHand
       sentence={
         traced ? (
-          <span role="status">
-            {traced.plan.lines.length} lines in {traced.plan.sections.length}{' '}
-            {traced.plan.sections.length === 1 ? 'stretch' : 'stretches'},{' '}
-            {formatMinutes(traced.plan.minutes)}; {(traced.plan.travelMm / 1000).toFixed(1)} m between lines,{' '}
-            {traced.plan.lifts} lifts, the hand on {traced.plan.palmCrossings} traced lines.
-            {sheetSays(traced.plan)}
-            {traced.kept ? '' : ' Looking for a better one…'}
-          </span>
+          <>
+            <span role="status">
+              {traced.plan.lines.length} lines in {traced.plan.sections.length}{' '}
+              {traced.plan.sections.length === 1 ? 'stretch' : 'stretches'},{' '}
+              {formatMinutes(traced.plan.minutes)}; {(traced.plan.travelMm / 1000).toFixed(1)} m between
+              lines, {traced.plan.lifts} lifts, the hand on {traced.plan.palmCrossings} traced lines.
+              {sheetSays(traced.plan)}
+              {traced.kept ? '' : ' Looking for a better one…'}
+            </span>{' '}
+            <RunButton />
+          </>
         ) : (
           <span role="status">Putting the lines in order…</span>
         )

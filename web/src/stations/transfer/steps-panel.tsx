@@ -1,16 +1,15 @@
-import { Button, Checkbox, Input } from 'antd';
-import { useNavigate } from 'react-router';
+import { Checkbox, Input } from 'antd';
 import { stepsOf } from '@nobrel/core/file';
 import { endSitting, materialsFor, phases, startSitting, type TransferStep } from '@nobrel/core/transfer';
 import { sheetsToJoin } from '@nobrel/core/file';
 import { useWork } from '../../store/hooks.js';
+import { RunButton } from './run-button.js';
 import { Stopwatch } from './stopwatch.js';
 import { useTransfer } from './use-transfer.js';
 
 /** The steps in order, the stopwatch, and what was used. */
 export function StepsPanel() {
   const work = useWork();
-  const navigate = useNavigate();
   const { transfer, change } = useTransfer();
   const steps = stepsOf(work);
   const materials = materialsFor(work.decisions.fit, transfer, sheetsToJoin(work));
@@ -32,9 +31,7 @@ export function StepsPanel() {
       </header>
       <div className="steps-list" tabIndex={0} role="region" aria-label="List of steps">
         <p className="steps-ready">Lay ready: {materials.join(', ')}.</p>
-        <Button type="primary" onClick={() => void navigate(`/works/${work.id}/run`)}>
-          {transfer.run.traced.length > 0 ? 'Go on line by line' : 'Trace line by line'}
-        </Button>
+        <RunButton />
         {phases.map((phase) => (
           <div key={phase}>
             <h3>{phase}</h3>
