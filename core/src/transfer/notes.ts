@@ -32,7 +32,10 @@ export function transferNotes(
     {
       id: 'transfer-time',
       weight: 'plain',
-      says: `${formatMinutes(spent)} at the table so far; the map was estimated at ${formatMinutes(minutes)} of tracing.`,
+      says:
+        spent > 0
+          ? `${formatMinutes(spent)} at the table so far; the map was estimated at ${formatMinutes(minutes)} of tracing.`
+          : `The map was estimated at ${formatMinutes(minutes)} of tracing.`,
       why: `The estimate takes a hand at ${hand.mmPerSecond} mm a second and ${hand.secondsPerLift} s from stroke to stroke, as set at Map; making ready comes on top.`,
       ways: [],
     },
