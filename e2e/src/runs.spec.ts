@@ -58,7 +58,7 @@ for (const { title, step, seen, ...rest } of works)
       await expect(page.locator('.sheet-place rect').first()).toHaveCSS('fill', 'none');
     }
     const said = await traceAll(page);
-        expect(said).toContain('Look over every line before the tape comes off');
+    expect(said).toContain('Look over every line before the tape comes off');
     expect(said).toContain('Every line is traced and looked over.');
     expect(said.includes('Move the transfer sheet to place 2')).toBe('moved' in rest);
     await saved(page);

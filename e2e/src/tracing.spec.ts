@@ -26,8 +26,16 @@ test('every method is weighed with figures, chosen, and set beside another', asy
   const box = methods.getByRole('article', { name: 'a light box or a lit window' });
   await expect(box).toContainText(/with care, \d+ min/);
   await expect(box).toContainText('in a dark room only');
-  await box.getByText('Time, line, what it needs and leaves').click();
+  await box.getByText('Time, line, what it needs, uses and leaves').click();
   await expect(box).toContainText('Nothing but the pencil line.');
+  await expect(box).toContainText(/\d+ printed sheets, [\d.]+ m of tape/);
+  // What is not at hand is said, and undone with the rest.
+  await methods.getByRole('checkbox', { name: 'a light from behind' }).check();
+  const sheet = methods.getByRole('article', { name: 'a transfer sheet' });
+  await expect(sheet).toContainText('What it needs is not at hand.');
+  await expect(box).not.toContainText('not at hand');
+  await page.getByRole('button', { name: 'Undo' }).click();
+  await expect(sheet).not.toContainText('not at hand');
   // Side by side, two alone are left.
   await box.getByRole('checkbox', { name: 'side by side' }).check();
   await methods.getByRole('article', { name: 'prick and pounce' }).getByRole('checkbox').check();

@@ -18,6 +18,7 @@ export type DecisionUnit =
   | 'lines'
   | 'pixels'
   | 'lm'
+  | 'm'
   | 'values'
   | 'columns'
   | 'rows';

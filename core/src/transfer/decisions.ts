@@ -2,6 +2,7 @@ import { z } from 'zod';
 import { choiceDecision, numberDecision, switchDecision } from '../decisions/index.js';
 import { lineStrengths } from '../sheets/index.js';
 import { namedFormats, type SizeMm } from '../units/index.js';
+import { atHandDecisions } from './at-hand.js';
 import { transferMethodIds } from './methods/ids.js';
 import { lineMaterials } from './order/order-lines.js';
 import { hands } from './order/palm.js';
@@ -124,6 +125,7 @@ export const transferDecisionsSchema = z.object({
     help: 'whether the hand is tired or weak',
   }),
   ...seenDecisions,
+  ...atHandDecisions,
   /** Colour of a toning wash over the drawing, or null for none. */
   toning: z
     .string()

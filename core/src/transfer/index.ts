@@ -1,3 +1,4 @@
+export * from './at-hand.js';
 export * from './decisions.js';
 export * from './methods/index.js';
 export * from './steps/index.js';

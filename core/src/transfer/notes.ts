@@ -1,13 +1,14 @@
 import type { Note } from '../notes/index.js';
 import { sheetKindWords, type SheetKind } from '../sheets/index.js';
 import { formatMinutes } from '../units/index.js';
-import { minutesSpent, type TransferDecisions } from './decisions.js';
+import { minutesSpent, usesCoatedSheet, type TransferDecisions } from './decisions.js';
 import { transferMethods } from './methods/index.js';
 
 /** What a transfer is held against. */
 export type TransferPlan = {
-  /** What the map was estimated at. */
+  /** What the map was estimated at, and how much line it has. */
   minutes: number;
+  metres: number;
   /** How fast this hand traces, mm a second, and how long it takes from stroke to stroke, s. */
   hand: { mmPerSecond: number; secondsPerLift: number };
   /** The kinds of sheets that were printed. */
@@ -17,7 +18,7 @@ export type TransferPlan = {
 /** Notes on a transfer: time at the table, care for the hand, and whether there is a drawing to carry across. */
 export function transferNotes(
   transfer: TransferDecisions,
-  { minutes, hand, printed }: TransferPlan,
+  { minutes, metres, hand, printed }: TransferPlan,
 ): Note<Partial<TransferDecisions>>[] {
   const spent = minutesSpent(transfer);
   const method = transferMethods[transfer.method];
@@ -47,6 +48,7 @@ export function transferNotes(
       ways: [],
     },
   ];
+  notes.push(...wearNotes(transfer, metres));
   const missing = method.sheets.filter((kind) => !printed.includes(kind));
   if (method.sheets.length === 0) return notes;
   if (printed.length === 0) {
@@ -67,4 +69,44 @@ export function transferNotes(
     });
   }
   return notes;
+}
+
+/** A rubbed back marks so often before it has to be rubbed again: a starting point from practice. */
+const timesRubbed = 3;
+
+/** What is worn before the drawing is done, or after it. */
+function wearNotes(transfer: TransferDecisions, metres: number): Note<Partial<TransferDecisions>>[] {
+  const { method, sheetUsedMetres, sheetLifeMetres, repeated } = transfer;
+  if (method === 'rubbed-backing' && repeated)
+    return [
+      {
+        id: 'transfer-rub-again',
+        weight: 'plain',
+        says: `Rub the back again after every ${timesRubbed} transfers.`,
+        why: 'Each one takes a little of the rubbing with it, where the lines are.',
+        ways: [],
+      },
+    ];
+  if (!usesCoatedSheet(method)) return [];
+  const left = sheetLifeMetres - sheetUsedMetres;
+  const says = `This transfer sheet has about ${Math.max(0, left).toFixed(0)} m of line left in it; the drawing takes ${metres.toFixed(1)} m.`;
+  if (left >= metres)
+    return [
+      {
+        id: 'transfer-sheet-left',
+        weight: 'plain',
+        says,
+        why: 'How far a sheet goes is an estimate: say under More what yours has marked when it faded.',
+        ways: [],
+      },
+    ];
+  return [
+    {
+      id: 'transfer-sheet-left',
+      weight: 'watch',
+      says: `${says} It will fade on the way.`,
+      why: 'Lines of one drawing that begin firm and end faint are hard to judge under paint.',
+      ways: [{ label: 'Take a fresh sheet', change: { sheetUsedMetres: 0 } }],
+    },
+  ];
 }

@@ -162,6 +162,7 @@ describe('sittings', () => {
 describe('notes on a transfer', () => {
   const plan = (printed: readonly SheetKind[], minutes = 30) => ({
     minutes,
+    metres: 5.5,
     hand: { mmPerSecond: 5, secondsPerLift: 2 },
     printed,
   });
@@ -191,5 +192,32 @@ describe('notes on a transfer', () => {
     expect(ids(['outline'])).not.to.include('plain transfer-sheets');
     expect(ids(['outline'], 'rubbed-backing')).to.include('plain transfer-sheets');
     expect(ids(['outline'])).to.include('plain transfer-hand');
+  });
+
+  it('say how much line is left in a transfer sheet, and offer a fresh one where it will fade on the way', () => {
+    const left = (change: Partial<typeof defaultTransferDecisions>) =>
+      transferNotes({ ...defaultTransferDecisions, ...change }, plan(['outline'])).find(
+        ({ id }) => id === 'transfer-sheet-left',
+      );
+    expect(left({ sheetUsedMetres: 20 })).to.include({ weight: 'plain' });
+    expect(left({ sheetUsedMetres: 20 })?.says)
+      .to.contain('40 m of line left')
+      .and.to.contain('5.5 m');
+    expect(left({ sheetUsedMetres: 58 })?.weight).to.equal('watch');
+    expect(left({ sheetUsedMetres: 58 })?.ways[0]?.change).to.deep.equal({ sheetUsedMetres: 0 });
+    expect(left({ sheetUsedMetres: 90 })?.says).to.contain('about 0 m');
+    expect(left({ method: 'light-box' })).to.equal(undefined);
+    const ids = transferNotes(
+      { ...defaultTransferDecisions, method: 'rubbed-backing', repeated: true },
+      plan(['outline']),
+    ).map(({ id }) => id);
+    expect(ids).to.include('transfer-rub-again');
+  });
+
+  it('tell no time at the table before there was any', () => {
+    const [time] = transferNotes(defaultTransferDecisions, plan(['outline'], 72)).filter(
+      ({ id }) => id === 'transfer-time',
+    );
+    expect(time?.says).to.equal('The map was estimated at 1 h 12 min of tracing.');
   });
 });

@@ -1,5 +1,5 @@
 import { type MapDocument } from '../documents/index.js';
-import { surfaceOf } from '../fit/index.js';
+import { surfaceKind, surfaceOf } from '../fit/index.js';
 import { effortOf, type TracingSpeed } from '../map/index.js';
 import type { TransferDecisions } from './decisions.js';
 import { shareCrowded } from './gaps.js';
@@ -8,10 +8,15 @@ import {
   verdicts,
   type Judged,
   type Measured,
+  type Objection,
   type TransferMethod,
   type Verdict,
   type WordsWhen,
 } from './methods/index.js';
+import { isTiled } from '../sheets/index.js';
+import { project, seenThrough, type Seen, type ThroughPaper } from './seen/index.js';
+import { isLargeEnough } from './sheet-places/index.js';
+import { supplyWords } from './supplies.js';
 import { applies, type Circumstances } from './steps/step.js';
 import { circumstancesOf, type SheetsToJoin, type SurfacePlanned } from './steps/transfer-steps.js';
 
@@ -29,6 +34,8 @@ export type ToWeigh = {
   map: MapDocument;
   sheets: SheetsToJoin;
   speed: TracingSpeed;
+  /** Breadth of the printed lines, mm. */
+  lineMm: number;
 };
 
 /** A method weighed for a work. */
@@ -40,6 +47,8 @@ export type Weighed = {
   minutes: { ready: number; trace: number; join: number; tidy: number; whole: number };
   /** What has to be there. */
   materials: string[];
+  /** What it uses up, with amounts. */
+  supplies: string[];
   /** What stays on the surface. */
   leaves: string;
 };
@@ -58,14 +67,15 @@ export function weighMethods(work: ToWeigh): Weighed[] {
 
 function weigh(
   method: TransferMethod,
-  { fit, transfer, map, sheets }: ToWeigh,
+  work: ToWeigh,
   effort: { metres: number; minutes: number },
   areaDm2: number,
 ): Weighed {
-  const { objections, time, line, suits, leaves } = transferMethods[method];
+  const { fit, transfer, sheets } = work;
+  const { objections, time, suits, leaves, supplies } = transferMethods[method];
   const circumstances = circumstancesOf(fit, { ...transfer, method }, sheets);
-  const judged: Judged = { ...circumstances, ...measuredOf(fit, transfer, map, effort, line.widthMm) };
-  const against = objections
+  const judged: Judged = { ...circumstances, ...measuredOf(method, work, effort) };
+  const against = [...objections, ...againstAny]
     .filter(({ when }) => applies(when, judged))
     .sort((a, b) => verdicts.indexOf(b.verdict) - verdicts.indexOf(a.verdict));
   const minutes = {
@@ -80,26 +90,69 @@ function weigh(
     why: against.length > 0 ? against.map(({ why }) => why) : [suits],
     minutes: { ...minutes, whole: minutes.ready + minutes.trace + minutes.join + minutes.tidy },
     materials: wordsFor(transferMethods[method].materials, judged),
+    supplies: supplyWords(supplies, {
+      metres: effort.metres,
+      areaM2: areaDm2 / 100,
+      sheets: Math.max(1, sheets.count),
+    }),
     leaves: wordsFor(leaves, judged).join(' '),
   };
 }
 
+/** What speaks against any method. */
+const againstAny: readonly Objection[] = [
+  { when: { atHand: false }, verdict: 'with care', why: 'What it needs is not at hand.' },
+  {
+    when: { manySheets: true },
+    verdict: 'with care',
+    why: 'There are many sheets to join, each a chance to be a little off: have it printed in one piece, or check the joins.',
+  },
+];
+
+/** More sheets than this are many to join. */
+const manySheets = 12;
+
 function measuredOf(
-  fit: SurfacePlanned,
-  { repeated, tired }: Pick<TransferDecisions, 'repeated' | 'tired'>,
-  map: MapDocument,
+  method: TransferMethod,
+  { fit, transfer, map, sheets, lineMm }: ToWeigh,
   { metres }: { metres: number },
-  lineMm: number,
 ): Measured {
-  const { passesLight, id } = surfaceOf(fit);
+  const { gear, line, sheets: kinds } = transferMethods[method];
+  const { id } = surfaceOf(fit);
+  const surface = { width: fit.widthMm, height: fit.heightMm };
   return {
-    crowded: shareCrowded(map, lineMm) > crowdedShare,
+    crowded: shareCrowded(map, line.widthMm) > crowdedShare,
     long: metres > longMetres,
-    repeated,
-    tired,
-    seenThrough: passesLight === 'none' ? 'not' : passesLight === 'little' ? 'barely' : 'clearly',
+    repeated: transfer.repeated,
+    tired: transfer.tired,
+    seenThrough: seenOn(fit, transfer, lineMm),
+    beyondLight: !isLargeEnough(transfer.lightMm, surface),
+    tooFar:
+      project({ ...transfer, widthMm: fit.widthMm, heightMm: fit.heightMm }).distanceMm >
+      transfer.roomDepthMm,
+    manySheets: sheets.count > manySheets && kinds.some((kind) => isTiled(kind)),
+    atHand: gear === null || transfer.atHand === null || transfer.atHand.includes(gear),
     upright: id === 'wall' || id === 'ceramic',
   };
+}
+
+/** Whether printed lines are seen through the surface. Heavy paper is cloudy: until a strip was tried, hardly. */
+function seenOn(fit: SurfacePlanned, transfer: TransferDecisions, lineMm: number): Seen {
+  const paper = paperOf(fit, transfer);
+  if (paper === null) return 'not';
+  const seen = seenThrough(paper, lineMm);
+  const isTried = transfer.viewer !== 1;
+  return surfaceOf(fit).passesLight === 'little' && seen === 'seen' && !isTried ? 'barely' : seen;
+}
+
+/** The papers and the light as they are planned; null where no light passes. */
+export function paperOf(
+  fit: SurfacePlanned,
+  { light, room, beneathGsm, viewer }: Pick<TransferDecisions, 'light' | 'room' | 'beneathGsm' | 'viewer'>,
+): ThroughPaper | null {
+  const aboveGsm = fit.gramsPerM2 ?? surfaceKind(fit.kind).gramsPerM2;
+  if (aboveGsm === undefined || surfaceOf(fit).passesLight === 'none') return null;
+  return { aboveGsm, beneathGsm, light, room, viewer };
 }
 
 /** Of the words for each thing the first that apply. */

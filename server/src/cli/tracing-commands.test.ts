@@ -42,6 +42,26 @@ describe('the command line of tracing', function () {
     expect(order.marks).to.have.length(2);
   });
 
+  it('goes from place to place of a transfer sheet smaller than the work', async () => {
+    const file = cli.at('placed.json');
+    const map = cli.at('sketch.map.json');
+    const { status, out } = await cli.nobrel('order', map, '--coated', '100x80mm', '--json', file);
+    expect(status).to.equal(0);
+    expect(out).to.match(/The transfer sheet lies at \d+ places/);
+    const { places = [], sections } = orderDocumentSchema.parse(JSON.parse(await readFile(file, 'utf8')));
+    expect(places.length).to.be.above(1);
+    for (const { width, height } of places) expect([width, height]).to.have.members([100, 80]);
+    expect(new Set(sections.map(({ place }) => place)).size).to.equal(places.length);
+    for (const [size, says] of [
+      ['9mm', '--coated'],
+      ['20x30mm', 'at least 50 mm'],
+    ] as const) {
+      const refused = await cli.nobrel('order', map, '--coated', size);
+      expect(refused.status).to.equal(2);
+      expect(refused.err).to.contain(says);
+    }
+  });
+
   it('brings a slipped sheet back', async () => {
     const file = cli.at('slip.json');
     const { status, out } = await cli.nobrel(

@@ -8,7 +8,14 @@ import {
 } from '../steps/common-steps.js';
 import { transferMethodNames } from './ids.js';
 import type { TransferMethodModule } from './method.js';
-import { drawingPencil, lowTackTape, onlyTheLine, puttyRubber } from './shared.js';
+import {
+  drawingPencil,
+  lowTackMetres,
+  lowTackTape,
+  onlyTheLine,
+  printedSheets,
+  puttyRubber,
+} from './shared.js';
 
 /** A light box, a lit window, or a lamp under glass: the drawing seen through the surface. */
 export const lightBox: TransferMethodModule = {
@@ -65,9 +72,14 @@ export const lightBox: TransferMethodModule = {
   ],
   objections: [
     {
-      when: { seenThrough: 'not' },
+      when: { passesLight: 'none' },
       verdict: 'does not work',
       why: 'This surface lets no light through.',
+    },
+    {
+      when: { passesLight: ['much', 'some', 'little'], seenThrough: 'not' },
+      verdict: 'does not work',
+      why: 'Lines as they are printed cannot be seen through this paper by this light in this room: see What is seen.',
     },
     {
       when: { upright: true },
@@ -85,9 +97,9 @@ export const lightBox: TransferMethodModule = {
       why: 'Paper of this weight shows firm lines in a dark room only: print them at 0.7 mm, bare of a second sheet.',
     },
     {
-      when: { large: true },
+      when: { beyondLight: true },
       verdict: 'with care',
-      why: 'It is larger than most light boxes: it has to be moved.',
+      why: 'It is larger than the light behind it: it has to be moved.',
     },
     {
       when: { crowded: true },
@@ -96,6 +108,8 @@ export const lightBox: TransferMethodModule = {
     },
   ],
   line: { widthMm: 0.4, faintest: 4.5, why: 'the line is your own pencil’s, about 0.4 mm' },
+  gear: 'light',
+  supplies: [printedSheets, lowTackMetres],
   leaves: onlyTheLine,
   time: { readyMinutes: 8, readyMinutesPerDm2: 0, pace: 1, tidyMinutes: 4 },
 };

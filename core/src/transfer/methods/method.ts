@@ -1,4 +1,7 @@
 import type { SheetKind } from '../../sheets/index.js';
+import type { Gear } from '../at-hand.js';
+import type { Seen } from '../seen/through-paper.js';
+import type { Supply } from '../supplies.js';
 import type { Circumstances, StepRule, When } from '../steps/step.js';
 
 /** Words that hold in some circumstances; of those for one thing the first that applies is taken. */
@@ -14,8 +17,16 @@ export type Measured = {
   repeated: boolean;
   /** Whether the hand is tired or weak. */
   tired: boolean;
-  /** Whether what lies beneath lets the light of a lamp through together with the surface. */
-  seenThrough: 'clearly' | 'barely' | 'not';
+  /** Whether lines as broad as they are printed are seen through the surface, by the light and the room there are. */
+  seenThrough: Seen;
+  /** Whether the surface is larger than what lights it from behind. */
+  beyondLight: boolean;
+  /** Whether a projector would have to stand farther back than the room is deep. */
+  tooFar: boolean;
+  /** Whether there are many printed sheets to join. */
+  manySheets: boolean;
+  /** Whether what it needs is at hand. */
+  atHand: boolean;
   /** Whether the surface stands, cannot be laid on a table, or is a wall. */
   upright: boolean;
 };
@@ -58,6 +69,10 @@ export type TransferMethodModule = {
   objections: readonly Objection[];
   /** Breadth of the line it leaves, mm, how far its faintest differs from the ground, in CIE L\*, and what makes it so. */
   line: { widthMm: number; faintest: number; why: string };
+  /** What has to be there that not everybody has, or null. */
+  gear: Gear | null;
+  /** What it uses up. */
+  supplies: readonly Supply[];
   /** What it leaves on the surface besides the line. */
   leaves: readonly WordsWhen[];
   time: MethodTime;

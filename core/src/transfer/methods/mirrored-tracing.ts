@@ -10,7 +10,7 @@ import {
 } from '../steps/common-steps.js';
 import { transferMethodNames } from './ids.js';
 import type { TransferMethodModule } from './method.js';
-import { lowTackTape, puttyRubber, tracingPoint } from './shared.js';
+import { lowTackMetres, lowTackTape, printedSheets, puttyRubber, tracingPoint } from './shared.js';
 
 /** The lines redrawn on the back of tracing paper in soft pencil, then gone over from the front. */
 export const mirroredTracing: TransferMethodModule = {
@@ -82,6 +82,8 @@ export const mirroredTracing: TransferMethodModule = {
     },
   ],
   line: { widthMm: 0.45, faintest: 6, why: 'a sharp soft pencil leaves a line of about 0.45 mm' },
+  gear: null,
+  supplies: [printedSheets, lowTackMetres, { words: 'soft pencil leads, two tracings long', perMetre: 0.04 }],
   leaves: [{ for: 'left', words: 'Only the line: no dust, nothing to wipe off.' }],
   time: { readyMinutes: 10, readyMinutesPerDm2: 0.1, pace: 2.1, tidyMinutes: 6 },
 };

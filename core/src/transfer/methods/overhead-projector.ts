@@ -9,7 +9,7 @@ import {
 import { transferMethodNames } from './ids.js';
 import type { TransferMethodModule } from './method.js';
 import { againstProjecting, projecting } from './projector.js';
-import { drawingPencil, onlyTheLine, puttyRubber } from './shared.js';
+import { drawingPencil, lowTackMetres, onlyTheLine, puttyRubber } from './shared.js';
 
 /** An overhead projector with the drawing on film. */
 export const overheadProjector: TransferMethodModule = {
@@ -55,6 +55,8 @@ export const overheadProjector: TransferMethodModule = {
     },
   ],
   line: { widthMm: 2, faintest: 4.5, why: 'a film pen of 0.5 mm, enlarged some four times' },
+  gear: 'overhead-projector',
+  supplies: [{ words: 'sheets of film', each: 1 }, lowTackMetres],
   leaves: onlyTheLine,
   time: { readyMinutes: 30, readyMinutesPerDm2: 0, pace: 1, tidyMinutes: 6 },
 };

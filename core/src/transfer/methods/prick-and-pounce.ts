@@ -1,7 +1,7 @@
 import { fixLoose, forPainting, joinSheets, layOn, lookLast, putAway } from '../steps/common-steps.js';
 import { transferMethodNames } from './ids.js';
 import type { TransferMethodModule } from './method.js';
-import { lowTackTape } from './shared.js';
+import { lowTackMetres, lowTackTape, printedSheets } from './shared.js';
 
 /** Lines pricked as rows of holes, and powder dabbed through them. */
 export const prickAndPounce: TransferMethodModule = {
@@ -73,6 +73,8 @@ export const prickAndPounce: TransferMethodModule = {
     },
   ],
   line: { widthMm: 1, faintest: 4.5, why: 'a dot of powder is about 1 mm across' },
+  gear: 'pounce',
+  supplies: [printedSheets, lowTackMetres, { words: 'g of pounce powder', perMetre: 0.4 }],
   leaves: [{ for: 'left', words: 'Powder, brushed or wiped off once the dots are joined.' }],
   time: { readyMinutes: 15, readyMinutesPerDm2: 0.3, pace: 2.2, tidyMinutes: 12 },
 };

@@ -2,7 +2,7 @@ import { forPainting, lighten, lookLast, putAway, traceWhatIsSeen } from '../ste
 import type { StepRule } from '../steps/step.js';
 import { transferMethodNames } from './ids.js';
 import type { Objection, TransferMethodModule } from './method.js';
-import { drawingPencil, onlyTheLine, puttyRubber } from './shared.js';
+import { drawingPencil, lowTackMetres, onlyTheLine, puttyRubber } from './shared.js';
 
 /** What both kinds of projector ask for. */
 export const projecting: StepRule[] = [
@@ -90,6 +90,11 @@ export const projector: TransferMethodModule = {
   objections: [
     ...againstProjecting,
     {
+      when: { tooFar: true },
+      verdict: 'with care',
+      why: 'The room is not deep enough for the whole picture: project it in sections, or by a lens of shorter throw.',
+    },
+    {
       when: { crowded: true },
       verdict: 'with care',
       why: 'Lines that lie within a pixel or two of each other run together.',
@@ -100,6 +105,8 @@ export const projector: TransferMethodModule = {
     faintest: 4.5,
     why: 'one to two projector pixels at this size, followed with a pencil',
   },
+  gear: 'projector',
+  supplies: [lowTackMetres],
   leaves: onlyTheLine,
   time: { readyMinutes: 20, readyMinutesPerDm2: 0, pace: 0.9, tidyMinutes: 6 },
 };

@@ -11,7 +11,7 @@ import {
 } from '../steps/common-steps.js';
 import { transferMethodNames } from './ids.js';
 import type { TransferMethodModule } from './method.js';
-import { lowTackTape, puttyRubber, tracingPoint } from './shared.js';
+import { lowTackMetres, lowTackTape, printedSheets, puttyRubber, tracingPoint } from './shared.js';
 
 /** Graphite, charcoal or chalk rubbed on the back of the drawing itself. */
 export const rubbedBacking: TransferMethodModule = {
@@ -101,6 +101,12 @@ export const rubbedBacking: TransferMethodModule = {
     },
   ],
   line: { widthMm: 0.7, faintest: 6, why: 'loose grains beside the point spread the line to about 0.7 mm' },
+  gear: null,
+  supplies: [
+    printedSheets,
+    lowTackMetres,
+    { words: 'graphite sticks, rubbed behind the lines', perMetre: 0.02 },
+  ],
   leaves: [
     { for: 'left', words: 'Chalk that has to be fixed or wiped off.', when: { dark: true } },
     { for: 'left', words: 'Soft graphite or charcoal that smears until it is fixed or lifted.' },

@@ -1,3 +1,4 @@
+import type { Supply } from '../supplies.js';
 import type { WordsWhen } from './method.js';
 
 /** Materials that several methods share. */
@@ -11,5 +12,8 @@ export const drawingPencil: WordsWhen[] = [
   { for: 'pencil', words: 'a white pencil', when: { dark: true } },
   { for: 'pencil', words: 'a sharp HB or H pencil' },
 ];
+/** What most methods use up: sheets, and tape for their corners and joins. */
+export const printedSheets: Supply = { words: 'printed sheets', perSheet: 1 };
+export const lowTackMetres: Supply = { words: 'm of tape', each: 0.4, perSheet: 0.3 };
 /** Nothing but the line. */
 export const onlyTheLine: WordsWhen[] = [{ for: 'left', words: 'Nothing but the pencil line.' }];

@@ -220,6 +220,30 @@ describe('the order of tracing', () => {
     expect(() => orderLines(many, usual)).to.throw('more than a hand traces');
   });
 
+  it('goes from place to place of a transfer sheet smaller than the work, by the school at each', () => {
+    const map = strokesAt(
+      Array.from({ length: 60 }, (_, k) => [10 + 45 * (k % 6), 10 + 22 * Math.floor(k / 6)] as const),
+    );
+    const sheet = { widthMm: 150, heightMm: 130 };
+    const plan = planTracing(map, { ...usual, method: 'transfer-sheet', stretchMinutes: 25, sheet });
+    const { places, sections, lines } = plan;
+    if (!places) throw new Error('The sheet is smaller than the work.');
+    expect(places).to.have.length.within(4, 5);
+    expect(sections.map(({ place }) => place)).to.deep.equal([...places.keys()]);
+    expect(sections.flatMap(({ from, to }) => lines.slice(from, to + 1))).to.deep.equal(lines);
+    const at = new Map(map.lines.map(({ id, points }) => [id, points]));
+    for (const { from, to, place } of sections)
+      for (const { id } of lines.slice(from, to + 1))
+        for (const [x, y] of at.get(id) ?? []) {
+          const on = places[place ?? -1];
+          expect(x).to.be.within(on.x - 1e-6, on.x + on.width + 1e-6);
+          expect(y).to.be.within(on.y - 1e-6, on.y + on.height + 1e-6);
+        }
+    const whole = planTracing(map, { ...usual, method: 'transfer-sheet', stretchMinutes: 25, sheet: null });
+    expect(whole).to.deep.include({ places: null, across: [] });
+    expect(whole.sections.every(({ place }) => place === null)).to.equal(true);
+  });
+
   it('puts a drawing the size of a house front in order as well', () => {
     const far = mapWith(2e6, 1e6, [
       lineOf(

@@ -1,7 +1,14 @@
 import { Button, Checkbox } from 'antd';
 import { useEffect, useMemo, useState } from 'react';
 import { sheetsToJoin } from '@nobrel/core/file';
-import { transferMethods, type ToWeigh, type TransferMethod, type Weighed } from '@nobrel/core/transfer';
+import {
+  gears,
+  gearWords,
+  transferMethods,
+  type ToWeigh,
+  type TransferMethod,
+  type Weighed,
+} from '@nobrel/core/transfer';
 import { formatMinutes } from '@nobrel/core/units';
 import { ToolInHand } from '../../leaves/in-hand.js';
 import { useWork } from '../../store/hooks.js';
@@ -32,12 +39,13 @@ export function MethodsTool() {
 function useWeighed(): Weighed[] | null {
   const work = useWork();
   const map = useTransferMap();
-  const { fit, transfer, map: speed } = work.decisions;
+  const { fit, transfer, map: speed, sheets: printed } = work.decisions;
+  const { lineMm } = printed;
   const { count, barsMm } = useMemo(() => sheetsToJoin(work), [work]);
   const [weighed, setWeighed] = useState<Weighed[] | null>(null);
   const toWeigh = useMemo(
-    (): ToWeigh | null => (map ? { fit, transfer, map, sheets: { count, barsMm }, speed } : null),
-    [fit, transfer, map, count, barsMm, speed],
+    (): ToWeigh | null => (map ? { fit, transfer, map, sheets: { count, barsMm }, speed, lineMm } : null),
+    [fit, transfer, map, count, barsMm, speed, lineMm],
   );
   useEffect(() => {
     if (!toWeigh) return undefined;
@@ -72,6 +80,7 @@ function MethodsPanel({ weighed }: { weighed: Weighed[] | null }) {
         role="region"
         aria-label="Methods weighed"
       >
+        {beside.length < 2 && <AtHand />}
         {!weighed && <p role="status">Weighing…</p>}
         {shown?.map((each) => (
           <MethodWeighed
@@ -93,6 +102,22 @@ function MethodsPanel({ weighed }: { weighed: Weighed[] | null }) {
   );
 }
 
+/** What is at hand; until something is said, all of it. */
+function AtHand() {
+  const { transfer, change } = useTransfer();
+  return (
+    <fieldset className="at-hand">
+      <legend>At hand</legend>
+      <Checkbox.Group
+        options={gears.map((value) => ({ value, label: gearWords[value] }))}
+        value={transfer.atHand ?? []}
+        onChange={(atHand) => change({ atHand: atHand.length > 0 ? atHand : null })}
+      />
+      {transfer.atHand === null && <p>Nothing said yet: everything is taken to be there.</p>}
+    </fieldset>
+  );
+}
+
 type MethodProps = {
   weighed: Weighed;
   chosen: boolean;
@@ -104,7 +129,7 @@ type MethodProps = {
 };
 
 function MethodWeighed({ weighed, chosen, whole, beside, onChoose, onBeside }: MethodProps) {
-  const { method, verdict, why, minutes, materials, leaves } = weighed;
+  const { method, verdict, why, minutes, materials, supplies, leaves } = weighed;
   const { name, line } = transferMethods[method];
   const parts = [
     ['making ready', minutes.ready],
@@ -132,6 +157,10 @@ function MethodWeighed({ weighed, chosen, whole, beside, onChoose, onBeside }: M
       <div>
         <dt>Needs</dt>
         <dd>{materials.join(', ')}</dd>
+      </div>
+      <div>
+        <dt>Uses</dt>
+        <dd>{supplies.join(', ')}</dd>
       </div>
       <div>
         <dt>Leaves</dt>
@@ -165,7 +194,7 @@ function MethodWeighed({ weighed, chosen, whole, beside, onChoose, onBeside }: M
         details
       ) : (
         <details>
-          <summary>Time, line, what it needs and leaves</summary>
+          <summary>Time, line, what it needs, uses and leaves</summary>
           {details}
         </details>
       )}

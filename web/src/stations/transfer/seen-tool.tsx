@@ -1,11 +1,12 @@
 import { Button, Checkbox } from 'antd';
-import { surfaceKind, surfaceOf } from '@nobrel/core/fit';
+import { surfaceOf } from '@nobrel/core/fit';
 import { stripPoints, stripPressures, stripWidthsMm } from '@nobrel/core/sheets';
 import {
   choosePressure,
   contrastThrough,
   emptyStrip,
   mediumOf,
+  paperOf,
   seenThrough,
   spreadMm,
   thinnestSeen,
@@ -85,11 +86,7 @@ function PaperTool() {
 
 /** The papers and the light as they are planned; null where no light passes. */
 function usePaper(): ThroughPaper | null {
-  const fit = useDecisions('fit');
-  const { light, room, beneathGsm, viewer } = useDecisions('transfer');
-  const aboveGsm = fit.gramsPerM2 ?? surfaceKind(fit.kind).gramsPerM2;
-  if (aboveGsm === undefined || surfaceOf(fit).passesLight === 'none') return null;
-  return { aboveGsm, beneathGsm, light, room, viewer };
+  return paperOf(useDecisions('fit'), useDecisions('transfer'));
 }
 
 function StripPanel({ paper }: { paper: ThroughPaper | null }) {

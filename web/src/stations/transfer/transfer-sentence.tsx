@@ -34,6 +34,19 @@ export function TransferSentence() {
               )}
             </MoreRow>
           )}
+          {usesCoatedSheet(transfer.method) && (
+            <>
+              <DecisionRow {...table} at="sheetUsedMetres" />
+              <DecisionRow {...table} at="sheetLifeMetres" />
+            </>
+          )}
+          {transfer.method === 'light-box' && (
+            <MoreRow label="The light">
+              <DecisionGap {...table} at="lightMm.widthMm" /> ×{' '}
+              <DecisionGap {...table} at="lightMm.heightMm" />
+            </MoreRow>
+          )}
+          {transfer.method === 'projector' && <DecisionRow {...table} at="roomDepthMm" />}
           <DecisionRow {...table} at="lookEvery" />
           <DecisionRow {...table} at="repeated" />
           <DecisionRow {...table} at="tired" />

@@ -50,6 +50,7 @@ export function TransferStation() {
           <Notes
             notes={transferNotes(transfer, {
               minutes: work.map.minutes,
+              metres: work.map.metres,
               hand: work.decisions.map,
               printed: work.printings.map(({ decisions }) => decisions.kind),
             })}

@@ -1,0 +1,32 @@
+/** What a method uses up, as amounts: for the whole, and by the metre of line, the m² of the surface, the printed sheet. */
+export type Supply = {
+  words: string;
+  each?: number;
+  perMetre?: number;
+  perM2?: number;
+  perSheet?: number;
+};
+
+/** What amounts follow from. */
+export type SupplyMeasures = { metres: number; areaM2: number; sheets: number };
+
+/**
+ * How much of a supply a work takes.
+ *
+ * @param measures metres of line, area of the surface in m², sheets printed to be traced from
+ */
+export function amountOf(
+  { each = 0, perMetre = 0, perM2 = 0, perSheet = 0 }: Supply,
+  { metres, areaM2, sheets }: SupplyMeasures,
+): number {
+  return each + perMetre * metres + perM2 * areaM2 + perSheet * sheets;
+}
+
+/** Supplies with their amounts, as words: “2 printed sheets”, “0.1 transfer sheets”. */
+export function supplyWords(supplies: readonly Supply[], measures: SupplyMeasures): string[] {
+  return supplies.map((supply) => {
+    const amount = amountOf(supply, measures);
+    const figure = amount >= 10 ? Math.ceil(amount) : Math.max(0.1, Math.round(amount * 10) / 10);
+    return `${figure} ${supply.words}`;
+  });
+}
