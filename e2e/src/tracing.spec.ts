@@ -193,6 +193,11 @@ test('the schools of tracing are compared, and the order is seen on the map', as
   await expect(page.locator('.stretch-number')).toHaveCount(4, { timeout: 30_000 });
   await page.getByRole('button', { name: 'Choose outline first' }).click();
   await expect(page.locator('.compared-chosen')).toContainText('outline first');
+  // The run can be begun anew, and undo brings back what was traced.
+  await page.getByRole('button', { name: 'Begin anew' }).click();
+  await expect(page.getByRole('button', { name: 'Trace line by line' })).toBeVisible({ timeout: 30_000 });
+  await page.getByRole('button', { name: 'Undo' }).click();
+  await expect(page.getByRole('button', { name: 'Go on line by line' })).toBeVisible();
 });
 
 /** Lines noted as traced so far. */

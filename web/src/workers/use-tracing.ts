@@ -38,6 +38,15 @@ export function useTracingOptions(): TracingOptions {
 export const canBeOrdered = (map: MapDocument | undefined): map is MapDocument =>
   map !== undefined && orderFault(map) === null;
 
+/** The plan that was kept last: going from the station to the run and back asks for no other. */
+let lastKept: { map: MapDocument; options: string; plan: TracingPlan } | null = null;
+
+function planKept(map: MapDocument | undefined, options: TracingOptions): TracingPlan | null {
+  return lastKept && lastKept.map === map && lastKept.options === JSON.stringify(options)
+    ? lastKept.plan
+    : null;
+}
+
 /**
  * The plan of a tracing: quickly first, then as it is kept.
  *
@@ -52,11 +61,12 @@ export function useTracing(map: MapDocument | undefined): { plan: TracingPlan; k
     kept: boolean;
   } | null>(null);
   useEffect(() => {
-    if (!canBeOrdered(map)) return undefined;
+    if (!canBeOrdered(map) || planKept(map, options)) return undefined;
     let wanted = true;
     const take = async () => {
       for (const care of ['quick', 'thorough'] as const) {
         const plan = await tracingWorker().plan(map, { ...options, care });
+        if (care === 'thorough') lastKept = { map, options: JSON.stringify(options), plan };
         if (!wanted) return;
         setPlanned({ map, options, plan, kept: care === 'thorough' });
       }
@@ -66,5 +76,7 @@ export function useTracing(map: MapDocument | undefined): { plan: TracingPlan; k
       wanted = false;
     };
   }, [map, options]);
+  const kept = planKept(map, options);
+  if (kept) return { plan: kept, kept: true };
   return planned && planned.map === map && planned.options === options ? planned : null;
 }

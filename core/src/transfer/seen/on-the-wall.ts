@@ -42,16 +42,20 @@ export function project(wall: OnTheWall): Projection {
   const distanceMm = throwRatio * pictureWidthMm;
   const tilt = (tiltDeg * Math.PI) / 180;
   const half = Math.atan(heightMm / 2 / distanceMm);
-  const areaM2 = (pictureWidthMm * pictureWidthMm) / aspect / 1e6;
-  const projected = lumens / areaM2;
   return {
     pictureWidthMm,
     distanceMm,
     mmPerPixel: pictureWidthMm / pixelsAcross,
     keystoneMm: widthMm * (Math.cos(tilt - half) / Math.cos(tilt + half) - 1),
     depthMm: heightMm * Math.sin(tilt),
-    contrast: projected / (projected + roomLux[room]),
+    contrast: contrastOf(lumens, pictureWidthMm * (pictureWidthMm / aspect), room),
   };
+}
+
+/** Contrast of a line against the ground, 0–1: the lux of the projector over its picture, mm², against both lights together. */
+function contrastOf(lumens: number, areaMm2: number, room: RoomLight): number {
+  const projected = lumens / (areaMm2 / 1e6);
+  return projected / (projected + roomLux[room]);
 }
 
 /** A distance from lens to surface, and how wide the picture was there, mm. */
@@ -75,19 +79,34 @@ export function throwRatioBy(first: ThrowMeasured, second: ThrowMeasured): numbe
 const stageMm = 285;
 
 /** An overhead projector that enlarges film to a surface. */
-export type Overhead = { widthMm: number; heightMm: number; focalMm: number; penMm: number };
+export type Overhead = {
+  widthMm: number;
+  heightMm: number;
+  focalMm: number;
+  penMm: number;
+  lumens: number;
+  room: RoomLight;
+};
 
 /**
  * Distance and enlargement of an overhead projector by its lens: the image lies f · (1 + m) from a lens of focal length f
  * that enlarges m times.
  *
- * @returns how often the film is enlarged, the distance from lens to surface, and how broad its pen's line becomes, mm
+ * @returns how often the film is enlarged, the distance from lens to surface, how broad its pen's line becomes, mm, and
+ * what the room leaves of the contrast, 0–1
  */
-export function projectFilm({ widthMm, heightMm, focalMm, penMm }: Overhead): {
+export function projectFilm({ widthMm, heightMm, focalMm, penMm, lumens, room }: Overhead): {
   times: number;
   distanceMm: number;
   lineMm: number;
+  contrast: number;
 } {
   const times = Math.max(widthMm, heightMm) / stageMm;
-  return { times, distanceMm: focalMm * (1 + times), lineMm: penMm * times };
+  return {
+    times,
+    distanceMm: focalMm * (1 + times),
+    lineMm: penMm * times,
+    // The whole stage is lit.
+    contrast: contrastOf(lumens, (times * stageMm) ** 2, room),
+  };
 }

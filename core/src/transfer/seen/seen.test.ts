@@ -130,13 +130,12 @@ describe('a projector before the surface', () => {
   });
 
   it('with film enlarges by its distance, and the pen with it', () => {
-    const { times, distanceMm, lineMm } = projectFilm({
-      widthMm: 1995,
-      heightMm: 900,
-      focalMm: 315,
-      penMm: 0.5,
-    });
+    const wall = { widthMm: 1995, heightMm: 900, focalMm: 315, penMm: 0.5, lumens: 2500 };
+    const { times, distanceMm, lineMm, contrast } = projectFilm({ ...wall, room: 'dim' });
     expect(times).to.equal(7);
+    // 2500 lm on a lit stage of 1.995 m each way are 628 lx, against 50 lx of the room.
+    expect(contrast).to.be.closeTo(628 / 678, 0.001);
+    expect(projectFilm({ ...wall, room: 'lit' }).contrast).to.be.below(contrast);
     expect(distanceMm).to.equal(2520);
     expect(lineMm).to.equal(3.5);
   });

@@ -209,6 +209,14 @@ export const forPainting: StepRule[] = [
     why: 'A line that is lost now is lost for the painting.',
     when: { medium: 'opaque', id: ['canvas-panel', 'stretched-canvas', 'wood-panel'] },
   },
+  {
+    id: 'trim',
+    phase: 'Finish',
+    title: 'Trim the paper at the very end, when the painting is done and dry.',
+    why: 'Until then its rim holds the tape, and the marks by which the drawing can be laid again in register.',
+    caution: 'blade',
+    when: { id: ['hot-pressed', 'cold-pressed', 'rough', 'drawing-paper'] },
+  },
 ];
 
 export const putAway: StepRule = {

@@ -1,6 +1,6 @@
 import { Button } from 'antd';
 import { useEffect, useState } from 'react';
-import { orderFault, orderSchoolModules, type TracingPlan } from '@nobrel/core/transfer';
+import { emptyRun, orderFault, orderSchoolModules, type TracingPlan } from '@nobrel/core/transfer';
 import { counted, formatMinutes } from '@nobrel/core/units';
 import { ToolInHand } from '../../leaves/in-hand.js';
 import { useTracing, useTracingOptions, canBeOrdered, tracingWorker } from '../../workers/use-tracing.js';
@@ -28,7 +28,7 @@ export function OrderTool() {
               {sheetSays(traced.plan)}
               {traced.kept ? '' : ' Looking for a better one…'}
             </span>{' '}
-            <RunButton />
+            <RunButton /> <BeginAnew />
           </>
         ) : (
           <span role="status">Putting the lines in order…</span>
@@ -38,6 +38,13 @@ export function OrderTool() {
       right={{ panel: <SchoolsPanel /> }}
     />
   );
+}
+
+/** Forgets how far the tracing has come, to trace the drawing once more; undo brings it back. */
+function BeginAnew() {
+  const { transfer, change } = useTransfer();
+  if (transfer.run.traced.length === 0) return null;
+  return <Button onClick={() => change({ run: emptyRun })}>Begin anew</Button>;
 }
 
 /** How often a transfer sheet smaller than the work is moved. */

@@ -30,7 +30,8 @@ export function WallTool({ method }: { method: 'projector' | 'overhead-projector
           </>
         ) : (
           <>
-            A lens of <DecisionGap {...table} at="focalMm" />, in a <DecisionGap {...table} at="room" /> room.
+            A lens of <DecisionGap {...table} at="focalMm" /> and <DecisionGap {...table} at="lumens" />, in a{' '}
+            <DecisionGap {...table} at="room" /> room.
           </>
         )
       }
@@ -89,14 +90,21 @@ function Digital() {
             : 'A hand can put that right.'}
         </p>
       )}
-      <p>
-        The room leaves <strong>{Math.round(100 * contrast)} %</strong> of the contrast.{' '}
-        {contrast < enoughContrast
-          ? 'Darken the room, or trace in sections with the projector nearer.'
-          : 'That is enough to follow a line.'}
-      </p>
+      <ContrastLeft contrast={contrast} />
       <ByTwoPictures onRatio={(throwRatio) => change({ throwRatio })} />
     </>
+  );
+}
+
+/** What the room leaves of the contrast. */
+function ContrastLeft({ contrast }: { contrast: number }) {
+  return (
+    <p>
+      The room leaves <strong>{Math.round(100 * contrast)} %</strong> of the contrast.{' '}
+      {contrast < enoughContrast
+        ? 'Darken the room, or trace in sections with the projector nearer.'
+        : 'That is enough to follow a line.'}
+    </p>
   );
 }
 
@@ -160,8 +168,15 @@ const penMm = 0.5;
 function WithFilm() {
   const unit = useUnit();
   const { widthMm, heightMm } = useDecisions('fit');
-  const { focalMm } = useDecisions('transfer');
-  const { times, distanceMm, lineMm } = projectFilm({ widthMm, heightMm, focalMm, penMm });
+  const { focalMm, lumens, room } = useDecisions('transfer');
+  const { times, distanceMm, lineMm, contrast } = projectFilm({
+    widthMm,
+    heightMm,
+    focalMm,
+    penMm,
+    lumens,
+    room,
+  });
   return (
     <>
       <p>
@@ -172,6 +187,7 @@ function WithFilm() {
         A film pen of {penMm} mm becomes a band of <strong>{formatLength(lineMm, unit)}</strong>: trace along
         its middle, and leave what lies nearer together than that to the eye.
       </p>
+      <ContrastLeft contrast={contrast} />
       {times < 1 && (
         <p>
           An overhead projector hardly makes a picture smaller than its film: another method suits better.
