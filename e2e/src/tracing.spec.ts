@@ -193,6 +193,17 @@ test('the schools of tracing are compared, and the order is seen on the map', as
   await expect(page.locator('.stretch-number')).toHaveCount(4, { timeout: 30_000 });
   await page.getByRole('button', { name: 'Choose outline first' }).click();
   await expect(page.locator('.compared-chosen')).toContainText('outline first');
+  // From the focal point: guessed until it is marked on the map.
+  await page.getByRole('button', { name: 'Choose from the focal point' }).click();
+  await expect(page.getByText('is guessed: click that spot on the map')).toBeVisible({ timeout: 30_000 });
+  await page
+    .getByRole('region', { name: 'Map' })
+    .locator('.surface-sheet')
+    .click({ position: { x: 40, y: 40 } });
+  await expect(page.getByText('It begins at the spot you marked.')).toBeVisible({ timeout: 30_000 });
+  await expect(page.locator('.focus-mark')).toBeVisible();
+  await page.getByRole('button', { name: 'Undo' }).click();
+  await expect(page.locator('.focus-mark')).toHaveCount(0);
   // The run can be begun anew, and undo brings back what was traced.
   await page.getByRole('button', { name: 'Begin anew' }).click();
   await expect(page.getByRole('button', { name: 'Trace line by line' })).toBeVisible({ timeout: 30_000 });

@@ -46,6 +46,11 @@ export const transferDecisionsSchema = z.object({
     help: 'what is traced first',
     choices: schoolNames,
   }),
+  /** Where the picture is looked at first, as shares of the surface's sides; guessed from the lines while null. */
+  focus: z
+    .object({ x: z.number().min(0).max(1), y: z.number().min(0).max(1) })
+    .nullable()
+    .default(null),
   medium: choiceDecision(['usual', ...mediums], {
     initial: 'usual',
     label: 'What it is painted with',

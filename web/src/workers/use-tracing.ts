@@ -16,9 +16,9 @@ export function tracingWorker(): Remote<TracingWorker> {
 }
 
 /** What the order of tracing follows from. */
-export function useTracingOptions(): TracingOptions {
+export function useTracingOptions(map: MapDocument | undefined): TracingOptions {
   const transfer = useDecisions('transfer');
-  const { school, hand, material, method, stretchMinutes, coated, coatedMm } = transfer;
+  const { school, hand, material, method, stretchMinutes, coated, coatedMm, focus } = transfer;
   const { mmPerSecond, secondsPerLift } = useDecisions('map');
   return useMemo(
     () => ({
@@ -28,9 +28,22 @@ export function useTracingOptions(): TracingOptions {
       method,
       stretchMinutes,
       speed: { mmPerSecond, secondsPerLift },
+      focus: focus && map ? { x: focus.x * map.surface.width, y: focus.y * map.surface.height } : null,
       sheet: coatedSheetOf({ method, coated, coatedMm }),
     }),
-    [school, hand, material, method, stretchMinutes, mmPerSecond, secondsPerLift, coated, coatedMm],
+    [
+      school,
+      hand,
+      material,
+      method,
+      stretchMinutes,
+      mmPerSecond,
+      secondsPerLift,
+      coated,
+      coatedMm,
+      focus,
+      map,
+    ],
   );
 }
 
@@ -53,7 +66,7 @@ function planKept(map: MapDocument | undefined, options: TracingOptions): Tracin
  * @returns the plan, and whether it is the one that is kept; null until there is one
  */
 export function useTracing(map: MapDocument | undefined): { plan: TracingPlan; kept: boolean } | null {
-  const options = useTracingOptions();
+  const options = useTracingOptions(map);
   const [planned, setPlanned] = useState<{
     map: MapDocument;
     options: TracingOptions;

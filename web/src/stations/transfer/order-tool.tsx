@@ -2,43 +2,70 @@ import { Button } from 'antd';
 import { useEffect, useState } from 'react';
 import { emptyRun, orderFault, orderSchoolModules, type TracingPlan } from '@nobrel/core/transfer';
 import { counted, formatMinutes } from '@nobrel/core/units';
+import type { Point } from '@nobrel/core/geometry';
 import { ToolInHand } from '../../leaves/in-hand.js';
+import { useDecisions } from '../../store/hooks.js';
 import { useTracing, useTracingOptions, canBeOrdered, tracingWorker } from '../../workers/use-tracing.js';
 import type { SchoolsCompared } from '../../workers/tracing-worker.js';
 import { RunButton } from './run-button.js';
-import { TracingMarks } from './tracing-marks.js';
+import { FocusMark, TracingMarks } from './tracing-marks.js';
 import { useTransfer, useTransferMap } from './use-transfer.js';
 
 /** The order of every line: the stretches on the map, and what each school of tracing comes to. */
 export function OrderTool() {
   const map = useTransferMap();
   const traced = useTracing(map);
+  const { transfer, change } = useTransfer();
+  const byFocus = transfer.school === 'focal-first';
   const fault = map && orderFault(map);
   if (fault) return <ToolInHand sentence={<span role="alert">{fault}</span>} />;
   return (
     <ToolInHand
-      sentence={
-        traced ? (
+      sentence={traced ? <OrderSays {...traced} /> : <span role="status">Putting the lines in order…</span>}
+      marks={
+        map &&
+        traced && (
           <>
-            <span role="status">
-              {traced.plan.lines.length} lines in {traced.plan.sections.length}{' '}
-              {traced.plan.sections.length === 1 ? 'stretch' : 'stretches'},{' '}
-              {formatMinutes(traced.plan.minutes)}; {(traced.plan.travelMm / 1000).toFixed(1)} m between
-              lines, {traced.plan.lifts} lifts, the hand on {traced.plan.palmCrossings} traced lines.
-              {sheetSays(traced.plan)}
-              {traced.kept ? '' : ' Looking for a better one…'}
-            </span>{' '}
-            <RunButton /> <BeginAnew />
+            <TracingMarks map={map} plan={traced.plan} />
+            {byFocus && transfer.focus && (
+              <FocusMark x={transfer.focus.x * map.surface.width} y={transfer.focus.y * map.surface.height} />
+            )}
           </>
-        ) : (
-          <span role="status">Putting the lines in order…</span>
         )
       }
-      marks={map && traced && <TracingMarks map={map} plan={traced.plan} />}
+      {...(byFocus && map
+        ? {
+            onPick: ({ x, y }: Point) =>
+              change({ focus: { x: shareOf(x, map.surface.width), y: shareOf(y, map.surface.height) } }),
+          }
+        : {})}
       right={{ panel: <SchoolsPanel /> }}
     />
   );
 }
+
+/** What the order comes to, and the way to trace by it. */
+function OrderSays({ plan, kept }: { plan: TracingPlan; kept: boolean }) {
+  const { school, focus } = useDecisions('transfer');
+  const { lines, sections, minutes, travelMm, lifts, palmCrossings } = plan;
+  return (
+    <>
+      <span role="status">
+        {lines.length} lines in {sections.length === 1 ? '1 stretch' : `${sections.length} stretches`},{' '}
+        {formatMinutes(minutes)}; {(travelMm / 1000).toFixed(1)} m between lines, {lifts} lifts, the hand on{' '}
+        {palmCrossings} traced lines.{sheetSays(plan)}
+        {kept ? '' : ' Looking for a better one…'}
+      </span>{' '}
+      {school === 'focal-first' &&
+        (focus
+          ? 'It begins at the spot you marked. '
+          : 'Where the picture is looked at first is guessed: click that spot on the map. ')}
+      <RunButton /> <BeginAnew />
+    </>
+  );
+}
+
+const shareOf = (mm: number, whole: number) => Math.min(1, Math.max(0, mm / whole));
 
 /** Forgets how far the tracing has come, to trace the drawing once more; undo brings it back. */
 function BeginAnew() {
@@ -58,7 +85,7 @@ function sheetSays({ places, across }: TracingPlan): string {
 /** All schools side by side. */
 function SchoolsPanel() {
   const map = useTransferMap();
-  const options = useTracingOptions();
+  const options = useTracingOptions(map);
   const { transfer, change } = useTransfer();
   const [compared, setCompared] = useState<SchoolsCompared | null>(null);
   useEffect(() => {

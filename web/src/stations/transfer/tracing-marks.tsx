@@ -42,6 +42,18 @@ export function TracingMarks({ map, plan }: { map: MapDocument; plan: TracingPla
   );
 }
 
+/** Where the picture is looked at first. */
+export function FocusMark({ x, y }: { x: number; y: number }) {
+  const scale = useLeafScale();
+  return (
+    <g className="focus-mark" transform={`translate(${x} ${y}) scale(${1 / scale})`}>
+      <circle r={16} />
+      <circle r={5} />
+      <title>Where the picture is looked at first</title>
+    </g>
+  );
+}
+
 /** Where the transfer sheet lies, with the number of the place. */
 export function SheetPlace({ place, number }: { place: Rect; number: number }) {
   const scale = useLeafScale();
