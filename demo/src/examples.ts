@@ -41,7 +41,7 @@ export const examples: readonly Example[] = [
       marginsMm: allRound(0),
       grid: { ...defaultGrid, shown: true, columns: 8, rows: 6 },
     },
-    map: { values: 2, minShapeMm2: 300, quietMm: 4, detail: 0.2, pencilMm: 1 },
+    map: { values: 3, minShapeMm2: 120, quietMm: 3.5, pencilMm: 1 },
     method: 'grid-by-hand',
     reached: 'mapped',
   },
