@@ -1,6 +1,6 @@
 import type { Page } from '@playwright/test';
 import type { Running } from '@nobrel/server';
-import { beginWork, expect, goTo, saved, take, test } from './bench.js';
+import { beginWork, expect, finishedMap, goTo, saved, take, test } from './bench.js';
 
 async function openAt(page: Page, seeded: Running, tool?: string, work = /Kettle, lantern/): Promise<void> {
   await page.goto(seeded.address);
@@ -28,6 +28,8 @@ test('every method is weighed with figures, chosen, and set beside another', asy
   await expect(box).toContainText('in a dark room only');
   await box.getByText('Time, line, what it needs, uses and leaves').click();
   await expect(box).toContainText('Nothing but the pencil line.');
+  await expect(page.getByText(/Marked: \d+ % of the lines .* run together/)).toBeVisible();
+  await expect(page.locator('.crowded-spots')).toBeVisible();
   await expect(box).toContainText(/\d+ printed sheets, [\d.]+ m of tape/);
   // What is not at hand is said, and undone with the rest.
   await methods.getByRole('checkbox', { name: 'a light from behind' }).check();
@@ -338,6 +340,36 @@ test('two devices that trace at once lose nothing: both versions are there to go
   await expect(page.getByText('This work was changed in another window.')).toBeHidden();
   await expect.poll(() => traced(page)).toBe(theirs);
   await other.context().close();
+});
+
+test('a map made anew during the run keeps what was traced, and says which lines it has no more', async ({
+  page,
+  seeded,
+}) => {
+  test.slow();
+  await openAt(page, seeded);
+  await goTo(page, 'Map');
+  await finishedMap(page);
+  await page.getByLabel('Smallest shape').fill('80');
+  await page.getByLabel('Smallest shape').press('Enter');
+  await expect(page.getByRole('status').filter({ hasText: /^(?!391).*\d+ lines?, .* m, about/ })).toBeVisible(
+    {
+      timeout: 45_000,
+    },
+  );
+  await saved(page);
+  await page.goto(page.url().replace(/\/map.*$/, '/run'));
+  await expect(
+    page.getByText(/The map was made anew: \d+ traced lines? (is|are) no longer on it/),
+  ).toBeVisible({
+    timeout: 30_000,
+  });
+  const kept = await traced(page);
+  expect(kept).toBeGreaterThan(20);
+  expect(kept).toBeLessThan(58);
+  await page.getByRole('button', { name: /out of the record$/ }).click();
+  await expect(page.getByText('The map was made anew')).toBeHidden();
+  expect(await traced(page)).toBe(kept);
 });
 
 test('without a map a run says where to begin', async ({ page, server }) => {

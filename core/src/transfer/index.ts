@@ -1,5 +1,7 @@
 export * from './at-hand.js';
 export * from './decisions.js';
+export { findCrowded, type Crowded } from './gaps.js';
+export * from './line-width.js';
 export * from './methods/index.js';
 export * from './steps/index.js';
 export * from './medium.js';

@@ -3,6 +3,7 @@ import fc from 'fast-check';
 import { defaultFitDecisions, surfaceKinds, usualOf } from '../fit/index.js';
 import { lineOf, mapWith } from '../testing/line-map.js';
 import { defaultTransferDecisions, type TransferDecisions } from './decisions.js';
+import { findCrowded } from './gaps.js';
 import { transferMethodIds, verdicts, type TransferMethod } from './methods/index.js';
 import { amountOf, supplyWords } from './supplies.js';
 import { weighMethods, type ToWeigh, type Weighed } from './verdict.js';
@@ -102,6 +103,37 @@ describe('weighing the methods', () => {
     expect(why('transfer-sheet', { sheets: { count: 20, barsMm: [100] } })).to.contain('many sheets to join');
     // A projector needs none.
     expect(why('projector', { sheets: { count: 20, barsMm: [100] } })).not.to.contain('many sheets');
+  });
+
+  it('knows how broad the line becomes, by tooth or by the size of the projection, and where lines run together', () => {
+    const line = (method: TransferMethod, fit: Partial<ToWeigh['fit']>) => weighed({ fit })(method).lineMm;
+    expect(line('transfer-sheet', { kind: 'rough' })).to.be.above(
+      line('transfer-sheet', { kind: 'hot-pressed' }),
+    );
+    expect(line('overhead-projector', { widthMm: 2850 })).to.be.closeTo(5, 1e-9);
+    expect(line('projector', { widthMm: 300 })).to.equal(0.4);
+    // 1920 pixels over 5 m: a pixel of 2.6 mm.
+    expect(line('projector', { widthMm: 5000 })).to.be.closeTo((1.5 * 5000) / 1920, 1e-9);
+    const close = mapWith(100, 100, [
+      lineOf(
+        [
+          [10, 50],
+          [90, 50],
+        ],
+        { id: 'a' },
+      ),
+      lineOf(
+        [
+          [10, 50.5],
+          [50, 50.5],
+        ],
+        { id: 'b' },
+      ),
+    ]);
+    const { share, spots } = findCrowded(close, 0.6);
+    expect(share).to.be.within(0.5, 0.75);
+    for (let k = 0; k < spots.length; k += 2) expect(spots[k]).to.be.below(52);
+    expect(findCrowded(close, 0.3).share).to.equal(0);
   });
 
   it('takes everything to be at hand until something is said', () => {

@@ -2,7 +2,8 @@ import { type MapDocument } from '../documents/index.js';
 import { surfaceKind, surfaceOf } from '../fit/index.js';
 import { effortOf, type TracingSpeed } from '../map/index.js';
 import type { TransferDecisions } from './decisions.js';
-import { shareCrowded } from './gaps.js';
+import { findCrowded, type Crowded } from './gaps.js';
+import { lineWidthMm } from './line-width.js';
 import {
   transferMethods,
   verdicts,
@@ -45,6 +46,9 @@ export type Weighed = {
   /** Why, a sentence each; the worst first. */
   why: string[];
   minutes: { ready: number; trace: number; join: number; tidy: number; whole: number };
+  /** How broad its line becomes, mm, and where lines run together then. */
+  lineMm: number;
+  crowded: Crowded;
   /** What has to be there. */
   materials: string[];
   /** What it uses up, with amounts. */
@@ -74,7 +78,9 @@ function weigh(
   const { fit, transfer, sheets } = work;
   const { objections, time, suits, leaves, supplies } = transferMethods[method];
   const circumstances = circumstancesOf(fit, { ...transfer, method }, sheets);
-  const judged: Judged = { ...circumstances, ...measuredOf(method, work, effort) };
+  const lineMm = lineWidthMm(method, fit, transfer);
+  const crowded = findCrowded(work.map, lineMm);
+  const judged: Judged = { ...circumstances, ...measuredOf(method, work, effort, crowded) };
   const against = [...objections, ...againstAny]
     .filter(({ when }) => applies(when, judged))
     .sort((a, b) => verdicts.indexOf(b.verdict) - verdicts.indexOf(a.verdict));
@@ -89,6 +95,8 @@ function weigh(
     verdict: against[0]?.verdict ?? 'works',
     why: against.length > 0 ? against.map(({ why }) => why) : [suits],
     minutes: { ...minutes, whole: minutes.ready + minutes.trace + minutes.join + minutes.tidy },
+    lineMm,
+    crowded,
     materials: wordsFor(transferMethods[method].materials, judged),
     supplies: supplyWords(supplies, {
       metres: effort.metres,
@@ -114,14 +122,15 @@ const manySheets = 12;
 
 function measuredOf(
   method: TransferMethod,
-  { fit, transfer, map, sheets, lineMm }: ToWeigh,
+  { fit, transfer, sheets, lineMm }: ToWeigh,
   { metres }: { metres: number },
+  { share }: Crowded,
 ): Measured {
-  const { gear, line, sheets: kinds } = transferMethods[method];
+  const { gear, sheets: kinds } = transferMethods[method];
   const { id } = surfaceOf(fit);
   const surface = { width: fit.widthMm, height: fit.heightMm };
   return {
-    crowded: shareCrowded(map, line.widthMm) > crowdedShare,
+    crowded: share > crowdedShare,
     long: metres > longMetres,
     repeated: transfer.repeated,
     tired: transfer.tired,

@@ -42,6 +42,9 @@ export type Verdict = (typeof verdicts)[number];
 /** What speaks against a method, and how much. */
 export type Objection = { when: WhenJudged; verdict: Exclude<Verdict, 'works'>; why: string };
 
+/** What a projection makes of a line: mm a pixel on the surface, and how often a film is enlarged. */
+export type Projected = { mmPerPixel: number; times: number };
+
 /** How long a method takes, besides tracing once at the hand's own speed. */
 export type MethodTime = {
   /** Making ready, minutes, and for each dm² of the drawing. */
@@ -67,8 +70,13 @@ export type TransferMethodModule = {
   steps: readonly StepRule[];
   /** What speaks against it; what does not is in its favour. */
   objections: readonly Objection[];
-  /** Breadth of the line it leaves, mm, how far its faintest differs from the ground, in CIE L\*, and what makes it so. */
+  /**
+   * Breadth of the line it leaves on a surface of medium tooth, mm, how far its faintest differs from the ground, in CIE
+   * L\*, and what makes it so.
+   */
   line: { widthMm: number; faintest: number; why: string };
+  /** Breadth of its line where that follows from the size of the work, mm; it does not depend on the tooth then. */
+  projectedMm?: (on: Projected) => number;
   /** What has to be there that not everybody has, or null. */
   gear: Gear | null;
   /** What it uses up. */

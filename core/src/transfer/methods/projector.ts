@@ -105,6 +105,8 @@ export const projector: TransferMethodModule = {
     faintest: 4.5,
     why: 'one to two projector pixels at this size, followed with a pencil',
   },
+  // The pencil’s own breadth is the least.
+  projectedMm: ({ mmPerPixel }) => Math.max(0.4, 1.5 * mmPerPixel),
   gear: 'projector',
   supplies: [lowTackMetres],
   leaves: onlyTheLine,

@@ -19,6 +19,27 @@ export type PressureStrip = NonNullable<z.infer<typeof pressureSchema>>;
 export const emptyStrip = (): PressureStrip =>
   stripPoints.map(() => stripPressures.map(() => ({ shows: false, dents: false, underWash: false })));
 
+/** Grades of graphite, hardest first. */
+export const grades = ['2H', 'H', 'HB', 'B', '2B', '4B', '6B'] as const;
+export type Grade = (typeof grades)[number];
+
+/** From this pressure on, by its number, a hand tires: “firm”. */
+const tiringPressure = 3;
+
+/**
+ * Which grade to take instead, by the strip, as a sentence; null where the one that was tried is right. A softer one marks
+ * with less pressure, and smears more.
+ */
+export function gradeBy(tried: Grade, { use }: Pick<PressureChoice, 'use'>): string | null {
+  const k = grades.indexOf(tried);
+  const softer = grades[Math.min(grades.length - 1, k + (use === null ? 2 : 1))];
+  if ((use === null || use.pressure >= tiringPressure) && softer !== tried)
+    return `Take ${softer} instead of ${tried}: it marks with less pressure.`;
+  if (use?.pressure === 0 && k > 0)
+    return `${grades[k - 1]} may do as well as ${tried}: it smears less, and even a feather marks.`;
+  return null;
+}
+
 /** What to use, by the strip. */
 export type PressureChoice = {
   /** The point and the pressure, by their numbers; null when none will do. */

@@ -1,6 +1,6 @@
 import { z } from 'zod';
 import { choiceDecision, numberDecision } from '../../decisions/index.js';
-import { pressureSchema } from './pressure.js';
+import { grades, pressureSchema } from './pressure.js';
 import { lightSources, roomLights } from './through-paper.js';
 
 /** What of the transfer's decisions says what will be seen. */
@@ -77,6 +77,12 @@ export const seenDecisions = {
   }),
   /** What this viewer needs, by the strip of lines: more than 1 is more contrast than most. */
   viewer: z.number().min(0.01).max(100).default(1),
+  grade: choiceDecision(grades, {
+    initial: 'HB',
+    label: 'Grade tried',
+    help: 'the grade of graphite the strip was tried with',
+    choices: { '2H': '2H', H: 'H', HB: 'HB', B: 'B', '2B': '2B', '4B': '4B', '6B': '6B' },
+  }),
   /** What the marks of the pressure strip showed, or null. */
   strip: pressureSchema.default(null),
 };

@@ -3,7 +3,7 @@ import fc from 'fast-check';
 import { seeded, gaussian } from '../../camera/index.js';
 import { stripWidthsMm } from '../../sheets/index.js';
 import { project, projectFilm, throwRatioBy } from './on-the-wall.js';
-import { choosePressure, emptyStrip } from './pressure.js';
+import { choosePressure, emptyStrip, gradeBy } from './pressure.js';
 import {
   contrastThrough,
   lightSources,
@@ -169,5 +169,15 @@ describe('the pressure by its strip', () => {
     expect(choosePressure(said(0, 3, 3, 2), false).says).to.include('What shows dents');
     expect(choosePressure(said(0, 1, 6, 6), true).says).to.include('Nothing shows under the wash');
     expect(choosePressure(emptyStrip(), false).says).to.include('coated side down');
+  });
+
+  it('asks for a softer grade where it takes a firm hand, and for a harder one where a feather will do', () => {
+    const at = (pressure: number) => ({ use: { point: 0, pressure } });
+    expect(gradeBy('HB', at(1))).to.equal(null);
+    expect(gradeBy('HB', at(3))).to.contain('Take B instead of HB');
+    expect(gradeBy('HB', { use: null })).to.contain('Take 2B');
+    expect(gradeBy('6B', { use: null })).to.equal(null);
+    expect(gradeBy('4B', at(0))).to.contain('2B may do as well');
+    expect(gradeBy('2H', at(0))).to.equal(null);
   });
 });

@@ -4,6 +4,7 @@ import { polylineLength } from '../../geometry/index.js';
 import { shapeNumbers } from '../../map/index.js';
 import { lineStrengths, strengthContrast, type LineStrength, type StrengthPlan } from '../../sheets/index.js';
 import type { TransferDecisions } from '../decisions.js';
+import { lineLeftMm } from '../line-width.js';
 import { mediumOf } from '../medium.js';
 import { transferMethods } from '../methods/index.js';
 import { leftByFilter, leftUnder, paints, type Paint } from './paint.js';
@@ -45,7 +46,10 @@ export function underPaintOf(
     ground,
     light: surface.dark,
     toned: transfer.toning === null ? null : Math.min(ground, lightnessOfColour(transfer.toning)),
-    line: transferMethods[transfer.method].line,
+    line: {
+      widthMm: lineLeftMm(transfer.method, surface),
+      faintest: transferMethods[transfer.method].line.faintest,
+    },
     surface: size,
   };
   return { ...own, asks: asksBy(own, transfer.firstLayer) };

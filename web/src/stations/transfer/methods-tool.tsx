@@ -10,6 +10,7 @@ import {
   type Weighed,
 } from '@nobrel/core/transfer';
 import { formatMinutes } from '@nobrel/core/units';
+import { useLeafScale } from '../../leaves/leaf-scale.js';
 import { ToolInHand } from '../../leaves/in-hand.js';
 import { useWork } from '../../store/hooks.js';
 import { tracingWorker } from '../../workers/use-tracing.js';
@@ -29,11 +30,26 @@ export function MethodsTool() {
           {own
             ? `By ${transferMethods[own.method].name}: ${own.verdict}, about ${formatMinutes(own.minutes.whole)} in all. The choice is yours; tick two to set them side by side.`
             : 'Weighing the methods…'}
+          {own && own.crowded.share > 0
+            ? ` Marked: ${Math.max(1, Math.round(100 * own.crowded.share))} % of the lines lie nearer to another than its line of ${own.lineMm.toFixed(1)} mm is broad, and run together.`
+            : ''}
         </span>
       }
+      marks={own && <CrowdedMarks spots={own.crowded.spots} />}
       right={{ panel: <MethodsPanel weighed={weighed} /> }}
     />
   );
+}
+
+/** Where lines run together. */
+function CrowdedMarks({ spots }: { spots: Float64Array }) {
+  const scale = useLeafScale();
+  const d = useMemo(
+    () =>
+      Array.from({ length: spots.length / 2 }, (_, k) => `M${spots[2 * k]} ${spots[2 * k + 1]}h0`).join(''),
+    [spots],
+  );
+  return <path className="crowded-spots" d={d} strokeWidth={7 / scale} strokeLinecap="round" />;
 }
 
 function useWeighed(): Weighed[] | null {
@@ -129,8 +145,8 @@ type MethodProps = {
 };
 
 function MethodWeighed({ weighed, chosen, whole, beside, onChoose, onBeside }: MethodProps) {
-  const { method, verdict, why, minutes, materials, supplies, leaves } = weighed;
-  const { name, line } = transferMethods[method];
+  const { method, verdict, why, minutes, lineMm, materials, supplies, leaves } = weighed;
+  const { name, line, projectedMm } = transferMethods[method];
   const parts = [
     ['making ready', minutes.ready],
     ['joining', minutes.join],
@@ -151,7 +167,8 @@ function MethodWeighed({ weighed, chosen, whole, beside, onChoose, onBeside }: M
       <div>
         <dt>Line</dt>
         <dd>
-          {line.widthMm} mm: {line.why}
+          {lineMm.toFixed(1)} mm here: {line.why}
+          {projectedMm ? '' : ', by the tooth of the surface'}
         </dd>
       </div>
       <div>

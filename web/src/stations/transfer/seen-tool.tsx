@@ -5,6 +5,7 @@ import {
   choosePressure,
   contrastThrough,
   emptyStrip,
+  gradeBy,
   mediumOf,
   paperOf,
   seenThrough,
@@ -194,6 +195,8 @@ function PressureMarks() {
   const strip = transfer.strip ?? emptyStrip();
   const medium = mediumOf(transfer.medium, surfaceOf(fit));
   const washed = medium === 'pale-washes' || medium === 'deep-washes';
+  const chosen = transfer.strip && choosePressure(transfer.strip, washed);
+  const withGrade = transfer.method === 'rubbed-backing' || transfer.method === 'mirrored-tracing';
   const set = (point: number, pressure: number, fields: Partial<PressureStrip[number][number]>) =>
     change({
       strip: strip.map((marks, p) =>
@@ -203,9 +206,17 @@ function PressureMarks() {
   return (
     <>
       <h3>Pressure</h3>
-      {transfer.strip && (
+      {withGrade && (
+        <p>
+          Tried with a pencil of{' '}
+          <DecisionGap table={transferDecisionsSchema} values={transfer} onChange={change} at="grade" />
+        </p>
+      )}
+      {chosen && (
         <p role="status">
-          <strong>{choosePressure(transfer.strip, washed).says}</strong>
+          <strong>
+            {chosen.says} {withGrade && gradeBy(transfer.grade, chosen)}
+          </strong>
         </p>
       )}
       {stripPoints.map((point, p) => (

@@ -1,6 +1,7 @@
 import { Button } from 'antd';
 import { useState } from 'react';
 import {
+  filmPenMm,
   project,
   projectFilm,
   throwRatioBy,
@@ -162,9 +163,6 @@ function ratioOf([first, second]: readonly [ThrowMeasured, ThrowMeasured]): {
   }
 }
 
-/** A fine film pen draws a line of this, mm. */
-const penMm = 0.5;
-
 function WithFilm() {
   const unit = useUnit();
   const { widthMm, heightMm } = useDecisions('fit');
@@ -173,7 +171,7 @@ function WithFilm() {
     widthMm,
     heightMm,
     focalMm,
-    penMm,
+    penMm: filmPenMm,
     lumens,
     room,
   });
@@ -184,8 +182,8 @@ function WithFilm() {
         {formatLength(distanceMm, unit)} from the surface.
       </p>
       <p>
-        A film pen of {penMm} mm becomes a band of <strong>{formatLength(lineMm, unit)}</strong>: trace along
-        its middle, and leave what lies nearer together than that to the eye.
+        A film pen of {filmPenMm} mm becomes a band of <strong>{formatLength(lineMm, unit)}</strong>: trace
+        along its middle, and leave what lies nearer together than that to the eye.
       </p>
       <ContrastLeft contrast={contrast} />
       {times < 1 && (
