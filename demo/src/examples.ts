@@ -47,7 +47,7 @@ export const examples: readonly Example[] = [
   },
   {
     picture: 'kettle-lantern-and-pears',
-    title: 'Kettle, over the old study',
+    title: 'Still life, over the old study',
     permissionNote: 'My own photograph, set up on the bench.',
     fit: { kind: 'pastel-board', widthMm: 500, heightMm: 400, marginsMm: allRound(0) },
     map: { values: 2, minShapeMm2: 200, quietMm: 3, detail: 0.25, pencilMm: 0.8 },

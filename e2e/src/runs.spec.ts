@@ -11,7 +11,7 @@ const works = [
     step: 'Prick',
     seen: /No line of the strip|can be followed|Light does not pass/,
   },
-  { title: 'Kettle, over the old study', step: 'film', seen: /Light does not pass/, moved: true },
+  { title: 'Still life, over the old study', step: 'film', seen: /Light does not pass/, moved: true },
   { title: 'Dinghy, large on canvas', step: 'grid', seen: /Light does not pass/ },
   { title: 'The slip, for the shed wall', step: 'projector', seen: /A lens of/ },
   { title: 'Slip, small study', step: 'Dim the room', seen: /through \d+ g\/m²/, mapped: false },

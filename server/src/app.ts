@@ -16,6 +16,7 @@ import { keepRoutes } from './routes/keep.js';
 import { mapRoutes } from './routes/map.js';
 import { referenceRoutes } from './routes/reference.js';
 import { sheetRoutes } from './routes/sheets.js';
+import { transferRoutes } from './routes/transfer.js';
 import type { OpenFile } from './open-file.js';
 
 export type AppParts = Omit<OpenFile, 'lock' | 'close'> & {
@@ -76,6 +77,7 @@ export function createApp(parts: AppParts): Express {
   app.use(
     '/api',
     referenceRoutes(pictures),
+    transferRoutes(works),
     fileRoutes(parts),
     fitRoutes(sizes),
     mapRoutes(maps),

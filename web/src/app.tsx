@@ -64,6 +64,22 @@ const router = createBrowserRouter([
             HydrateFallback: Loading,
           },
           {
+            path: 'projector',
+            lazy: async () => ({
+              Component: (await import('./stations/transfer/projection/projector-page.js')).ProjectorPage,
+            }),
+            errorElement: <Broken />,
+            HydrateFallback: Loading,
+          },
+          {
+            path: 'steer',
+            lazy: async () => ({
+              Component: (await import('./stations/transfer/projection/steer-page.js')).SteerPage,
+            }),
+            errorElement: <Broken />,
+            HydrateFallback: Loading,
+          },
+          {
             path: 'print/:kind',
             lazy: async () => ({ Component: (await import('./print/sheets-print.js')).SheetsPrint }),
             errorElement: <Broken />,

@@ -7,6 +7,7 @@ import { transferMethodIds } from './methods/ids.js';
 import { lineMaterials } from './order/order-lines.js';
 import { hands } from './order/palm.js';
 import { orderSchoolModules, orderSchools, type OrderSchool } from './order/schools.js';
+import { placedSchema } from './projection/live.js';
 import { runSchema } from './run/run.js';
 import { seenDecisions } from './seen/seen-decisions.js';
 import { mediums } from './steps/step.js';
@@ -142,6 +143,8 @@ export const transferDecisionsSchema = z.object({
     .enum([...lineStrengths, 'none'])
     .nullable()
     .default(null),
+  /** Where the surface lay in the projector's picture when it was last placed, or null. */
+  projected: placedSchema.nullable().default(null),
   run: runSchema.prefault({}),
   /** When each step was ticked off, by the step's id. */
   done: z.record(z.string(), moment).default({}),

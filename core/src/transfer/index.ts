@@ -7,6 +7,7 @@ export * from './steps/index.js';
 export * from './medium.js';
 export * from './notes.js';
 export * from './order/index.js';
+export * from './projection/index.js';
 export * from './run/index.js';
 export * from './seen/index.js';
 export * from './sheet-places/index.js';

@@ -1,5 +1,6 @@
 import { Button } from 'antd';
 import { useState } from 'react';
+import { Link } from 'react-router';
 import {
   filmPenMm,
   project,
@@ -12,7 +13,7 @@ import { formatLength } from '@nobrel/core/units';
 import { DecisionGap } from '../../bench/decision-gap.js';
 import { LengthGap } from '../../bench/gaps.js';
 import { ToolInHand } from '../../leaves/in-hand.js';
-import { useDecisions, useUnit } from '../../store/hooks.js';
+import { useDecisions, useUnit, useWorkId } from '../../store/hooks.js';
 import { useTransfer } from './use-transfer.js';
 
 /** What will be on the wall: where the projector stands, how fine it draws, how true and how clear. */
@@ -92,7 +93,33 @@ function Digital() {
         </p>
       )}
       <ContrastLeft contrast={contrast} />
+      <ProjectorWindow />
       <ByTwoPictures onRatio={(throwRatio) => change({ throwRatio })} />
+    </>
+  );
+}
+
+/** Opens the projector's own window, and the page that steers it. */
+function ProjectorWindow() {
+  const id = useWorkId();
+  return (
+    <>
+      <h3>The projector’s window</h3>
+      <p>
+        Open it, move it onto the projector’s screen, and press F there to fill it. It is black but for the
+        lines. Steer it from here, or from a tablet beside the wall. Never look into the beam.
+      </p>
+      <p>
+        <Button
+          type="primary"
+          onClick={() =>
+            window.open(`/works/${id}/projector`, 'nobrel-projector', 'popup,width=1280,height=720')
+          }
+        >
+          Open the projector’s window
+        </Button>{' '}
+        <Link to={`/works/${id}/steer`}>Steer it</Link>
+      </p>
     </>
   );
 }

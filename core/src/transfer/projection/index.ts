@@ -1,0 +1,3 @@
+export * from './live.js';
+export * from './make-true.js';
+export * from './placed.js';
