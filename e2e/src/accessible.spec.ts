@@ -13,6 +13,7 @@ const stationTools = {
   Fit: ['Ways out', 'Surface', 'Grid', 'Set out', 'Enlarge'],
   Map: ['Things', 'Lines', 'Shapes', 'Draw along', 'From paper', 'Areas', 'Values', 'Pins', 'Versions'],
   Sheets: ['Calibrate', 'Bring in'],
+  Transfer: ['Methods', 'What is seen', 'Under the paint', 'Order', 'Slipped?'],
 };
 
 // Every view is walked, some of them with much to measure.

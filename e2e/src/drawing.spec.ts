@@ -114,7 +114,7 @@ test('a sketch is cleaned up, each way shown before it is taken, and printed as 
   await expect.poll(inks).toBeGreaterThan(0);
   const alike = await inks();
   await page.getByRole('button', { name: 'More' }).click();
-  await page.getByRole('combobox', { name: 'Lines of a drawing are printed' }).click();
+  await page.getByRole('combobox', { name: 'Lines are printed' }).click();
   await page.getByTitle('as dark as they were drawn').click();
   await expect.poll(inks).toBeGreaterThan(alike + 3);
 });
