@@ -206,8 +206,8 @@ test('the schools of tracing are compared, and the order is seen on the map', as
   await expect(page.locator('.focus-mark')).toBeVisible();
   await page.getByRole('button', { name: 'Undo' }).click();
   await expect(page.locator('.focus-mark')).toHaveCount(0);
-  // The run can be begun anew, and undo brings back what was traced.
-  await page.getByRole('button', { name: 'Begin anew' }).click();
+  // The run can be started again, and undo brings back what was traced.
+  await page.getByRole('button', { name: 'Start again' }).click();
   await expect(page.getByRole('button', { name: 'Trace line by line' })).toBeVisible({ timeout: 30_000 });
   await page.getByRole('button', { name: 'Undo' }).click();
   await expect(page.getByRole('button', { name: 'Go on line by line' })).toBeVisible();

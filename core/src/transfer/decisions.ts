@@ -1,7 +1,6 @@
 import { z } from 'zod';
 import { choiceDecision, numberDecision, switchDecision } from '../decisions/index.js';
 import { lineStrengths } from '../sheets/index.js';
-import { namedFormats, type SizeMm } from '../units/index.js';
 import { atHandDecisions } from './at-hand.js';
 import { transferMethodIds } from './methods/ids.js';
 import { lineMaterials } from './order/order-lines.js';
@@ -157,20 +156,6 @@ export const transferDecisionsSchema = z.object({
 export type TransferDecisions = z.infer<typeof transferDecisionsSchema>;
 
 export const defaultTransferDecisions: TransferDecisions = transferDecisionsSchema.parse({});
-
-/** The transfer sheet that is moved over the work, or null where it is as large as that or there is none. */
-export function coatedSheetOf({
-  method,
-  coated,
-  coatedMm,
-}: Pick<TransferDecisions, 'method' | 'coated' | 'coatedMm'>): SizeMm | null {
-  if (!usesCoatedSheet(method) || coated === 'whole') return null;
-  return coated === 'own' ? coatedMm : (namedFormats.find(({ id }) => id === coated) ?? null);
-}
-
-/** Whether a method works with a coated sheet. */
-export const usesCoatedSheet = (method: TransferDecisions['method']): boolean =>
-  method === 'transfer-sheet' || method === 'film-over-original';
 
 /** The longest a sitting is believed to have lasted; a stopwatch left running overnight is not work. */
 const longestSittingMinutes = 600;

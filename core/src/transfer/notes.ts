@@ -1,8 +1,9 @@
 import type { Note } from '../notes/index.js';
 import { sheetKindWords, type SheetKind } from '../sheets/index.js';
 import { formatMinutes } from '../units/index.js';
-import { minutesSpent, usesCoatedSheet, type TransferDecisions } from './decisions.js';
+import { minutesSpent, type TransferDecisions } from './decisions.js';
 import { transferMethods } from './methods/index.js';
+import { usesCoatedSheet } from './sheet-places/index.js';
 
 /** What a transfer is held against. */
 export type TransferPlan = {

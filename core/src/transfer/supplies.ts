@@ -1,25 +1,32 @@
-/** What a method uses up, as amounts: for the whole, and by the metre of line, the m² of the surface, the printed sheet. */
+/**
+ * What a method uses up, as amounts: for the whole, and by the metre of line, the m² of the surface, the printed sheet,
+ * and as much line as a transfer sheet marks.
+ */
 export type Supply = {
   words: string;
   each?: number;
   perMetre?: number;
   perM2?: number;
   perSheet?: number;
+  perSheetLife?: number;
 };
 
 /** What amounts follow from. */
-export type SupplyMeasures = { metres: number; areaM2: number; sheets: number };
+export type SupplyMeasures = { metres: number; areaM2: number; sheets: number; sheetLifeMetres: number };
 
 /**
  * How much of a supply a work takes.
  *
- * @param measures metres of line, area of the surface in m², sheets printed to be traced from
+ * @param measures metres of line, area of the surface in m², sheets printed to be traced from, and the metres of line a
+ * transfer sheet marks
  */
 export function amountOf(
-  { each = 0, perMetre = 0, perM2 = 0, perSheet = 0 }: Supply,
-  { metres, areaM2, sheets }: SupplyMeasures,
+  { each = 0, perMetre = 0, perM2 = 0, perSheet = 0, perSheetLife = 0 }: Supply,
+  { metres, areaM2, sheets, sheetLifeMetres }: SupplyMeasures,
 ): number {
-  return each + perMetre * metres + perM2 * areaM2 + perSheet * sheets;
+  return (
+    each + perMetre * metres + perM2 * areaM2 + perSheet * sheets + (perSheetLife * metres) / sheetLifeMetres
+  );
 }
 
 /** Supplies with their amounts, as words: “2 printed sheets”, “0.1 transfer sheets”. */

@@ -149,15 +149,23 @@ describe('weighing the methods', () => {
     expect(weighed()('transfer-sheet').supplies).to.deep.equal([
       '2 printed sheets',
       '1 m of tape',
-      '0.1 transfer sheets, of about 60 m of line each',
+      '0.1 transfer sheets, as far as one marks',
     ]);
-    const much = supplyWords([{ words: 'g of powder', perMetre: 0.4 }], { metres: 31, areaM2: 1, sheets: 1 });
+    const much = supplyWords([{ words: 'g of powder', perMetre: 0.4 }], {
+      metres: 31,
+      areaM2: 1,
+      sheets: 1,
+      sheetLifeMetres: 60,
+    });
     expect(much).to.deep.equal(['13 g of powder']);
+    // What one's own sheet marks is what counts.
+    const worn = weighed({ transfer: { sheetLifeMetres: 4 } })('transfer-sheet').supplies;
+    expect(worn).to.include('0.5 transfer sheets, as far as one marks');
     const measure = fc.double({ min: 0, max: 1000, noNaN: true });
     fc.assert(
       fc.property(measure, measure, (metres, areaM2) => {
         const supply = { words: 'x', each: 1, perMetre: 0.5, perM2: 2, perSheet: 3 };
-        const amount = amountOf(supply, { metres, areaM2, sheets: 2 });
+        const amount = amountOf(supply, { metres, areaM2, sheets: 2, sheetLifeMetres: 60 });
         expect(amount).to.be.closeTo(1 + 0.5 * metres + 2 * areaM2 + 6, 1e-6);
       }),
     );

@@ -1,5 +1,5 @@
 import { type MapDocument } from '../documents/index.js';
-import { surfaceKind, surfaceOf } from '../fit/index.js';
+import { surfaceOf } from '../fit/index.js';
 import { effortOf, type TracingSpeed } from '../map/index.js';
 import type { TransferDecisions } from './decisions.js';
 import { findCrowded, type Crowded } from './gaps.js';
@@ -15,7 +15,7 @@ import {
   type WordsWhen,
 } from './methods/index.js';
 import { isTiled } from '../sheets/index.js';
-import { project, seenThrough, type Seen, type ThroughPaper } from './seen/index.js';
+import { project, seenOn } from './seen/index.js';
 import { isLargeEnough } from './sheet-places/index.js';
 import { supplyWords } from './supplies.js';
 import { applies, type Circumstances } from './steps/step.js';
@@ -102,6 +102,7 @@ function weigh(
       metres: effort.metres,
       areaM2: areaDm2 / 100,
       sheets: Math.max(1, sheets.count),
+      sheetLifeMetres: transfer.sheetLifeMetres,
     }),
     leaves: wordsFor(leaves, judged).join(' '),
   };
@@ -140,28 +141,9 @@ function measuredOf(
       project({ ...transfer, widthMm: fit.widthMm, heightMm: fit.heightMm }).distanceMm >
       transfer.roomDepthMm,
     manySheets: sheets.count > manySheets && kinds.some((kind) => isTiled(kind)),
-    atHand: gear === null || transfer.atHand === null || transfer.atHand.includes(gear),
+    atHand: gear.every((piece) => transfer.atHand?.includes(piece) ?? true),
     upright: id === 'wall' || id === 'ceramic',
   };
-}
-
-/** Whether printed lines are seen through the surface. Heavy paper is cloudy: until a strip was tried, hardly. */
-function seenOn(fit: SurfacePlanned, transfer: TransferDecisions, lineMm: number): Seen {
-  const paper = paperOf(fit, transfer);
-  if (paper === null) return 'not';
-  const seen = seenThrough(paper, lineMm);
-  const isTried = transfer.viewer !== 1;
-  return surfaceOf(fit).passesLight === 'little' && seen === 'seen' && !isTried ? 'barely' : seen;
-}
-
-/** The papers and the light as they are planned; null where no light passes. */
-export function paperOf(
-  fit: SurfacePlanned,
-  { light, room, beneathGsm, viewer }: Pick<TransferDecisions, 'light' | 'room' | 'beneathGsm' | 'viewer'>,
-): ThroughPaper | null {
-  const aboveGsm = fit.gramsPerM2 ?? surfaceKind(fit.kind).gramsPerM2;
-  if (aboveGsm === undefined || surfaceOf(fit).passesLight === 'none') return null;
-  return { aboveGsm, beneathGsm, light, room, viewer };
 }
 
 /** Of the words for each thing the first that apply. */

@@ -15,16 +15,27 @@ type OnWall = { picture: WallPicture; channel: Channel; windows: Set<Session> };
  * place of the surface in the picture, is kept with the work by whoever steers.
  */
 export class WallPictures {
-  private readonly walls = new Map<string, OnWall>();
+  private readonly walls = new Map<string, Promise<OnWall>>();
+
+  /** @param placedOf where the surface of a work lay when it was last placed; fails where there is no such work */
+  constructor(private readonly placedOf: (id: string) => Promise<Placed | null>) {}
+
+  /**
+   * Makes sure there is such a work, before a page is told that it will hear of it.
+   *
+   * @throws Fault when there is none
+   */
+  async know(id: string): Promise<void> {
+    await this.wallOf(id);
+  }
 
   /**
    * Lets a page hear what is on the wall from now on.
    *
-   * @param placed where the surface lay when it was last placed
    * @param isWindow whether the page is the projector's window, not one that steers
    */
-  join(id: string, session: Session, placed: Placed | null, isWindow: boolean): void {
-    const wall = this.wallOf(id, placed);
+  async join(id: string, session: Session, isWindow: boolean): Promise<void> {
+    const wall = await this.wallOf(id);
     wall.channel.register(session);
     if (isWindow) {
       wall.windows.add(session);
@@ -37,26 +48,32 @@ export class WallPictures {
   }
 
   /** Changes what is on the wall, for everybody. */
-  change(id: string, placed: Placed | null, change: WallPictureChange): WallPictureTold {
-    const wall = this.wallOf(id, placed);
+  async change(id: string, change: WallPictureChange): Promise<WallPictureTold> {
+    const wall = await this.wallOf(id);
     wall.picture = wallPictureSchema.parse({ ...wall.picture, ...change });
     return this.tell(wall);
   }
 
   /** Tells everybody that the work was saved: lines may be traced, or the map made anew. */
   saved(id: string): void {
-    this.walls.get(id)?.channel.broadcast(null, 'saved');
+    void this.walls.get(id)?.then(
+      ({ channel }) => channel.broadcast(null, 'saved'),
+      // A work that could not be read is on no wall.
+      () => undefined,
+    );
   }
 
-  private wallOf(id: string, placed: Placed | null): OnWall {
+  /** What is on the wall of a work; the work is asked for once. */
+  private wallOf(id: string): Promise<OnWall> {
     const known = this.walls.get(id);
     if (known) return known;
-    const wall: OnWall = {
+    const wall = this.placedOf(id).then((placed) => ({
       picture: wallPictureSchema.parse({ placed }),
       channel: createChannel(),
-      windows: new Set(),
-    };
+      windows: new Set<Session>(),
+    }));
     this.walls.set(id, wall);
+    wall.catch(() => this.walls.delete(id));
     return wall;
   }
 

@@ -1,8 +1,8 @@
 import { memo, useMemo } from 'react';
-import { greyByteOfLightness } from '@nobrel/core/colour';
 import { dashOf, isTraced, pathData, type MapDocument, type MapLine } from '@nobrel/core/documents';
-import { ringPoints, shapeNumbers } from '@nobrel/core/map';
+import { shapeNumbers } from '@nobrel/core/map';
 import { useLeafScale } from './leaf-scale.js';
+import { greyOf, shapePaths } from './shape-paths.js';
 
 /** How a map is shown: its lines, over the values as greys or numbers, or with every edge by its quality. */
 export const mapShows = ['lines', 'greys', 'numbers', 'edges'] as const;
@@ -26,8 +26,8 @@ export const MapDrawing = memo(function MapDrawing({ map, lineMm, show = 'lines'
   const strokes = useMemo(() => groupedPaths(map, show === 'edges'), [map, show]);
   return (
     <g className="map-drawing">
-      {fills.map(({ id, grey, d }) => (
-        <path key={id} d={d} fill={`rgb(${grey} ${grey} ${grey})`} fillRule="evenodd" stroke="none" />
+      {fills.map(({ id, lightness, d }) => (
+        <path key={id} d={d} fill={greyOf(lightness)} fillRule="evenodd" stroke="none" />
       ))}
       {strokes.map(({ look, dash, d }) => (
         <path
@@ -80,18 +80,6 @@ function groupedPaths(map: MapDocument, lost: boolean): { look: Look; dash: stri
     groups.set(key, group);
   }
   return [...groups.values()].map(({ look, dash, paths }) => ({ look, dash, d: paths.join('') }));
-}
-
-function shapePaths(map: MapDocument): { id: string; grey: number; d: string }[] {
-  const lines = new Map(map.lines.map((line) => [line.id, line]));
-  const lightness = new Map(map.values.map((value) => [value.level, value.lightness]));
-  return map.shapes.map((shape) => ({
-    id: shape.id,
-    grey: greyByteOfLightness(lightness.get(shape.level) ?? 50),
-    d: ringPoints(shape, lines)
-      .map((points) => pathData({ points, closed: true }))
-      .join(''),
-  }));
 }
 
 /** Some lines of a map, laid over it so that they stand out: those in hand, or those that would be added. */

@@ -9,7 +9,7 @@ import {
 } from '../steps/common-steps.js';
 import { transferMethodNames } from './ids.js';
 import type { TransferMethodModule } from './method.js';
-import { lowTackMetres, lowTackTape, puttyRubber, tracingPoint } from './shared.js';
+import { lowTackMetres, lowTackTape, puttyRubber, tracingPoint, wornSheets } from './shared.js';
 
 /** Clear film laid over a fragile or fixed original, traced in fine pen, then transferred. */
 export const filmOverOriginal: TransferMethodModule = {
@@ -73,12 +73,8 @@ export const filmOverOriginal: TransferMethodModule = {
     },
   ],
   line: { widthMm: 0.8, faintest: 10, why: 'film pen and transfer sheet together leave about 0.8 mm' },
-  gear: 'film',
-  supplies: [
-    { words: 'm² of film', perM2: 1.1 },
-    lowTackMetres,
-    { words: 'transfer sheets, of about 60 m of line each', perMetre: 1 / 60 },
-  ],
+  gear: ['film', 'transfer-sheet'],
+  supplies: [{ words: 'm² of film', perM2: 1.1 }, lowTackMetres, wornSheets],
   leaves: [{ for: 'left', words: 'Graphite dust where the hand pressed; it erases.' }],
   time: { readyMinutes: 12, readyMinutesPerDm2: 0.2, pace: 2, tidyMinutes: 10 },
 };

@@ -62,7 +62,7 @@ export const gridByHand: TransferMethodModule = {
     },
   ],
   line: { widthMm: 0.4, faintest: 4.5, why: 'the line is your own pencil’s, about 0.4 mm' },
-  gear: null,
+  gear: [],
   supplies: [{ words: 'm of grid lines to draw and rub out', perM2: 20 }],
   leaves: onlyTheLine,
   time: { readyMinutes: 20, readyMinutesPerDm2: 0.8, pace: 3, tidyMinutes: 12 },

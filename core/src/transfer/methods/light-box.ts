@@ -108,7 +108,7 @@ export const lightBox: TransferMethodModule = {
     },
   ],
   line: { widthMm: 0.4, faintest: 4.5, why: 'the line is your own pencil’s, about 0.4 mm' },
-  gear: 'light',
+  gear: ['light'],
   supplies: [printedSheets, lowTackMetres],
   leaves: onlyTheLine,
   time: { readyMinutes: 8, readyMinutesPerDm2: 0, pace: 1, tidyMinutes: 4 },

@@ -77,8 +77,8 @@ export type TransferMethodModule = {
   line: { widthMm: number; faintest: number; why: string };
   /** Breadth of its line where that follows from the size of the work, mm; it does not depend on the tooth then. */
   projectedMm?: (on: Projected) => number;
-  /** What has to be there that not everybody has, or null. */
-  gear: Gear | null;
+  /** What has to be there that not everybody has. */
+  gear: readonly Gear[];
   /** What it uses up. */
   supplies: readonly Supply[];
   /** What it leaves on the surface besides the line. */

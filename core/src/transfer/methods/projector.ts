@@ -107,7 +107,7 @@ export const projector: TransferMethodModule = {
   },
   // The pencil’s own breadth is the least.
   projectedMm: ({ mmPerPixel }) => Math.max(0.4, 1.5 * mmPerPixel),
-  gear: 'projector',
+  gear: ['projector'],
   supplies: [lowTackMetres],
   leaves: onlyTheLine,
   time: { readyMinutes: 20, readyMinutesPerDm2: 0, pace: 0.9, tidyMinutes: 6 },

@@ -101,7 +101,7 @@ export const rubbedBacking: TransferMethodModule = {
     },
   ],
   line: { widthMm: 0.7, faintest: 6, why: 'loose grains beside the point spread the line to about 0.7 mm' },
-  gear: null,
+  gear: [],
   supplies: [
     printedSheets,
     lowTackMetres,

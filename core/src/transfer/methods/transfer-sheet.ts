@@ -11,7 +11,14 @@ import {
 } from '../steps/common-steps.js';
 import { transferMethodNames } from './ids.js';
 import type { TransferMethodModule } from './method.js';
-import { lowTackMetres, lowTackTape, printedSheets, puttyRubber, tracingPoint } from './shared.js';
+import {
+  lowTackMetres,
+  lowTackTape,
+  printedSheets,
+  puttyRubber,
+  tracingPoint,
+  wornSheets,
+} from './shared.js';
 
 /** A sheet coated with graphite or pigment, laid between drawing and surface. */
 export const transferSheet: TransferMethodModule = {
@@ -106,12 +113,8 @@ export const transferSheet: TransferMethodModule = {
     faintest: 10,
     why: 'a hard point through one sheet of paper spreads the line to about 0.6 mm',
   },
-  gear: 'transfer-sheet',
-  supplies: [
-    printedSheets,
-    lowTackMetres,
-    { words: 'transfer sheets, of about 60 m of line each', perMetre: 1 / 60 },
-  ],
+  gear: ['transfer-sheet'],
+  supplies: [printedSheets, lowTackMetres, wornSheets],
   leaves: [
     { for: 'left', words: 'Some wax or pigment, which erases but in part.', when: { dark: true } },
     { for: 'left', words: 'Graphite dust where the hand pressed; it erases.' },

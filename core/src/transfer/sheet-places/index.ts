@@ -1,1 +1,2 @@
+export * from './coated-sheet.js';
 export * from './place-sheet.js';

@@ -60,7 +60,7 @@ function OrderSays({ plan, kept }: { plan: TracingPlan; kept: boolean }) {
         (focus
           ? 'It begins at the spot you marked. '
           : 'Where the picture is looked at first is guessed: click that spot on the map. ')}
-      <RunButton /> <BeginAnew />
+      <RunButton /> <StartAgain />
     </>
   );
 }
@@ -68,10 +68,10 @@ function OrderSays({ plan, kept }: { plan: TracingPlan; kept: boolean }) {
 const shareOf = (mm: number, whole: number) => Math.min(1, Math.max(0, mm / whole));
 
 /** Forgets how far the tracing has come, to trace the drawing once more; undo brings it back. */
-function BeginAnew() {
+function StartAgain() {
   const { transfer, change } = useTransfer();
   if (transfer.run.traced.length === 0) return null;
-  return <Button onClick={() => change({ run: emptyRun })}>Begin anew</Button>;
+  return <Button onClick={() => change({ run: emptyRun })}>Start again</Button>;
 }
 
 /** How often a transfer sheet smaller than the work is moved. */

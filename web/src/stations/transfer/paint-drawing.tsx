@@ -2,7 +2,6 @@ import { useMemo } from 'react';
 import { bytesOfColour, greyByteOfLightness } from '@nobrel/core/colour';
 import { pathData, type MapDocument } from '@nobrel/core/documents';
 import { lightnessOfColour } from '@nobrel/core/fit';
-import { ringPoints } from '@nobrel/core/map';
 import { strengthDashes } from '@nobrel/core/sheets';
 import {
   lineAt,
@@ -13,6 +12,7 @@ import {
   type UnderPaint,
 } from '@nobrel/core/transfer';
 import { useLeafScale } from '../../leaves/leaf-scale.js';
+import { greyOf, shapePaths } from '../../leaves/shape-paths.js';
 
 type StrengthsProps = { map: MapDocument; found: StrengthsFound; lineMm: number };
 
@@ -77,18 +77,7 @@ type AsPaintedProps = {
 export function AsPainted({ map, found, under, stage, lineMm, groundColour }: AsPaintedProps) {
   const scale = useLeafScale();
   const ofGround = stage === 'bare' || stage === 'toned';
-  const fills = useMemo(() => {
-    const lines = new Map(map.lines.map((line) => [line.id, line]));
-    return map.values.map(({ level, lightness }) => ({
-      level,
-      fill: greyOf(regionAt(under, lightness, stage)),
-      d: map.shapes
-        .filter((shape) => shape.level === level)
-        .flatMap((shape) => ringPoints(shape, lines))
-        .map((points) => pathData({ points, closed: true }))
-        .join(''),
-    }));
-  }, [map, under, stage]);
+  const fills = useMemo(() => shapePaths(map), [map]);
   const strokes = useMemo(() => {
     const groups = new Map<number, string[]>();
     for (const own of found.lines) {
@@ -106,7 +95,9 @@ export function AsPainted({ map, found, under, stage, lineMm, groundColour }: As
     <g>
       <rect {...map.surface} fill={groundColour} />
       {!ofGround &&
-        fills.map(({ level, fill, d }) => <path key={level} d={d} fill={fill} fillRule="evenodd" />)}
+        fills.map(({ id, lightness, d }) => (
+          <path key={id} d={d} fill={greyOf(regionAt(under, lightness, stage))} fillRule="evenodd" />
+        ))}
       {strokes.map(({ lightness, stroke, d }) => (
         <path
           key={lightness}
@@ -127,9 +118,4 @@ function shadeOf(colour: string, lightness: number): string {
   return `rgb(${bytesOfColour(colour)
     .map((byte) => Math.min(255, Math.round(byte * share)))
     .join(' ')})`;
-}
-
-function greyOf(lightness: number): string {
-  const grey = greyByteOfLightness(lightness);
-  return `rgb(${grey} ${grey} ${grey})`;
 }

@@ -1,11 +1,10 @@
 import { useMemo } from 'react';
-import { greyByteOfLightness } from '@nobrel/core/colour';
 import { isTraced, type MapDocument } from '@nobrel/core/documents';
 import { findFitFault, layOut } from '@nobrel/core/fit';
 import { composed, scaling, type Homography } from '@nobrel/core/geometry';
-import { ringPoints } from '@nobrel/core/map';
 import type { Screen, WallPicture } from '@nobrel/core/transfer';
 import { PictureOnSurface } from '../../../leaves/main-picture.js';
+import { greyOf, shapePaths } from '../../../leaves/shape-paths.js';
 import { useMainPicture } from '../../../leaves/use-reference.js';
 import { useDecisions } from '../../../store/hooks.js';
 import { pixelsPerMm, warpedLines, warpedPath } from './warped.js';
@@ -79,20 +78,12 @@ const dashPx = (dash: string, perMm: number) =>
         .join(' ');
 
 function ValuesOnWall({ map, toPixels }: Pick<OnWallProps, 'map' | 'toPixels'>) {
-  const fills = useMemo(() => {
-    const lines = new Map(map.lines.map((line) => [line.id, line]));
-    return map.values.map(({ level, lightness }) => ({
-      level,
-      grey: greyByteOfLightness(lightness),
-      d: map.shapes
-        .filter((shape) => shape.level === level)
-        .flatMap((shape) => ringPoints(shape, lines))
-        .map((points) => warpedPath(points, true, toPixels))
-        .join(''),
-    }));
-  }, [map, toPixels]);
-  return fills.map(({ level, grey, d }) => (
-    <path key={level} d={d} fill={`rgb(${grey} ${grey} ${grey})`} fillRule="evenodd" />
+  const fills = useMemo(
+    () => shapePaths(map, (points) => warpedPath(points, true, toPixels)),
+    [map, toPixels],
+  );
+  return fills.map(({ id, lightness, d }) => (
+    <path key={id} d={d} fill={greyOf(lightness)} fillRule="evenodd" />
   ));
 }
 
