@@ -72,6 +72,14 @@ const router = createBrowserRouter([
             HydrateFallback: Loading,
           },
           {
+            path: 'try-projector',
+            lazy: async () => ({
+              Component: (await import('./stations/transfer/projection/try-page.js')).TryPage,
+            }),
+            errorElement: <Broken />,
+            HydrateFallback: Loading,
+          },
+          {
             path: 'steer',
             lazy: async () => ({
               Component: (await import('./stations/transfer/projection/steer-page.js')).SteerPage,

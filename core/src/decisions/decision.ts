@@ -10,6 +10,7 @@ export type DecisionUnit =
   | 'L* in 100 mm'
   | 'ΔE'
   | 'share'
+  | '%'
   | '°'
   | 'times'
   | 'mm/s'

@@ -18,7 +18,7 @@ export { measuresCsv } from './kinds/setting-out.js';
 export type { Hole, Pricking } from './kinds/hole.js';
 export { prick } from './kinds/holes.js';
 export { landmarksAround, partOf } from './kinds/partial.js';
-export { planFilm } from './kinds/film.js';
+export { filmTickMm, planFilm } from './kinds/film.js';
 export { stickGiven, stickRegions, usualSticks, type StickRegion } from './kinds/sticks.js';
 export * from './layout-file.js';
 export * from './line-strengths.js';

@@ -7,6 +7,7 @@ import { lineMaterials } from './order/order-lines.js';
 import { hands } from './order/palm.js';
 import { orderSchoolModules, orderSchools, type OrderSchool } from './order/schools.js';
 import { placedSchema } from './projection/live.js';
+import { positionDecisions } from './projection/positions-planned.js';
 import { runSchema } from './run/run.js';
 import { seenDecisions } from './seen/seen-decisions.js';
 import { mediums } from './steps/step.js';
@@ -131,6 +132,7 @@ export const transferDecisionsSchema = z.object({
   }),
   ...seenDecisions,
   ...atHandDecisions,
+  ...positionDecisions,
   /** Colour of a toning wash over the drawing, or null for none. */
   toning: z
     .string()

@@ -97,7 +97,7 @@ describe('what is on the wall', () => {
     const { work } = await server.newWork();
     for (const wrong of [
       { view: 'cinema' },
-      { corner: 4 },
+      { inHand: 31 },
       { colour: 'white' },
       { placed: { ...placed, corners: placed.corners.slice(1) } },
       { placed: { ...placed, screen: { width: 0, height: 720 } } },
@@ -105,7 +105,7 @@ describe('what is on the wall', () => {
     ])
       expect((await errorOf(await change(work.id, wrong))).status, JSON.stringify(wrong)).to.equal(400);
     const steers = await listen(work.id, 'steering');
-    expect((await steers.wall()).picture).to.include({ view: 'lines', corner: 0 });
+    expect((await steers.wall()).picture).to.include({ view: 'lines', inHand: 0 });
     steers.leave();
     // A page from elsewhere in the same browser cannot steer.
     const strange = await server.call(`api/works/${work.id}/wall`, {

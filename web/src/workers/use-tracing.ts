@@ -1,7 +1,13 @@
 import { wrap, type Remote } from 'comlink';
 import { useEffect, useMemo, useState } from 'react';
 import type { MapDocument } from '@nobrel/core/documents';
-import { coatedSheetOf, orderFault, type TracingOptions, type TracingPlan } from '@nobrel/core/transfer';
+import {
+  coatedSheetOf,
+  orderFault,
+  plannedPositions,
+  type TracingOptions,
+  type TracingPlan,
+} from '@nobrel/core/transfer';
 import { useDecisions } from '../store/hooks.js';
 import type { TracingWorker } from './tracing-worker.js';
 
@@ -19,6 +25,7 @@ export function tracingWorker(): Remote<TracingWorker> {
 export function useTracingOptions(map: MapDocument | undefined): TracingOptions {
   const transfer = useDecisions('transfer');
   const { school, hand, material, method, stretchMinutes, coated, coatedMm, focus } = transfer;
+  const { projection, pictureMm, overlapPercent, pixelsAcross, pixelsDown } = transfer;
   const { mmPerSecond, secondsPerLift } = useDecisions('map');
   return useMemo(
     () => ({
@@ -30,6 +37,12 @@ export function useTracingOptions(map: MapDocument | undefined): TracingOptions 
       speed: { mmPerSecond, secondsPerLift },
       focus: focus && map ? { x: focus.x * map.surface.width, y: focus.y * map.surface.height } : null,
       sheet: coatedSheetOf({ method, coated, coatedMm }),
+      positions: map
+        ? plannedPositions(
+            { method, projection, pictureMm, overlapPercent, pixelsAcross, pixelsDown },
+            map.surface,
+          )
+        : null,
     }),
     [
       school,
@@ -41,6 +54,11 @@ export function useTracingOptions(map: MapDocument | undefined): TracingOptions 
       secondsPerLift,
       coated,
       coatedMm,
+      projection,
+      pictureMm,
+      overlapPercent,
+      pixelsAcross,
+      pixelsDown,
       focus,
       map,
     ],

@@ -77,7 +77,7 @@ export function filmPage(source: SheetSource, { film }: Pick<SheetDecisions, 'fi
       ],
     }));
     // Ticks a round length from the corner, on the frame itself, tell when the projector stands right.
-    const roundMm = roundLengthMm(frame);
+    const roundMm = filmTickMm(frame);
     const tick = roundMm * scale;
     const ring = [0, headMm, width, headMm, width, headMm + height, 0, headMm + height];
     const guide = { ink: 'guide' } as const;
@@ -131,7 +131,7 @@ function notesOn(
 }
 
 /** A round length that fits well along both sides of the picture. */
-function roundLengthMm({ width, height }: { width: number; height: number }): number {
+export function filmTickMm({ width, height }: { width: number; height: number }): number {
   const room = 0.8 * Math.min(width, height);
   return [2000, 1000, 500, 200, 100, 50, 20, 10].find((length) => length <= room) ?? 5;
 }

@@ -3,11 +3,11 @@ import type { Rect } from '../../geometry/index.js';
 import { speedOf, type TracingSpeed } from '../../map/index.js';
 import { transferMethods, type TransferMethod } from '../methods/index.js';
 import type { SizeMm } from '../../units/index.js';
-import { placeSheet } from '../sheet-places/index.js';
+import { assignToPositions, placeSheet } from '../sheet-places/index.js';
 import { checkMarks, type CheckMark } from './check-marks.js';
 import { orderFault, orderLines, type LineOrder, type OrderOptions } from './order-lines.js';
 import { cutAtPlaces, cutSections, joinedMm, secondsEach, waysBetween, type Section } from './sections.js';
-import { tracedLinesOf } from './traced-lines.js';
+import { tracedLinesOf, type TracedLines } from './traced-lines.js';
 
 export type TracingOptions = OrderOptions & {
   /** How long a stretch between two breaks should be. */
@@ -17,6 +17,8 @@ export type TracingOptions = OrderOptions & {
   speed?: TracingSpeed;
   /** A transfer sheet that may be smaller than the work; as large as it is when not given. */
   sheet?: SizeMm | null;
+  /** Positions of a projector whose picture is smaller than the work, mm; none when not given. */
+  positions?: readonly Rect[] | null;
 };
 
 /** The whole tracing, line by line, in stretches. */
@@ -30,9 +32,9 @@ export type TracingPlan = LineOrder & {
   /** 1 where a line goes on from the one before it without lifting. */
   goesOn: Uint8Array;
   marks: CheckMark[];
-  /** Where a transfer sheet smaller than the work lies, one place after the other; null where it needs not be moved. */
+  /** Where a transfer sheet or a projector's picture smaller than the work lies, one place after the other; null where it needs not be moved. */
   places: Rect[] | null;
-  /** Lines longer than that sheet, by their ids: it is moved along on the way. */
+  /** Lines longer than that sheet or picture, by their ids: it is moved along on the way. */
   across: string[];
 };
 
@@ -44,8 +46,7 @@ export type TracingPlan = LineOrder & {
  */
 export function planTracing(map: MapDocument, options: TracingOptions): TracingPlan {
   const traced = tracedLinesOf(map);
-  const { sheet, hand } = options;
-  const moved = sheet && !orderFault(map) ? placeSheet(traced, { sheet, surface: map.surface, hand }) : null;
+  const moved = orderFault(map) ? null : placesOf(map, traced, options);
   const order = orderLines(map, options, moved?.placeOf);
   const numberOf = new Map(traced.lines.map(({ id }, i) => [id, i]));
   const waysMm = waysBetween(traced, order.lines, numberOf);
@@ -70,6 +71,12 @@ export function planTracing(map: MapDocument, options: TracingOptions): TracingP
     minutes: sections.reduce((sum, section) => sum + section.minutes, 0),
     marks: checkMarks(traced, map.surface),
   };
+}
+
+/** Where what shows the drawing lies, one place after the other, when it is smaller than the work. */
+function placesOf({ surface }: MapDocument, traced: TracedLines, { sheet, hand, positions }: TracingOptions) {
+  if (positions) return assignToPositions(traced, positions);
+  return sheet ? placeSheet(traced, { sheet, surface, hand }) : null;
 }
 
 /** A plan as the open format. */

@@ -1,3 +1,12 @@
 export * from './live.js';
 export * from './make-true.js';
 export * from './placed.js';
+export * from './dots.js';
+export * from './from-photograph.js';
+export * from './join.js';
+export * from './positions.js';
+export * from './wall-fit.js';
+export * from './film-on-wall.js';
+export { plannedPositions, positionsOf } from './positions-planned.js';
+export * from './handles.js';
+export * from './dots-frame.js';

@@ -1,8 +1,8 @@
 import { squarenessOf, type MeasuredSides } from '../../fit/index.js';
-import { composed, inverted, quadBy, transformed, type Point, type Quad } from '../../geometry/index.js';
-import { wallToPixels, type WallSize } from './placed.js';
-
-export const cornerNames = ['upper left', 'upper right', 'lower right', 'lower left'] as const;
+import { inverted, quadBy, transformed, type Point, type Quad, type Rect } from '../../geometry/index.js';
+import type { Placed } from './live.js';
+import { cornersOfRect, fitOf, wallToPixels } from './placed.js';
+import { pixelOf, type WallSize } from './wall-fit.js';
 
 /** What the sides and diagonals of the projected outline should be on the surface, mm. */
 export function trueSides({ width, height }: WallSize): MeasuredSides {
@@ -15,34 +15,41 @@ export type MadeTrue = {
   /** What each corner of the outline is off by, right and down, mm; clockwise from the upper left. */
   off: readonly [Point, Point, Point, Point];
   worstMm: number;
-  /** Where the corners have to be brought so that the outline is true, pixels. */
-  corners: Quad;
+  /** What was placed, with every pixel where it has to be so that the outline is true. */
+  placed: Placed;
   /** How badly the six lengths fit together, mm (root mean square): what was mismeasured. */
   disagreeMm: number;
 };
 
 /**
  * What is wrong with a projected outline by its measured sides and diagonals: the figure they make, laid onto the true
- * rectangle as near as it goes, is where the corners of the drawing are seen. The pixels that would be seen at the true
- * corners follow by the projective map from pixels to the wall.
+ * rectangle as near as it goes, is where the corners of the drawing are seen. So each place of the drawing is seen
+ * elsewhere by a projective map; the pixel that has to light a place is that which lights it now as another.
  *
- * @param corners where the corners lie now, pixels
+ * @param part the part of the surface whose outline was measured, mm
  * @param measured the six lengths as they are on the wall, mm
  * @throws RangeError with a sentence when the lengths belong to no four-sided figure
  */
-export function makeTrue(surface: WallSize, corners: Quad, measured: MeasuredSides): MadeTrue {
+export function makeTrue(part: Rect, placed: Placed, measured: MeasuredSides): MadeTrue {
   const { corners: figure, disagreeMm } = squarenessOf(measured);
-  const rectangle = quadBy((k) => ({
-    x: k === 1 || k === 2 ? surface.width : 0,
-    y: k >= 2 ? surface.height : 0,
-  }));
+  const rectangle = cornersOfRect(part);
   const seen = laidOnto(figure, rectangle);
-  const toPixels = composed(wallToPixels(surface, corners), inverted(wallToPixels(surface, seen)));
+  const drawnAt = inverted(wallToPixels(part, seen));
+  const { fit } = fitOf(placed, part);
+  const trueAt = ({ x, y }: Point) => {
+    const shown = transformed(drawnAt, x, y);
+    return pixelOf(fit, shown.x, shown.y);
+  };
   const off = quadBy((k) => ({ x: seen[k].x - rectangle[k].x, y: seen[k].y - rectangle[k].y }));
+  const [a, b, c, d] = rectangle.map(trueAt);
   return {
     off,
     worstMm: Math.max(...off.map(({ x, y }) => Math.hypot(x, y))),
-    corners: quadBy((k) => transformed(toPixels, rectangle[k].x, rectangle[k].y)),
+    placed: {
+      ...placed,
+      corners: [a, b, c, d],
+      points: placed.points.map(({ at }) => ({ at, px: trueAt(at) })),
+    },
     disagreeMm,
   };
 }

@@ -20,8 +20,8 @@ export function piecesOf({ points, lines, lengthsMm }: TracedLines, sheet: SizeM
   });
 }
 
-/** A line in pieces whose boxes are no larger than asked for. */
-function cutUp(points: Float64Array, closed: boolean, sideMm: number): Omit<Piece, 'line'>[] {
+/** A line in pieces whose boxes are about half as large as asked for. */
+export function cutUp(points: Float64Array, closed: boolean, sideMm: number): Omit<Piece, 'line'>[] {
   const pieces: Omit<Piece, 'line'>[] = [];
   const n = points.length / 2;
   let run: number[] = [points[0], points[1]];

@@ -3,7 +3,7 @@ import type { SizeMm } from '../../units/index.js';
 import { palmDirection, type Hand } from '../order/palm.js';
 import type { TracedLines } from '../order/traced-lines.js';
 import { coverBoxes } from './cover.js';
-import { boxAroundAll, holds, piecesOf, type Piece } from './pieces.js';
+import { boxAround, boxAroundAll, cutUp, holds, piecesOf, type Piece } from './pieces.js';
 
 /** Where a transfer sheet smaller than the drawing lies, one place after the other. */
 export type SheetPlaces = {
@@ -50,6 +50,36 @@ export function isLargeEnough(sheet: SizeMm, surface: { width: number; height: n
   const sides = [sheet.widthMm, sheet.heightMm].sort((a, b) => a - b);
   const wanted = [surface.width, surface.height].sort((a, b) => a - b);
   return sides[0] >= wanted[0] && sides[1] >= wanted[1];
+}
+
+/**
+ * The position of a projector's picture each line is traced at: the first that holds it, or, where it is longer than
+ * any, the last it passes through, where it is finished.
+ */
+export function assignToPositions({ points, lines }: TracedLines, positions: readonly Rect[]): SheetPlaces {
+  const [{ width, height }] = positions;
+  const across: number[] = [];
+  const placeOf = Int32Array.from(points, (own, line) => {
+    const whole = positions.findIndex((position) => holds(position, boxAround(own, 0, own.length / 2)));
+    if (whole >= 0) return whole;
+    across.push(line);
+    const pieces = cutUp(own, lines[line].closed, Math.min(width, height) / 4);
+    return Math.max(...pieces.map(({ box }) => nearestPosition(positions, box)));
+  });
+  return { places: [...positions], placeOf, across };
+}
+
+/** The first position that holds a box, or else the one whose middle lies nearest. */
+function nearestPosition(positions: readonly Rect[], box: Rect): number {
+  const held = positions.findIndex((position) => holds(position, box));
+  if (held >= 0) return held;
+  const away = (rect: Rect) =>
+    Math.hypot(
+      rect.x + rect.width / 2 - box.x - box.width / 2,
+      rect.y + rect.height / 2 - box.y - box.height / 2,
+    );
+  const ways = positions.map(away);
+  return ways.indexOf(Math.min(...ways));
 }
 
 /** Each line at the first place that holds it, or, where none does, at the one that holds most of it. */

@@ -46,7 +46,12 @@ export function TransferSentence() {
               <DecisionGap {...table} at="lightMm.heightMm" />
             </MoreRow>
           )}
-          {transfer.method === 'projector' && <DecisionRow {...table} at="roomDepthMm" />}
+          {transfer.method === 'projector' && (
+            <>
+              <DecisionRow {...table} at="roomDepthMm" />
+              <DecisionRow {...table} at="projection" />
+            </>
+          )}
           <DecisionRow {...table} at="lookEvery" />
           <DecisionRow {...table} at="repeated" />
           <DecisionRow {...table} at="tired" />

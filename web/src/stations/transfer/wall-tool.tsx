@@ -1,10 +1,8 @@
 import { Button } from 'antd';
 import { useState } from 'react';
-import { Link } from 'react-router';
 import {
-  filmPenMm,
+  positionsOf,
   project,
-  projectFilm,
   throwRatioBy,
   transferDecisionsSchema,
   type ThrowMeasured,
@@ -13,8 +11,11 @@ import { formatLength } from '@nobrel/core/units';
 import { DecisionGap } from '../../bench/decision-gap.js';
 import { LengthGap } from '../../bench/gaps.js';
 import { ToolInHand } from '../../leaves/in-hand.js';
-import { useDecisions, useUnit, useWorkId } from '../../store/hooks.js';
+import { useDecisions, useUnit } from '../../store/hooks.js';
+import { ContrastLeft } from './contrast-left.js';
+import { ProjectorWindow } from './projector-window.js';
 import { useTransfer } from './use-transfer.js';
+import { WithFilm } from './with-film.js';
 
 /** What will be on the wall: where the projector stands, how fine it draws, how true and how clear. */
 export function WallTool({ method }: { method: 'projector' | 'overhead-projector' }) {
@@ -28,7 +29,14 @@ export function WallTool({ method }: { method: 'projector' | 'overhead-projector
             A throw ratio of <DecisionGap {...table} at="throwRatio" />,{' '}
             <DecisionGap {...table} at="pixelsAcross" /> by <DecisionGap {...table} at="pixelsDown" />,{' '}
             <DecisionGap {...table} at="lumens" /> in a <DecisionGap {...table} at="room" /> room, tilted by{' '}
-            <DecisionGap {...table} at="tiltDeg" />.
+            <DecisionGap {...table} at="tiltDeg" />. The picture <DecisionGap {...table} at="projection" />
+            {transfer.projection === 'positions' && (
+              <>
+                : <DecisionGap {...table} at="pictureMm" /> wide, overlapping by{' '}
+                <DecisionGap {...table} at="overlapPercent" />
+              </>
+            )}
+            .
           </>
         ) : (
           <>
@@ -42,8 +50,6 @@ export function WallTool({ method }: { method: 'projector' | 'overhead-projector
   );
 }
 
-/** So much of the contrast is enough to follow a line at arm's length. */
-const enoughContrast = 0.5;
 /** An error that a hand can put right while it traces, mm. */
 const smallMm = 1;
 
@@ -65,17 +71,29 @@ function Digital() {
   const { widthMm, heightMm } = useDecisions('fit');
   const { pencilMm } = useDecisions('map');
   const { transfer, change } = useTransfer();
+  const { positions, fault } = positionsOf(transfer, { width: widthMm, height: heightMm });
+  const [held] = positions ?? [];
   const { pictureWidthMm, distanceMm, mmPerPixel, keystoneMm, depthMm, contrast } = project({
-    widthMm,
-    heightMm,
     ...transfer,
+    widthMm: held ? transfer.pictureMm : widthMm,
+    heightMm: held ? held.height : heightMm,
   });
   return (
     <>
       <p>
         Stand it <strong>{formatLength(distanceMm, unit)}</strong> from the surface, lens to surface: the
-        whole picture is then {formatLength(pictureWidthMm, unit)} wide, and your surface has its place in it.
+        whole picture is then {formatLength(pictureWidthMm, unit)} wide
+        {held ? '.' : ', and your surface has its place in it.'}
       </p>
+      {fault && <p role="alert">{fault}</p>}
+      {positions && held && (
+        <p>
+          The surface is shown in <strong>{positions.length} positions</strong>, each{' '}
+          {formatLength(held.width, unit)} × {formatLength(held.height, unit)}, row by row, back and forth.
+          Move the projector along on a rail or a levelled stand, without turning it. Each position is joined
+          to those before by what is drawn there; the order of tracing follows the positions.
+        </p>
+      )}
       <p>
         A pixel is <strong>{mmPerPixel.toFixed(2)} mm</strong> there.{' '}
         {mmPerPixel > pencilMm
@@ -96,43 +114,6 @@ function Digital() {
       <ProjectorWindow />
       <ByTwoPictures onRatio={(throwRatio) => change({ throwRatio })} />
     </>
-  );
-}
-
-/** Opens the projector's own window, and the page that steers it. */
-function ProjectorWindow() {
-  const id = useWorkId();
-  return (
-    <>
-      <h3>The projector’s window</h3>
-      <p>
-        Open it, move it onto the projector’s screen, and press F there to fill it. It is black but for the
-        lines. Steer it from here, or from a tablet beside the wall. Never look into the beam.
-      </p>
-      <p>
-        <Button
-          type="primary"
-          onClick={() =>
-            window.open(`/works/${id}/projector`, 'nobrel-projector', 'popup,width=1280,height=720')
-          }
-        >
-          Open the projector’s window
-        </Button>{' '}
-        <Link to={`/works/${id}/steer`}>Steer it</Link>
-      </p>
-    </>
-  );
-}
-
-/** What the room leaves of the contrast. */
-function ContrastLeft({ contrast }: { contrast: number }) {
-  return (
-    <p>
-      The room leaves <strong>{Math.round(100 * contrast)} %</strong> of the contrast.{' '}
-      {contrast < enoughContrast
-        ? 'Darken the room, or trace in sections with the projector nearer.'
-        : 'That is enough to follow a line.'}
-    </p>
   );
 }
 
@@ -188,36 +169,4 @@ function ratioOf([first, second]: readonly [ThrowMeasured, ThrowMeasured]): {
     if (error instanceof RangeError) return { ratio: NaN, fault: error.message };
     throw error;
   }
-}
-
-function WithFilm() {
-  const unit = useUnit();
-  const { widthMm, heightMm } = useDecisions('fit');
-  const { focalMm, lumens, room } = useDecisions('transfer');
-  const { times, distanceMm, lineMm, contrast } = projectFilm({
-    widthMm,
-    heightMm,
-    focalMm,
-    penMm: filmPenMm,
-    lumens,
-    room,
-  });
-  return (
-    <>
-      <p>
-        The film is enlarged <strong>{times.toFixed(1)} times</strong>: stand the head{' '}
-        {formatLength(distanceMm, unit)} from the surface.
-      </p>
-      <p>
-        A film pen of {filmPenMm} mm becomes a band of <strong>{formatLength(lineMm, unit)}</strong>: trace
-        along its middle, and leave what lies nearer together than that to the eye.
-      </p>
-      <ContrastLeft contrast={contrast} />
-      {times < 1 && (
-        <p>
-          An overhead projector hardly makes a picture smaller than its film: another method suits better.
-        </p>
-      )}
-    </>
-  );
 }

@@ -1,11 +1,12 @@
 import { Button } from 'antd';
 import { useState } from 'react';
 import { findMeasureFault, type MeasuredSide, type MeasuredSides } from '@nobrel/core/fit';
-import { cornerNames, defaultWallPicture, makeTrue, trueSides, type WallSize } from '@nobrel/core/transfer';
+import { cornerNames, makeTrue, partOf, trueSides, type Placed, type WallSize } from '@nobrel/core/transfer';
 import { formatLength, type LengthUnit } from '@nobrel/core/units';
 import { LengthGap } from '../../../bench/gaps.js';
 import { useUnit } from '../../../store/hooks.js';
-import { cornersOn } from './use-placed.js';
+import { checkCircles } from './check-figure.js';
+import { usePlaced } from './placing.js';
 import type { Wall } from './use-wall.js';
 
 const sideWords: Readonly<Record<MeasuredSide, string>> = {
@@ -24,16 +25,21 @@ const smallMm = 1;
 /** The outline measured on the wall: what is wrong with it, which corner is off, and the way to put it right. */
 export function MadeTrue({ surface, wall }: { surface: WallSize; wall: Wall }) {
   const unit = useUnit();
-  const [measured, setMeasured] = useState<MeasuredSides>(() => trueSides(surface));
-  const picture = wall.told?.picture ?? defaultWallPicture;
-  const { placed } = picture;
+  const { picture, placed } = usePlaced(wall, surface);
+  const part = partOf(placed, surface);
+  const aim = trueSides(part);
+  const [typed, setTyped] = useState<Partial<MeasuredSides>>({});
+  const measured = { ...aim, ...typed };
   const fault = findMeasureFault(measured);
-  const aim = trueSides(surface);
+  const { middleMm, cornerMm } = checkCircles(part);
   const isMeasured = sides.some((side) => Math.abs(measured[side] - aim[side]) > 0.05);
   return (
     <section aria-label="Make it true">
       <h2>Make it true</h2>
-      <p>Show the check figure, and measure its outline on the wall, corner to corner.</p>
+      <p>
+        Show the check figure, and measure its outline on the wall, corner to corner. The large circle should
+        be {formatLength(middleMm, unit)} across and down, the small ones {formatLength(cornerMm, unit)}.
+      </p>
       {sides.map((side) => (
         <p key={side} className="steer-measure">
           <span>
@@ -43,22 +49,21 @@ export function MadeTrue({ surface, wall }: { surface: WallSize; wall: Wall }) {
             label={sideWords[side]}
             valueMm={measured[side]}
             check={(mm) => (mm > 0 && mm <= 30_000 ? null : 'Type what it measures, up to 30 m.')}
-            onChange={(mm) => setMeasured({ ...measured, [side]: mm })}
+            onChange={(mm) => setTyped({ ...typed, [side]: mm })}
           />
         </p>
       ))}
       {fault ? (
         <p role="alert">{fault.message}</p>
-      ) : placed === null ? (
+      ) : picture.placed === null ? (
         <p>Place the corners first.</p>
       ) : (
         isMeasured && (
           <Result
-            {...{ unit, surface, measured }}
-            corners={cornersOn(picture, surface, placed.screen)}
-            onCorners={(corners) => {
-              wall.change({ placed: { corners: [...corners], screen: placed.screen } });
-              setMeasured(aim);
+            {...{ unit, surface, placed, measured }}
+            onPlaced={(next) => {
+              wall.change({ placed: next });
+              setTyped({});
             }}
           />
         )
@@ -70,13 +75,13 @@ export function MadeTrue({ surface, wall }: { surface: WallSize; wall: Wall }) {
 type ResultProps = {
   unit: LengthUnit;
   surface: WallSize;
+  placed: Placed;
   measured: MeasuredSides;
-  corners: Parameters<typeof makeTrue>[1];
-  onCorners: (corners: Parameters<typeof makeTrue>[1]) => void;
+  onPlaced: (placed: Placed) => void;
 };
 
-function Result({ unit, surface, measured, corners, onCorners }: ResultProps) {
-  const { off, worstMm, corners: put, disagreeMm } = makeTrue(surface, corners, measured);
+function Result({ unit, surface, placed, measured, onPlaced }: ResultProps) {
+  const { off, worstMm, placed: put, disagreeMm } = makeTrue(partOf(placed, surface), placed, measured);
   return (
     <>
       <p role="status">
@@ -97,7 +102,7 @@ function Result({ unit, surface, measured, corners, onCorners }: ResultProps) {
           ) : null,
         )}
       </ul>
-      <Button type="primary" onClick={() => onCorners(put)}>
+      <Button type="primary" onClick={() => onPlaced(put)}>
         Move the corners so
       </Button>
     </>

@@ -1,72 +1,82 @@
 import { useMemo } from 'react';
-import { isTraced, type MapDocument } from '@nobrel/core/documents';
-import { findFitFault, layOut } from '@nobrel/core/fit';
-import { composed, scaling, type Homography } from '@nobrel/core/geometry';
-import type { Screen, WallPicture } from '@nobrel/core/transfer';
+import type { MapDocument } from '@nobrel/core/documents';
+import { findFitFault, gridOf, layOut } from '@nobrel/core/fit';
+import { composed, scaling, type Point, type Rect } from '@nobrel/core/geometry';
+import { dotsOn, type Screen, type WallPicture } from '@nobrel/core/transfer';
 import { PictureOnSurface } from '../../../leaves/main-picture.js';
 import { greyOf, shapePaths } from '../../../leaves/shape-paths.js';
 import { useMainPicture } from '../../../leaves/use-reference.js';
 import { useDecisions } from '../../../store/hooks.js';
-import { pixelsPerMm, warpedLines, warpedPath } from './warped.js';
+import { CheckFigure } from './check-figure.js';
+import { asPaths, warpedLines, warpedPath, type Thrown, type WarpedLine } from './warped.js';
 
 type OnWallProps = {
   map: MapDocument;
   picture: WallPicture;
-  toPixels: Homography;
+  thrown: Thrown;
+  /** The part of the surface that is shown. */
+  part: Rect;
   screen: Screen;
   done: ReadonlySet<string>;
+  /** The projector's own pixels; this window's where it is the projector's. */
+  pixels?: Screen;
+  /** Where a pixel of the projector lies in this window; the same where this window is its picture. */
+  onPixel?: ((px: Point) => Point) | undefined;
 };
 
 /** What is thrown onto the wall, brought to its place. */
-export function OnWall({ map, picture, toPixels, screen, done }: OnWallProps) {
-  const { view, onlyLeft, flash, colour, lineMm, blink } = picture;
-  const perMm = pixelsPerMm(map.surface, toPixels);
+export function OnWall(props: OnWallProps) {
+  const { map, picture, thrown, part, screen, done, pixels = screen, onPixel } = props;
+  const { view, flash, colour, lineMm, blink, grid, brightness, crosses } = picture;
   // A line narrower than a pixel is lost on its way to the wall.
-  const widthPx = Math.max(1, lineMm * perMm);
-  const lines = useMemo(
-    () => map.lines.filter((line) => isTraced(line) && !(onlyLeft && done.has(line.id))),
-    [map, onlyLeft, done],
-  );
+  const widthPx = Math.max(1, lineMm * thrown.perMm);
+  const all = useMemo(() => warpedLines(map, thrown), [map, thrown]);
   const flashing = useMemo(() => new Set(flash), [flash]);
-  const paths = useMemo(
-    () =>
-      warpedLines(
-        lines.filter(({ id }) => !flashing.has(id)),
-        toPixels,
-      ),
-    [lines, flashing, toPixels],
-  );
-  const flashed = useMemo(
-    () =>
-      warpedLines(
-        map.lines.filter(({ id }) => flashing.has(id)),
-        toPixels,
-      ),
-    [map, flashing, toPixels],
-  );
   return (
-    <div className={blink ? 'on-wall on-wall-blink' : 'on-wall'}>
-      {view === 'reference' && <ReferenceOnWall map={map} toPixels={toPixels} perMm={perMm} />}
+    <div className={blink ? 'on-wall on-wall-blink' : 'on-wall'} style={{ opacity: brightness }}>
+      {view === 'reference' && <ReferenceOnWall map={map} thrown={thrown} />}
       <svg width={screen.width} height={screen.height} role="img" aria-label="On the wall">
-        {view === 'values' && <ValuesOnWall map={map} toPixels={toPixels} />}
-        {view === 'check' && <CheckFigure surface={map.surface} toPixels={toPixels} colour={colour} />}
+        {view === 'values' && <ValuesOnWall map={map} thrown={thrown} />}
+        {view === 'check' && <CheckFigure part={part} thrown={thrown} colour={colour} />}
+        {view === 'dots' && <Dots screen={pixels} onPixel={onPixel} />}
+        {view === 'lines' && <LinesOnWall all={all} {...{ picture, done, flashing, thrown, widthPx }} />}
+        {grid && view !== 'dots' && <GridOnWall thrown={thrown} colour={colour} />}
         {view === 'lines' &&
-          paths.map(({ dash, d }) => (
-            <path
-              key={dash}
-              className="wall-line"
-              d={d}
-              stroke={colour}
-              strokeWidth={widthPx}
-              strokeDasharray={dashPx(dash, perMm)}
-            />
+          crosses.map((at) => (
+            <CrossOnWall key={`${at.x} ${at.y}`} at={at} {...{ thrown, colour, widthPx }} />
           ))}
-        {flashed.map(({ dash, d }) => (
+        {asPaths(all.filter(({ id }) => flashing.has(id))).map(({ dash, d }) => (
           <path key={dash} className="wall-line wall-flash" d={d} stroke={colour} strokeWidth={3 * widthPx} />
         ))}
       </svg>
     </div>
   );
+}
+
+type LinesOnWallProps = Pick<OnWallProps, 'picture' | 'done' | 'thrown'> & {
+  all: readonly WarpedLine[];
+  flashing: ReadonlySet<string>;
+  widthPx: number;
+};
+
+function LinesOnWall({ all, picture, done, flashing, thrown, widthPx }: LinesOnWallProps) {
+  const { onlyLeft, extent, among, colour } = picture;
+  const paths = useMemo(() => {
+    const wanted = extent === 'all' ? null : new Set(among);
+    return asPaths(
+      all.filter(({ id }) => !flashing.has(id) && !(onlyLeft && done.has(id)) && (!wanted || wanted.has(id))),
+    );
+  }, [all, extent, among, flashing, onlyLeft, done]);
+  return paths.map(({ dash, d }) => (
+    <path
+      key={dash}
+      className="wall-line"
+      d={d}
+      stroke={colour}
+      strokeWidth={widthPx}
+      strokeDasharray={dashPx(dash, thrown.perMm)}
+    />
+  ));
 }
 
 const dashPx = (dash: string, perMm: number) =>
@@ -77,28 +87,95 @@ const dashPx = (dash: string, perMm: number) =>
         .map((mm) => Math.max(2, Number(mm) * perMm))
         .join(' ');
 
-function ValuesOnWall({ map, toPixels }: Pick<OnWallProps, 'map' | 'toPixels'>) {
-  const fills = useMemo(
-    () => shapePaths(map, (points) => warpedPath(points, true, toPixels)),
-    [map, toPixels],
-  );
+function ValuesOnWall({ map, thrown }: Pick<OnWallProps, 'map' | 'thrown'>) {
+  const fills = useMemo(() => shapePaths(map, (points) => warpedPath(points, true, thrown)), [map, thrown]);
   return fills.map(({ id, lightness, d }) => (
     <path key={id} d={d} fill={greyOf(lightness)} fillRule="evenodd" />
   ));
 }
 
+/** The dots a projector is calibrated with from a photograph. */
+function Dots({ screen, onPixel = (px) => px }: Pick<OnWallProps, 'screen' | 'onPixel'>) {
+  return dotsOn(screen).map(({ x, y, radiusPx, column, row }) => {
+    const at = onPixel({ x, y });
+    const rim = onPixel({ x: x + radiusPx, y });
+    return (
+      <circle
+        key={`${column} ${row}`}
+        cx={at.x}
+        cy={at.y}
+        r={Math.hypot(rim.x - at.x, rim.y - at.y)}
+        fill="#fff"
+      />
+    );
+  });
+}
+
+/** The squares of the grid, as they would be drawn on the surface. */
+function GridOnWall({ thrown, colour }: { thrown: Thrown; colour: string }) {
+  const fit = useDecisions('fit');
+  const { preparation } = useMainPicture();
+  const d = useMemo(() => {
+    if (findFitFault(fit)) return '';
+    const { drawing } = layOut(preparation, fit);
+    const { xs, ys } = gridOf(drawing, fit.grid);
+    const runs = [
+      ...xs.map((x): [number, number][] => [
+        [x, drawing.y],
+        [x, drawing.y + drawing.height],
+      ]),
+      ...ys.map((y): [number, number][] => [
+        [drawing.x, y],
+        [drawing.x + drawing.width, y],
+      ]),
+    ];
+    return runs.map((points) => warpedPath(points, false, thrown)).join('');
+  }, [fit, preparation, thrown]);
+  return <path className="wall-line wall-grid" d={d} stroke={colour} strokeWidth={1} />;
+}
+
+/** Half an arm of a cross that is drawn to join a later position by, mm. */
+const crossMm = 6;
+
+function CrossOnWall({
+  at: { x, y },
+  thrown,
+  colour,
+  widthPx,
+}: {
+  at: Point;
+  thrown: Thrown;
+  colour: string;
+  widthPx: number;
+}) {
+  const arms: [number, number][][] = [
+    [
+      [x - crossMm, y],
+      [x + crossMm, y],
+    ],
+    [
+      [x, y - crossMm],
+      [x, y + crossMm],
+    ],
+  ];
+  return (
+    <path
+      className="wall-line wall-cross"
+      d={arms.map((points) => warpedPath(points, false, thrown)).join('')}
+      stroke={colour}
+      strokeWidth={widthPx}
+    />
+  );
+}
+
 /** The reference, warped as a whole: its picture lies on the surface as it does on the leaf. */
-function ReferenceOnWall({
-  map,
-  toPixels,
-  perMm,
-}: Pick<OnWallProps, 'map' | 'toPixels'> & { perMm: number }) {
+function ReferenceOnWall({ map, thrown: { plane, perMm } }: Pick<OnWallProps, 'map' | 'thrown'>) {
   const fit = useDecisions('fit');
   const { preparation } = useMainPicture();
   const layout = useMemo(() => (findFitFault(fit) ? null : layOut(preparation, fit)), [fit, preparation]);
   if (!layout) return null;
   const { width, height } = map.surface;
-  const h = composed(toPixels, scaling(1 / perMm, 1 / perMm));
+  const h = composed(plane, scaling(1 / perMm, 1 / perMm));
   // The rows of the projective map as the columns CSS asks for.
   const matrix = [h[0], h[3], 0, h[6], h[1], h[4], 0, h[7], 0, 0, 1, 0, h[2], h[5], 0, h[8]];
   return (
@@ -113,72 +190,5 @@ function ReferenceOnWall({
     >
       <PictureOnSurface layout={layout} />
     </svg>
-  );
-}
-
-type CheckFigureProps = { surface: { width: number; height: number }; toPixels: Homography; colour: string };
-
-/** The outline of the surface, its diagonals, a cross and circles: what shows whether the picture is true. */
-function CheckFigure({ surface, toPixels, colour }: CheckFigureProps) {
-  const { width: w, height: h } = surface;
-  const circle = (x: number, y: number, radius: number) =>
-    Array.from({ length: 96 }, (_, k): [number, number] => {
-      const angle = (2 * Math.PI * k) / 96;
-      return [x + radius * Math.cos(angle), y + radius * Math.sin(angle)];
-    });
-  const radius = Math.min(w, h) / 8;
-  const runs: { points: [number, number][]; closed: boolean }[] = [
-    {
-      points: [
-        [0, 0],
-        [w, 0],
-        [w, h],
-        [0, h],
-      ],
-      closed: true,
-    },
-    {
-      points: [
-        [0, 0],
-        [w, h],
-      ],
-      closed: false,
-    },
-    {
-      points: [
-        [0, h],
-        [w, 0],
-      ],
-      closed: false,
-    },
-    {
-      points: [
-        [w / 2, 0],
-        [w / 2, h],
-      ],
-      closed: false,
-    },
-    {
-      points: [
-        [0, h / 2],
-        [w, h / 2],
-      ],
-      closed: false,
-    },
-    { points: circle(w / 2, h / 2, 2 * radius), closed: true },
-    ...[
-      [radius, radius],
-      [w - radius, radius],
-      [w - radius, h - radius],
-      [radius, h - radius],
-    ].map(([x = 0, y = 0]) => ({ points: circle(x, y, radius), closed: true })),
-  ];
-  return (
-    <path
-      className="wall-line"
-      d={runs.map(({ points, closed }) => warpedPath(points, closed, toPixels)).join('')}
-      stroke={colour}
-      strokeWidth={1.5}
-    />
   );
 }

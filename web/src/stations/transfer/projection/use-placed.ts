@@ -1,19 +1,27 @@
-import { useSyncExternalStore } from 'react';
-import type { Quad } from '@nobrel/core/geometry';
+import { useMemo, useSyncExternalStore } from 'react';
+import type { Rect } from '@nobrel/core/geometry';
 import {
   cornersFault,
   firstCorners,
+  fitOf,
   onScreen,
+  pairsOnScreen,
+  partOf,
+  pixelOf,
+  pixelsPerMmAt,
+  wallToPixels,
+  type Placed,
   type Screen,
   type WallPicture,
   type WallSize,
 } from '@nobrel/core/transfer';
+import type { Thrown } from './warped.js';
 
 /** The size of this window, pixels. */
 export function useScreen(): Screen {
   const width = useSyncExternalStore(onResize, () => window.innerWidth);
   const height = useSyncExternalStore(onResize, () => window.innerHeight);
-  return { width, height };
+  return useMemo(() => ({ width, height }), [width, height]);
 }
 
 function onResize(hear: () => void): () => void {
@@ -21,9 +29,39 @@ function onResize(hear: () => void): () => void {
   return () => window.removeEventListener('resize', hear);
 }
 
+/** A part of the surface before it is placed: upright in the middle. */
+export function firstPlaced(surface: WallSize, screen: Screen, position: Placed['position']): Placed {
+  const [a, b, c, d] = firstCorners(partOf({ position }, surface), screen);
+  return { corners: [a, b, c, d], points: [], screen: { ...screen }, position };
+}
+
 /** Where the surface lies in a picture: as it was placed, or upright in the middle. */
-export function cornersOn({ placed }: Pick<WallPicture, 'placed'>, surface: WallSize, screen: Screen): Quad {
-  if (!placed) return firstCorners(surface, screen);
-  const corners = onScreen(placed.corners, placed.screen, screen);
-  return cornersFault(corners, screen) ? firstCorners(surface, screen) : corners;
+export function placedOn({ placed }: Pick<WallPicture, 'placed'>, surface: WallSize, screen: Screen): Placed {
+  const here = placed && onScreen(placed, screen);
+  return here && cornersFault(here.corners, screen) === null
+    ? here
+    : firstPlaced(surface, screen, placed?.position ?? null);
+}
+
+/** What is on the wall, told in the pixels of a window. */
+export function usePictureOn(picture: WallPicture, surface: WallSize, screen: Screen) {
+  const { placed: told } = picture;
+  // Only what is placed decides how everything is drawn: it stays the same while something else is steered.
+  const placed = useMemo(() => placedOn({ placed: told }, surface, screen), [told, surface, screen]);
+  const part = useMemo(() => partOf(placed, surface), [placed, surface]);
+  const places = pairsOnScreen(picture.places, told?.screen ?? screen, screen);
+  return { placed, part, picture: { ...picture, places } };
+}
+
+/** How a placed part of the surface is thrown: the pixel of each place of it. */
+export function thrownAs(placed: Placed, part: Rect): Thrown {
+  const { fit } = fitOf(placed, part);
+  const pixel = (x: number, y: number) => pixelOf(fit, x, y);
+  const middle = { x: part.x + part.width / 2, y: part.y + part.height / 2 };
+  return {
+    pixel,
+    perMm: pixelsPerMmAt(pixel, middle),
+    plane: wallToPixels(part, placed.corners),
+    isBent: placed.points.length > 0,
+  };
 }

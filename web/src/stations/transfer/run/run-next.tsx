@@ -8,6 +8,7 @@ import {
   transferMethods,
   type Next,
   type TracingPlan,
+  type TransferMethod,
 } from '@nobrel/core/transfer';
 import { Link } from 'react-router';
 import { useUnit, useWorkId } from '../../../store/hooks.js';
@@ -69,13 +70,40 @@ export function RunNext({ bench, plan, pedal }: RunNextProps) {
 const placeWords = ({ x, y }: Rect, unit: LengthUnit) =>
   `its corner ${formatLength(x, unit)} from the left, ${formatLength(y, unit)} from the top`;
 
-/** Where the transfer sheet lies, if it is moved; else what else is to know. */
-function sheetNow(plan: TracingPlan, next: Extract<Next, { kind: 'stroke' }>): string {
+/** What is moved from place to place, and how. */
+const movedWords = {
+  sheet: {
+    lies: 'The transfer sheet lies at place',
+    move: 'Move the transfer sheet to place',
+    along: 'move it along this line.',
+    lay: 'Then lay the transfer sheet at place',
+    how: 'Lift the sheet, do not drag it; rest the hand before you go on.',
+    done: 'It lies there',
+  },
+  projector: {
+    lies: 'The projector shows position',
+    move: 'Move the projector to position',
+    along: 'this line began at an earlier one.',
+    lay: 'Then show position',
+    how: 'Move it along without turning it, and join the position on the page that steers it.',
+    done: 'It is joined',
+  },
+} as const;
+const movedOf = (method: TransferMethod) =>
+  method === 'projector' ? movedWords.projector : movedWords.sheet;
+
+/** Where the transfer sheet or the picture lies, if it is moved; else what else is to know. */
+function placeSays(
+  plan: TracingPlan,
+  next: Extract<Next, { kind: 'stroke' }>,
+  method: TransferMethod,
+): string {
   const place = placeNow(plan, next);
   if (place === null) return 'What is done is faded.';
+  const { lies, along } = movedOf(method);
   return next.ids.some((id) => plan.across.includes(id))
-    ? `The transfer sheet lies at place ${place + 1}: move it along this line.`
-    : `The transfer sheet lies at place ${place + 1}.`;
+    ? `${lies} ${place + 1}: ${along}`
+    : `${lies} ${place + 1}.`;
 }
 
 const keyName = (key: string) => (key.length === 1 ? key.toUpperCase() : key);
@@ -87,6 +115,7 @@ function words(
   unit: LengthUnit,
 ): { says: string; why: string; button: string | null } {
   const lifted = isLifted(transfer.method);
+  const moved = movedOf(transfer.method);
   if (paused && next.kind !== 'done') {
     return run.traced.length === 0
       ? {
@@ -105,9 +134,7 @@ function words(
       return {
         says: `First trace the two check marks: ${places.join(' and ')}.`,
         why: `A short stretch at each, with a small cross. They prove later whether the sheet has slipped.${
-          plan.places?.[0]
-            ? ` Then lay the transfer sheet at place 1: ${placeWords(plan.places[0], unit)}.`
-            : ''
+          plan.places?.[0] ? ` ${moved.lay} 1: ${placeWords(plan.places[0], unit)}.` : ''
         }`,
         button: 'Marks traced',
       };
@@ -130,9 +157,9 @@ function words(
         place !== plan.sections[next.section]?.place && place !== null ? plan.places?.[place] : undefined;
       if (at && place !== null)
         return {
-          says: `Move the transfer sheet to place ${place + 1}: ${placeWords(at, unit)}.`,
-          why: `Stretch ${next.section + 1} is done. Lift the sheet, do not drag it; rest the hand before you go on.`,
-          button: 'It lies there',
+          says: `${moved.move} ${place + 1}: ${placeWords(at, unit)}.`,
+          why: `Stretch ${next.section + 1} is done. ${moved.how}`,
+          button: moved.done,
         };
       return {
         says: `Stretch ${next.section + 1} is done: take a break.`,
@@ -146,7 +173,7 @@ function words(
           next.ids.flatMap((id) => lines.get(id) ?? []),
           unit,
         ),
-        why: `Begin at the ring, end at the dot. ${sheetNow(plan, next)}`,
+        why: `Begin at the ring, end at the dot. ${placeSays(plan, next, transfer.method)}`,
         button: 'Traced',
       };
     case 'done':

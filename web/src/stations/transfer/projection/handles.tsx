@@ -1,19 +1,19 @@
 import { useRef, type PointerEvent } from 'react';
-import type { Point, Quad } from '@nobrel/core/geometry';
-import { cornerNames, type Screen } from '@nobrel/core/transfer';
+import type { Point } from '@nobrel/core/geometry';
+import type { Handle, Screen } from '@nobrel/core/transfer';
 
-type CornerHandlesProps = {
-  corners: Quad;
+type HandlesProps = {
+  handles: readonly Handle[];
   inHand: number;
   screen: Screen;
-  onTake: (corner: number) => void;
-  onMove: (corner: number, by: Point) => void;
+  onTake: (handle: number) => void;
+  onMove: (handle: number, by: Point) => void;
 };
 
 /** Half a handle, pixels: told apart from across a room. */
 const reachPx = 34;
 
-/** Shapes around the origin, one for each corner: a circle, a square, a triangle and a diamond. */
+/** Shapes around the origin: a circle, a square, a triangle and a diamond, over and over. */
 const shapes = [
   `M${-reachPx} 0a${reachPx} ${reachPx} 0 1 0 ${2 * reachPx} 0a${reachPx} ${reachPx} 0 1 0 ${-2 * reachPx} 0Z`,
   `M${-0.9 * reachPx} ${-0.9 * reachPx}h${1.8 * reachPx}v${1.8 * reachPx}h${-1.8 * reachPx}Z`,
@@ -21,13 +21,17 @@ const shapes = [
   `M0 ${-1.2 * reachPx}L${1.2 * reachPx} 0L0 ${1.2 * reachPx}L${-1.2 * reachPx} 0Z`,
 ] as const;
 
-/** A cross at each corner, to be brought onto the taped corners of the surface, in a shape of its own. */
-export function CornerHandles({ corners, inHand, screen, onTake, onMove }: CornerHandlesProps) {
-  const held = useRef<{ corner: number; x: number; y: number } | null>(null);
+/** Dots beside a handle say how often its shape came before it: 0, 1, 2. */
+const dotsBeside = (handle: number) =>
+  Array.from({ length: Math.floor(handle / shapes.length) }, (_, k) => 1.5 * reachPx + 14 * k);
+
+/** A cross at each place that is to be brought onto the wall's own, in a shape of its own. */
+export function Handles({ handles, inHand, screen, onTake, onMove }: HandlesProps) {
+  const held = useRef<{ handle: number; x: number; y: number } | null>(null);
   const onPointerMove = (event: PointerEvent) => {
     const hold = held.current;
     if (!hold) return;
-    onMove(hold.corner, { x: event.clientX - hold.x, y: event.clientY - hold.y });
+    onMove(hold.handle, { x: event.clientX - hold.x, y: event.clientY - hold.y });
     held.current = { ...hold, x: event.clientX, y: event.clientY };
   };
   return (
@@ -40,21 +44,24 @@ export function CornerHandles({ corners, inHand, screen, onTake, onMove }: Corne
         held.current = null;
       }}
     >
-      {corners.map(({ x, y }, k) => (
+      {handles.map(({ name, px }, k) => (
         <g
-          key={cornerNames[k]}
+          key={name}
           className={k === inHand ? 'corner corner-in-hand' : 'corner'}
-          transform={`translate(${x} ${y})`}
+          transform={`translate(${px.x} ${px.y})`}
           role="button"
-          aria-label={`Corner ${k + 1}, ${cornerNames[k] ?? ''}`}
+          aria-label={`Handle ${k + 1}, ${name}`}
           aria-pressed={k === inHand}
           onPointerDown={(event) => {
-            held.current = { corner: k, x: event.clientX, y: event.clientY };
+            held.current = { handle: k, x: event.clientX, y: event.clientY };
             event.currentTarget.setPointerCapture(event.pointerId);
             onTake(k);
           }}
         >
-          <path className="corner-shape" d={shapes[k]} />
+          <path className="corner-shape" d={shapes[k % shapes.length]} />
+          {dotsBeside(k).map((x) => (
+            <circle key={x} className="corner-dot" cx={x} cy={-reachPx} r={5} />
+          ))}
           <path
             className="corner-cross"
             d={`M${-2 * reachPx} 0H${2 * reachPx}M0 ${-2 * reachPx}V${2 * reachPx}`}

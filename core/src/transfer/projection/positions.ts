@@ -1,0 +1,113 @@
+import { isTraced, type MapDocument } from '../../documents/index.js';
+import { intersection, type Point, type Rect } from '../../geometry/index.js';
+import { landmarksOf } from '../../check/measures/landmarks.js';
+import type { WallSize } from './wall-fit.js';
+
+/** So much of a projector's picture is drawn in: its rim is dim, and a hand needs room to place it. */
+const usedShare = 0.94;
+/** More positions than this are a matter for another projector. */
+export const maxPositions = 60;
+
+/** How the picture of a projector is moved over a wall that is larger. */
+export type PositionsWanted = {
+  /** The projector's whole picture on the wall, mm. */
+  pictureWidthMm: number;
+  pictureHeightMm: number;
+  /** How much of it lies over what a neighbour showed, at least, 0–1. */
+  overlap: number;
+};
+
+/**
+ * Where the picture lies over the surface, one position after the other: row by row, back and forth, so that each
+ * touches the one before; all of one size, and the overlap shared out evenly.
+ *
+ * @returns one position where the picture holds the whole surface
+ */
+export function planPositions(surface: WallSize, wanted: PositionsWanted): Rect[] {
+  const width = Math.min(surface.width, usedShare * wanted.pictureWidthMm);
+  const height = Math.min(surface.height, usedShare * wanted.pictureHeightMm);
+  const along = startsAlong(surface.width, width, wanted.overlap);
+  const down = startsAlong(surface.height, height, wanted.overlap);
+  return down.flatMap((y, row) =>
+    (row % 2 === 0 ? along : [...along].reverse()).map((x) => ({ x, y, width, height })),
+  );
+}
+
+function startsAlong(whole: number, part: number, overlap: number): number[] {
+  if (part >= whole) return [0];
+  const count = Math.ceil((whole - overlap * part) / (part * (1 - overlap)) - 1e-9);
+  return Array.from({ length: count }, (_, k) => ((whole - part) * k) / (count - 1));
+}
+
+/** A place in the overlap of a position by which it is joined: something drawn, or a cross drawn for it. */
+export type JoinPlace = Point & { drawn: boolean };
+
+/** So many places join a position; more cost more time than they are worth. */
+const joinPlaces = 5;
+const minDrawn = 3;
+/** Crosses lie so far within the overlap, as a share of its sides. */
+const insetShare = 0.08;
+
+/**
+ * The places by which a position is joined to what was drawn at those before it: corners and ends of drawn lines in the
+ * overlaps, chosen far apart, since the farther apart they are, the finer they tell a turn. Where fewer than three are
+ * drawn, or these lie close together, light crosses at the overlap's corners are drawn for it before the projector is
+ * moved.
+ *
+ * @param linesBefore ids of the lines traced at earlier positions
+ */
+export function joinPlacesOf(
+  map: MapDocument,
+  positions: readonly Rect[],
+  position: number,
+  linesBefore: ReadonlySet<string>,
+): JoinPlace[] {
+  const overlaps = positions
+    .slice(0, position)
+    .flatMap((before) => intersection(before, positions[position]) ?? []);
+  if (overlaps.length === 0) return [];
+  const lines = map.lines.filter((line) => isTraced(line) && linesBefore.has(line.id));
+  const isIn = ({ x, y }: Point) =>
+    overlaps.some((o) => x >= o.x && y >= o.y && x <= o.x + o.width && y <= o.y + o.height);
+  const drawn: JoinPlace[] = landmarksOf({ ...map, lines }, Infinity)
+    .filter(isIn)
+    .map(({ x, y }) => ({ x, y, drawn: true }));
+  const crosses = overlaps.flatMap((overlap) => crossesIn(overlap));
+  const reach = Math.max(...overlaps.map(({ width, height }) => Math.hypot(width, height)));
+  const chosen = farApart(drawn, joinPlaces);
+  const isEnough = chosen.length >= minDrawn && spreadOf(chosen) >= reach / 4;
+  return isEnough ? chosen : [...farApart(crosses, 4), ...chosen.slice(0, joinPlaces - 4)];
+}
+
+function crossesIn({ x, y, width, height }: Rect): JoinPlace[] {
+  const inset = Math.max(insetShare * Math.min(width, height), Math.min(15, Math.min(width, height) / 4));
+  return [
+    [x + inset, y + inset],
+    [x + width - inset, y + inset],
+    [x + width - inset, y + height - inset],
+    [x + inset, y + height - inset],
+  ].map(([px, py]) => ({ x: px, y: py, drawn: false }));
+}
+
+/** Places far from each other: the two farthest apart, then always the one farthest from all that were chosen. */
+function farApart(places: readonly JoinPlace[], count: number): JoinPlace[] {
+  if (places.length <= 2) return [...places];
+  const away = (a: Point, b: Point) => Math.hypot(a.x - b.x, a.y - b.y);
+  const farthestFrom = (chosen: readonly Point[]) =>
+    places.reduce((best, place) => (nearestTo(chosen, place) > nearestTo(chosen, best) ? place : best));
+  const nearestTo = (chosen: readonly Point[], place: Point) =>
+    Math.min(...chosen.map((each) => away(each, place)));
+  const first = farthestFrom([places[0]]);
+  const chosen = [first];
+  while (chosen.length < Math.min(count, places.length)) chosen.push(farthestFrom(chosen));
+  return chosen;
+}
+
+/** How far places lie from their middle (root of the mean square), mm. */
+function spreadOf(places: readonly Point[]): number {
+  const x = places.reduce((sum, place) => sum + place.x, 0) / places.length;
+  const y = places.reduce((sum, place) => sum + place.y, 0) / places.length;
+  return Math.sqrt(
+    places.reduce((sum, place) => sum + (place.x - x) ** 2 + (place.y - y) ** 2, 0) / places.length,
+  );
+}

@@ -1,0 +1,102 @@
+import { Button } from 'antd';
+import { useRef, useState } from 'react';
+import type { PlacedByPhotographTold } from '../../../workers/projection-worker.js';
+import { projectionWorker } from '../../../workers/use-projection.js';
+import { partOf, type WallSize } from '@nobrel/core/transfer';
+import { usePlaced } from './placing.js';
+import type { Wall } from './use-wall.js';
+
+type State =
+  | { at: 'rest' }
+  | { at: 'work' }
+  | { at: 'fault'; says: string }
+  | { at: 'placed'; told: PlacedByPhotographTold };
+
+/** Without a ruler: placed by one photograph of the wall, with dots thrown onto it and the taped outline in it. */
+export function FromPhotograph({ surface, wall }: { surface: WallSize; wall: Wall }) {
+  const { picture, placed } = usePlaced(wall, surface);
+  const [state, setState] = useState<State>({ at: 'rest' });
+  const file = useRef<HTMLInputElement>(null);
+  /** What is asked for now: an answer to something older is not shown. */
+  const asked = useRef(0);
+  const read = async (chosen: Blob) => {
+    const own = ++asked.current;
+    setState({ at: 'work' });
+    const answer = await projectionWorker()
+      .placeByPhotograph(chosen, surface, partOf(placed, surface), placed.screen, placed.position)
+      .catch(() => ({
+        fault: 'The photograph could not be read. Take it as JPEG or PNG, and choose it again.',
+      }));
+    if (own !== asked.current) return;
+    setState('fault' in answer ? { at: 'fault', says: answer.fault } : { at: 'placed', told: answer });
+  };
+  return (
+    <section aria-label="From a photograph">
+      <h2>Without a ruler</h2>
+      <p>
+        Tape the outline, show the dots, leave a little light in the room, and photograph the wall so that all
+        of the outline is in it.
+      </p>
+      <div className="steer-row">
+        <Button
+          aria-pressed={picture.view === 'dots'}
+          onClick={() =>
+            wall.change(
+              picture.view === 'dots'
+                ? { view: 'lines' }
+                : { view: 'dots', blank: false, blink: false, brightness: 1, placing: 'none' },
+            )
+          }
+        >
+          {picture.view === 'dots' ? 'Show the lines again' : 'Show the dots'}
+        </Button>
+        <Button disabled={state.at === 'work'} onClick={() => file.current?.click()}>
+          Choose the photograph
+        </Button>
+        {state.at === 'work' && (
+          <Button
+            onClick={() => {
+              asked.current++;
+              setState({ at: 'rest' });
+            }}
+          >
+            Cancel
+          </Button>
+        )}
+        <input
+          ref={file}
+          type="file"
+          accept="image/*"
+          capture="environment"
+          aria-label="Photograph of the wall"
+          hidden
+          onChange={(event) => {
+            const [chosen] = event.target.files ?? [];
+            // The same file can be chosen again.
+            event.target.value = '';
+            if (chosen) void read(chosen);
+          }}
+        />
+      </div>
+      {state.at === 'work' && <p role="status">Looking for the dots and the outline…</p>}
+      {state.at === 'fault' && <p role="alert">{state.says}</p>}
+      {state.at === 'placed' && (
+        <>
+          <p role="status">
+            {state.told.dots} dots seen. They agree to {state.told.rmsPx.toFixed(1)} pixels of the projector;
+            the lens bends the rim by {(100 * Math.abs(state.told.bend)).toFixed(1)} %.
+          </p>
+          <Button
+            type="primary"
+            onClick={() => {
+              wall.change({ placed: state.told.placed, view: 'lines', placing: 'none' });
+              setState({ at: 'rest' });
+            }}
+          >
+            Place it so
+          </Button>
+        </>
+      )}
+    </section>
+  );
+}

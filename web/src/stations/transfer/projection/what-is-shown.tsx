@@ -1,0 +1,89 @@
+import { Segmented, Slider, Switch } from 'antd';
+import {
+  defaultWallPicture,
+  type ProjectedExtent,
+  type ProjectedView,
+  type WallPicture,
+} from '@nobrel/core/transfer';
+import { ColourGap, LengthGap } from '../../../bench/gaps.js';
+import type { Wall } from './use-wall.js';
+
+const views: readonly { value: ProjectedView; label: string }[] = [
+  { value: 'lines', label: 'lines' },
+  { value: 'values', label: 'values' },
+  { value: 'reference', label: 'reference' },
+  { value: 'check', label: 'check figure' },
+  { value: 'dots', label: 'dots' },
+];
+const extents: readonly { value: ProjectedExtent; label: string }[] = [
+  { value: 'all', label: 'all lines' },
+  { value: 'stretch', label: 'this stretch' },
+  { value: 'shape', label: 'this shape' },
+];
+
+/** What is shown, in which colour and how broad. */
+export function WhatIsShown({ wall }: { wall: Wall }) {
+  const picture = wall.told?.picture ?? defaultWallPicture;
+  const switches = (key: 'onlyLeft' | 'grid', label: string) => (
+    <label>
+      <Switch
+        aria-label={label}
+        checked={picture[key]}
+        onChange={(checked) => wall.change({ [key]: checked } satisfies Partial<WallPicture>)}
+      />{' '}
+      {label}
+    </label>
+  );
+  return (
+    <section aria-label="What is shown">
+      <h2>Shown</h2>
+      <Segmented<ProjectedView>
+        size="large"
+        aria-label="What is on the wall"
+        options={[...views]}
+        value={picture.view}
+        onChange={(view) => wall.change({ view })}
+      />
+      <Segmented<ProjectedExtent>
+        size="large"
+        aria-label="Which lines"
+        options={[...extents]}
+        value={picture.extent}
+        onChange={(extent) => wall.change({ extent })}
+      />
+      <div className="steer-row">
+        {switches('onlyLeft', 'only what is still to trace')}
+        {switches('grid', 'with the grid')}
+      </div>
+      <label className="steer-row">
+        <span>Brightness</span>
+        <Slider
+          className="steer-slider"
+          min={10}
+          max={100}
+          step={5}
+          value={Math.round(100 * picture.brightness)}
+          tooltip={{ formatter: (value) => `${value ?? 100} %` }}
+          ariaLabelForHandle="Brightness"
+          onChange={(percent) => wall.change({ brightness: percent / 100 })}
+        />
+      </label>
+      <div className="steer-row">
+        Lines in{' '}
+        <ColourGap
+          label="Colour of the lines"
+          value={picture.colour}
+          onChange={(colour) => wall.change({ colour })}
+        />
+        <LengthGap
+          label="Breadth of the lines on the wall"
+          alwaysMm
+          valueMm={picture.lineMm}
+          check={(mm) => (mm >= 0.1 && mm <= 100 ? null : 'Type a breadth from 0.1 to 100 mm.')}
+          onChange={(lineMm) => wall.change({ lineMm })}
+        />{' '}
+        broad on the wall, never less than a pixel.
+      </div>
+    </section>
+  );
+}
