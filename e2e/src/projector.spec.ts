@@ -40,8 +40,8 @@ test('the drawing is placed on the wall, made true by what is measured, and stee
   // Nothing is ever written in the beam.
   expect((await projector.locator('body').innerText()).trim()).toBe('');
   // Corners are shown and moved, from either side.
-  await tablet.getByRole('button', { name: 'Show the corners' }).click();
-  const corner = projector.getByRole('button', { name: /^Corner 1/ });
+  await tablet.getByText('four corners', { exact: true }).click();
+  const corner = projector.getByRole('button', { name: /^Handle 1,/ });
   await expect(corner).toBeVisible();
   const before = await corner.boundingBox();
   await tablet.getByRole('radio', { name: '10 px' }).check();
@@ -67,7 +67,7 @@ test('the drawing is placed on the wall, made true by what is measured, and stee
   const placed = await corner.boundingBox();
   await tablet.getByRole('button', { name: 'Move the corners so' }).click();
   await expect.poll(async () => (await corner.boundingBox())!.x).not.toBeCloseTo(placed!.x, 1);
-  await tablet.getByRole('button', { name: 'Hide the corners' }).click();
+  await tablet.getByText('no handles', { exact: true }).click();
   await expect(corner).toBeHidden();
   // What is placed is kept with the work: a window opened anew shows it there.
   await saved(tablet);
@@ -96,13 +96,13 @@ test('a line ticked off beside the wall leaves it, and a window that is closed i
   const { projector, tablet } = await openAll(page, seeded.address);
   const all = await linesOnWall(projector);
   await tablet.getByRole('button', { name: 'Begin' }).click();
-  await tablet.getByRole('button', { name: 'Done' }).click();
+  await tablet.getByRole('button', { name: 'Done', exact: true }).click();
   await tablet.getByRole('button', { name: 'Flash this line' }).click();
   await expect(projector.locator('.wall-flash')).toBeVisible();
-  await tablet.getByRole('button', { name: 'Done' }).click();
+  await tablet.getByRole('button', { name: 'Done', exact: true }).click();
   await expect(projector.locator('.wall-flash')).toHaveCount(0);
   await expect.poll(() => linesOnWall(projector)).toBeLessThan(all);
-  await tablet.getByRole('switch').click();
+  await tablet.getByRole('switch', { name: 'only what is still to trace' }).click();
   await expect.poll(() => linesOnWall(projector)).toBe(all);
   await projector.close();
   await expect(tablet.getByText(/^No projector’s window is open yet/)).toBeVisible();

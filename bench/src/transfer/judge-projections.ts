@@ -1,6 +1,6 @@
 /**
  * How true a projection is on the wall: placed by four corners, by nine points through a bent lens, from one photograph,
- * and joined to another position by three landmarks; in set-ups of a simulated projector, which shares nothing with
+ * and joined to another position by three and five landmarks; in set-ups of a simulated projector, which shares nothing with
  * what is judged.
  *
  *     node bench/dist/transfer/judge-projections.js [--setups 60]
@@ -147,11 +147,11 @@ function byPhotograph(seed: number): number | null {
 }
 
 /** What a joint is off by at the far edge and within the overlap, and what was said it would be, over many hands, mm. */
-function byJoint(seed: number) {
+function byJoint(seed: number, count: 3 | 5) {
   const random = seeded(seed + 13_000);
   const width = between(random, 900, 1600);
   const first: Rect = { x: 0, y: 0, width, height: (width * 9) / 16 };
-  const second: Rect = { ...first, x: width * between(random, 0.65, 0.8) };
+  const second: Rect = { ...first, x: width * between(random, 0.6, 0.7) };
   const projector = squareOn(first, width / 0.94, { lensShift: between(random, 0, 0.4) });
   const { inPicture } = thrownBy(projector);
   const corners = quadBy((k) => {
@@ -165,17 +165,18 @@ function byJoint(seed: number) {
   const start = carriedAlong(placed, first, second);
   const overlap = { ...first, x: second.x, width: first.width - second.x };
   const landmarks = farApart(
-    Array.from({ length: 9 }, () => ({
+    Array.from({ length: 40 }, () => ({
       x: between(random, overlap.x, overlap.x + overlap.width),
       y: between(random, overlap.y, overlap.y + overlap.height),
     })),
+    count,
   );
   const far = cornersOf(second).slice(1, 3);
   const asked = [...landmarks, ...far];
   const was = asked.map(() => 0);
   const said = asked.map(() => 0);
   let edge = 0;
-  const hands = 40;
+  const hands = 100;
   for (let hand = 0; hand < hands; hand++) {
     // Moved along on a stand and levelled again.
     const moved: SimulatedProjector = {
@@ -219,16 +220,16 @@ const cornersOf = ({ x, y, width, height }: Rect): Point[] => [
   { x, y: y + height },
 ];
 
-/** The three of some places that span the largest triangle. */
-function farApart(places: readonly Point[]): Point[] {
-  let [best, most]: [Point[], number] = [[], -1];
-  for (const a of places)
-    for (const b of places)
-      for (const c of places) {
-        const area = Math.abs((b.x - a.x) * (c.y - a.y) - (c.x - a.x) * (b.y - a.y));
-        if (area > most) [best, most] = [[a, b, c], area];
-      }
-  return best;
+/** Places far from each other, as the planner takes them. */
+function farApart(places: readonly Point[], count: number): Point[] {
+  const away = (a: Point, b: Point) => Math.hypot(a.x - b.x, a.y - b.y);
+  const farthest = (chosen: readonly Point[]) =>
+    places.reduce((best, place) => (nearest(chosen, place) > nearest(chosen, best) ? place : best));
+  const nearest = (chosen: readonly Point[], place: Point) =>
+    Math.min(...chosen.map((each) => away(each, place)));
+  const chosen = [farthest(places.slice(0, 1))];
+  while (chosen.length < count) chosen.push(farthest(chosen));
+  return chosen;
 }
 
 const seeds = Array.from({ length: setups }, (_, k) => k + 1);
@@ -250,32 +251,35 @@ say(
   seeds.map((seed) => byPoints(seed, 3, seed % 2 ? 0.01 : -0.01)),
   'pixels',
 );
-const joints = seeds.map(byJoint);
-say(
-  'Joint by three landmarks, worst in the overlap',
-  joints.map(({ was }) => was.joint),
-  'mm',
-);
-say(
-  '… along the far edge',
-  joints.map(({ edge }) => edge),
-  'mm',
-);
-say(
-  '… at the worse far corner',
-  joints.map(({ was }) => was.far),
-  'mm',
-);
-say(
-  '… said over what it was, in the overlap',
-  joints.map(({ was, said }) => said.joint / was.joint),
-  '',
-);
-say(
-  '… and at the far corner',
-  joints.map(({ was, said }) => said.far / was.far),
-  '',
-);
+for (const count of [3, 5] as const) {
+  const joints = seeds.map((seed) => byJoint(seed, count));
+  const name = `Joint by ${count} landmarks`;
+  say(
+    `${name}, worst in the overlap`,
+    joints.map(({ was }) => was.joint),
+    'mm',
+  );
+  say(
+    '… along the far edge',
+    joints.map(({ edge }) => edge),
+    'mm',
+  );
+  say(
+    '… at the worse far corner',
+    joints.map(({ was }) => was.far),
+    'mm',
+  );
+  say(
+    '… said over what it was, in the overlap',
+    joints.map(({ was, said }) => said.joint / was.joint),
+    '',
+  );
+  say(
+    '… and at the far corner',
+    joints.map(({ was, said }) => said.far / was.far),
+    '',
+  );
+}
 const photographed = seeds.map(byPhotograph);
 say(
   'One photograph',

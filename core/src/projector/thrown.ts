@@ -123,7 +123,10 @@ export function thrownBy(projector: SimulatedProjector): Thrown {
     const out = Math.hypot(p, q);
     // The radius that is bent to this one, by halving steps towards it (a contraction for any lens one would buy).
     let r = out;
-    for (let k = 0; k < 12; k++) r = out / (1 + (distortion * r * r) / (rim * rim));
+    for (let k = 0, last = -1; k < 30 && Math.abs(r - last) > 1e-12; k++) {
+      last = r;
+      r = out / (1 + (distortion * r * r) / (rim * rim));
+    }
     const back = out > 0 ? r / out : 1;
     return { x: axis.x + focal * p * back, y: axis.y + focal * q * back };
   };

@@ -46,23 +46,68 @@ const fullySeen = 0.85;
  * @returns the sheet, or null when no four sides are seen well enough
  */
 export function findSheet(picture: Picture): FoundSheet | null {
+  const [best] = candidates(picture).sort((a, b) => b.score - a.score);
+  return best ? placed(picture, best) : null;
+}
+
+/**
+ * Finds what is outlined on a wall: by an edge, or by tape laid around it, of which the inner edge counts. Tape shows
+ * twice, once as the edge of something lighter and once of something darker; the one that lies within the other is taken.
+ *
+ * @returns the outline, or null when no four sides are seen well enough
+ */
+export function findOutline(picture: Picture): FoundSheet | null {
+  const [best, other] = candidates(picture).sort((a, b) => b.score - a.score);
+  if (!best) return null;
+  const first = placed(picture, best);
+  const second = other && placed(picture, other);
+  return first && second && liesWithin(second.corners, first.corners) ? second : first;
+}
+
+/** Tape is at most so broad, as a share of the area it goes round: both its edges then enclose nearly the same. */
+const minTapedShare = 0.7;
+
+function liesWithin(inner: Quad, outer: Quad): boolean {
+  const areaOf = (quad: Quad) => Math.abs(signedArea(quad.flatMap(({ x, y }) => [x, y])));
+  const share = areaOf(inner) / areaOf(outer);
+  return (
+    share < 1 &&
+    share >= minTapedShare &&
+    inner.every((corner) =>
+      outer.every((from, k) => {
+        const to = outer[(k + 1) % 4];
+        return (to.x - from.x) * (corner.y - from.y) - (to.y - from.y) * (corner.x - from.x) > 0;
+      }),
+    )
+  );
+}
+
+/** The best outline of something lighter than its ground, and of something darker, as far as there are any. */
+function candidates(picture: Picture): (Candidate & { quad: Quad; factorX: number; factorY: number })[] {
   checkPicture(picture);
   const shrink = Math.min(1, coarsePx / Math.max(picture.width, picture.height));
   const width = Math.max(1, Math.round(picture.width * shrink));
   const height = Math.max(1, Math.round(picture.height * shrink));
-  if (Math.min(width, height) < 24) return null;
+  if (Math.min(width, height) < 24) return [];
   const whole = { x: 0, y: 0, width: picture.width, height: picture.height };
   const luminance = luminanceOfWindow(picture, whole, width, height);
   const lightness: Plane = { width, height, data: lightnessPlane(luminance.data) };
   const edges = straightEdges(gaussianBlur(lightness, 1));
-  const best = [1, -1].map((polarity) => bestQuad(edges, polarity)).sort((a, b) => b.score - a.score)[0];
-  if (!best.quad) return null;
-  const factorX = picture.width / width;
-  const factorY = picture.height / height;
-  const { quad } = best;
+  const factors = { factorX: picture.width / width, factorY: picture.height / height };
+  return [1, -1].flatMap((polarity) => {
+    const candidate = bestQuad(edges, polarity);
+    return candidate.quad ? [{ ...candidate, quad: candidate.quad, ...factors }] : [];
+  });
+}
+
+/** An outline placed at full resolution. */
+function placed(
+  picture: Picture,
+  { quad, polarity, seen, factorX, factorY }: ReturnType<typeof candidates>[number],
+): FoundSheet | null {
   const rough = quadBy((k) => ({ x: quad[k].x * factorX, y: quad[k].y * factorY }));
-  const corners = refined(picture, rough, best.polarity, Math.max(factorX, factorY));
-  return corners && { corners: fromTopLeft(corners), seen: best.seen, polarity: best.polarity };
+  const corners = refined(picture, rough, polarity, Math.max(factorX, factorY));
+  return corners && { corners: fromTopLeft(corners), seen, polarity };
 }
 
 type Candidate = { quad: Quad | null; score: number; seen: number; polarity: number };

@@ -1,12 +1,14 @@
 import { cornersInPicture, placePaper } from '../../check/drawing/place-paper.js';
+import { waysRound } from '../../check/registration/register.js';
 import { onSheet, type SheetPose } from '../../check/registration/pose.js';
-import { composed, inverted, ontoQuad, quadBy, type Quad } from '../../geometry/index.js';
-import type { Picture } from '../../raster/index.js';
-import { pyramid } from '../../reference/index.js';
+import { composed, distance, inverted, ontoQuad, quadBy, type Quad } from '../../geometry/index.js';
+import { median, type Picture } from '../../raster/index.js';
+import { findOutline, pyramid } from '../../reference/index.js';
 import { findDots, type FoundDot } from './find-dots.js';
 import { dotsOn, type Dot } from './dots.js';
 import {
   fitWall,
+  pixelOf,
   planeFit,
   setUpAnew,
   type FittedWall,
@@ -20,8 +22,10 @@ export class ProjectionNotSeen extends Error {}
 
 /** How finely a dot's middle is found, pixels of the projector. */
 const dotPx = 0.15;
-/** A dot that lies farther than this from what the others tell was taken for another, pixels. */
-const wrongPx = 4;
+/** A dot off by so many times what is usual of them was taken for another, or seen in part; but no less than this, pixels. */
+const strayTimes = 4;
+const strayPx = 0.5;
+const rounds = 3;
 
 /** What a photograph of the dots on the wall tells. */
 export type PlacedByPhotograph = FittedWall & {
@@ -52,19 +56,36 @@ export function placeByPhotograph(
       'The dots cannot be made out. Show them, dim the room a little, hold the camera still, and take all of the surface in.',
     );
   const size = { widthMm: surface.width, heightMm: surface.height };
-  const poses = placePaper(pyramid(picture), size, given && { corners: given, byPoints: false }).filter(
-    ({ found }) => found !== 'picture',
-  );
-  if (poses.length === 0)
+  const levels = pyramid(picture);
+  const corners = given ?? findOutlineIn(levels);
+  if (!corners)
     throw new ProjectionNotSeen(
       'The outline of the surface cannot be made out. Tape it all round, leave some light in the room, and take all of it in; or point out its corners.',
     );
-  const pixels = new Map(dotsOn(screen).map((dot) => [placeOf(dot), dot]));
+  const poses = waysRound(corners, size).flatMap((quad) =>
+    placePaper(levels, size, { corners: quad, byPoints: false }),
+  );
+  const thrown = dotsOn(screen);
+  const pixels = new Map(thrown.map((dot) => [placeOf(dot), dot]));
+  const radiusPx = Math.max(...thrown.map((dot) => dot.radiusPx));
   const [upright] = poses
-    .map(({ pose }) => ({ pose, pairs: pairsBy(pose, dots, pixels) }))
+    .map(({ pose }) => ({ pose, pairs: wholeDots(pairsBy(pose, dots, pixels), surface, radiusPx) }))
     .sort((a, b) => uprightness(b.pairs) - uprightness(a.pairs));
   const fitted = fitDots(upright.pairs, screen);
   return { ...fitted, dots: fitted.offPx.length, corners: cornersInPicture(upright.pose, size) };
+}
+
+/** Long side of the look an outline is told by, pixels: its sides are placed exactly afterwards. */
+const maxLookPx = 1600;
+
+function findOutlineIn(levels: readonly Picture[]): Quad | null {
+  const [picture] = levels;
+  for (const look of levels.filter(({ width, height }) => Math.max(width, height) <= maxLookPx)) {
+    const found = findOutline(look);
+    const scale = picture.width / look.width;
+    if (found) return quadBy((k) => ({ x: scale * found.corners[k].x, y: scale * found.corners[k].y }));
+  }
+  return null;
 }
 
 const placeOf = ({ column, row }: { column: number; row: number }) => `${column} ${row}`;
@@ -75,6 +96,14 @@ function pairsBy(pose: SheetPose, dots: readonly FoundDot[], pixels: ReadonlyMap
     const own = pixels.get(placeOf(dot));
     return own ? [{ at: onSheet(pose, dot.x, dot.y), px: { x: own.x, y: own.y } }] : [];
   });
+}
+
+/** Dots that do not lie across the outline: there two grounds throw back unlike much, and the middle is not the light's. */
+function wholeDots(pairs: readonly WallPair[], { width, height }: WallSize, radiusPx: number): WallPair[] {
+  const [a, b] = [pairs[0], pairs[pairs.length - 1]];
+  const reach = (1.5 * radiusPx * distance(a.at, b.at)) / distance(a.px, b.px);
+  const toSide = (place: number, length: number) => Math.min(Math.abs(place), Math.abs(place - length));
+  return pairs.filter(({ at: { x, y } }) => Math.min(toSide(x, width), toSide(y, height)) > reach);
 }
 
 /**
@@ -97,9 +126,21 @@ function fitDots(pairs: readonly WallPair[], screen: Screen): FittedWall {
     composed(ontoQuad(quadBy((k) => outer[k].px)), inverted(ontoQuad(quadBy((k) => outer[k].at)))),
     screen,
   );
-  const first = fitWall(pairs, start, setUpAnew, dotPx);
-  const kept = pairs.filter((_, k) => Math.hypot(first.offPx[k].x, first.offPx[k].y) <= wrongPx);
-  return fitWall(kept.length >= pairs.length / 2 ? kept : pairs, first.fit, setUpAnew, dotPx);
+  let fitted = fitWall(pairs, start, setUpAnew, dotPx);
+  for (let round = 0; round < rounds; round++) {
+    const off = pairs.map(({ at, px }) => {
+      const put = pixelOf(fitted.fit, at.x, at.y);
+      return Math.hypot(put.x - px.x, put.y - px.y);
+    });
+    const limit = Math.max(strayPx, strayTimes * median(off));
+    fitted = fitWall(
+      pairs.filter((_, k) => off[k] <= limit),
+      fitted.fit,
+      setUpAnew,
+      dotPx,
+    );
+  }
+  return fitted;
 }
 
 /** The dots nearest to the corners of the picture, clockwise from its upper left. */

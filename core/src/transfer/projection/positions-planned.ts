@@ -30,7 +30,11 @@ export const positionDecisions = {
   }),
 };
 
-type Wanted = { [key in keyof typeof positionDecisions]: z.infer<(typeof positionDecisions)[key]> } & { method: string; pixelsAcross: number; pixelsDown: number };
+type Wanted = { [key in keyof typeof positionDecisions]: z.infer<(typeof positionDecisions)[key]> } & {
+  method: string;
+  pixelsAcross: number;
+  pixelsDown: number;
+};
 
 /**
  * The positions of the projector's picture over a surface, as they were decided.

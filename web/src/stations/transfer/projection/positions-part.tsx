@@ -27,6 +27,7 @@ type PositionsProps = { map: MapDocument; plan: TracingPlan; wall: Wall; bench: 
 
 /** A wall larger than the picture: where the projector stands now, where next, and how that is joined to what is drawn. */
 export function PositionsPart({ map, plan, wall, bench, positions }: PositionsProps) {
+  const unit = useUnit();
   const { picture, placed } = usePlaced(wall, map.surface);
   const now = placed.position?.number ?? null;
   const { next } = bench;
@@ -87,6 +88,14 @@ export function PositionsPart({ map, plan, wall, bench, positions }: PositionsPr
           </Button>
         ))}
       </div>
+      {picture.placing === 'corners' && placed.position && (
+        <p>
+          Tape the corners of position {placed.position.number + 1}: its upper left lies{' '}
+          {formatLength(placed.position.x, unit)} from the left and {formatLength(placed.position.y, unit)}{' '}
+          from the top of the surface; it is {formatLength(placed.position.width, unit)} wide and{' '}
+          {formatLength(placed.position.height, unit)} high.
+        </p>
+      )}
       {picture.placing === 'places' && <Joining {...{ map, wall, picture, placed, positions }} />}
     </section>
   );
@@ -194,7 +203,7 @@ function PositionsDrawn({
           <text
             x={position.x + position.width / 2}
             y={position.y + position.height / 2}
-            fontSize={size / 12}
+            fontSize={size / 18}
             textAnchor="middle"
             dominantBaseline="central"
           >

@@ -82,7 +82,11 @@ function TriedOut({ map, wall, picture: told }: { map: MapDocument; wall: Wall; 
     <main className="try-wall" aria-label="A projector to try out">
       <div className="try-picture" style={size}>
         <BareWall {...{ map, view, size, frame, done }} />
-        <div className="try-beam">
+        {/* Nothing is thrown beyond the picture's edge. */}
+        <div
+          className="try-beam"
+          style={{ clipPath: `polygon(${frame.map(({ x, y }) => `${x}px ${y}px`).join(', ')})` }}
+        >
           {!picture.blank && (
             <OnWall {...{ map, picture, thrown, part, done, onPixel }} screen={size} pixels={screen} />
           )}
