@@ -36,7 +36,7 @@ test('the drawing is placed on the wall, made true by what is measured, and stee
 }) => {
   test.slow();
   const { projector, tablet } = await openAll(page, seeded.address);
-  await expect(tablet.getByText('On the wall.', { exact: true })).toBeVisible();
+  await expect(tablet.getByText(/^On the wall, in a window of 1280 by 720 pixels/)).toBeVisible();
   // Nothing is ever written in the beam.
   expect((await projector.locator('body').innerText()).trim()).toBe('');
   // Corners are shown and moved, from either side.

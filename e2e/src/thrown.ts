@@ -15,11 +15,11 @@ export const beamBefore = (first: Part, position?: { number: number; part: Part 
 
 /** What is on the wall of a work, as the server tells it. */
 export async function wallOf(page: Page, work: string): Promise<WallPicture> {
-  const told: unknown = await page.evaluate(async (id) => {
+  const told = await page.evaluate(async (id) => {
     const headers = { 'content-type': 'application/json', 'x-nobrel': 'page' };
-    return (await fetch(`/api/works/${id}/wall`, { method: 'PATCH', headers, body: '{}' })).json();
+    return (await fetch(`/api/works/${id}/wall`, { method: 'PATCH', headers, body: '{}' })).text();
   }, work);
-  return wallPictureToldSchema.parse(told).picture;
+  return wallPictureToldSchema.parse(JSON.parse(told)).picture;
 }
 
 /** Drags handles of the projector's window to where they belong, as a hand does that looks at the wall. */

@@ -35,7 +35,7 @@ const bodyLimit = '32mb';
 
 /** The HTTP application: the JSON interface under /api, and the built web application for everything else. */
 export function createApp(parts: AppParts): Express {
-  const { pictures, sizes, maps, works, logger, webFolder, names, beyond } = parts;
+  const { pictures, sizes, setUps, maps, works, logger, webFolder, names, beyond } = parts;
   const awaited = new AwaitedPhotographs();
   const app = express();
   app.disable('x-powered-by');
@@ -77,7 +77,7 @@ export function createApp(parts: AppParts): Express {
   app.use(
     '/api',
     referenceRoutes(pictures),
-    transferRoutes(works),
+    transferRoutes(works, setUps),
     fileRoutes(parts),
     fitRoutes(sizes),
     mapRoutes(maps),

@@ -10,6 +10,7 @@ import { MapStore } from './store/maps.js';
 import { PrintingStore } from './store/printings.js';
 import { lockFolder, type FolderLock } from './store/lock.js';
 import { bindModels } from './store/models.js';
+import { ProjectorSetUpStore } from './store/projector-set-ups.js';
 import { SizeStore } from './store/sizes.js';
 import { WorkStore } from './store/works.js';
 
@@ -21,6 +22,7 @@ export type OpenFile = {
   printings: PrintingStore;
   pictures: PictureStore;
   sizes: SizeStore;
+  setUps: ProjectorSetUpStore;
   calibrations: CalibrationStore;
   /** Backups, bundles, and a look at all that is kept. */
   keeper: Keeper;
@@ -82,6 +84,7 @@ async function openLocked(dataFolder: string, lock: FolderLock): Promise<OpenFil
     printings: new PrintingStore(sequelize, models),
     pictures,
     sizes: new SizeStore(sequelize, models),
+    setUps: new ProjectorSetUpStore(sequelize, models),
     calibrations: new CalibrationStore(sequelize, models),
     onClose: (end) => void ends.push(end),
     close: async () => {

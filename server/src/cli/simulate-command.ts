@@ -14,6 +14,7 @@ import {
 import { badArgument, numberOption } from './options.js';
 import { checkTarget, writeResult } from './outputs.js';
 import { simulatePhotoCommand } from './simulate-photo.js';
+import { simulateProjectionCommand } from './simulate-projection.js';
 
 type PrintOptions = {
   scale: [number, number];
@@ -42,7 +43,7 @@ function pageNumbers(text: string): number[] {
   return pages;
 }
 
-/** `nobrel simulate print PDF …` and `nobrel simulate photo MAP …`: the stand-ins for a printer and a camera. */
+/** `nobrel simulate print|photo|projection …`: the stand-ins for a printer, a camera and a projector. */
 export function simulateCommand(): Command {
   const print = new Command('print')
     .description('What would lie on the table after a faulty printer printed a PDF, as PDF or PNG.')
@@ -74,7 +75,8 @@ export function simulateCommand(): Command {
   return new Command('simulate')
     .description('Small stand-ins for devices, for tests and demonstrations.')
     .addCommand(print)
-    .addCommand(simulatePhotoCommand());
+    .addCommand(simulatePhotoCommand())
+    .addCommand(simulateProjectionCommand());
 }
 
 async function simulatePrint(path: string, options: PrintOptions): Promise<void> {

@@ -1,5 +1,11 @@
 import { expect } from 'chai';
-import { wallPictureToldSchema, type WallPictureTold } from '@nobrel/core/transfer';
+import { z } from 'zod';
+import {
+  maxProjectorSetUps,
+  projectorSetUpSchema,
+  wallPictureToldSchema,
+  type WallPictureTold,
+} from '@nobrel/core/transfer';
 import { errorOf } from '../testing/answers.js';
 import { startServer, type TestServer } from '../testing/server.js';
 
@@ -16,13 +22,17 @@ const placed = {
     { x: 1120, y: 640 },
     { x: 90, y: 650 },
   ],
+  points: [{ at: { x: 210, y: 148 }, px: { x: 600, y: 361 } }],
   screen: { width: 1280, height: 720 },
+  position: { number: 1, x: 0, y: 0, width: 420, height: 297 },
 };
 
 /** Hears what is on the wall, as a page does, until it goes. */
 async function listen(id: string, as: 'window' | 'steering') {
   const gone = new AbortController();
-  const answer = await server.call(`api/works/${id}/wall?as=${as}`, { signal: gone.signal });
+  const answer = await server.call(`api/works/${id}/wall${as === 'window' ? '?width=1280&height=720' : ''}`, {
+    signal: gone.signal,
+  });
   expect(answer.headers.get('content-type')).to.contain('text/event-stream');
   const reader = answer.body!.pipeThrough(new TextDecoderStream()).getReader();
   let text = '';
@@ -52,7 +62,7 @@ describe('what is on the wall', () => {
   it('is the same for everybody who shows or steers it, and each change is heard by all', async () => {
     const { work } = await server.newWork();
     const shows = await listen(work.id, 'window');
-    expect(await shows.wall()).to.deep.include({ windows: 1 });
+    expect(await shows.wall()).to.deep.include({ windows: [{ width: 1280, height: 720 }] });
     const steers = await listen(work.id, 'steering');
     expect((await steers.wall()).picture).to.include({ view: 'lines', blank: false });
     await shows.wall();
@@ -71,11 +81,11 @@ describe('what is on the wall', () => {
   it('is told how many windows show it, also when one is closed', async () => {
     const { work } = await server.newWork();
     const steers = await listen(work.id, 'steering');
-    expect((await steers.wall()).windows).to.equal(0);
+    expect((await steers.wall()).windows).to.have.length(0);
     const shows = await listen(work.id, 'window');
-    expect((await steers.wall()).windows).to.equal(1);
+    expect((await steers.wall()).windows).to.have.length(1);
     shows.leave();
-    expect((await steers.wall()).windows).to.equal(0);
+    expect((await steers.wall()).windows).to.have.length(0);
     steers.leave();
   });
 
@@ -114,5 +124,55 @@ describe('what is on the wall', () => {
       body: '{"blank":true}',
     });
     expect(strange.status).to.equal(403);
+  });
+});
+
+describe('how projectors lie on walls', () => {
+  const setUp = { name: 'Shed wall, from the shelf', surface: { width: 900, height: 675 }, placed };
+  const list = async () =>
+    z.array(projectorSetUpSchema).parse(await (await server.call('api/projector-set-ups')).json());
+
+  const forget = (id: string) => server.send('DELETE', `api/projector-set-ups/${id}`, {});
+
+  it('is kept by name, gives way to a newer one of that name, and is forgotten', async () => {
+    const kept = await server.send('POST', 'api/projector-set-ups', setUp);
+    expect(kept.status).to.equal(201);
+    const moved = { ...placed, corners: placed.corners.map(({ x, y }) => ({ x: x + 5, y })) };
+    await server.send('POST', 'api/projector-set-ups', { ...setUp, placed: moved });
+    await server.send('POST', 'api/projector-set-ups', { ...setUp, name: 'Another wall' });
+    const all = await list();
+    expect(all.map(({ name }) => name)).to.deep.equal(['Another wall', setUp.name]);
+    expect(all[1]?.placed.corners[0].x).to.equal(105);
+    for (const { id } of all) await forget(id);
+    expect(await list()).to.deep.equal([]);
+  });
+
+  it('kept by two at once under one name is one', async () => {
+    await Promise.all([1, 2, 3].map(() => server.send('POST', 'api/projector-set-ups', setUp)));
+    const all = await list();
+    expect(all).to.have.length(1);
+    await forget(all[0]?.id ?? '');
+  });
+
+  it('is refused without a name or a place, and when there are far too many', async () => {
+    for (const wrong of [
+      { ...setUp, name: '  ' },
+      { ...setUp, placed: { ...placed, corners: [] } },
+      { ...setUp, surface: { width: -1, height: 5 } },
+    ]) {
+      const { status, message } = await errorOf(await server.send('POST', 'api/projector-set-ups', wrong));
+      expect(status).to.equal(400);
+      expect(message).to.match(/\.$/);
+    }
+    for (let k = 0; k < maxProjectorSetUps; k++)
+      await server.send('POST', 'api/projector-set-ups', { ...setUp, name: `Wall ${k}` });
+    const full = await errorOf(
+      await server.send('POST', 'api/projector-set-ups', { ...setUp, name: 'One more' }),
+    );
+    expect(full.status).to.equal(409);
+    // One of a name that is there is replaced all the same.
+    const again = await server.send('POST', 'api/projector-set-ups', { ...setUp, name: 'Wall 3' });
+    expect(again.status).to.equal(201);
+    for (const { id } of await list()) await forget(id);
   });
 });

@@ -1,24 +1,40 @@
 import { createSession } from 'better-sse';
 import { Router } from 'express';
-import { wallPictureChangeSchema } from '@nobrel/core/transfer';
+import { newProjectorSetUpSchema, wallPictureChangeSchema, wallWindowSchema } from '@nobrel/core/transfer';
 import { parseInput } from '../faults.js';
+import type { ProjectorSetUpStore } from '../store/projector-set-ups.js';
 import type { WorkStore } from '../store/works.js';
 import { WallPictures } from '../transfer/wall-pictures.js';
 
-/** What is projected: heard by every window that shows or steers it, and changed by any of them. */
-export function transferRoutes(works: WorkStore): Router {
+/**
+ * What is projected: heard by every window that shows or steers it, and changed by any of them; and how projectors lie on
+ * walls, kept by name.
+ */
+export function transferRoutes(works: WorkStore, setUps: ProjectorSetUpStore): Router {
   const router = Router();
   const walls = new WallPictures(async (id) => (await works.get(id)).decisions.transfer.projected);
   router.get('/works/:id/wall', async (request, response) => {
     const { id } = request.params;
     // Refused before the stream begins, where there is no such work.
     await walls.know(id);
-    await walls.join(id, await createSession(request, response), request.query['as'] === 'window');
+    // A window says how large it is; a page that steers says nothing.
+    const window = wallWindowSchema.safeParse(request.query);
+    await walls.join(id, await createSession(request, response), window.success ? window.data : null);
   });
   router.patch('/works/:id/wall', async (request, response) => {
     const { id } = request.params;
     const change = parseInput(wallPictureChangeSchema, request.body);
     response.json(await walls.change(id, change));
+  });
+  router.get('/projector-set-ups', async (_request, response) => {
+    response.json(await setUps.list());
+  });
+  router.post('/projector-set-ups', async (request, response) => {
+    response.status(201).json(await setUps.keep(parseInput(newProjectorSetUpSchema, request.body)));
+  });
+  router.delete('/projector-set-ups/:id', async (request, response) => {
+    await setUps.forget(request.params.id);
+    response.status(204).end();
   });
   router.put('/works/:id', (request, response, next) => {
     response.once('finish', () => {

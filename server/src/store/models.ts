@@ -50,6 +50,18 @@ export class SavedSizeRow extends Model<
   declare heightMm: number;
 }
 
+/** How a projector lies on a wall, kept under a name. */
+export class ProjectorSetUpRow extends Model<
+  InferAttributes<ProjectorSetUpRow>,
+  InferCreationAttributes<ProjectorSetUpRow>
+> {
+  declare id: string;
+  declare name: string;
+  /** As JSON. */
+  declare setUp: string;
+  declare keptAt: Date;
+}
+
 export class MapVersionRow extends Model<
   InferAttributes<MapVersionRow>,
   InferCreationAttributes<MapVersionRow>
@@ -105,6 +117,7 @@ export type Models = {
   MapVersion: typeof MapVersionRow;
   Printing: typeof PrintingRow;
   Calibration: typeof CalibrationRow;
+  ProjectorSetUp: typeof ProjectorSetUpRow;
 };
 
 /**
@@ -119,6 +132,7 @@ export function bindModels(sequelize: Sequelize): Models {
   class MapVersion extends MapVersionRow {}
   class Printing extends PrintingRow {}
   class Calibration extends CalibrationRow {}
+  class ProjectorSetUp extends ProjectorSetUpRow {}
   const options = { sequelize, underscored: true, timestamps: false };
   Picture.init(
     {
@@ -191,5 +205,9 @@ export function bindModels(sequelize: Sequelize): Models {
     },
     { ...options, tableName: 'calibrations' },
   );
-  return { Picture, Work, WorkPicture, SavedSize, MapVersion, Printing, Calibration };
+  ProjectorSetUp.init(
+    { id: { ...id(), primaryKey: true }, name: text(), setUp: text(), keptAt: moment() },
+    { ...options, tableName: 'projector_set_ups' },
+  );
+  return { Picture, Work, WorkPicture, SavedSize, MapVersion, Printing, Calibration, ProjectorSetUp };
 }

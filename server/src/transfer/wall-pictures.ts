@@ -5,10 +5,11 @@ import {
   type WallPicture,
   type WallPictureChange,
   type WallPictureTold,
+  type WallWindow,
 } from '@nobrel/core/transfer';
 
 /** The picture on the wall of one work, and everybody who shows it or steers it. */
-type OnWall = { picture: WallPicture; channel: Channel; windows: Set<Session> };
+type OnWall = { picture: WallPicture; channel: Channel; windows: Map<Session, WallWindow> };
 
 /**
  * What is on the wall of each work that is projected. It lives as long as the program runs: what is worth keeping, the
@@ -32,13 +33,13 @@ export class WallPictures {
   /**
    * Lets a page hear what is on the wall from now on.
    *
-   * @param isWindow whether the page is the projector's window, not one that steers
+   * @param window how large the projector's window is; null for a page that steers
    */
-  async join(id: string, session: Session, isWindow: boolean): Promise<void> {
+  async join(id: string, session: Session, window: WallWindow | null): Promise<void> {
     const wall = await this.wallOf(id);
     wall.channel.register(session);
-    if (isWindow) {
-      wall.windows.add(session);
+    if (window) {
+      wall.windows.set(session, window);
       session.once('disconnected', () => {
         wall.windows.delete(session);
         this.tell(wall);
@@ -70,7 +71,7 @@ export class WallPictures {
     const wall = this.placedOf(id).then((placed) => ({
       picture: wallPictureSchema.parse({ placed }),
       channel: createChannel(),
-      windows: new Set<Session>(),
+      windows: new Map<Session, WallWindow>(),
     }));
     this.walls.set(id, wall);
     wall.catch(() => this.walls.delete(id));
@@ -78,7 +79,7 @@ export class WallPictures {
   }
 
   private tell({ picture, channel, windows }: OnWall): WallPictureTold {
-    const told = { picture, windows: windows.size };
+    const told = { picture, windows: [...windows.values()] };
     channel.broadcast(told, 'wall');
     return told;
   }

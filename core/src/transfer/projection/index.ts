@@ -10,3 +10,4 @@ export * from './film-on-wall.js';
 export { plannedPositions, positionsOf } from './positions-planned.js';
 export * from './handles.js';
 export * from './dots-frame.js';
+export * from './setups.js';

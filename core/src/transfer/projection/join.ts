@@ -17,6 +17,9 @@ const spreadOfDisc = 0.5;
 /** A projector that was turned and moved nearer or farther on the way, and set up again by eye. */
 const turnedToo: Freedom = { ...movedAlong, growth: 0.1, keystone: 0.05, squeeze: 0.02 };
 
+/** So many places tell a turn away from square, and still whether one of them was taken for another. */
+const minTurned = 5;
+
 /** Landmarks off by this many times what a hand does tell of something else. */
 const doubtfulTimes = 2.5;
 
@@ -46,7 +49,7 @@ export function pixelsPerMmAt(pixel: (x: number, y: number) => Point, { x, y }: 
 
 /**
  * Joins a position to those before by places that were drawn there: the projector was moved along, so that its picture
- * is shifted, a little turned and a little larger or smaller; places that do not agree with that while there are four or
+ * is shifted, a little turned and a little larger or smaller; places that do not agree with that while there are five or
  * more let it be turned away from square too. What the joint is worth follows from how well a hand places a cross.
  *
  * @param start where the surface would lie had the projector been moved along exactly (`carriedAlong`)
@@ -62,7 +65,8 @@ export function joinPosition(start: WallFit, pairs: readonly WallPair[], positio
   const along = fitWall(pairs, start, movedAlong, handPx);
   const isDoubtful = ({ offPx }: FittedWall) =>
     Math.max(...offPx.map(({ x, y }) => Math.hypot(x, y))) > doubtfulTimes * handMm * perMm;
-  const fitted = isDoubtful(along) && pairs.length > 3 ? fitWall(pairs, start, turnedToo, handPx) : along;
+  const fitted =
+    isDoubtful(along) && pairs.length >= minTurned ? fitWall(pairs, start, turnedToo, handPx) : along;
   const offMm = fitted.offPx.map(({ x, y }) => Math.hypot(x, y) / perMm);
   const worst = offMm.indexOf(Math.max(...offMm));
   const expectedMm = ({ x, y }: Point) => fitted.expectedPx(x, y) / perMm;

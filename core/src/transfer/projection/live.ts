@@ -94,10 +94,17 @@ export type WallPicture = z.infer<typeof wallPictureSchema>;
 export const wallPictureChangeSchema = z.strictObject(fields).partial();
 export type WallPictureChange = z.infer<typeof wallPictureChangeSchema>;
 
-/** What those who steer are told: what is on the wall, and how many windows show it. */
+/** A window that shows the picture, pixels; as a query tells it. */
+export const wallWindowSchema = z.object({
+  width: z.coerce.number().pipe(screenSchema.shape.width),
+  height: z.coerce.number().pipe(screenSchema.shape.height),
+});
+export type WallWindow = z.infer<typeof wallWindowSchema>;
+
+/** What those who steer are told: what is on the wall, and the windows that show it. */
 export const wallPictureToldSchema = z.object({
   picture: wallPictureSchema,
-  windows: z.int().min(0),
+  windows: z.array(screenSchema),
 });
 export type WallPictureTold = z.infer<typeof wallPictureToldSchema>;
 

@@ -5,6 +5,7 @@ import { everySheet } from './004-every-sheet.js';
 import { backingSticks } from './005-backing-sticks.js';
 import { portraitAndLandscape } from './006-portrait-and-landscape.js';
 import { bin } from './007-bin.js';
+import { projectorSetUps } from './008-projector-set-ups.js';
 import type { Migration } from './migration.js';
 
 /** In the order they are run. Never change one that has been released; add the next. */
@@ -16,4 +17,5 @@ export const migrations: readonly Migration[] = [
   backingSticks,
   portraitAndLandscape,
   bin,
+  projectorSetUps,
 ];

@@ -1,14 +1,41 @@
-import { wallPictureToldSchema, type WallPictureChange, type WallPictureTold } from '@nobrel/core/transfer';
+import { z } from 'zod';
+import {
+  projectorSetUpSchema,
+  wallPictureToldSchema,
+  type NewProjectorSetUp,
+  type ProjectorSetUp,
+  type WallPictureChange,
+  type WallPictureTold,
+} from '@nobrel/core/transfer';
 import { api } from './base.js';
 
-/** What is projected on the wall. */
+/** What is projected on the wall, and how projectors lie on walls. */
 export const transferApi = api.injectEndpoints({
   endpoints: (build) => ({
     changeWall: build.mutation<WallPictureTold, { id: string; change: WallPictureChange }>({
       query: ({ id, change }) => ({ url: `works/${id}/wall`, method: 'PATCH', body: change }),
       transformResponse: (answer) => wallPictureToldSchema.parse(answer),
     }),
+    projectorSetUps: build.query<ProjectorSetUp[], void>({
+      query: () => 'projector-set-ups',
+      transformResponse: (answer) => z.array(projectorSetUpSchema).parse(answer),
+      providesTags: ['set-ups'],
+    }),
+    keepProjectorSetUp: build.mutation<ProjectorSetUp, NewProjectorSetUp>({
+      query: (body) => ({ url: 'projector-set-ups', method: 'POST', body }),
+      transformResponse: (answer) => projectorSetUpSchema.parse(answer),
+      invalidatesTags: ['set-ups'],
+    }),
+    forgetProjectorSetUp: build.mutation<void, string>({
+      query: (id) => ({ url: `projector-set-ups/${id}`, method: 'DELETE' }),
+      invalidatesTags: ['set-ups'],
+    }),
   }),
 });
 
-export const { useChangeWallMutation } = transferApi;
+export const {
+  useChangeWallMutation,
+  useProjectorSetUpsQuery,
+  useKeepProjectorSetUpMutation,
+  useForgetProjectorSetUpMutation,
+} = transferApi;

@@ -36,7 +36,10 @@ const pad: readonly (readonly [string, string, Point] | null)[] = [
 /** Where the surface lies in the picture, for a page that steers. */
 export function usePlaced(wall: Wall, surface: WallSize): { picture: WallPicture; placed: Placed } {
   const picture = wall.told?.picture ?? defaultWallPicture;
-  return { picture, placed: placedOn(picture, surface, picture.placed?.screen ?? usualScreen) };
+  return {
+    picture,
+    placed: placedOn(picture, surface, picture.placed?.screen ?? wall.told?.windows[0] ?? usualScreen),
+  };
 }
 
 /** Brings the corners of the drawing, or nine points of it, onto those of the surface. */

@@ -1,6 +1,6 @@
 import { useEffect, useMemo } from 'react';
 import type { MapDocument } from '@nobrel/core/documents';
-import { handlesOf, knownAgain, type WallPicture } from '@nobrel/core/transfer';
+import { handlesOf, knownAgain, type Screen, type WallPicture } from '@nobrel/core/transfer';
 import { useKeptMapQuery } from '../../../store/api/map.js';
 import { useDecisions, useWork } from '../../../store/hooks.js';
 import { useAwake } from '../run/use-awake.js';
@@ -15,18 +15,20 @@ import { useWall, type Wall } from './use-wall.js';
 export function ProjectorPage() {
   const work = useWork();
   const { data } = useKeptMapQuery(work.id, { skip: work.map === null });
-  const wall = useWall('window');
+  const screen = useScreen();
+  const wall = useWall(screen);
   useAwake(true);
   useEffect(() => {
     document.title = 'Projector';
   });
   const map = data?.document;
   if (!map || !wall.told) return <main className="projector" aria-label="Projector" />;
-  return <Projected map={map} wall={wall} picture={wall.told.picture} />;
+  return <Projected {...{ map, wall, screen }} picture={wall.told.picture} />;
 }
 
-function Projected({ map, wall, picture: told }: { map: MapDocument; wall: Wall; picture: WallPicture }) {
-  const screen = useScreen();
+type ProjectedProps = { map: MapDocument; wall: Wall; screen: Screen; picture: WallPicture };
+
+function Projected({ map, wall, screen, picture: told }: ProjectedProps) {
   const { run } = useDecisions('transfer');
   const { placed, part, picture } = usePictureOn(told, map.surface, screen);
   const thrown = useMemo(() => thrownAs(placed, part), [placed, part]);

@@ -6,13 +6,14 @@ import { orderFault, type TracingPlan } from '@nobrel/core/transfer';
 import { Opening } from '../../../bench/opening.js';
 import { ConflictNotice, SavingState } from '../../../bench/saving.js';
 import { useKeptMapQuery } from '../../../store/api/map.js';
-import { useWork } from '../../../store/hooks.js';
+import { useDecisions, useWork } from '../../../store/hooks.js';
 import { useTracing } from '../../../workers/use-tracing.js';
 import { useAwake } from '../run/use-awake.js';
 import { useRun } from '../run/use-run.js';
 import { useTransfer } from '../use-transfer.js';
 import './projection.css';
 import { FromPhotograph } from './from-photograph.js';
+import { KeptSetUps } from './kept-set-ups.js';
 import { MadeTrue } from './made-true.js';
 import { NextLine } from './next-line.js';
 import { Placing } from './placing.js';
@@ -26,7 +27,7 @@ export function SteerPage() {
   const { data } = useKeptMapQuery(work.id, { skip: work.map === null });
   const map = work.map === null ? undefined : data?.document;
   const traced = useTracing(map);
-  const wall = useWall('steering');
+  const wall = useWall(null);
   const fault = work.map === null ? 'This work has no map with lines yet.' : map ? orderFault(map) : null;
   if (fault !== null)
     return (
@@ -59,6 +60,7 @@ function Steer({ map, plan, wall }: { map: MapDocument; plan: TracingPlan; wall:
         <Placing surface={map.surface} wall={wall} />
         <MadeTrue surface={map.surface} wall={wall} />
         <FromPhotograph surface={map.surface} wall={wall} />
+        <KeptSetUps surface={map.surface} wall={wall} />
       </div>
     </main>
   );
@@ -84,15 +86,24 @@ const settledMs = 1000;
 
 /** Whether the program is heard, and how many windows show the picture. */
 function Heard({ wall: { told, heard } }: { wall: Wall }) {
+  const { pixelsAcross, pixelsDown } = useDecisions('transfer');
   if (!heard) return <span role="status">The connection is lost. It mends by itself; nothing is lost.</span>;
-  const windows = told?.windows ?? 0;
+  const [window, ...others] = told?.windows ?? [];
+  if (!window)
+    return (
+      <span role="status">No projector’s window is open yet: open it at Transfer, under What is seen.</span>
+    );
+  if (others.length > 0)
+    return (
+      <span role="status">
+        {others.length + 1} projector’s windows are open: close those that are not on the wall.
+      </span>
+    );
   return (
     <span role="status">
-      {windows === 0
-        ? 'No projector’s window is open yet: open it at Transfer, under What is seen.'
-        : windows === 1
-          ? 'On the wall.'
-          : `${windows} projector’s windows are open: close those that are not on the wall.`}
+      {window.width === pixelsAcross && window.height === pixelsDown
+        ? 'On the wall.'
+        : `On the wall, in a window of ${window.width} by ${window.height} pixels. If the projector has ${pixelsAcross} by ${pixelsDown}, move the window onto its screen and press F there.`}
     </span>
   );
 }

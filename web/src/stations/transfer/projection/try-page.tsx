@@ -31,7 +31,9 @@ import { asPaths, warpedLines, type Thrown } from './warped.js';
 export function TryPage() {
   const work = useWork();
   const { data } = useKeptMapQuery(work.id, { skip: work.map === null });
-  const wall = useWall('window');
+  const { pixelsAcross, pixelsDown } = useDecisions('transfer');
+  const screen = useMemo(() => ({ width: pixelsAcross, height: pixelsDown }), [pixelsAcross, pixelsDown]);
+  const wall = useWall(screen);
   const map = data?.document;
   if (work.map === null)
     return (
@@ -41,7 +43,7 @@ export function TryPage() {
       </main>
     );
   if (!map || !wall.told) return <Opening what="the wall" />;
-  return <TriedOut map={map} wall={wall} picture={wall.told.picture} />;
+  return <TriedOut {...{ map, wall, screen }} picture={wall.told.picture} />;
 }
 
 /** Room beside the wall for what is said of it, pixels. */
@@ -49,12 +51,12 @@ const besidePx = 300;
 /** Wall that is seen around the surface, as a share of its larger side. */
 const aroundShare = 0.14;
 
-function TriedOut({ map, wall, picture: told }: { map: MapDocument; wall: Wall; picture: WallPicture }) {
+type TriedOutProps = { map: MapDocument; wall: Wall; screen: Screen; picture: WallPicture };
+
+function TriedOut({ map, wall, screen, picture: told }: TriedOutProps) {
   const { id } = useWork();
   const room = useScreen();
   const transfer = useDecisions('transfer');
-  const { pixelsAcross, pixelsDown } = transfer;
-  const screen = useMemo(() => ({ width: pixelsAcross, height: pixelsDown }), [pixelsAcross, pixelsDown]);
   const { placed, part, picture } = usePictureOn(told, map.surface, screen);
   const view = useMemo(
     () => viewOf(map.surface, { width: room.width - besidePx, height: room.height }),

@@ -1,5 +1,6 @@
 import { useCallback, useEffect, useRef, useState } from 'react';
 import {
+  type Screen,
   wallPictureSchema,
   wallPictureToldSchema,
   type WallPictureChange,
@@ -20,9 +21,9 @@ export type Wall = {
  * Shows or steers what is on the wall of the work, together with every other window and device that does. A connection
  * that is lost comes back by itself.
  *
- * @param as the projector's window, or a page that steers it
+ * @param window how large the projector's window is; null for a page that steers it
  */
-export function useWall(as: 'window' | 'steering'): Wall {
+export function useWall(window: Screen | null): Wall {
   const id = useWorkId();
   const dispatch = useAppDispatch();
   const [told, setTold] = useState<WallPictureTold | null>(null);
@@ -30,8 +31,9 @@ export function useWall(as: 'window' | 'steering'): Wall {
   const [send] = useChangeWallMutation();
   /** Changes that are on their way: what is heard meanwhile is older than what is shown here. */
   const onTheirWay = useRef(0);
+  const query = window ? `?width=${window.width}&height=${window.height}` : '';
   useEffect(() => {
-    const source = new EventSource(`/api/works/${id}/wall?as=${as}`);
+    const source = new EventSource(`/api/works/${id}/wall${query}`);
     source.addEventListener('open', () => setHeard(true));
     source.addEventListener('error', () => setHeard(false));
     source.addEventListener('wall', (event: MessageEvent<string>) => {
@@ -43,7 +45,7 @@ export function useWall(as: 'window' | 'steering'): Wall {
       void dispatch(fileApi.endpoints.work.initiate(id, { forceRefetch: true, subscribe: false }));
     });
     return () => source.close();
-  }, [id, as, dispatch]);
+  }, [id, query, dispatch]);
   const change = useCallback(
     (fields: WallPictureChange) => {
       setTold((now) => now && { ...now, picture: wallPictureSchema.parse({ ...now.picture, ...fields }) });
