@@ -12,7 +12,7 @@ type NextLineProps = { map: MapDocument; plan: TracingPlan; wall: Wall; bench: R
 export function NextLine({ map, plan, wall, bench }: NextLineProps) {
   const unit = useUnit();
   const { next, done, goOn, back, trace, paused, lines, run } = bench;
-  const ids = next.kind === 'stroke' ? next.ids : [];
+  const ids = next.kind === 'stroke' ? next.ids : none;
   const picture = wall.told?.picture ?? defaultWallPicture;
   const isFlashing = picture.flash.length > 0;
   const stretch = next.kind === 'stroke' ? plan.sections[next.section] : undefined;
@@ -77,6 +77,8 @@ export function NextLine({ map, plan, wall, bench }: NextLineProps) {
 }
 
 type Among = { map: MapDocument; wall: Wall; picture: WallPicture; ids: string[]; stretch: string[] };
+
+const none: string[] = [];
 
 /** Tells the wall which lines belong to the stretch, or bound the shapes beside the next line, when only these are shown. */
 function useKeepAmong({ map, wall, picture, ids, stretch }: Among): void {

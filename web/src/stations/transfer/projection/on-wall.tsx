@@ -1,7 +1,7 @@
-import { useMemo } from 'react';
+import { useEffect, useMemo, useState } from 'react';
 import type { MapDocument } from '@nobrel/core/documents';
 import { findFitFault, gridOf, layOut } from '@nobrel/core/fit';
-import { composed, scaling, type Point, type Rect } from '@nobrel/core/geometry';
+import { composed, inverted, scaling, type Homography, type Point, type Rect } from '@nobrel/core/geometry';
 import { dotsOn, type Screen, type WallPicture } from '@nobrel/core/transfer';
 import { PictureOnSurface } from '../../../leaves/main-picture.js';
 import { greyOf, shapePaths } from '../../../leaves/shape-paths.js';
@@ -26,14 +26,25 @@ type OnWallProps = {
 
 /** What is thrown onto the wall, brought to its place. */
 export function OnWall(props: OnWallProps) {
-  const { map, picture, thrown, part, screen, done, pixels = screen, onPixel } = props;
-  const { view, flash, colour, lineMm, blink, grid, brightness, crosses } = picture;
+  const { map, picture, part, screen, done, pixels = screen, onPixel } = props;
+  // While it is being placed what was drawn is warped as a whole; it is drawn anew once it rests.
+  const thrown = useSettled(props.thrown);
+  const isMoving = thrown !== props.thrown;
+  const { view, blank, flash, colour, lineMm, blink, grid, brightness, crosses } = picture;
   // A line narrower than a pixel is lost on its way to the wall.
   const widthPx = Math.max(1, lineMm * thrown.perMm);
   const all = useMemo(() => warpedLines(map, thrown), [map, thrown]);
   const flashing = useMemo(() => new Set(flash), [flash]);
   return (
-    <div className={blink ? 'on-wall on-wall-blink' : 'on-wall'} style={{ opacity: brightness }}>
+    <div
+      className={blink && !blank ? 'on-wall on-wall-blink' : 'on-wall'}
+      style={{
+        opacity: brightness,
+        // Still there, so that it shows again within a frame.
+        ...(blank ? { visibility: 'hidden' } : {}),
+        ...(isMoving && view !== 'dots' ? { transform: warpFrom(thrown, props.thrown) } : {}),
+      }}
+    >
       {view === 'reference' && <ReferenceOnWall map={map} thrown={thrown} />}
       <svg width={screen.width} height={screen.height} role="img" aria-label="On the wall">
         {view === 'values' && <ValuesOnWall map={map} thrown={thrown} />}
@@ -52,6 +63,29 @@ export function OnWall(props: OnWallProps) {
     </div>
   );
 }
+
+/** What is placed rests when it was not moved for so long. */
+const restMs = 300;
+
+/** A value once it has rested. */
+function useSettled<T>(value: T): T {
+  const [settled, setSettled] = useState(value);
+  useEffect(() => {
+    if (settled === value) return undefined;
+    const timer = setTimeout(() => setSettled(value), restMs);
+    return () => clearTimeout(timer);
+  }, [value, settled]);
+  return settled;
+}
+
+/** How a window that shows one plane comes to show another, for CSS. */
+const warpFrom = (from: Thrown, to: Thrown) => matrix3d(composed(to.plane, inverted(from.plane)));
+
+/** A projective map as CSS asks for it: its rows as columns. */
+const matrix3d = (h: Homography) => {
+  const [a, b, c, d, e, f, g, i, j] = h;
+  return `matrix3d(${[a, d, 0, g, b, e, 0, i, 0, 0, 1, 0, c, f, 0, j].join(',')})`;
+};
 
 type LinesOnWallProps = Pick<OnWallProps, 'picture' | 'done' | 'thrown'> & {
   all: readonly WarpedLine[];
@@ -175,9 +209,6 @@ function ReferenceOnWall({ map, thrown: { plane, perMm } }: Pick<OnWallProps, 'm
   const layout = useMemo(() => (findFitFault(fit) ? null : layOut(preparation, fit)), [fit, preparation]);
   if (!layout) return null;
   const { width, height } = map.surface;
-  const h = composed(plane, scaling(1 / perMm, 1 / perMm));
-  // The rows of the projective map as the columns CSS asks for.
-  const matrix = [h[0], h[3], 0, h[6], h[1], h[4], 0, h[7], 0, 0, 1, 0, h[2], h[5], 0, h[8]];
   return (
     <svg
       className="wall-reference"
@@ -186,7 +217,7 @@ function ReferenceOnWall({ map, thrown: { plane, perMm } }: Pick<OnWallProps, 'm
       width={width * perMm}
       height={height * perMm}
       viewBox={`0 0 ${width} ${height}`}
-      style={{ transform: `matrix3d(${matrix.join(',')})` }}
+      style={{ transform: matrix3d(composed(plane, scaling(1 / perMm, 1 / perMm))) }}
     >
       <PictureOnSurface layout={layout} />
     </svg>

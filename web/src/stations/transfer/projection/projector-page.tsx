@@ -36,7 +36,7 @@ function Projected({ map, wall, screen, picture: told }: ProjectedProps) {
   const move = usePlacingKeys({ picture, wall, placed });
   return (
     <main className="projector" aria-label="Projector">
-      {!picture.blank && <OnWall {...{ map, picture, thrown, part, screen, done }} />}
+      <OnWall {...{ map, picture, thrown, part, screen, done }} />
       {picture.placing !== 'none' && (
         <Handles
           handles={handlesOf(picture, placed)}

@@ -89,9 +89,7 @@ function TriedOut({ map, wall, screen, picture: told }: TriedOutProps) {
           className="try-beam"
           style={{ clipPath: `polygon(${frame.map(({ x, y }) => `${x}px ${y}px`).join(', ')})` }}
         >
-          {!picture.blank && (
-            <OnWall {...{ map, picture, thrown, part, done, onPixel }} screen={size} pixels={screen} />
-          )}
+          <OnWall {...{ map, picture, thrown, part, done, onPixel }} screen={size} pixels={screen} />
           {picture.placing !== 'none' && (
             <Handles
               handles={handlesOf(picture, placed).map(({ name, px }) => ({ name, px: onPixel(px) }))}

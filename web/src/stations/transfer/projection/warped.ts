@@ -13,8 +13,12 @@ export type Thrown = {
   isBent: boolean;
 };
 
-/** Straights are bent in pieces no longer than this, mm at a pixel to the mm. */
+/** Straights are bent in pieces no longer than this, pixels. */
 const straightPx = 40;
+/** Points nearer to the last one than this are left out: nobody sees them, and thousands of lines are drawn at once. */
+const minStepPx = 1;
+
+const hundredths = (px: number) => Math.round(100 * px) / 100;
 
 /** The points of a run, brought to pixels, as the data of a path. */
 export function warpedPath(
@@ -22,10 +26,13 @@ export function warpedPath(
   closed: boolean,
   { pixel, perMm, isBent }: Thrown,
 ): string {
-  const steps: string[] = [];
-  const add = (x: number, y: number) => {
+  let d = '';
+  let [lastX, lastY] = [Infinity, Infinity];
+  const add = (x: number, y: number, isEnd: boolean) => {
     const at = pixel(x, y);
-    steps.push(`${steps.length === 0 ? 'M' : 'L'}${at.x.toFixed(2)} ${at.y.toFixed(2)}`);
+    if (!isEnd && Math.abs(at.x - lastX) < minStepPx && Math.abs(at.y - lastY) < minStepPx) return;
+    d += `${d === '' ? 'M' : 'L'}${hundredths(at.x)} ${hundredths(at.y)}`;
+    [lastX, lastY] = [at.x, at.y];
   };
   const all = closed && isBent ? [...points, ...points.slice(0, 1)] : points;
   all.forEach(([x, y], i) => {
@@ -33,10 +40,10 @@ export function warpedPath(
     const pieces =
       before && isBent ? Math.ceil((perMm * Math.hypot(x - before[0], y - before[1])) / straightPx) : 1;
     for (let k = 1; before && k < pieces; k++)
-      add(before[0] + ((x - before[0]) * k) / pieces, before[1] + ((y - before[1]) * k) / pieces);
-    add(x, y);
+      add(before[0] + ((x - before[0]) * k) / pieces, before[1] + ((y - before[1]) * k) / pieces, false);
+    add(x, y, i === 0 || i === all.length - 1);
   });
-  return `${steps.join('')}${closed ? 'Z' : ''}`;
+  return closed ? `${d}Z` : d;
 }
 
 /** A line as it is drawn on the wall. */
