@@ -73,6 +73,8 @@ test('the drawing is placed on the wall, made true by what is measured, and stee
   await saved(tablet);
   await tablet.getByText('lines', { exact: true }).click();
   await expect.poll(() => linesOnWall(projector)).toBeGreaterThan(20);
+  // Drawn anew, no longer warped as a whole.
+  await expect(projector.locator('.on-wall')).not.toHaveAttribute('style', /matrix3d/);
   const drawn = await projector.locator('.wall-line').first().getAttribute('d');
   await projector.reload();
   await expect.poll(() => projector.locator('.wall-line').first().getAttribute('d')).toBe(drawn);
@@ -106,5 +108,79 @@ test('a line ticked off beside the wall leaves it, and a window that is closed i
   await expect.poll(() => linesOnWall(projector)).toBe(all);
   await projector.close();
   await expect(tablet.getByText(/^No projector’s window is open yet/)).toBeVisible();
+  await tablet.context().close();
+});
+
+test('what is shown is steered: the grid, dimmer, one stretch, one shape; a set-up is kept and questioned', async ({
+  page,
+  seeded,
+}) => {
+  test.slow();
+  const { projector, tablet } = await openAll(page, seeded.address);
+  const all = await linesOnWall(projector);
+  await tablet.getByRole('button', { name: 'Begin', exact: true }).click();
+  await tablet.getByRole('button', { name: 'Done', exact: true }).click();
+  await tablet.getByText('this shape', { exact: true }).click();
+  await expect.poll(() => linesOnWall(projector)).toBeLessThan(all / 2);
+  await expect.poll(() => linesOnWall(projector)).toBeGreaterThan(0);
+  await tablet.getByText('this stretch', { exact: true }).click();
+  await expect.poll(() => linesOnWall(projector)).toBe(all);
+  await tablet.getByRole('switch', { name: 'with the grid' }).click();
+  await expect(projector.locator('.wall-grid')).toHaveCount(1);
+  await tablet.getByRole('slider', { name: 'Brightness' }).press('ArrowLeft');
+  await expect(projector.locator('.on-wall')).toHaveCSS('opacity', '0.95');
+  // A set-up is kept only once it is placed; its two crosses are shown to be marked.
+  await tablet.getByLabel('Name of the set-up').fill('Shed wall');
+  await expect(tablet.getByRole('button', { name: 'Keep this set-up' })).toBeDisabled();
+  await tablet.getByText('four corners', { exact: true }).click();
+  await tablet.getByRole('button', { name: 'Right', exact: true }).click();
+  await tablet.getByText('no handles', { exact: true }).click();
+  await tablet.getByRole('button', { name: 'Keep this set-up' }).click();
+  await expect(projector.locator('.wall-cross')).toHaveCount(2);
+  await tablet.getByRole('button', { name: 'They are marked' }).click();
+  await expect(projector.locator('.wall-cross')).toHaveCount(0);
+  // Another day the shelf was touched.
+  const where = () => projector.locator('.wall-line').first().getAttribute('d');
+  await tablet.reload();
+  await tablet.getByRole('button', { name: 'Use “Shed wall”' }).click();
+  await expect(projector.locator('.wall-cross')).toHaveCount(2);
+  const before = await where();
+  const off = tablet.getByLabel('Cross upper left: to the right');
+  await off.fill('12');
+  await off.press('Enter');
+  await expect(tablet.getByText(/^The projector was touched/)).toBeVisible();
+  await tablet.getByRole('button', { name: 'Put it right by that' }).click();
+  await expect.poll(where).not.toBe(before);
+  await tablet.getByRole('button', { name: 'Delete the set-up Shed wall' }).click();
+  await expect(tablet.getByRole('button', { name: 'Use “Shed wall”' })).toBeHidden();
+  await tablet.context().close();
+});
+
+test('it can be tried without a projector, and a film’s ticks say what to move', async ({ page, seeded }) => {
+  test.slow();
+  const { tablet } = await openAll(page, seeded.address);
+  await page.getByRole('link', { name: 'Try it without a projector' }).click();
+  const measured = page.locator('.try-measured dd');
+  await expect(measured).toHaveCount(6, { timeout: 30_000 });
+  // Placed upright in the middle it is askew on the wall, as the tape says.
+  const top = await measured.first().innerText();
+  expect(top).not.toBe('420 mm');
+  await tablet.getByText('four corners', { exact: true }).click();
+  await expect(page.getByRole('button', { name: /^Handle 4,/ })).toBeVisible();
+  await page.keyboard.press('Shift+ArrowRight');
+  await expect(measured.first()).not.toHaveText(top);
+  await page.getByRole('button', { name: 'Take the photograph' }).click();
+  await expect(page.getByRole('link', { name: 'Save wall.jpg' })).toBeVisible({ timeout: 90_000 });
+  // The overhead projector.
+  await page.getByRole('link', { name: 'Back to Transfer' }).click();
+  await page.getByLabel('Method', { exact: true }).press('Enter');
+  await page.getByTitle('an overhead projector with film').click();
+  const edge = page.getByLabel('Top edge of the frame');
+  await edge.fill('370 mm');
+  await edge.press('Enter');
+  await expect(page.getByText(/^The beam leans down by [\d.]+°: lower the head by/)).toBeVisible();
+  await edge.fill('4 m');
+  await edge.press('Enter');
+  await expect(page.getByText(/^Opposite edges differ by more than double/)).toBeVisible();
   await tablet.context().close();
 });

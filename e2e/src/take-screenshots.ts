@@ -4,6 +4,8 @@ import { tmpdir } from 'node:os';
 import { join } from 'node:path';
 import { fileURLToPath } from 'node:url';
 import { chromium, type Page } from '@playwright/test';
+import { projectorToTry, thrownBy } from '@nobrel/core/projector';
+import { cornersOfRect, ninePoints, type Placed, type WallPictureChange } from '@nobrel/core/transfer';
 import { seed } from '@nobrel/demo';
 import { serve } from '@nobrel/server';
 
@@ -19,7 +21,6 @@ type Shot = {
 const shots: readonly Shot[] = [
   { file: 'flat-file', work: null },
   { file: 'reference', work: 'Kettle', station: 'reference' },
-  { file: 'reference-square', work: 'Dinghy, the sketch', station: 'reference?at=square' },
   {
     file: 'reference-details',
     work: 'Kettle',
@@ -30,7 +31,6 @@ const shots: readonly Shot[] = [
     },
   },
   { file: 'fit', work: 'Kettle', station: 'fit' },
-  { file: 'fit-ways-out', work: 'Kettle', station: 'fit?at=ways' },
   { file: 'fit-grid', work: 'Dinghy, the sketch', station: 'fit?at=grid' },
   {
     file: 'fit-setting-out-tablet',
@@ -104,7 +104,29 @@ const shots: readonly Shot[] = [
     before: (page) => page.getByRole('article').first().waitFor({ timeout: 20_000 }),
   },
   { file: 'file', work: 'The slip', station: 'file' },
-  { file: 'map-dim-room', work: 'Dinghy on', station: 'map', room: 'dim' },
+  {
+    file: 'projector-askew',
+    work: 'The slip, for the shed wall',
+    station: 'try-projector',
+    before: (page) => showOnWall(page, { placing: 'corners' }),
+  },
+  {
+    file: 'projector-true',
+    work: 'The slip, for the shed wall',
+    station: 'try-projector',
+    before: (page) => showOnWall(page, { placing: 'none', grid: true, placed: placedTrue() }),
+  },
+  {
+    file: 'projector-steer',
+    work: 'The slip, for the shed wall',
+    station: 'steer',
+    room: 'dim',
+    size: { width: 820, height: 1180 },
+    before: async (page) => {
+      await page.getByRole('heading', { name: /lines\./ }).waitFor({ timeout: 60_000 });
+      await showOnWall(page, { placing: 'corners' });
+    },
+  },
   {
     file: 'transfer-tablet',
     work: 'Kettle',
@@ -117,6 +139,32 @@ const shots: readonly Shot[] = [
     },
   },
 ];
+
+/** Steers what is on the wall of the work that is open. */
+async function showOnWall(page: Page, change: WallPictureChange): Promise<void> {
+  await page.evaluate(async (fields) => {
+    const id = location.pathname.split('/')[2];
+    const headers = { 'content-type': 'application/json', 'x-nobrel': 'page' };
+    await fetch(`/api/works/${id}/wall`, { method: 'PATCH', headers, body: JSON.stringify(fields) });
+  }, change);
+}
+
+/** The surface of the wall's work placed by nine points, as a hand does with the projector to try out. */
+function placedTrue(): Placed {
+  const screen = { width: 1920, height: 1080 };
+  const part = { x: 0, y: 0, width: 900, height: 675 };
+  const { inPicture } = thrownBy(projectorToTry(part, screen));
+  const corner = (k: 0 | 1 | 2 | 3) => {
+    const { x, y } = cornersOfRect(part)[k];
+    return inPicture(x, y);
+  };
+  return {
+    corners: [corner(0), corner(1), corner(2), corner(3)],
+    points: ninePoints(part).map((at) => ({ at, px: inPicture(at.x, at.y) })),
+    screen,
+    position: null,
+  };
+}
 
 /** Names of the pictures to renew; all of them when none is named. */
 const only = process.argv.slice(2);
