@@ -1,9 +1,8 @@
 /**
  * How soon the wall follows: from a nudge to the handle that moved, in a window of the same browser and in one of
- * another; and how long what is shown of a map of thousands of lines takes to be drawn. Against a yardstick of the same
- * run: what the browser needs to draw one line.
+ * another; and how long what is shown of a map of thousands of lines takes to be drawn.
  *
- *     node e2e/dist/measure-wall.js
+ *     node e2e/dist/src/measure-wall.js
  */
 import { mkdtemp, rm } from 'node:fs/promises';
 import { tmpdir } from 'node:os';
