@@ -98,3 +98,13 @@ export async function take(page: Page, tool: string): Promise<void> {
 
 /** A leaf, or the panel in its place, by what stands over it. */
 export const leaf = (page: Page, name: string): Locator => page.getByRole('region', { name, exact: true });
+
+/** Chooses how the drawing is carried across; a list that closed as the page was drawn anew is opened again. */
+export async function carryBy(page: Page, method: string): Promise<void> {
+  const list = page.getByLabel('Method', { exact: true });
+  await expect(async () => {
+    await list.press('Enter');
+    await page.getByTitle(method, { exact: true }).last().click({ timeout: 2000 });
+    await expect(page.getByRole('button', { name: 'Undo' })).toBeEnabled({ timeout: 2000 });
+  }).toPass();
+}

@@ -2,7 +2,7 @@ import type { Browser, Page } from '@playwright/test';
 import sharp from 'sharp';
 import { cameraToTry, photographedWall, projectorToTry, wallToTry } from '@nobrel/core/projector';
 import { dotsFrame, ninePoints } from '@nobrel/core/transfer';
-import { expect, goTo, saved, take, test } from './bench.js';
+import { carryBy, expect, goTo, saved, take, test } from './bench.js';
 import { beamBefore, dragHandles, projectorPixels, wallOf, worstOnWall } from './thrown.js';
 
 /** Opens a work of the demo for the projector, its window and the page that steers it, each in a context of its own. */
@@ -16,8 +16,7 @@ async function openThree(
   await page.goto(address);
   await page.getByRole('link', { name: title }).click();
   await goTo(page, 'Transfer');
-  await page.getByLabel('Method', { exact: true }).press('Enter');
-  await page.getByTitle('a digital projector').click();
+  await carryBy(page, 'a digital projector');
   await take(page, 'What is seen');
   await decide?.();
   await saved(page);

@@ -1,13 +1,12 @@
 import type { Page } from '@playwright/test';
-import { expect, goTo, saved, take, test } from './bench.js';
+import { carryBy, expect, goTo, saved, take, test } from './bench.js';
 
 /** Opens Transfer's page on projecting, the projector's window, and a page on another device that steers it. */
 async function openAll(page: Page, address: string) {
   await page.goto(address);
   await page.getByRole('link', { name: /^Dinghy on the hard/ }).click();
   await goTo(page, 'Transfer');
-  await page.getByLabel('Method', { exact: true }).press('Enter');
-  await page.getByTitle('a digital projector').click();
+  await carryBy(page, 'a digital projector');
   await saved(page);
   await take(page, 'What is seen');
   const opened = page.waitForEvent('popup');
@@ -173,8 +172,7 @@ test('it can be tried without a projector, and a film’s ticks say what to move
   await expect(page.getByRole('link', { name: 'Save wall.jpg' })).toBeVisible({ timeout: 90_000 });
   // The overhead projector.
   await page.getByRole('link', { name: 'Back to Transfer' }).click();
-  await page.getByLabel('Method', { exact: true }).press('Enter');
-  await page.getByTitle('an overhead projector with film').click();
+  await carryBy(page, 'an overhead projector with film');
   const edge = page.getByLabel('Top edge of the frame');
   await edge.fill('370 mm');
   await edge.press('Enter');
@@ -182,5 +180,28 @@ test('it can be tried without a projector, and a film’s ticks say what to move
   await edge.fill('4 m');
   await edge.press('Enter');
   await expect(page.getByText(/^Opposite edges differ by more than double/)).toBeVisible();
+  await tablet.context().close();
+});
+
+test('a map made anew while it is projected is on the wall, and what was traced stays traced', async ({
+  page,
+  seeded,
+}) => {
+  test.slow();
+  const { projector, tablet } = await openAll(page, seeded.address);
+  await tablet.getByRole('button', { name: 'Begin', exact: true }).click();
+  for (let k = 0; k < 3; k++) await tablet.getByRole('button', { name: 'Done', exact: true }).click();
+  const heading = tablet.getByRole('region', { name: 'Next line' }).getByRole('heading');
+  await expect(heading).toContainText(/^[1-9]\d* of \d+ lines/);
+  await saved(tablet);
+  const before = await linesOnWall(projector);
+  await page.reload();
+  await goTo(page, 'Map');
+  const values = page.getByLabel('Number of values');
+  await values.press('Enter');
+  await page.getByTitle('2', { exact: true }).click();
+  await saved(page);
+  await expect.poll(() => linesOnWall(projector), { timeout: 60_000 }).not.toBe(before);
+  await expect(heading).toContainText(/^[1-9]\d* of \d+ lines/);
   await tablet.context().close();
 });

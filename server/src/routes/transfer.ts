@@ -36,11 +36,13 @@ export function transferRoutes(works: WorkStore, setUps: ProjectorSetUpStore): R
     await setUps.forget(request.params.id);
     response.status(204).end();
   });
-  router.put('/works/:id', (request, response, next) => {
-    response.once('finish', () => {
-      if (response.statusCode < 300) walls.saved(request.params.id);
+  // A save of the work, or a map made anew, is told to whoever shows it.
+  for (const path of ['/works/:id', '/works/:id/map'] as const)
+    router.put(path, (request, response, next) => {
+      response.once('finish', () => {
+        if (response.statusCode < 300) walls.saved(request.params.id);
+      });
+      next();
     });
-    next();
-  });
   return router;
 }

@@ -1,27 +1,25 @@
 import { useEffect, useMemo } from 'react';
 import type { MapDocument } from '@nobrel/core/documents';
 import { handlesOf, knownAgain, type Screen, type WallPicture } from '@nobrel/core/transfer';
-import { useKeptMapQuery } from '../../../store/api/map.js';
-import { useDecisions, useWork } from '../../../store/hooks.js';
+import { useDecisions } from '../../../store/hooks.js';
 import { useAwake } from '../run/use-awake.js';
 import { Handles } from './handles.js';
 import { OnWall } from './on-wall.js';
 import { usePlacingKeys } from './placing-keys.js';
 import './projection.css';
 import { thrownAs, usePictureOn, useScreen } from './use-placed.js';
+import { useMapOnWall } from './use-map-on-wall.js';
 import { useWall, type Wall } from './use-wall.js';
 
 /** The projector’s own window: the drawing, true on the wall, and black around it. Nothing is ever written there. */
 export function ProjectorPage() {
-  const work = useWork();
-  const { data } = useKeptMapQuery(work.id, { skip: work.map === null });
   const screen = useScreen();
   const wall = useWall(screen);
   useAwake(true);
   useEffect(() => {
     document.title = 'Projector';
   });
-  const map = data?.document;
+  const map = useMapOnWall();
   if (!map || !wall.told) return <main className="projector" aria-label="Projector" />;
   return <Projected {...{ map, wall, screen }} picture={wall.told.picture} />;
 }

@@ -5,7 +5,6 @@ import type { MapDocument } from '@nobrel/core/documents';
 import { orderFault, type TracingPlan } from '@nobrel/core/transfer';
 import { Opening } from '../../../bench/opening.js';
 import { ConflictNotice, SavingState } from '../../../bench/saving.js';
-import { useKeptMapQuery } from '../../../store/api/map.js';
 import { useDecisions, useWork } from '../../../store/hooks.js';
 import { useTracing } from '../../../workers/use-tracing.js';
 import { useAwake } from '../run/use-awake.js';
@@ -18,14 +17,14 @@ import { MadeTrue } from './made-true.js';
 import { NextLine } from './next-line.js';
 import { Placing } from './placing.js';
 import { PositionsPart } from './positions-part.js';
+import { useMapOnWall } from './use-map-on-wall.js';
 import { useWall, type Wall } from './use-wall.js';
 import { WhatIsShown } from './what-is-shown.js';
 
 /** Steers what is on the wall, from a tablet or phone beside it: large targets, live. */
 export function SteerPage() {
   const work = useWork();
-  const { data } = useKeptMapQuery(work.id, { skip: work.map === null });
-  const map = work.map === null ? undefined : data?.document;
+  const map = useMapOnWall();
   const traced = useTracing(map);
   const wall = useWall(null);
   const fault = work.map === null ? 'This work has no map with lines yet.' : map ? orderFault(map) : null;
@@ -56,7 +55,7 @@ function Steer({ map, plan, wall }: { map: MapDocument; plan: TracingPlan; wall:
       <NextLine map={map} plan={plan} wall={wall} bench={bench} />
       <div className="steer-parts">
         {plan.places && <PositionsPart {...{ map, plan, wall, bench }} positions={plan.places} />}
-        <WhatIsShown wall={wall} />
+        <WhatIsShown surface={map.surface} wall={wall} />
         <Placing surface={map.surface} wall={wall} />
         <MadeTrue surface={map.surface} wall={wall} />
         <FromPhotograph surface={map.surface} wall={wall} />

@@ -16,7 +16,6 @@ import {
 } from '@nobrel/core/transfer';
 import { formatLength } from '@nobrel/core/units';
 import { Opening } from '../../../bench/opening.js';
-import { useKeptMapQuery } from '../../../store/api/map.js';
 import { useDecisions, useUnit, useWork } from '../../../store/hooks.js';
 import { projectionWorker } from '../../../workers/use-projection.js';
 import { Handles } from './handles.js';
@@ -24,17 +23,17 @@ import { OnWall } from './on-wall.js';
 import './projection.css';
 import { usePlacingKeys } from './placing-keys.js';
 import { thrownAs, usePictureOn, useScreen } from './use-placed.js';
+import { useMapOnWall } from './use-map-on-wall.js';
 import { useWall, type Wall } from './use-wall.js';
 import { asPaths, warpedLines, type Thrown } from './warped.js';
 
 /** A projector to try things out with: the wall as it would look, with a projector set up askew before it. */
 export function TryPage() {
   const work = useWork();
-  const { data } = useKeptMapQuery(work.id, { skip: work.map === null });
+  const map = useMapOnWall();
   const { pixelsAcross, pixelsDown } = useDecisions('transfer');
   const screen = useMemo(() => ({ width: pixelsAcross, height: pixelsDown }), [pixelsAcross, pixelsDown]);
   const wall = useWall(screen);
-  const map = data?.document;
   if (work.map === null)
     return (
       <main className="try-wall">

@@ -1,11 +1,14 @@
 import { Segmented, Slider, Switch } from 'antd';
 import {
   defaultWallPicture,
+  partOf,
   type ProjectedExtent,
   type ProjectedView,
   type WallPicture,
+  type WallSize,
 } from '@nobrel/core/transfer';
 import { ColourGap, LengthGap } from '../../../bench/gaps.js';
+import { usePlaced } from './placing.js';
 import type { Wall } from './use-wall.js';
 
 const views: readonly { value: ProjectedView; label: string }[] = [
@@ -22,7 +25,10 @@ const extents: readonly { value: ProjectedExtent; label: string }[] = [
 ];
 
 /** What is shown, in which colour and how broad. */
-export function WhatIsShown({ wall }: { wall: Wall }) {
+export function WhatIsShown({ surface, wall }: { surface: WallSize; wall: Wall }) {
+  const { placed } = usePlaced(wall, surface);
+  const [a, b] = placed.corners;
+  const pixelMm = partOf(placed, surface).width / Math.hypot(b.x - a.x, b.y - a.y);
   const picture = wall.told?.picture ?? defaultWallPicture;
   const switches = (key: 'onlyLeft' | 'grid', label: string) => (
     <label>
@@ -82,7 +88,10 @@ export function WhatIsShown({ wall }: { wall: Wall }) {
           check={(mm) => (mm >= 0.1 && mm <= 100 ? null : 'Type a breadth from 0.1 to 100 mm.')}
           onChange={(lineMm) => wall.change({ lineMm })}
         />{' '}
-        broad on the wall, never less than a pixel.
+        broad on the wall{' '}
+        {pixelMm > picture.lineMm
+          ? `is less than a pixel, which is ${pixelMm.toFixed(1)} mm there: they come out that broad.`
+          : `, ${(picture.lineMm / pixelMm).toFixed(1)} pixels of ${pixelMm.toFixed(2)} mm.`}
       </div>
     </section>
   );
