@@ -1,4 +1,8 @@
+import { cp, mkdtemp, rm } from 'node:fs/promises';
+import { tmpdir } from 'node:os';
+import { join } from 'node:path';
 import type { Page } from '@playwright/test';
+import { serve } from '@nobrel/server';
 import { carryBy, expect, goTo, saved, take, test } from './bench.js';
 
 /** Opens Transfer's page on projecting, the projector's window, and a page on another device that steers it. */
@@ -150,6 +154,11 @@ test('what is shown is steered: the grid, dimmer, one stretch, one shape; a set-
   await expect(tablet.getByText(/^The projector was touched/)).toBeVisible();
   await tablet.getByRole('button', { name: 'Put it right by that' }).click();
   await expect.poll(where).not.toBe(before);
+  // What was put right by mistake is taken back.
+  const back = tablet.getByRole('button', { name: 'Back to where it lay before' });
+  await expect(back).toBeEnabled();
+  await back.click();
+  await expect.poll(where).toBe(before);
   await tablet.getByRole('button', { name: 'Delete the set-up Shed wall' }).click();
   await expect(tablet.getByRole('button', { name: 'Use “Shed wall”' })).toBeHidden();
   await tablet.context().close();
@@ -204,4 +213,34 @@ test('a map made anew while it is projected is on the wall, and what was traced 
   await expect.poll(() => linesOnWall(projector), { timeout: 60_000 }).not.toBe(before);
   await expect(heading).toContainText(/^[1-9]\d* of \d+ lines/);
   await tablet.context().close();
+});
+
+test('a connection that is lost is said beside the wall, and mends by itself', async ({
+  page,
+  demoFolder,
+}) => {
+  test.slow();
+  const dataFolder = await mkdtemp(join(tmpdir(), 'nobrel-lost-'));
+  await cp(demoFolder, dataFolder, { recursive: true });
+  const settings = { host: '127.0.0.1', dataFolder, logLevel: 'error', names: ['127.0.0.1'] } as const;
+  const first = await serve({ ...settings, names: [...settings.names], port: 0 });
+  const { projector, tablet } = await openAll(page, first.address);
+  const drawn = await linesOnWall(projector);
+  await first.stop();
+  await expect(tablet.getByText(/^The connection is lost/)).toBeVisible();
+  // The wall keeps what it shows, and no word of it.
+  expect(await linesOnWall(projector)).toBe(drawn);
+  expect((await projector.locator('body').innerText()).trim()).toBe('');
+  const second = await serve({
+    ...settings,
+    names: [...settings.names],
+    port: Number(new URL(first.address).port),
+  });
+  await expect(tablet.getByText(/^On the wall, in a window/)).toBeVisible({ timeout: 30_000 });
+  await tablet.getByRole('button', { name: 'Blank' }).click();
+  await expect(projector.getByRole('img', { name: 'On the wall' })).toBeHidden();
+  await tablet.context().close();
+  await projector.close();
+  await second.stop();
+  await rm(dataFolder, { recursive: true, force: true });
 });

@@ -9,3 +9,4 @@ export * from './drawings/index.js';
 export * from './sheets-of.js';
 export * from './true-report.js';
 export * from './anneal-order.js';
+export * from './thrown-truth.js';

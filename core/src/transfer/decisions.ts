@@ -7,7 +7,7 @@ import { lineMaterials } from './order/order-lines.js';
 import { hands } from './order/palm.js';
 import { orderSchoolModules, orderSchools, type OrderSchool } from './order/schools.js';
 import { placedSchema } from './projection/live.js';
-import { positionDecisions } from './projection/positions-planned.js';
+import { positionDecisions } from './projection/positions/positions-planned.js';
 import { runSchema } from './run/run.js';
 import { seenDecisions } from './seen/seen-decisions.js';
 import { mediums } from './steps/step.js';

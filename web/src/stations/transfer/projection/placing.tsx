@@ -42,8 +42,10 @@ export function usePlaced(wall: Wall, surface: WallSize): { picture: WallPicture
   };
 }
 
+type PlacingProps = { surface: WallSize; wall: Wall; onBack: (() => void) | null };
+
 /** Brings the corners of the drawing, or nine points of it, onto those of the surface. */
-export function Placing({ surface, wall }: { surface: WallSize; wall: Wall }) {
+export function Placing({ surface, wall, onBack }: PlacingProps) {
   const { picture, placed } = usePlaced(wall, surface);
   const isJoining = picture.placing === 'places';
   const show = (placing: 'none' | 'corners' | 'points') =>
@@ -86,6 +88,9 @@ export function Placing({ surface, wall }: { surface: WallSize; wall: Wall }) {
           </Button>
         </>
       )}
+      <Button disabled={onBack === null} onClick={() => onBack?.()}>
+        Back to where it lay before
+      </Button>
       {picture.placing === 'points' && <NinePoints placed={placed} surface={surface} />}
       {!isInBeam(placed.corners, placed.screen) && (
         <p role="alert">

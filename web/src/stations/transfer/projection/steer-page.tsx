@@ -1,8 +1,8 @@
 import { Alert } from 'antd';
-import { useEffect, useEffectEvent } from 'react';
+import { useEffect, useEffectEvent, useState } from 'react';
 import { Link } from 'react-router';
 import type { MapDocument } from '@nobrel/core/documents';
-import { orderFault, type TracingPlan } from '@nobrel/core/transfer';
+import { orderFault, type Placed, type TracingPlan } from '@nobrel/core/transfer';
 import { Opening } from '../../../bench/opening.js';
 import { ConflictNotice, SavingState } from '../../../bench/saving.js';
 import { useDecisions, useWork } from '../../../store/hooks.js';
@@ -43,7 +43,7 @@ function Steer({ map, plan, wall }: { map: MapDocument; plan: TracingPlan; wall:
   const { id } = useWork();
   const bench = useRun(map, plan);
   useAwake(true);
-  useKeepPlaced(wall);
+  const goBack = useKeepPlaced(wall);
   return (
     <main className="steer" aria-label="Steer the projector">
       <header className="steer-head">
@@ -56,7 +56,7 @@ function Steer({ map, plan, wall }: { map: MapDocument; plan: TracingPlan; wall:
       <div className="steer-parts">
         {plan.places && <PositionsPart {...{ map, plan, wall, bench }} positions={plan.places} />}
         <WhatIsShown surface={map.surface} wall={wall} />
-        <Placing surface={map.surface} wall={wall} />
+        <Placing surface={map.surface} wall={wall} onBack={goBack} />
         <MadeTrue surface={map.surface} wall={wall} />
         <FromPhotograph surface={map.surface} wall={wall} />
         <KeptSetUps surface={map.surface} wall={wall} />
@@ -65,19 +65,36 @@ function Steer({ map, plan, wall }: { map: MapDocument; plan: TracingPlan; wall:
   );
 }
 
-/** Keeps with the work where the surface was placed, so that it lies there again next time. */
-function useKeepPlaced({ told }: Wall): void {
+/** So many places are remembered to go back to. */
+const maxBefore = 50;
+
+/**
+ * Keeps with the work where the surface was placed, so that it lies there again next time.
+ *
+ * @returns goes back to where it lay before; null where it lay nowhere
+ */
+function useKeepPlaced(wall: Wall): (() => void) | null {
   const { transfer, change } = useTransfer();
-  const placed = told?.picture.placed;
+  const [before, setBefore] = useState<readonly Placed[]>([]);
+  const placed = wall.told?.picture.placed;
   const kept = JSON.stringify(transfer.projected);
   const keep = useEffectEvent(() => {
-    if (placed) change({ projected: placed });
+    if (!placed) return;
+    if (transfer.projected) setBefore([...before, transfer.projected].slice(-maxBefore));
+    change({ projected: placed });
   });
   useEffect(() => {
     if (!placed || JSON.stringify(placed) === kept) return undefined;
     const timer = setTimeout(() => keep(), settledMs);
     return () => clearTimeout(timer);
   }, [placed, kept]);
+  const last = before.at(-1);
+  if (!last) return null;
+  return () => {
+    setBefore(before.slice(0, -1));
+    wall.change({ placed: last });
+    change({ projected: last });
+  };
 }
 
 /** Corners that rested so long are kept. */

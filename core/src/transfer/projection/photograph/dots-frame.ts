@@ -1,6 +1,6 @@
-import type { Picture } from '../../raster/index.js';
+import type { Picture } from '../../../raster/index.js';
 import { dotsOn } from './dots.js';
-import type { Screen } from './wall-fit.js';
+import type { Screen } from '../wall-fit.js';
 
 /** The calibration dots as the picture a projector shows, their rims softened over a pixel as a browser draws them. */
 export function dotsFrame(screen: Screen): Picture {

@@ -1,7 +1,7 @@
-import { isTraced, type MapDocument } from '../../documents/index.js';
-import { intersection, type Point, type Rect } from '../../geometry/index.js';
-import { landmarksOf } from '../../check/measures/landmarks.js';
-import type { WallSize } from './wall-fit.js';
+import { isTraced, type MapDocument } from '../../../documents/index.js';
+import { intersection, type Point, type Rect } from '../../../geometry/index.js';
+import { landmarksOf } from '../../../check/measures/landmarks.js';
+import type { WallSize } from '../wall-fit.js';
 
 /** So much of a projector's picture is drawn in: its rim is dim, and a hand needs room to place it. */
 const usedShare = 0.94;

@@ -1,8 +1,8 @@
 import type { z } from 'zod';
-import { choiceDecision, numberDecision } from '../../decisions/index.js';
-import type { Rect } from '../../geometry/index.js';
+import { choiceDecision, numberDecision } from '../../../decisions/index.js';
+import type { Rect } from '../../../geometry/index.js';
 import { maxPositions, planPositions } from './positions.js';
-import type { WallSize } from './wall-fit.js';
+import type { WallSize } from '../wall-fit.js';
 
 /** What of the transfer's decisions says how the projector's picture lies over the surface. */
 export const positionDecisions = {

@@ -1,4 +1,4 @@
-import type { Screen } from './wall-fit.js';
+import type { Screen } from '../wall-fit.js';
 
 /** A dot of the pattern a projector is calibrated with: where it is in the picture, pixels, and in its rows. */
 export type Dot = { x: number; y: number; radiusPx: number; column: number; row: number };

@@ -1,9 +1,9 @@
-import { cornersInPicture, placePaper } from '../../check/drawing/place-paper.js';
-import { waysRound } from '../../check/registration/register.js';
-import { onSheet, type SheetPose } from '../../check/registration/pose.js';
-import { composed, distance, inverted, ontoQuad, quadBy, type Quad } from '../../geometry/index.js';
-import { median, type Picture } from '../../raster/index.js';
-import { findOutline, pyramid } from '../../reference/index.js';
+import { cornersInPicture, placePaper } from '../../../check/drawing/place-paper.js';
+import { waysRound } from '../../../check/registration/register.js';
+import { onSheet, type SheetPose } from '../../../check/registration/pose.js';
+import { composed, distance, inverted, ontoQuad, quadBy, type Quad } from '../../../geometry/index.js';
+import { median, type Picture } from '../../../raster/index.js';
+import { findOutline, pyramid } from '../../../reference/index.js';
 import { findDots, type FoundDot } from './find-dots.js';
 import { dotsOn, type Dot } from './dots.js';
 import {
@@ -15,7 +15,7 @@ import {
   type Screen,
   type WallPair,
   type WallSize,
-} from './wall-fit.js';
+} from '../wall-fit.js';
 
 /** Why a photograph cannot place a projection, as a sentence with the way out. */
 export class ProjectionNotSeen extends Error {}

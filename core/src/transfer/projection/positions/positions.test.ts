@@ -1,9 +1,9 @@
 import { expect } from 'chai';
 import fc from 'fast-check';
-import { intersection, type Rect } from '../../geometry/index.js';
-import { drawingScene, lineOf, mapWith, sketchMap } from '../../testing/index.js';
-import { planTracing } from '../order/index.js';
-import { joinPlacesOf, planPositions, positionsOf } from './index.js';
+import { intersection, type Rect } from '../../../geometry/index.js';
+import { drawingScene, lineOf, mapWith, sketchMap } from '../../../testing/index.js';
+import { planTracing } from '../../order/index.js';
+import { joinPlacesOf, planPositions, positionsOf } from '../index.js';
 
 const wanted = (pictureWidthMm: number, overlap: number) => ({
   pictureWidthMm,

@@ -1,4 +1,4 @@
-import { composed, translation, type Point, type Rect } from '../../geometry/index.js';
+import { composed, translation, type Point, type Rect } from '../../../geometry/index.js';
 import {
   fitWall,
   movedAlong,
@@ -7,7 +7,7 @@ import {
   type Freedom,
   type WallFit,
   type WallPair,
-} from './wall-fit.js';
+} from '../wall-fit.js';
 
 /** How well a hand brings a cross onto a place that is drawn: within so much, mm. */
 export const handMm = 0.5;

@@ -1,8 +1,8 @@
 import Flatbush from 'flatbush';
-import { distance, type Point } from '../../geometry/index.js';
-import { boxMean, luminanceOfWindow, median, type Picture, type Plane } from '../../raster/index.js';
+import { distance, type Point } from '../../../geometry/index.js';
+import { boxMean, luminanceOfWindow, median, type Picture, type Plane } from '../../../raster/index.js';
 import { dotRows, waymarks } from './dots.js';
-import type { Screen } from './wall-fit.js';
+import type { Screen } from '../wall-fit.js';
 
 /** A dot as it was found in a photograph: its middle, pixels, and how large it is there. */
 type Spot = Point & { areaPx: number };

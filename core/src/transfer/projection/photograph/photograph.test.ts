@@ -1,0 +1,56 @@
+import { expect } from 'chai';
+import {
+  cameraToTry,
+  photographedWall,
+  projectorToTry,
+  thrownBy,
+  wallToTry,
+} from '../../../projector/index.js';
+import { worstOver } from '../../../testing/index.js';
+import { dotsFrame, dotsOn, placeByPhotograph, ProjectionNotSeen, wholeOf } from '../index.js';
+
+const surface = { width: 1800, height: 1100 };
+const whole = wholeOf(surface);
+const screen = { width: 1920, height: 1080 };
+
+describe('a photograph of the dots', function () {
+  this.timeout(60_000);
+  const projector = projectorToTry(whole, screen);
+  const camera = { ...cameraToTry(surface), megapixels: 2.5 };
+  const taken = (frame = dotsFrame(screen), marked: 'tape' | 'panel' = 'tape') =>
+    photographedWall(projector, { ...wallToTry(surface), marked }, frame, camera);
+
+  it('places the surface within a pixel, taped or a panel, and says its corners', () => {
+    for (const marked of ['tape', 'panel'] as const) {
+      const { picture, corners: truth } = taken(undefined, marked);
+      const { fit, dots, corners, rmsPx } = placeByPhotograph(picture, surface, screen);
+      expect(worstOver(fit, thrownBy(projector), whole), marked).to.be.below(0.8);
+      expect(dots).to.be.above(60);
+      expect(rmsPx).to.be.below(0.5);
+      corners.forEach(({ x, y }, k) => expect(Math.hypot(x - truth[k][0], y - truth[k][1])).to.be.below(2));
+    }
+  });
+
+  it('that shows none, or no outline, is refused with what to do', () => {
+    const black = { ...dotsFrame(screen), data: new Uint8ClampedArray(4 * screen.width * screen.height) };
+    expect(() => placeByPhotograph(taken(black).picture, surface, screen)).to.throw(
+      ProjectionNotSeen,
+      'dots',
+    );
+    const bare = { ...wallToTry(surface), marked: 'panel' as const, colour: [0.86, 0.85, 0.82] as const };
+    const { picture } = photographedWall(projector, bare, dotsFrame(screen), camera);
+    expect(() => placeByPhotograph(picture, surface, screen)).to.throw(ProjectionNotSeen, 'outline');
+  });
+
+  it('can be told from every other turning of it by the larger dots', () => {
+    const dots = dotsOn(screen);
+    const usual = Math.min(...dots.map(({ radiusPx }) => radiusPx));
+    const larger = dots.filter(({ radiusPx }) => radiusPx > 1.5 * usual);
+    expect(larger).to.have.length(3);
+    expect(new Set(dots.map(({ column, row }) => `${column} ${row}`)).size).to.equal(dots.length);
+    for (const { x, y } of dots) {
+      expect(x).to.be.within(0, screen.width);
+      expect(y).to.be.within(0, screen.height);
+    }
+  });
+});
