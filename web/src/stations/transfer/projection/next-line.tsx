@@ -86,14 +86,12 @@ function useKeepAmong({ map, wall, picture, ids, stretch }: Among): void {
   const beside = useMemo(() => besideOf(map.lines, ids[0]), [map, ids]);
   const wanted = extent === 'stretch' ? stretch : extent === 'shape' ? beside : [];
   const key = wanted.join(' ');
-  const told = picture.among.join(' ');
   const keep = useEffectEvent(() => {
     // Where nothing comes next what was shown stays.
-    if (wanted.length > 0) wall.change({ among: wanted });
+    if (wanted.length > 0 && key !== picture.among.join(' ')) wall.change({ among: wanted });
   });
-  useEffect(() => {
-    if (key !== told) keep();
-  }, [key, told]);
+  // Only what changes here is told: two devices that lead different stretches would else take turns for ever.
+  useEffect(() => keep(), [key]);
 }
 
 /** The lines that bound the same shapes as one does. */

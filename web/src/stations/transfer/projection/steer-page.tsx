@@ -76,6 +76,8 @@ const maxBefore = 50;
 function useKeepPlaced(wall: Wall): (() => void) | null {
   const { transfer, change } = useTransfer();
   const [before, setBefore] = useState<readonly Placed[]>([]);
+  /** Of several devices that steer one is the first to keep it; the others hear of that and need not. */
+  const [patienceMs] = useState(() => maxPatienceMs * Math.random());
   const placed = wall.told?.picture.placed;
   const kept = JSON.stringify(transfer.projected);
   const keep = useEffectEvent(() => {
@@ -85,9 +87,9 @@ function useKeepPlaced(wall: Wall): (() => void) | null {
   });
   useEffect(() => {
     if (!placed || JSON.stringify(placed) === kept) return undefined;
-    const timer = setTimeout(() => keep(), settledMs);
+    const timer = setTimeout(() => keep(), settledMs + patienceMs);
     return () => clearTimeout(timer);
-  }, [placed, kept]);
+  }, [placed, kept, patienceMs]);
   const last = before.at(-1);
   if (!last) return null;
   return () => {
@@ -99,6 +101,7 @@ function useKeepPlaced(wall: Wall): (() => void) | null {
 
 /** Corners that rested so long are kept. */
 const settledMs = 1000;
+const maxPatienceMs = 2000;
 
 /** Whether the program is heard, and how many windows show the picture. */
 function Heard({ wall: { told, heard } }: { wall: Wall }) {
