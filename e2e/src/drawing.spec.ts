@@ -148,10 +148,13 @@ test('the tone of a drawing is kept as shapes, with their values', async ({ page
   await saved(page);
   await finishedMap(page);
   const id = /works\/([^/]+)/.exec(page.url())?.[1] ?? '';
-  const map = mapDocumentSchema.parse(
-    await (await page.request.get(`${server.address}api/works/${id}/map.json`)).json(),
-  );
-  expect(map.values).toHaveLength(2);
+  const keptMap = async () =>
+    mapDocumentSchema.parse(
+      await (await page.request.get(`${server.address}api/works/${id}/map.json`)).json(),
+    );
+  // The map is kept a moment after it is shown.
+  await expect.poll(async () => (await keptMap()).values.length, { timeout: 45_000 }).toBe(2);
+  const map = await keptMap();
   const dark = map.shapes.filter(({ level }) => level === 0).map(({ area }) => area);
   // 450 by 300 pixels at four a mm, on a sheet that fills the picture.
   expect(Math.max(...dark)).toBeGreaterThan(6000);

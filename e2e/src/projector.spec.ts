@@ -152,9 +152,10 @@ test('what is shown is steered: the grid, dimmer, one stretch, one shape; a set-
   await off.fill('12');
   await off.press('Enter');
   await expect(tablet.getByText(/^The projector was touched/)).toBeVisible();
+  await tablet.waitForTimeout(1100);
   await tablet.getByRole('button', { name: 'Put it right by that' }).click();
   await expect.poll(where).not.toBe(before);
-  // What was put right by mistake is taken back.
+  // What was put right by mistake is taken back; moves within a second are one.
   const back = tablet.getByRole('button', { name: 'Back to where it lay before' });
   await expect(back).toBeEnabled();
   await back.click();

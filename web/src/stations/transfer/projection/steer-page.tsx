@@ -1,8 +1,8 @@
 import { Alert } from 'antd';
-import { useEffect, useEffectEvent, useState } from 'react';
+import { useEffect, useEffectEvent, useRef, useState } from 'react';
 import { Link } from 'react-router';
 import type { MapDocument } from '@nobrel/core/documents';
-import { orderFault, type Placed, type TracingPlan } from '@nobrel/core/transfer';
+import { orderFault, type Placed, type TracingPlan, type WallPictureChange } from '@nobrel/core/transfer';
 import { Opening } from '../../../bench/opening.js';
 import { ConflictNotice, SavingState } from '../../../bench/saving.js';
 import { useDecisions, useWork } from '../../../store/hooks.js';
@@ -43,7 +43,8 @@ function Steer({ map, plan, wall }: { map: MapDocument; plan: TracingPlan; wall:
   const { id } = useWork();
   const bench = useRun(map, plan);
   useAwake(true);
-  const goBack = useKeepPlaced(wall);
+  const { steered, goBack } = useGoBack(wall);
+  useKeepPlaced(wall);
   return (
     <main className="steer" aria-label="Steer the projector">
       <header className="steer-head">
@@ -52,51 +53,65 @@ function Steer({ map, plan, wall }: { map: MapDocument; plan: TracingPlan; wall:
         <Heard wall={wall} />
       </header>
       <ConflictNotice />
-      <NextLine map={map} plan={plan} wall={wall} bench={bench} />
+      <NextLine map={map} plan={plan} wall={steered} bench={bench} />
       <div className="steer-parts">
-        {plan.places && <PositionsPart {...{ map, plan, wall, bench }} positions={plan.places} />}
-        <WhatIsShown surface={map.surface} wall={wall} />
-        <Placing surface={map.surface} wall={wall} onBack={goBack} />
-        <MadeTrue surface={map.surface} wall={wall} />
-        <FromPhotograph surface={map.surface} wall={wall} />
-        <KeptSetUps surface={map.surface} wall={wall} />
+        {plan.places && <PositionsPart {...{ map, plan, bench }} wall={steered} positions={plan.places} />}
+        <WhatIsShown surface={map.surface} wall={steered} />
+        <Placing surface={map.surface} wall={steered} onBack={goBack} />
+        <MadeTrue surface={map.surface} wall={steered} />
+        <FromPhotograph surface={map.surface} wall={steered} />
+        <KeptSetUps surface={map.surface} wall={steered} />
       </div>
     </main>
   );
 }
 
-/** So many places are remembered to go back to. */
+/** So many places are remembered to go back to; moves in quick succession are one. */
 const maxBefore = 50;
+const oneMoveMs = 1000;
 
-/**
- * Keeps with the work where the surface was placed, so that it lies there again next time.
- *
- * @returns goes back to where it lay before; null where it lay nowhere
- */
-function useKeepPlaced(wall: Wall): (() => void) | null {
+/** Remembers where the surface lay before this page moved it. */
+function useGoBack(wall: Wall): { steered: Wall; goBack: (() => void) | null } {
+  const [before, setBefore] = useState<readonly (Placed | null)[]>([]);
+  const movedAt = useRef(-Infinity);
+  const placed = wall.told?.picture.placed ?? null;
+  const change = (fields: WallPictureChange) => {
+    if (fields.placed !== undefined) {
+      const now = performance.now();
+      if (now - movedAt.current > oneMoveMs) setBefore([...before, placed].slice(-maxBefore));
+      movedAt.current = now;
+    }
+    wall.change(fields);
+  };
+  const last = before.at(-1);
+  return {
+    steered: { ...wall, change },
+    goBack:
+      last === undefined
+        ? null
+        : () => {
+            setBefore(before.slice(0, -1));
+            movedAt.current = -Infinity;
+            wall.change({ placed: last });
+          },
+  };
+}
+
+/** Keeps with the work where the surface was placed, so that it lies there again next time. */
+function useKeepPlaced({ told }: Wall): void {
   const { transfer, change } = useTransfer();
-  const [before, setBefore] = useState<readonly Placed[]>([]);
   /** Of several devices that steer one is the first to keep it; the others hear of that and need not. */
   const [patienceMs] = useState(() => maxPatienceMs * Math.random());
-  const placed = wall.told?.picture.placed;
+  const placed = told?.picture.placed;
   const kept = JSON.stringify(transfer.projected);
   const keep = useEffectEvent(() => {
-    if (!placed) return;
-    if (transfer.projected) setBefore([...before, transfer.projected].slice(-maxBefore));
-    change({ projected: placed });
+    if (placed) change({ projected: placed });
   });
   useEffect(() => {
     if (!placed || JSON.stringify(placed) === kept) return undefined;
     const timer = setTimeout(() => keep(), settledMs + patienceMs);
     return () => clearTimeout(timer);
   }, [placed, kept, patienceMs]);
-  const last = before.at(-1);
-  if (!last) return null;
-  return () => {
-    setBefore(before.slice(0, -1));
-    wall.change({ placed: last });
-    change({ projected: last });
-  };
 }
 
 /** Corners that rested so long are kept. */
