@@ -88,10 +88,9 @@ export function WhatIsShown({ surface, wall }: { surface: WallSize; wall: Wall }
           check={(mm) => (mm >= 0.1 && mm <= 100 ? null : 'Type a breadth from 0.1 to 100 mm.')}
           onChange={(lineMm) => wall.change({ lineMm })}
         />{' '}
-        broad on the wall{' '}
         {pixelMm > picture.lineMm
-          ? `is less than a pixel, which is ${pixelMm.toFixed(1)} mm there: they come out that broad.`
-          : `, ${(picture.lineMm / pixelMm).toFixed(1)} pixels of ${pixelMm.toFixed(2)} mm.`}
+          ? `broad on the wall. A pixel is ${pixelMm.toFixed(1)} mm there: they come out that broad.`
+          : `broad on the wall: ${(picture.lineMm / pixelMm).toFixed(1)} pixels of ${pixelMm.toFixed(2)} mm.`}
       </div>
     </section>
   );
