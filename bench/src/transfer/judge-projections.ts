@@ -11,6 +11,8 @@ import { composed, inverted, ontoQuad, quadBy, type Point, type Rect } from '@no
 import { photographedWall, squareOn, thrownBy, type SimulatedProjector } from '@nobrel/core/projector';
 import {
   carriedAlong,
+  cornersOfRect,
+  farApart,
   dotsFrame,
   fitWall,
   handMm,
@@ -155,11 +157,11 @@ function byJoint(seed: number, count: 3 | 5) {
   const projector = squareOn(first, width / 0.94, { lensShift: between(random, 0, 0.4) });
   const { inPicture } = thrownBy(projector);
   const corners = quadBy((k) => {
-    const place = cornersOf(first)[k] ?? { x: 0, y: 0 };
+    const place = cornersOfRect(first)[k] ?? { x: 0, y: 0 };
     return inPicture(place.x, place.y);
   });
   const placed = planeFit(
-    composed(ontoQuad(corners), inverted(ontoQuad(quadBy((k) => cornersOf(first)[k] ?? { x: 0, y: 0 })))),
+    composed(ontoQuad(corners), inverted(ontoQuad(quadBy((k) => cornersOfRect(first)[k] ?? { x: 0, y: 0 })))),
     screen,
   );
   const start = carriedAlong(placed, first, second);
@@ -171,7 +173,7 @@ function byJoint(seed: number, count: 3 | 5) {
     })),
     count,
   );
-  const far = cornersOf(second).slice(1, 3);
+  const far = cornersOfRect(second).slice(1, 3);
   const asked = [...landmarks, ...far];
   const was = asked.map(() => 0);
   const said = asked.map(() => 0);
@@ -211,25 +213,6 @@ function byJoint(seed: number, count: 3 | 5) {
     far: Math.sqrt(Math.max(...of.slice(-2))),
   });
   return { was: worst(was), said: worst(said), edge: Math.sqrt(edge) };
-}
-
-const cornersOf = ({ x, y, width, height }: Rect): Point[] => [
-  { x, y },
-  { x: x + width, y },
-  { x: x + width, y: y + height },
-  { x, y: y + height },
-];
-
-/** Places far from each other, as the planner takes them. */
-function farApart(places: readonly Point[], count: number): Point[] {
-  const away = (a: Point, b: Point) => Math.hypot(a.x - b.x, a.y - b.y);
-  const farthest = (chosen: readonly Point[]) =>
-    places.reduce((best, place) => (nearest(chosen, place) > nearest(chosen, best) ? place : best));
-  const nearest = (chosen: readonly Point[], place: Point) =>
-    Math.min(...chosen.map((each) => away(each, place)));
-  const chosen = [farthest(places.slice(0, 1))];
-  while (chosen.length < count) chosen.push(farthest(chosen));
-  return chosen;
 }
 
 const seeds = Array.from({ length: setups }, (_, k) => k + 1);

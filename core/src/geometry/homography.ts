@@ -112,3 +112,9 @@ export function isConvexQuad(quad: Quad): boolean {
 }
 
 export const distance = (a: Point, b: Point): number => Math.hypot(b.x - a.x, b.y - a.y);
+
+/** The mean of some points; of at least one. */
+export const centroidOf = (points: readonly Point[]): Point => ({
+  x: points.reduce((sum, { x }) => sum + x, 0) / points.length,
+  y: points.reduce((sum, { y }) => sum + y, 0) / points.length,
+});

@@ -46,121 +46,15 @@ const fullySeen = 0.85;
  * @returns the sheet, or null when no four sides are seen well enough
  */
 export function findSheet(picture: Picture): FoundSheet | null {
-  const [best] = candidates(picture).sort((a, b) => b.score - a.score);
-  return best ? placed(picture, best) : null;
+  const [best] = sheetCandidates(picture);
+  return best ? placedSheet(picture, best) : null;
 }
 
-/**
- * Finds what is outlined on a wall: by an edge, or by tape laid around it, of which the inner edge counts. Tape shows
- * twice, once as the edge of something lighter and once of something darker; the one that lies within the other is taken.
- *
- * @returns the outline, or null when no four sides are seen well enough
- */
-export function findOutline(picture: Picture): FoundSheet | null {
-  const [best, other] = candidates(picture).sort((a, b) => b.score - a.score);
-  if (!best) return null;
-  const first = placed(picture, best);
-  const second = other && placed(picture, other);
-  if (!first) return null;
-  if (second && liesWithin(second.corners, first.corners)) return second;
-  return innerEdge(picture, first, Math.max(best.factorX, best.factorY)) ?? first;
-}
+/** The outline of something lighter or darker than its ground, by a coarse look, and how much coarser that was. */
+export type SheetCandidate = Candidate & { quad: Quad; factorX: number; factorY: number };
 
-/** Tape is at most so broad, as a share of the area it goes round: both its edges then enclose nearly the same. */
-const minTapedShare = 0.7;
-/** … and as a share of its shorter side. */
-const maxTapeShare = 0.09;
-
-/** The other edge of a tape whose outer edge was found: looked for farther and farther in. */
-function innerEdge(picture: Picture, outer: FoundSheet, coarsePxSize: number): FoundSheet | null {
-  const { corners, polarity } = outer;
-  const middle = {
-    x: corners.reduce((sum, { x }) => sum + x / 4, 0),
-    y: corners.reduce((sum, { y }) => sum + y / 4, 0),
-  };
-  const shorter = Math.min(...corners.map((corner, k) => distance(corner, corners[(k + 1) % 4])));
-  const step = 2 * coarsePxSize + 2;
-  for (let inset = step; inset <= maxTapeShare * shorter; inset += step) {
-    const share = (2 * inset) / shorter;
-    const rough = quadBy((k) => ({
-      x: corners[k].x + share * (middle.x - corners[k].x),
-      y: corners[k].y + share * (middle.y - corners[k].y),
-    }));
-    const inner = refined(picture, rough, -polarity, coarsePxSize);
-    if (inner && isInnerEdge(picture, inner, outer))
-      return { ...outer, corners: fromTopLeft(inner), polarity: -polarity };
-  }
-  return null;
-}
-
-/** Rows of marks within a surface are not edges: nearly all along an edge of tape the step is this share of that at its other edge. */
-const minStepShare = 0.35;
-const nearlyAll = 0.2;
-
-/** Whether an edge within another is that of the same tape: as broad everywhere, and a step all along. */
-function isInnerEdge(picture: Picture, inner: Quad, { corners, polarity }: FoundSheet): boolean {
-  const within = fromTopLeft(inner);
-  if (!liesWithin(within, corners) || !isEvenlyWithin(within, fromTopLeft(corners))) return false;
-  const outerSteps = stepsAlong(picture, corners, polarity);
-  const innerSteps = stepsAlong(picture, within, -polarity);
-  const typical = outerSteps[Math.floor(outerSteps.length / 2)];
-  return innerSteps[Math.floor(nearlyAll * innerSteps.length)] >= minStepShare * typical;
-}
-
-/** Places along each side at which the step across it is read, and how far to each side of it, pixels. */
-const stations = 60;
-const besidePx = 3;
-
-/** How much lighter (polarity 1) or darker (−1) it is just inside an outline than just outside, all along it, the least first. */
-function stepsAlong(picture: Picture, corners: Quad, polarity: number): number[] {
-  const steps = corners.flatMap((from, k) => {
-    const to = corners[(k + 1) % 4];
-    const length = distance(from, to);
-    // Clockwise round, what lies to the right is inside.
-    const [nx, ny] = [-(to.y - from.y) / length, (to.x - from.x) / length];
-    return Array.from({ length: stations }, (_, i) => {
-      const share = 0.04 + (0.92 * (i + 0.5)) / stations;
-      const [x, y] = [from.x + share * (to.x - from.x), from.y + share * (to.y - from.y)];
-      const inside = greyAt(picture, x + besidePx * nx, y + besidePx * ny);
-      return polarity * (inside - greyAt(picture, x - besidePx * nx, y - besidePx * ny));
-    });
-  });
-  return steps.sort((a, b) => a - b);
-}
-
-/** The mean of the bytes of a pixel; of the nearest one beyond the picture's rim. */
-function greyAt({ width, height, channels, data }: Picture, x: number, y: number): number {
-  const column = Math.min(width - 1, Math.max(0, Math.floor(x)));
-  const row = Math.min(height - 1, Math.max(0, Math.floor(y)));
-  const at = channels * (row * width + column);
-  return (data[at] + data[at + 1] + data[at + 2]) / 3;
-}
-
-/** Tape is as broad everywhere; seen from aside its far end is at most so much narrower than its near one. */
-const maxTapeRatio = 1.8;
-
-function isEvenlyWithin(inner: Quad, outer: Quad): boolean {
-  const apart = inner.map((corner, k) => distance(corner, outer[k]));
-  return Math.max(...apart) <= maxTapeRatio * Math.min(...apart);
-}
-
-function liesWithin(inner: Quad, outer: Quad): boolean {
-  const areaOf = (quad: Quad) => Math.abs(signedArea(quad.flatMap(({ x, y }) => [x, y])));
-  const share = areaOf(inner) / areaOf(outer);
-  return (
-    share < 1 &&
-    share >= minTapedShare &&
-    inner.every((corner) =>
-      outer.every((from, k) => {
-        const to = outer[(k + 1) % 4];
-        return (to.x - from.x) * (corner.y - from.y) - (to.y - from.y) * (corner.x - from.x) > 0;
-      }),
-    )
-  );
-}
-
-/** The best outline of something lighter than its ground, and of something darker, as far as there are any. */
-function candidates(picture: Picture): (Candidate & { quad: Quad; factorX: number; factorY: number })[] {
+/** The best outline of something lighter than its ground and of something darker, as far as there are any; the better first. */
+export function sheetCandidates(picture: Picture): SheetCandidate[] {
   checkPicture(picture);
   const shrink = Math.min(1, coarsePx / Math.max(picture.width, picture.height));
   const width = Math.max(1, Math.round(picture.width * shrink));
@@ -171,19 +65,21 @@ function candidates(picture: Picture): (Candidate & { quad: Quad; factorX: numbe
   const lightness: Plane = { width, height, data: lightnessPlane(luminance.data) };
   const edges = straightEdges(gaussianBlur(lightness, 1));
   const factors = { factorX: picture.width / width, factorY: picture.height / height };
-  return [1, -1].flatMap((polarity) => {
-    const candidate = bestQuad(edges, polarity);
-    return candidate.quad ? [{ ...candidate, quad: candidate.quad, ...factors }] : [];
-  });
+  return [1, -1]
+    .flatMap((polarity): SheetCandidate[] => {
+      const candidate = bestQuad(edges, polarity);
+      return candidate.quad ? [{ ...candidate, quad: candidate.quad, ...factors }] : [];
+    })
+    .sort((a, b) => b.score - a.score);
 }
 
 /** An outline placed at full resolution. */
-function placed(
+export function placedSheet(
   picture: Picture,
-  { quad, polarity, seen, factorX, factorY }: ReturnType<typeof candidates>[number],
+  { quad, polarity, seen, factorX, factorY }: SheetCandidate,
 ): FoundSheet | null {
   const rough = quadBy((k) => ({ x: quad[k].x * factorX, y: quad[k].y * factorY }));
-  const corners = refined(picture, rough, polarity, Math.max(factorX, factorY));
+  const corners = refinedCorners(picture, rough, polarity, Math.max(factorX, factorY));
   return corners && { corners: fromTopLeft(corners), seen, polarity };
 }
 
@@ -267,7 +163,12 @@ function closed(
 }
 
 /** Each side placed at full resolution, twice: first within the coarse doubt, then close by. */
-function refined(picture: Picture, rough: Quad, polarity: number, coarsePxSize: number): Quad | null {
+export function refinedCorners(
+  picture: Picture,
+  rough: Quad,
+  polarity: number,
+  coarsePxSize: number,
+): Quad | null {
   let corners = rough;
   for (const reachPx of [2.5 * coarsePxSize + 4, Math.max(5, 0.6 * coarsePxSize)]) {
     const lines: Line[] = [];
@@ -289,7 +190,7 @@ function refined(picture: Picture, rough: Quad, polarity: number, coarsePxSize: 
 }
 
 /** The same corners beginning with the one nearest the top left of the photograph. */
-function fromTopLeft(quad: Quad): Quad {
+export function fromTopLeft(quad: Quad): Quad {
   const sums = quad.map(({ x, y }) => x + y);
   const first = sums.indexOf(Math.min(...sums));
   return [quad[first], quad[(first + 1) % 4], quad[(first + 2) % 4], quad[(first + 3) % 4]];

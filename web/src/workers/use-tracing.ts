@@ -25,7 +25,7 @@ export function tracingWorker(): Remote<TracingWorker> {
 export function useTracingOptions(map: MapDocument | undefined): TracingOptions {
   const transfer = useDecisions('transfer');
   const { school, hand, material, method, stretchMinutes, coated, coatedMm, focus } = transfer;
-  const { projection, pictureMm, overlapPercent, pixelsAcross, pixelsDown } = transfer;
+  const { projection, pictureWidthMm, overlapPercent, pixelsAcross, pixelsDown } = transfer;
   const { mmPerSecond, secondsPerLift } = useDecisions('map');
   return useMemo(
     () => ({
@@ -39,7 +39,7 @@ export function useTracingOptions(map: MapDocument | undefined): TracingOptions 
       sheet: coatedSheetOf({ method, coated, coatedMm }),
       positions: map
         ? plannedPositions(
-            { method, projection, pictureMm, overlapPercent, pixelsAcross, pixelsDown },
+            { method, projection, pictureWidthMm, overlapPercent, pixelsAcross, pixelsDown },
             map.surface,
           )
         : null,
@@ -55,7 +55,7 @@ export function useTracingOptions(map: MapDocument | undefined): TracingOptions 
       coated,
       coatedMm,
       projection,
-      pictureMm,
+      pictureWidthMm,
       overlapPercent,
       pixelsAcross,
       pixelsDown,

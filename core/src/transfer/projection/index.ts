@@ -10,4 +10,4 @@ export * from './film-on-wall.js';
 export { plannedPositions, positionsOf } from './positions/positions-planned.js';
 export * from './handles.js';
 export * from './photograph/dots-frame.js';
-export * from './setups.js';
+export * from './set-ups.js';

@@ -1,5 +1,13 @@
 import { squarenessOf, type MeasuredSides } from '../../fit/index.js';
-import { inverted, quadBy, transformed, type Point, type Quad, type Rect } from '../../geometry/index.js';
+import {
+  centroidOf,
+  inverted,
+  quadBy,
+  transformed,
+  type Point,
+  type Quad,
+  type Rect,
+} from '../../geometry/index.js';
 import type { Placed } from './live.js';
 import { cornersOfRect, fitOf, wallToPixels } from './placed.js';
 import { pixelOf, type WallSize } from './wall-fit.js';
@@ -56,8 +64,8 @@ export function makeTrue(part: Rect, placed: Placed, measured: MeasuredSides): M
 
 /** A figure turned and moved, its size kept, so that its corners lie as near those of another as they can (least squares). */
 function laidOnto(figure: Quad, aim: Quad): Quad {
-  const from = middleOf(figure);
-  const to = middleOf(aim);
+  const from = centroidOf(figure);
+  const to = centroidOf(aim);
   let [along, across] = [0, 0];
   figure.forEach(({ x, y }, k) => {
     const [ax, ay] = [x - from.x, y - from.y];
@@ -72,8 +80,3 @@ function laidOnto(figure: Quad, aim: Quad): Quad {
     return { x: to.x + c * x - s * y, y: to.y + s * x + c * y };
   });
 }
-
-const middleOf = (quad: Quad): Point => ({
-  x: quad.reduce((sum, { x }) => sum + x, 0) / 4,
-  y: quad.reduce((sum, { y }) => sum + y, 0) / 4,
-});

@@ -1,5 +1,6 @@
 import { inverse, Matrix } from 'ml-matrix';
 import {
+  centroidOf,
   composed,
   scaling,
   transformed,
@@ -101,9 +102,11 @@ export type FittedWall = {
 };
 
 const keys = 12;
-const steps = 12;
+const maxSteps = 12;
 /** Nothing may be freer than this, in units of its own: what is not told by the pairs stays near where it was. */
 const free = 1e3;
+/** Changes smaller than this are none. */
+const settled = 1e-10;
 
 /**
  * The fit that throws each place of some pairs nearest to its pixel, by least squares with what is usual of projectors
@@ -119,64 +122,69 @@ export function fitWall(
   freedom: Freedom,
   handPx: number,
 ): FittedWall {
-  const middle = middleOf(pairs);
-  const reach = Math.max(
-    1,
-    Math.sqrt(
-      pairs.reduce((sum, { at }) => sum + (at.x - middle.x) ** 2 + (at.y - middle.y) ** 2, 0) / pairs.length,
-    ),
-  );
+  const middle = centroidOf(pairs.map(({ at }) => at));
+  const squares = pairs.map(({ at }) => (at.x - middle.x) ** 2 + (at.y - middle.y) ** 2);
+  const reach = Math.max(1, Math.sqrt(squares.reduce((sum, each) => sum + each, 0) / pairs.length));
   const spreads = spreadsOf(freedom, reach);
   const used = spreads.flatMap((spread, k) => (spread > 0 ? [k] : []));
+  const held = used.map((k) => (handPx / Math.min(spreads[k], free)) ** 2);
   const changed = (change: Float64Array) => changedFit(start, change, middle, reach);
-  const place = (change: Float64Array, { at }: Pick<WallPair, 'at'>) => pixelOf(changed(change), at.x, at.y);
   let change = new Float64Array(keys);
   let covariance = Matrix.eye(used.length);
-  for (let step = 0; step < steps; step++) {
-    const normal = Matrix.zeros(used.length, used.length);
-    const right = Matrix.zeros(used.length, 1);
-    used.forEach((k, i) => {
-      normal.set(i, i, (handPx / Math.min(spreads[k], free)) ** 2);
-      right.set(i, 0, -change[k] * normal.get(i, i));
-    });
-    const rows = slopesAt(changed, change, used);
-    for (const pair of pairs) {
-      const now = place(change, pair);
-      const slopes = rows(pair.at);
-      for (const [off, slope] of [
-        [pair.px.x - now.x, slopes.x],
-        [pair.px.y - now.y, slopes.y],
-      ] as const)
-        for (let i = 0; i < used.length; i++) {
-          right.set(i, 0, right.get(i, 0) + slope[i] * off);
-          for (let j = 0; j < used.length; j++) normal.set(i, j, normal.get(i, j) + slope[i] * slope[j]);
-        }
-    }
+  for (let step = 0; step < maxSteps; step++) {
+    const { normal, right } = equationsOf(pairs, changed, change, used, held);
     covariance = inverse(normal, true);
     const by = covariance.mmul(right).to1DArray();
     change = change.slice();
     used.forEach((k, i) => (change[k] += by[i]));
-    if (by.every((each) => Math.abs(each) < 1e-10)) break;
+    if (by.every((each) => Math.abs(each) < settled)) break;
   }
   const fit = changed(change);
   const offPx = pairs.map(({ at, px }) => {
     const put = pixelOf(fit, at.x, at.y);
     return { x: put.x - px.x, y: put.y - px.y };
   });
-  const rows = slopesAt(changed, change, used);
+  const slopes = slopesAt(changed, change, used);
   return {
     fit,
     offPx,
     rmsPx: Math.sqrt(offPx.reduce((sum, { x, y }) => sum + x * x + y * y, 0) / Math.max(1, offPx.length)),
     expectedPx: (x, y) => {
-      const slopes = rows({ x, y });
-      const variance = [slopes.x, slopes.y].reduce((sum, slope) => {
+      const at = slopes({ x, y });
+      const variance = [at.x, at.y].reduce((sum, slope) => {
         const row = Matrix.rowVector([...slope]);
         return sum + row.mmul(covariance).mmul(row.transpose()).get(0, 0);
       }, 0);
       return handPx * Math.sqrt(Math.max(0, variance));
     },
   };
+}
+
+/** The normal equations of one step: what the pairs ask for, and what holds each change in use where it was. */
+function equationsOf(
+  pairs: readonly WallPair[],
+  changed: (change: Float64Array) => WallFit,
+  change: Float64Array,
+  used: readonly number[],
+  held: readonly number[],
+): { normal: Matrix; right: Matrix } {
+  const normal = Matrix.diag([...held]);
+  const right = Matrix.columnVector(used.map((k, i) => -change[k] * held[i]));
+  const now = changed(change);
+  const slopes = slopesAt(changed, change, used);
+  for (const { at, px } of pairs) {
+    const put = pixelOf(now, at.x, at.y);
+    const slope = slopes(at);
+    for (const [off, row] of [
+      [px.x - put.x, slope.x],
+      [px.y - put.y, slope.y],
+    ] as const)
+      for (let i = 0; i < used.length; i++) {
+        right.set(i, 0, right.get(i, 0) + row[i] * off);
+        for (let j = 0; j < used.length; j++) normal.set(i, j, normal.get(i, j) + row[i] * row[j]);
+      }
+  }
+  return { normal, right };
 }
 
 /** Spreads of the twelve changes, each in the units they are made in. */
@@ -237,8 +245,3 @@ function slopesAt(changed: (change: Float64Array) => WallFit, change: Float64Arr
     return { x: Float64Array.from(slopes, ([sx]) => sx), y: Float64Array.from(slopes, ([, sy]) => sy) };
   };
 }
-
-const middleOf = (pairs: readonly WallPair[]): Point => ({
-  x: pairs.reduce((sum, { at }) => sum + at.x, 0) / pairs.length,
-  y: pairs.reduce((sum, { at }) => sum + at.y, 0) / pairs.length,
-});

@@ -32,7 +32,7 @@ export function WallTool({ method }: { method: 'projector' | 'overhead-projector
             <DecisionGap {...table} at="tiltDeg" />. The picture <DecisionGap {...table} at="projection" />
             {transfer.projection === 'positions' && (
               <>
-                : <DecisionGap {...table} at="pictureMm" /> wide, overlapping by{' '}
+                : <DecisionGap {...table} at="pictureWidthMm" /> wide, overlapping by{' '}
                 <DecisionGap {...table} at="overlapPercent" />
               </>
             )}
@@ -75,7 +75,7 @@ function Digital() {
   const [held] = positions ?? [];
   const { pictureWidthMm, distanceMm, mmPerPixel, keystoneMm, depthMm, contrast } = project({
     ...transfer,
-    widthMm: held ? transfer.pictureMm : widthMm,
+    widthMm: held ? transfer.pictureWidthMm : widthMm,
     heightMm: held ? held.height : heightMm,
   });
   return (

@@ -2,9 +2,9 @@ import { useState } from 'react';
 import { filmTickMm } from '@nobrel/core/sheets';
 import { filmPenMm, judgeFilm, projectFilm, type FilmMeasured, type FilmOnWall } from '@nobrel/core/transfer';
 import { formatLength, type LengthUnit } from '@nobrel/core/units';
-import { LengthGap } from '../../bench/gaps.js';
 import { useDecisions, useUnit } from '../../store/hooks.js';
 import { ContrastLeft } from './contrast-left.js';
+import { MeasuredGap } from './measured-gap.js';
 import { useTransferMap } from './use-transfer.js';
 
 /** An overhead projector: how far it stands, how broad its pens become, and what the film's ticks say on the wall. */
@@ -77,17 +77,13 @@ function TicksOnWall({ times, focalMm }: { times: number; focalMm: number }) {
       <h3>Measured on the wall</h3>
       <p>The film bears the frame of the drawing, and two ticks at a round length from its corner.</p>
       {measures.map(([key, label]) => (
-        <p key={key} className="steer-measure">
-          <span>
-            {label}, {formatLength(aim[key], unit)}: it measures
-          </span>
-          <LengthGap
-            label={label}
-            valueMm={measured[key]}
-            check={(mm) => (mm > 0 && mm <= 30_000 ? null : 'Type what it measures, up to 30 m.')}
-            onChange={(mm) => setTyped({ ...typed, [key]: mm })}
-          />
-        </p>
+        <MeasuredGap
+          key={key}
+          label={label}
+          aimMm={aim[key]}
+          valueMm={measured[key]}
+          onChange={(mm) => setTyped({ ...typed, [key]: mm })}
+        />
       ))}
       {Object.keys(typed).length > 0 && (
         <WhatToMove judged={judged(measured, frame, tickMm, { focalMm, times })} unit={unit} />
@@ -120,7 +116,7 @@ function WhatToMove({ judged: film, unit }: { judged: FilmOnWall | { fault: stri
     Math.abs(asideMm) > smallMm &&
       `It leans to the ${rightRad > 0 ? 'right' : 'left'} by ${degrees(rightRad)}: move the projector ${length(asideMm)} to the ${rightRad > 0 ? 'right' : 'left'}, or turn the surface by as much, its ${rightRad > 0 ? 'right' : 'left'} edge coming nearer.`,
     Math.abs(size - 1) > smallShare &&
-      `It comes out ${(100 * Math.abs(size - 1)).toFixed(1)} % too ${size > 1 ? 'large: bring the head' : 'small: move the head'} ${length(nearerMm)} ${size > 1 ? 'nearer' : 'farther back'}, and focus anew.`,
+      `The picture is ${(100 * Math.abs(size - 1)).toFixed(1)} % too ${size > 1 ? 'large' : 'small'}: move the head ${length(nearerMm)} ${size > 1 ? 'nearer' : 'farther back'}, and focus again.`,
   ].filter((move) => move !== false);
   return (
     <>

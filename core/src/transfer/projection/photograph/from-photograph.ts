@@ -1,4 +1,4 @@
-import { cornersInPicture, placePaper } from '../../../check/drawing/place-paper.js';
+import { placePaper } from '../../../check/drawing/place-paper.js';
 import { waysRound } from '../../../check/registration/register.js';
 import { onSheet, type SheetPose } from '../../../check/registration/pose.js';
 import { composed, distance, inverted, ontoQuad, quadBy, type Quad } from '../../../geometry/index.js';
@@ -31,8 +31,6 @@ const rounds = 3;
 export type PlacedByPhotograph = FittedWall & {
   /** Dots that were seen and used. */
   dots: number;
-  /** The surface's corners in the photograph, from its upper left on, pixels. */
-  corners: Quad;
 };
 
 /**
@@ -41,15 +39,9 @@ export type PlacedByPhotograph = FittedWall & {
  * camera's lens taken out; so each dot tells where its pixel is thrown.
  *
  * @param screen the projector's picture, pixels
- * @param given the surface's corners in the photograph, where they were pointed out
  * @throws ProjectionNotSeen when the dots or the outline cannot be made out
  */
-export function placeByPhotograph(
-  picture: Picture,
-  surface: WallSize,
-  screen: Screen,
-  given: Quad | null = null,
-): PlacedByPhotograph {
+export function placeByPhotograph(picture: Picture, surface: WallSize, screen: Screen): PlacedByPhotograph {
   const dots = findDots(picture, screen);
   if (!dots)
     throw new ProjectionNotSeen(
@@ -57,10 +49,10 @@ export function placeByPhotograph(
     );
   const size = { widthMm: surface.width, heightMm: surface.height };
   const levels = pyramid(picture);
-  const corners = given ?? findOutlineIn(levels);
+  const corners = findOutlineIn(levels);
   if (!corners)
     throw new ProjectionNotSeen(
-      'The outline of the surface cannot be made out. Tape it all round, leave some light in the room, and take all of it in; or point out its corners.',
+      'The outline of the surface cannot be made out. Tape it all round, leave some light in the room, and take all of it in.',
     );
   const poses = waysRound(corners, size).flatMap((quad) =>
     placePaper(levels, size, { corners: quad, byPoints: false }),
@@ -69,10 +61,10 @@ export function placeByPhotograph(
   const pixels = new Map(thrown.map((dot) => [placeOf(dot), dot]));
   const radiusPx = Math.max(...thrown.map((dot) => dot.radiusPx));
   const [upright] = poses
-    .map(({ pose }) => ({ pose, pairs: wholeDots(pairsBy(pose, dots, pixels), surface, radiusPx) }))
-    .sort((a, b) => uprightness(b.pairs) - uprightness(a.pairs));
-  const fitted = fitDots(upright.pairs, screen);
-  return { ...fitted, dots: fitted.offPx.length, corners: cornersInPicture(upright.pose, size) };
+    .map(({ pose }) => wholeDots(pairsBy(pose, dots, pixels), surface, radiusPx))
+    .sort((a, b) => uprightness(b) - uprightness(a));
+  const fitted = fitDots(upright, screen);
+  return { ...fitted, dots: fitted.offPx.length };
 }
 
 /** Long side of the look an outline is told by, pixels: its sides are placed exactly afterwards. */

@@ -20,14 +20,13 @@ describe('a photograph of the dots', function () {
   const taken = (frame = dotsFrame(screen), marked: 'tape' | 'panel' = 'tape') =>
     photographedWall(projector, { ...wallToTry(surface), marked }, frame, camera);
 
-  it('places the surface within a pixel, taped or a panel, and says its corners', () => {
+  it('places the surface within a pixel, taped or a panel', () => {
     for (const marked of ['tape', 'panel'] as const) {
-      const { picture, corners: truth } = taken(undefined, marked);
-      const { fit, dots, corners, rmsPx } = placeByPhotograph(picture, surface, screen);
+      const { picture } = taken(undefined, marked);
+      const { fit, dots, rmsPx } = placeByPhotograph(picture, surface, screen);
       expect(worstOver(fit, thrownBy(projector), whole), marked).to.be.below(0.8);
       expect(dots).to.be.above(60);
       expect(rmsPx).to.be.below(0.5);
-      corners.forEach(({ x, y }, k) => expect(Math.hypot(x - truth[k][0], y - truth[k][1])).to.be.below(2));
     }
   });
 

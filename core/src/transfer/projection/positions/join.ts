@@ -1,4 +1,5 @@
 import { composed, translation, type Point, type Rect } from '../../../geometry/index.js';
+import { cornersOfRect } from '../placed.js';
 import {
   fitWall,
   movedAlong,
@@ -75,16 +76,9 @@ export function joinPosition(start: WallFit, pairs: readonly WallPair[], positio
     offMm,
     expectedMm,
     atJointMm: Math.max(...pairs.map(({ at }) => expectedMm(at))),
-    atFarEdgeMm: Math.max(...cornersOf(position).map(expectedMm)),
+    atFarEdgeMm: Math.max(...cornersOfRect(position).map(expectedMm)),
     doubt: isDoubtful(fitted)
       ? `The places do not agree with each other: cross ${worst + 1} lies ${offMm[worst].toFixed(1)} mm from where the others tell. Set it once more; or the projector was turned, and the four corners have to be placed.`
       : null,
   };
 }
-
-const cornersOf = ({ x, y, width, height }: Rect): Point[] => [
-  { x, y },
-  { x: x + width, y },
-  { x: x + width, y: y + height },
-  { x, y: y + height },
-];

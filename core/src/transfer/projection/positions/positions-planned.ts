@@ -12,7 +12,7 @@ export const positionDecisions = {
     help: 'whether the projector shows the whole surface at once',
     choices: { whole: 'holds the whole surface', positions: 'is smaller, and moved along' },
   }),
-  pictureMm: numberDecision({
+  pictureWidthMm: numberDecision({
     min: 200,
     max: 20_000,
     initial: 1500,
@@ -43,13 +43,13 @@ type Wanted = { [key in keyof typeof positionDecisions]: z.infer<(typeof positio
  * with what was decided, as a sentence with the way out
  */
 export function positionsOf(
-  { method, projection, pictureMm, overlapPercent, pixelsAcross, pixelsDown }: Wanted,
+  { method, projection, pictureWidthMm, overlapPercent, pixelsAcross, pixelsDown }: Wanted,
   surface: WallSize,
 ): { positions: Rect[] | null; fault: string | null } {
   if (method !== 'projector' || projection === 'whole') return { positions: null, fault: null };
   const positions = planPositions(surface, {
-    pictureWidthMm: pictureMm,
-    pictureHeightMm: (pictureMm * pixelsDown) / pixelsAcross,
+    pictureWidthMm,
+    pictureHeightMm: (pictureWidthMm * pixelsDown) / pixelsAcross,
     overlap: overlapPercent / 100,
   });
   if (positions.length > maxPositions)

@@ -47,7 +47,7 @@ describe('positions of a picture over a larger wall', () => {
     const decided = {
       method: 'projector',
       projection: 'positions' as const,
-      pictureMm: 400,
+      pictureWidthMm: 400,
       overlapPercent: 35,
       pixelsAcross: 1920,
       pixelsDown: 1080,

@@ -1,5 +1,5 @@
 import { isTraced, type MapDocument } from '../../../documents/index.js';
-import { intersection, type Point, type Rect } from '../../../geometry/index.js';
+import { centroidOf, intersection, type Point, type Rect } from '../../../geometry/index.js';
 import { landmarksOf } from '../../../check/measures/landmarks.js';
 import type { WallSize } from '../wall-fit.js';
 
@@ -89,8 +89,8 @@ function crossesIn({ x, y, width, height }: Rect): JoinPlace[] {
   ].map(([px, py]) => ({ x: px, y: py, drawn: false }));
 }
 
-/** Places far from each other: the two farthest apart, then always the one farthest from all that were chosen. */
-function farApart(places: readonly JoinPlace[], count: number): JoinPlace[] {
+/** At most so many places far from each other, mm: always the one farthest from all that were chosen. */
+export function farApart<T extends Point>(places: readonly T[], count: number): T[] {
   if (places.length <= 2) return [...places];
   const away = (a: Point, b: Point) => Math.hypot(a.x - b.x, a.y - b.y);
   const farthestFrom = (chosen: readonly Point[]) =>
@@ -105,8 +105,7 @@ function farApart(places: readonly JoinPlace[], count: number): JoinPlace[] {
 
 /** How far places lie from their middle (root of the mean square), mm. */
 function spreadOf(places: readonly Point[]): number {
-  const x = places.reduce((sum, place) => sum + place.x, 0) / places.length;
-  const y = places.reduce((sum, place) => sum + place.y, 0) / places.length;
+  const { x, y } = centroidOf(places);
   return Math.sqrt(
     places.reduce((sum, place) => sum + (place.x - x) ** 2 + (place.y - y) ** 2, 0) / places.length,
   );

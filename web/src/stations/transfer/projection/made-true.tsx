@@ -3,8 +3,8 @@ import { useState } from 'react';
 import { findMeasureFault, type MeasuredSide, type MeasuredSides } from '@nobrel/core/fit';
 import { cornerNames, makeTrue, partOf, trueSides, type Placed, type WallSize } from '@nobrel/core/transfer';
 import { formatLength, type LengthUnit } from '@nobrel/core/units';
-import { LengthGap } from '../../../bench/gaps.js';
 import { useUnit } from '../../../store/hooks.js';
+import { MeasuredGap } from '../measured-gap.js';
 import { checkCircles } from './check-figure.js';
 import { usePlaced } from './placing.js';
 import type { Wall } from './use-wall.js';
@@ -41,17 +41,13 @@ export function MadeTrue({ surface, wall }: { surface: WallSize; wall: Wall }) {
         be {formatLength(middleMm, unit)} across and down, the small ones {formatLength(cornerMm, unit)}.
       </p>
       {sides.map((side) => (
-        <p key={side} className="steer-measure">
-          <span>
-            {sideWords[side]}, {formatLength(aim[side], unit)}: it measures
-          </span>
-          <LengthGap
-            label={sideWords[side]}
-            valueMm={measured[side]}
-            check={(mm) => (mm > 0 && mm <= 30_000 ? null : 'Type what it measures, up to 30 m.')}
-            onChange={(mm) => setTyped({ ...typed, [side]: mm })}
-          />
-        </p>
+        <MeasuredGap
+          key={side}
+          label={sideWords[side]}
+          aimMm={aim[side]}
+          valueMm={measured[side]}
+          onChange={(mm) => setTyped({ ...typed, [side]: mm })}
+        />
       ))}
       {fault ? (
         <p role="alert">{fault.message}</p>

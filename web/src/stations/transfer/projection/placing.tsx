@@ -172,4 +172,5 @@ function NinePoints({ placed, surface }: { placed: Placed; surface: WallSize }) 
 }
 
 /** Pixels to a mm, by the upper edge. */
-const perMmOf = ({ corners: [a, b] }: Placed, widthMm: number) => Math.hypot(b.x - a.x, b.y - a.y) / widthMm;
+export const perMmOf = ({ corners: [a, b] }: Placed, widthMm: number) =>
+  Math.hypot(b.x - a.x, b.y - a.y) / widthMm;

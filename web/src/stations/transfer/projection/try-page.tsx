@@ -229,6 +229,7 @@ function Measured({ part, thrown, view }: { part: Rect; thrown: Thrown; view: Vi
 function Photographed({ order }: { order: () => Promise<Blob> }) {
   const [address, setAddress] = useState<string | null>(null);
   const [isTaking, setTaking] = useState(false);
+  const [hasFailed, setFailed] = useState(false);
   useEffect(
     () => () => {
       if (address !== null) URL.revokeObjectURL(address);
@@ -239,6 +240,9 @@ function Photographed({ order }: { order: () => Promise<Blob> }) {
     setTaking(true);
     try {
       setAddress(URL.createObjectURL(await order()));
+      setFailed(false);
+    } catch {
+      setFailed(true);
     } finally {
       setTaking(false);
     }
@@ -250,6 +254,12 @@ function Photographed({ order }: { order: () => Promise<Blob> }) {
       <Button disabled={isTaking} onClick={() => void take()}>
         {isTaking ? 'Taking it…' : 'Take the photograph'}
       </Button>
+      {hasFailed && (
+        <p role="alert">
+          The photograph could not be made: there may be too little memory. Close other pages and take it
+          again.
+        </p>
+      )}
       {address !== null && (
         <p>
           <a href={address} download="wall.jpg">

@@ -1,4 +1,4 @@
-import { useEffect } from 'react';
+import { useEffect, useRef } from 'react';
 import type { MapDocument } from '@nobrel/core/documents';
 import { useKeptMapQuery } from '../../../store/api/map.js';
 import { useWork } from '../../../store/hooks.js';
@@ -6,13 +6,15 @@ import { useWork } from '../../../store/hooks.js';
 /** The map that is projected; fetched anew when it was made anew meanwhile, here or elsewhere. */
 export function useMapOnWall(): MapDocument | undefined {
   const work = useWork();
-  const { data, refetch, isFetching } = useKeptMapQuery(work.id, { skip: work.map === null });
-  const isOld =
-    data !== undefined &&
-    work.map !== null &&
-    (data.summary.version !== work.map.version || data.summary.madeAt !== work.map.madeAt);
+  const { data, refetch } = useKeptMapQuery(work.id, { skip: work.map === null });
+  const kept = work.map && `${work.map.version} ${work.map.madeAt}`;
+  const shown = data && `${data.summary.version} ${data.summary.madeAt}`;
+  /** What was asked for last: where the work is the older of both, asking again and again would bring nothing. */
+  const asked = useRef<string | null>(null);
   useEffect(() => {
-    if (isOld && !isFetching) void refetch();
-  }, [isOld, isFetching, refetch]);
+    if (shown === undefined || shown === kept || asked.current === kept) return;
+    asked.current = kept;
+    void refetch();
+  }, [kept, shown, refetch]);
   return work.map === null ? undefined : data?.document;
 }

@@ -8,7 +8,7 @@ import {
   type WallSize,
 } from '@nobrel/core/transfer';
 import { ColourGap, LengthGap } from '../../../bench/gaps.js';
-import { usePlaced } from './placing.js';
+import { perMmOf, usePlaced } from './placing.js';
 import type { Wall } from './use-wall.js';
 
 const views: readonly { value: ProjectedView; label: string }[] = [
@@ -27,8 +27,7 @@ const extents: readonly { value: ProjectedExtent; label: string }[] = [
 /** What is shown, in which colour and how broad. */
 export function WhatIsShown({ surface, wall }: { surface: WallSize; wall: Wall }) {
   const { placed } = usePlaced(wall, surface);
-  const [a, b] = placed.corners;
-  const pixelMm = partOf(placed, surface).width / Math.hypot(b.x - a.x, b.y - a.y);
+  const pixelMm = 1 / perMmOf(placed, partOf(placed, surface).width);
   const picture = wall.told?.picture ?? defaultWallPicture;
   const switches = (key: 'onlyLeft' | 'grid', label: string) => (
     <label>
