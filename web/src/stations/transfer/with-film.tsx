@@ -112,9 +112,9 @@ function WhatToMove({ judged: film, unit }: { judged: FilmOnWall | { fault: stri
   const degrees = (rad: number) => `${Math.abs((rad * 180) / Math.PI).toFixed(1)}°`;
   const moves = [
     Math.abs(raiseMm) > smallMm &&
-      `The beam leans ${upRad > 0 ? 'up' : 'down'} by ${degrees(upRad)}: ${upRad > 0 ? 'raise' : 'lower'} the head by ${length(raiseMm)} and bring the picture back, or lean the top of the surface ${upRad > 0 ? 'towards' : 'away from'} it by as much.`,
+      `The beam leans ${upRad > 0 ? 'up' : 'down'} by ${degrees(upRad)}: ${upRad > 0 ? 'raise' : 'lower'} the head by ${length(raiseMm)} and bring the picture back, or lean the top of the surface ${upRad > 0 ? 'towards' : 'away from'} it by that angle.`,
     Math.abs(asideMm) > smallMm &&
-      `It leans to the ${rightRad > 0 ? 'right' : 'left'} by ${degrees(rightRad)}: move the projector ${length(asideMm)} to the ${rightRad > 0 ? 'right' : 'left'}, or turn the surface by as much, its ${rightRad > 0 ? 'right' : 'left'} edge coming nearer.`,
+      `It leans to the ${rightRad > 0 ? 'right' : 'left'} by ${degrees(rightRad)}: move the projector ${length(asideMm)} to the ${rightRad > 0 ? 'right' : 'left'}, or turn the surface by that angle, its ${rightRad > 0 ? 'right' : 'left'} edge coming nearer.`,
     Math.abs(size - 1) > smallShare &&
       `The picture is ${(100 * Math.abs(size - 1)).toFixed(1)} % too ${size > 1 ? 'large' : 'small'}: move the head ${length(nearerMm)} ${size > 1 ? 'nearer' : 'farther back'}, and focus again.`,
   ].filter((move) => move !== false);
