@@ -27,12 +27,17 @@ const dotsBeside = (handle: number) =>
 
 /** A cross at each place that is to be brought onto the wall's own, in a shape of its own. */
 export function Handles({ handles, inHand, screen, onTake, onMove }: HandlesProps) {
-  const held = useRef<{ handle: number; x: number; y: number } | null>(null);
+  /** The handle that is dragged, and how far its cross lies from the pointer. */
+  const held = useRef<{ handle: number; from: Point } | null>(null);
   const onPointerMove = (event: PointerEvent) => {
     const hold = held.current;
-    if (!hold) return;
-    onMove(hold.handle, { x: event.clientX - hold.x, y: event.clientY - hold.y });
-    held.current = { ...hold, x: event.clientX, y: event.clientY };
+    const now = hold && handles[hold.handle];
+    if (!hold || !now) return;
+    // Told from where the handle is drawn: several moves may come before it is drawn again.
+    onMove(hold.handle, {
+      x: event.clientX + hold.from.x - now.px.x,
+      y: event.clientY + hold.from.y - now.px.y,
+    });
   };
   return (
     <svg
@@ -53,7 +58,7 @@ export function Handles({ handles, inHand, screen, onTake, onMove }: HandlesProp
           aria-label={`Handle ${k + 1}, ${name}`}
           aria-pressed={k === inHand}
           onPointerDown={(event) => {
-            held.current = { handle: k, x: event.clientX, y: event.clientY };
+            held.current = { handle: k, from: { x: px.x - event.clientX, y: px.y - event.clientY } };
             event.currentTarget.setPointerCapture(event.pointerId);
             onTake(k);
           }}

@@ -29,33 +29,53 @@ export function useWall(window: Screen | null): Wall {
   const [told, setTold] = useState<WallPictureTold | null>(null);
   const [heard, setHeard] = useState(false);
   const [send] = useChangeWallMutation();
-  /** Changes that are on their way: what is heard meanwhile is older than what is shown here. */
-  const onTheirWay = useRef(0);
+  /** What was changed here and not sent yet. */
+  const waiting = useRef<WallPictureChange | null>(null);
+  /** While a change is on its way, what is heard is older than what is shown here. */
+  const isSending = useRef(false);
+  // One change after the other: two on their way at once may arrive in either order, and the older would stay.
+  const sendWaiting = useCallback(async () => {
+    if (isSending.current) return;
+    isSending.current = true;
+    while (waiting.current) {
+      const change = waiting.current;
+      waiting.current = null;
+      const { data, error } = await send({ id, change });
+      if (data && waiting.current === null) setTold(data);
+      if (!error) continue;
+      // Not heard by anybody: sent again once the program behind the page is there.
+      if ('status' in error && error.status === null)
+        waiting.current = Object.assign(change, waiting.current);
+      break;
+    }
+    isSending.current = false;
+  }, [id, send]);
   const query = window ? `?width=${window.width}&height=${window.height}` : '';
   useEffect(() => {
     const source = new EventSource(`/api/works/${id}/wall${query}`);
-    source.addEventListener('open', () => setHeard(true));
+    source.addEventListener('open', () => {
+      setHeard(true);
+      void sendWaiting();
+    });
     source.addEventListener('error', () => setHeard(false));
     source.addEventListener('wall', (event: MessageEvent<string>) => {
       const next = wallPictureToldSchema.safeParse(JSON.parse(event.data));
       if (!next.success) return;
-      setTold((now) => (now && onTheirWay.current > 0 ? { ...next.data, picture: now.picture } : next.data));
+      const isOlder = isSending.current || waiting.current !== null;
+      setTold((now) => (now && isOlder ? { ...next.data, picture: now.picture } : next.data));
     });
     source.addEventListener('saved', () => {
       void dispatch(fileApi.endpoints.work.initiate(id, { forceRefetch: true, subscribe: false }));
     });
     return () => source.close();
-  }, [id, query, dispatch]);
+  }, [id, query, dispatch, sendWaiting]);
   const change = useCallback(
     (fields: WallPictureChange) => {
       setTold((now) => now && { ...now, picture: wallPictureSchema.parse({ ...now.picture, ...fields }) });
-      onTheirWay.current++;
-      void send({ id, change: fields }).then(({ data }) => {
-        onTheirWay.current--;
-        if (data && onTheirWay.current === 0) setTold(data);
-      });
+      waiting.current = { ...waiting.current, ...fields };
+      void sendWaiting();
     },
-    [id, send],
+    [sendWaiting],
   );
   return { told, heard, change };
 }
