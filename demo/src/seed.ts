@@ -143,16 +143,17 @@ function transferred(
       done: Object.fromEntries(ticked.map((step, i) => [step.id, at(i)])),
       sittings: filed
         ? [
-            { startedAt: at(0), minutes: 26 },
-            { startedAt: at(50), minutes: 18.5 },
+            { startedAt: at(0), minutes: 26, traced: null },
+            { startedAt: at(50), minutes: 18.5, traced: run.traced.length },
           ]
-        : [{ startedAt: at(0), minutes: 9 }],
+        : [{ startedAt: at(0), minutes: 9, traced: run.traced.length }],
       used: filed
         ? '4B pencil on the back, dead ball-point, 0.3 mm lead to refine'
         : 'wax-free graphite sheet, third use',
     },
     file: filed
       ? {
+          ...decisions.file,
           transferredAt: at(59),
           tracingKept: 'plan chest, second drawer, folder “shore”',
           nextTime: 'Leave the ripples out; three values were enough.',

@@ -88,6 +88,12 @@ const router = createBrowserRouter([
             HydrateFallback: Loading,
           },
           {
+            path: 'record',
+            lazy: async () => ({ Component: (await import('./print/record-page.js')).RecordPage }),
+            errorElement: <Broken />,
+            HydrateFallback: Loading,
+          },
+          {
             path: 'print/:kind',
             lazy: async () => ({ Component: (await import('./print/sheets-print.js')).SheetsPrint }),
             errorElement: <Broken />,

@@ -1,24 +1,79 @@
 import { z } from 'zod';
-import { transferMethodIds } from '../transfer/index.js';
+import { surfaceKindIds } from '../fit/index.js';
+import { schoolOf } from '../map/index.js';
 import { pictureHashSchema } from '../reference/index.js';
+import { transferMethodIds } from '../transfer/index.js';
+import { drawers } from './decisions.js';
 import { standingIds } from './progress.js';
-import { mapSummarySchema } from './work.js';
+import { mapSummarySchema, type WorkDecisions } from './work.js';
 
-/** What the flat file shows of a work. */
-export const cardSchema = z.object({
-  id: z.string(),
-  changedAt: z.iso.datetime(),
+/** What a card tells of the decisions of a work. */
+export const cardFactsSchema = z.object({
   title: z.string(),
   demo: z.boolean(),
-  /** The picture it is worked from. */
-  picture: pictureHashSchema,
   widthMm: z.number(),
   heightMm: z.number(),
+  surface: z.enum(surfaceKindIds),
+  method: z.enum(transferMethodIds),
+  drawer: z.enum(drawers),
+  series: z.string(),
+  tags: z.array(z.string()),
+  readyBy: z.iso.date().nullable(),
+  /** Everything written in the work, for finding it: notes, where things are kept, materials. */
+  words: z.string(),
+});
+export type CardFacts = z.infer<typeof cardFactsSchema>;
+
+/** What the flat file shows of a work. */
+export const cardSchema = cardFactsSchema.extend({
+  id: z.string(),
+  changedAt: z.iso.datetime(),
+  /** The picture it is worked from. */
+  picture: pictureHashSchema,
   map: mapSummarySchema.pick({ lines: true, minutes: true, madeAt: true }).nullable(),
   standing: z.enum(standingIds),
-  method: z.enum(transferMethodIds),
 });
 export type Card = z.infer<typeof cardSchema>;
+
+/** What a card tells of decisions. */
+export function cardFactsOf(decisions: WorkDecisions): CardFacts {
+  const { title, demo, fit, transfer, file } = decisions;
+  return {
+    title,
+    demo,
+    widthMm: fit.widthMm,
+    heightMm: fit.heightMm,
+    surface: fit.kind,
+    method: transfer.method,
+    drawer: file.drawer,
+    series: file.series,
+    tags: file.tags,
+    readyBy: file.readyBy,
+    words: wordsIn(decisions),
+  };
+}
+
+/** All that a painter wrote in a work, and the name of its school. */
+function wordsIn({ reference, map, corrections, transfer, file, setAside }: WorkDecisions): string {
+  return [
+    reference.owner,
+    reference.permissionNote,
+    ...reference.details.map(({ words }) => words),
+    schoolOf(map)?.name ?? '',
+    ...corrections.pins.map(({ text }) => text),
+    transfer.used,
+    file.tracingKept,
+    file.pictureKept,
+    file.heldBy,
+    file.redone,
+    file.nextTime,
+    file.notes,
+    ...file.stages.map(({ words }) => words),
+    ...Object.values(setAside),
+  ]
+    .filter((words) => words.trim() !== '')
+    .join(' · ');
+}
 
 /** A work that cannot be opened: the others do not suffer for it. */
 export const damagedCardSchema = z.object({

@@ -18,18 +18,10 @@ import {
 } from '../reference/index.js';
 import { sheetDecisionsSchema } from '../sheets/index.js';
 import { transferDecisionsSchema } from '../transfer/index.js';
-
-/** What is kept of a finished work. */
-export const fileDecisionsSchema = z.object({
-  /** When the drawing was on the surface, or null while it is not. */
-  transferredAt: z.iso.datetime().nullable().default(null),
-  tracingKept: z.string().max(500).default(''),
-  nextTime: z.string().max(4000).default(''),
-});
-export type FileDecisions = z.infer<typeof fileDecisionsSchema>;
+import { fileDecisionsSchema } from './decisions.js';
 
 /** The version of decisions this program writes. Older ones are brought up to it by the list of upgrades. */
-export const writtenVersion = 4;
+export const writtenVersion = 5;
 
 /** Every decision of a work, station by station. This is what undo steps through and what is saved. */
 export const workDecisionsSchema = z.object({

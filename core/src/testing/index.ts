@@ -10,3 +10,4 @@ export * from './sheets-of.js';
 export * from './true-report.js';
 export * from './anneal-order.js';
 export * from './thrown-truth.js';
+export * from './painter.js';

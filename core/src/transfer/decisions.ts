@@ -29,7 +29,12 @@ const schoolNames: Record<OrderSchool, string> = {
 };
 
 /** One sitting at the table. */
-export const sittingSchema = z.object({ startedAt: moment, minutes: z.number().min(0).max(1440) });
+export const sittingSchema = z.object({
+  startedAt: moment,
+  minutes: z.number().min(0).max(1440),
+  /** How many lines of the run were traced when it ended, or null where they were not counted. */
+  traced: z.int().min(0).nullable().default(null),
+});
 export type Sitting = z.infer<typeof sittingSchema>;
 
 /** How the drawing is carried across, and how far it has come. */
@@ -175,10 +180,11 @@ export function startSitting(transfer: TransferDecisions, now: string): Transfer
 
 /** Ends the sitting going on and adds it to the record. */
 export function endSitting(transfer: TransferDecisions, now: string): TransferDecisions {
-  const { sittingSince, sittings } = transfer;
+  const { sittingSince, sittings, run } = transfer;
   if (sittingSince === null) return transfer;
   const minutes = Math.round(minutesBetween(sittingSince, now) * 10) / 10;
-  return { ...transfer, sittingSince: null, sittings: [...sittings, { startedAt: sittingSince, minutes }] };
+  const sitting = { startedAt: sittingSince, minutes, traced: run.traced.length };
+  return { ...transfer, sittingSince: null, sittings: [...sittings, sitting] };
 }
 
 /** Minutes of all finished sittings. */

@@ -12,5 +12,6 @@ export * from './run/index.js';
 export * from './seen/index.js';
 export * from './sheet-places/index.js';
 export * from './slip.js';
+export * from './speeds/index.js';
 export * from './under-paint/index.js';
 export * from './verdict.js';

@@ -1,8 +1,9 @@
 import type { Note } from '../notes/index.js';
 import { sheetKindWords, type SheetKind } from '../sheets/index.js';
-import { formatMinutes } from '../units/index.js';
+import { counted, formatMinutes } from '../units/index.js';
 import { minutesSpent, type TransferDecisions } from './decisions.js';
 import { transferMethods } from './methods/index.js';
+import type { Estimate } from './speeds/index.js';
 import { usesCoatedSheet } from './sheet-places/index.js';
 
 /** What a transfer is held against. */
@@ -10,6 +11,9 @@ export type TransferPlan = {
   /** What the map was estimated at, and how much line it has. */
   minutes: number;
   metres: number;
+  /** What the whole is estimated at by the painter's own speeds, and how many sittings these were learned from. */
+  estimate: Estimate | null;
+  ownSittings: number;
   /** How fast this hand traces, mm a second, and how long it takes from stroke to stroke, s. */
   hand: { mmPerSecond: number; secondsPerLift: number };
   /** The kinds of sheets that were printed. */
@@ -19,7 +23,7 @@ export type TransferPlan = {
 /** Notes on a transfer: time at the table, care for the hand, and whether there is a drawing to carry across. */
 export function transferNotes(
   transfer: TransferDecisions,
-  { minutes, metres, hand, printed }: TransferPlan,
+  { minutes, metres, estimate, ownSittings, hand, printed }: TransferPlan,
 ): Note<Partial<TransferDecisions>>[] {
   const spent = minutesSpent(transfer);
   const method = transferMethods[transfer.method];
@@ -34,11 +38,16 @@ export function transferNotes(
     {
       id: 'transfer-time',
       weight: 'plain',
-      says:
-        spent > 0
-          ? `${formatMinutes(spent)} at the table so far; the map was estimated at ${formatMinutes(minutes)} of tracing.`
-          : `The map was estimated at ${formatMinutes(minutes)} of tracing.`,
-      why: `The estimate takes a hand at ${hand.mmPerSecond} mm a second and ${hand.secondsPerLift} s from stroke to stroke, as set at Map; making ready comes on top.`,
+      says: `${spent > 0 ? `${formatMinutes(spent)} at the table so far. ` : ''}${
+        estimate
+          ? `By ${method.name} it takes about ${formatMinutes(estimate.minutes)} in all, four times in five between ${formatMinutes(estimate.low)} and ${formatMinutes(estimate.high)}; ${formatMinutes(minutes)} of it is the map traced once.`
+          : `The map was estimated at ${formatMinutes(minutes)} of tracing.`
+      }`,
+      why: `The estimate takes a hand at ${hand.mmPerSecond} mm a second and ${hand.secondsPerLift} s from stroke to stroke, as set at Map; making ready and tidying are in it. ${
+        ownSittings > 0
+          ? `What this method and this tooth add is learned from ${counted(ownSittings, 'sitting')} of yours.`
+          : 'With each sitting that is timed it becomes your own.'
+      }`,
       ways: [],
     },
     {

@@ -147,7 +147,7 @@ describe('sittings', () => {
     transfer = startSitting(transfer, at('15:05'));
     transfer = endSitting(transfer, at('15:26'));
     transfer = endSitting(transfer, at('16:00'));
-    expect(transfer.sittings).to.deep.equal([{ startedAt: at('15:00'), minutes: 26 }]);
+    expect(transfer.sittings).to.deep.equal([{ startedAt: at('15:00'), minutes: 26, traced: 0 }]);
     transfer = endSitting(startSitting(transfer, at('17:00')), at('17:18'));
     expect(minutesSpent(transfer)).to.equal(44);
   });
@@ -163,6 +163,8 @@ describe('notes on a transfer', () => {
   const plan = (printed: readonly SheetKind[], minutes = 30) => ({
     minutes,
     metres: 5.5,
+    estimate: { minutes: 95, low: 80, high: 110 },
+    ownSittings: 0,
     hand: { mmPerSecond: 5, secondsPerLift: 2 },
     printed,
   });
@@ -172,7 +174,7 @@ describe('notes on a transfer', () => {
     const ended = endSitting(begun, '2026-05-04T09:50:00.000Z');
     const time = transferNotes(ended, plan(['outline'], 72)).find(({ id }) => id === 'transfer-time');
     expect(time?.says).to.equal(
-      '50 min at the table so far; the map was estimated at 1 h 12 min of tracing.',
+      '50 min at the table so far. By a transfer sheet it takes about 1 h 35 min in all, four times in five between 1 h 20 min and 1 h 50 min; 1 h 12 min of it is the map traced once.',
     );
     expect(time?.why).to.include('5 mm a second').and.to.include('2 s from stroke');
   });
@@ -218,6 +220,8 @@ describe('notes on a transfer', () => {
     const [time] = transferNotes(defaultTransferDecisions, plan(['outline'], 72)).filter(
       ({ id }) => id === 'transfer-time',
     );
-    expect(time?.says).to.equal('The map was estimated at 1 h 12 min of tracing.');
+    expect(time?.says)
+      .to.match(/^By a transfer sheet it takes about 1 h 35 min in all/)
+      .and.not.include('so far');
   });
 });

@@ -1,6 +1,6 @@
 import { type MapDocument } from '../documents/index.js';
 import { surfaceOf } from '../fit/index.js';
-import { effortOf, type TracingSpeed } from '../map/index.js';
+import { effortOf, type Effort, type TracingSpeed } from '../map/index.js';
 import type { TransferDecisions } from './decisions.js';
 import { findCrowded, type Crowded } from './gaps.js';
 import { lineWidthMm } from './line-width.js';
@@ -17,6 +17,16 @@ import {
 import { isTiled } from '../sheets/index.js';
 import { project, seenOn } from './seen/index.js';
 import { isLargeEnough } from './sheet-places/index.js';
+import {
+  estimateMinutes,
+  measuresOf,
+  ownShares,
+  standardReady,
+  standardTracing,
+  type Estimate,
+  type OwnSpeeds,
+  standardSpeeds,
+} from './speeds/index.js';
 import { supplyWords } from './supplies.js';
 import { applies, type Circumstances } from './steps/step.js';
 import { circumstancesOf, type SheetsToJoin, type SurfacePlanned } from './steps/transfer-steps.js';
@@ -25,8 +35,6 @@ import { circumstancesOf, type SheetsToJoin, type SurfacePlanned } from './steps
 const longMetres = 25;
 /** Lines are crowded when so much of them lies nearer to others than the line is broad. */
 const crowdedShare = 0.03;
-/** Two sheets are joined in so many minutes. */
-const minutesPerJoin = 3;
 
 /** What is known of a work when its methods are weighed. */
 export type ToWeigh = {
@@ -35,6 +43,8 @@ export type ToWeigh = {
   map: MapDocument;
   sheets: SheetsToJoin;
   speed: TracingSpeed;
+  /** The painter's own speeds; the standard ones when not given. */
+  own?: OwnSpeeds;
   /** Breadth of the printed lines, mm. */
   lineMm: number;
 };
@@ -46,6 +56,8 @@ export type Weighed = {
   /** Why, a sentence each; the worst first. */
   why: string[];
   minutes: { ready: number; trace: number; join: number; tidy: number; whole: number };
+  /** The same in all, and between which minutes it lies four times in five. */
+  estimate: Estimate;
   /** How broad its line becomes, mm, and where lines run together then. */
   lineMm: number;
   crowded: Crowded;
@@ -60,23 +72,19 @@ export type Weighed = {
 /** Weighs every method for a work, best first: works before with care, then by minutes. The choice is the painter's. */
 export function weighMethods(work: ToWeigh): Weighed[] {
   const effort = effortOf(work.map, work.speed);
-  const areaDm2 = (work.fit.widthMm * work.fit.heightMm) / 10_000;
   return (Object.keys(transferMethods) as TransferMethod[])
-    .map((method) => weigh(method, work, effort, areaDm2))
+    .map((method) => weigh(method, work, effort))
     .sort(
       (a, b) =>
         verdicts.indexOf(a.verdict) - verdicts.indexOf(b.verdict) || a.minutes.whole - b.minutes.whole,
     );
 }
 
-function weigh(
-  method: TransferMethod,
-  work: ToWeigh,
-  effort: { metres: number; minutes: number },
-  areaDm2: number,
-): Weighed {
+const areaDm2Of = ({ widthMm, heightMm }: SurfacePlanned) => (widthMm * heightMm) / 10_000;
+
+function weigh(method: TransferMethod, work: ToWeigh, effort: Effort): Weighed {
   const { fit, transfer, sheets } = work;
-  const { objections, time, suits, leaves, supplies } = transferMethods[method];
+  const { objections, suits, leaves, supplies } = transferMethods[method];
   const circumstances = circumstancesOf(fit, { ...transfer, method }, sheets);
   const lineMm = lineWidthMm(method, fit, transfer);
   const crowded = findCrowded(work.map, lineMm);
@@ -84,27 +92,46 @@ function weigh(
   const against = [...objections, ...againstAny]
     .filter(({ when }) => applies(when, judged))
     .sort((a, b) => verdicts.indexOf(b.verdict) - verdicts.indexOf(a.verdict));
-  const minutes = {
-    ready: time.readyMinutes + time.readyMinutesPerDm2 * areaDm2,
-    trace: time.pace * effort.minutes,
-    join: circumstances.joined ? minutesPerJoin * (sheets.count - 1) : 0,
-    tidy: time.tidyMinutes,
-  };
+  const { minutes, estimate } = minutesBy(method, work, effort);
   return {
     method,
     verdict: against[0]?.verdict ?? 'works',
     why: against.length > 0 ? against.map(({ why }) => why) : [suits],
-    minutes: { ...minutes, whole: minutes.ready + minutes.trace + minutes.join + minutes.tidy },
+    minutes,
+    estimate,
     lineMm,
     crowded,
     materials: wordsFor(transferMethods[method].materials, judged),
     supplies: supplyWords(supplies, {
       metres: effort.metres,
-      areaM2: areaDm2 / 100,
+      areaM2: areaDm2Of(fit) / 100,
       sheets: Math.max(1, sheets.count),
       sheetLifeMetres: transfer.sheetLifeMetres,
     }),
     leaves: wordsFor(leaves, judged).join(' '),
+  };
+}
+
+/** What a work takes by a method at the painter's own speeds, part by part. */
+function minutesBy(
+  method: TransferMethod,
+  { fit, transfer, sheets, speed, own = standardSpeeds }: ToWeigh,
+  { metres, lifts }: Effort,
+): Pick<Weighed, 'minutes' | 'estimate'> {
+  const measures = measuresOf({ fit, transfer: { ...transfer, method }, sheets }, { metres, lifts });
+  const { ready, join, tidy } = standardReady(method, areaDm2Of(fit), sheets.count);
+  const { line, lift } = standardTracing(measures, speed);
+  const shares = ownShares(measures, own);
+  const estimate = estimateMinutes(measures, own, speed);
+  return {
+    minutes: {
+      ready: shares.ready * ready,
+      trace: shares.tracing * (line + lift),
+      join: shares.ready * join,
+      tidy: shares.ready * tidy,
+      whole: estimate.minutes,
+    },
+    estimate,
   };
 }
 

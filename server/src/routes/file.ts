@@ -1,6 +1,7 @@
 import { Router } from 'express';
 import { z } from 'zod';
-import { pictureSchema, saveRequestSchema } from '@nobrel/core/file';
+import { duplicateRequestSchema, pictureSchema, saveRequestSchema } from '@nobrel/core/file';
+import { ownTracingSpeed } from '@nobrel/core/transfer';
 import { Fault, parseInput } from '../faults.js';
 import type { OpenFile } from '../open-file.js';
 import { WorkStore } from '../store/works.js';
@@ -31,7 +32,20 @@ export function fileRoutes({ flatFile, works, pictures }: FileParts): Router {
   router.post('/works', async (request, response) => {
     const { picture: hash, title, demo } = parseInput(beginRequest, request.body);
     const picture = await known(hash);
-    response.status(201).json(await works.begin(picture, title ?? WorkStore.titleFrom(picture.name), demo));
+    // A work to play with is estimated as anybody's.
+    const speed = demo ? undefined : ownTracingSpeed(await flatFile.ownSpeeds());
+    const named = title ?? WorkStore.titleFrom(picture.name);
+    response.status(201).json(await works.begin(picture, named, demo, speed));
+  });
+  router.post('/works/:id/duplicate', async (request, response) => {
+    const wanted = parseInput(duplicateRequestSchema, request.body);
+    response.status(201).json(await works.duplicate(request.params.id, wanted));
+  });
+  router.get('/works/:id/lessons', async (request, response) => {
+    response.json(await flatFile.lessons(request.params.id));
+  });
+  router.get('/own-speeds', async (_request, response) => {
+    response.json(await flatFile.ownSpeeds());
   });
   router.post('/works/:id/pictures', async (request, response) => {
     const picture = await known(parseInput(addRequest, request.body).picture);

@@ -2,28 +2,50 @@ import { LRUCache } from 'lru-cache';
 import { Op, QueryTypes, type Sequelize } from 'sequelize';
 import { z } from 'zod';
 import {
+  cardFactsOf,
+  lessonsFor,
+  lessonTraitsOf,
+  sheetsToJoin,
   standingOf,
   type Card,
+  type CardFacts,
   type DamagedCard,
   type FlatFile,
+  type Learned,
+  type Lesson,
+  type Printing,
   type WorkDecisions,
 } from '@nobrel/core/file';
+import { fitSpeeds, timedWorksOf, type OwnSpeeds, type TimedWork } from '@nobrel/core/transfer';
 import { Fault } from '../faults.js';
-import type { Models, WorkRow } from './models.js';
+import { printingOf } from './from-rows.js';
+import { noWork } from './maps.js';
+import type { Models, PrintingRow, WorkRow } from './models.js';
 import { titleIn } from './title-in.js';
 import { decisionsOf } from './works.js';
 
-/** What a card takes from the decisions. */
-type Told = Pick<Card, 'title' | 'demo' | 'widthMm' | 'heightMm' | 'method'> & {
+/** What is kept of the decisions of a work while they do not change. */
+type Told = {
+  facts: CardFacts;
   main: string | null;
   progress: Pick<WorkDecisions, 'file' | 'transfer'>;
+  learned: Pick<Learned, 'nextTime' | 'traits'>;
+  /** What its timed sittings are read off; null where there are none. */
+  sat: Pick<WorkDecisions, 'fit' | 'transfer'> | null;
 };
 type Unreadable = Pick<DamagedCard, 'title' | 'damaged'>;
 
 const newestMaps = z.array(
-  z.object({ workId: z.string(), lines: z.int(), minutes: z.number(), madeAt: z.string() }),
+  z.object({
+    workId: z.string(),
+    lines: z.int(),
+    metres: z.number(),
+    minutes: z.number(),
+    madeAt: z.string(),
+  }),
 );
 const printed = z.array(z.object({ workId: z.string() }));
+
 /** The list of works, by a fixed number of queries however many there are. */
 export class FlatFileStore {
   /** Kept by work while its decisions do not change: reading them is what takes time. */
@@ -36,52 +58,36 @@ export class FlatFileStore {
 
   /** Every work as its card, the last changed first; what cannot be read stands by itself. */
   async list(): Promise<FlatFile> {
-    const select = { type: QueryTypes.SELECT } as const;
-    const [works, maps, prints, added, bin] = await Promise.all([
-      this.rows.Work.findAll({
-        where: { deletedAt: null },
-        order: [['changedAt', 'DESC']],
-        attributes: { exclude: ['decisions'] },
-      }),
-      this.sequelize.query(
-        `SELECT work_id AS workId, lines, minutes, made_at AS madeAt FROM map_versions
-         WHERE (work_id, version) IN (SELECT work_id, MAX(version) FROM map_versions GROUP BY work_id)`,
-        select,
-      ),
-      this.sequelize.query('SELECT DISTINCT work_id AS workId FROM printings', select),
+    const [works, mapOf, prints, added, bin] = await Promise.all([
+      this.toldWorks(),
+      this.newestMaps(),
+      this.sequelize.query('SELECT DISTINCT work_id AS workId FROM printings', { type: QueryTypes.SELECT }),
       this.rows.WorkPicture.findAll({ attributes: ['workId', 'pictureHash'] }),
       this.rows.Work.findAll({ where: { deletedAt: { [Op.not]: null } }, order: [['deletedAt', 'DESC']] }),
     ]);
-    await this.tell(works);
-    const mapOf = new Map(newestMaps.parse(maps).map((map) => [map.workId, map]));
     const isPrinted = new Set(printed.parse(prints).map(({ workId }) => workId));
     const isAdded = new Set(added.map(({ workId, pictureHash }) => `${workId} ${pictureHash}`));
     return {
-      works: works.flatMap((row): (Card | DamagedCard)[] => {
-        const told = this.told.get(row.id)?.tells;
-        // Deleted for good in the moment between.
-        if (!told) return [];
+      works: works.map(({ row, told }): Card | DamagedCard => {
         const { id } = row;
         const changedAt = row.changedAt.toISOString();
-        if ('damaged' in told) return [{ id, changedAt, ...told }];
-        const { main, progress, ...card } = told;
+        if ('damaged' in told) return { id, changedAt, ...told };
+        const { main, progress, facts } = told;
         const map = mapOf.get(id);
-        return [
-          {
-            ...card,
-            id,
-            changedAt,
-            picture: main !== null && isAdded.has(`${id} ${main}`) ? main : row.pictureHash,
-            map: map
-              ? { lines: map.lines, minutes: map.minutes, madeAt: new Date(map.madeAt).toISOString() }
-              : null,
-            standing: standingOf({
-              decisions: progress,
-              mapped: map !== undefined,
-              printed: isPrinted.has(id),
-            }),
-          },
-        ];
+        return {
+          ...facts,
+          id,
+          changedAt,
+          picture: main !== null && isAdded.has(`${id} ${main}`) ? main : row.pictureHash,
+          map: map
+            ? { lines: map.lines, minutes: map.minutes, madeAt: new Date(map.madeAt).toISOString() }
+            : null,
+          standing: standingOf({
+            decisions: progress,
+            mapped: map !== undefined,
+            printed: isPrinted.has(id),
+          }),
+        };
       }),
       bin: bin.map(({ id, decisions, deletedAt }) => ({
         id,
@@ -89,6 +95,63 @@ export class FlatFileStore {
         deletedAt: (deletedAt ?? new Date()).toISOString(),
       })),
     };
+  }
+
+  /** Own speeds, from the sittings of every work but those to play with. */
+  async ownSpeeds(): Promise<OwnSpeeds> {
+    const [works, mapOf] = await Promise.all([this.toldWorks(), this.newestMaps()]);
+    const timed: TimedWork[] = [];
+    for (const { row, told } of works) {
+      if ('damaged' in told || told.sat === null || told.facts.demo) continue;
+      const where = { workId: row.id };
+      const printings = await this.rows.Printing.findAll({ where, order: [['printedAt', 'ASC']] });
+      const sheets = sheetsToJoin({ printings: printings.flatMap(readablePrinting) });
+      const isTransferred = told.progress.file.transferredAt !== null;
+      timed.push(...timedWorksOf({ ...told.sat, sheets, map: mapOf.get(row.id) ?? null, isTransferred }));
+    }
+    return fitSpeeds(timed);
+  }
+
+  /**
+   * What was learned at other works that may be of use in one.
+   *
+   * @throws Fault 404 when there is no such work
+   */
+  async lessons(id: string): Promise<Lesson[]> {
+    const works = await this.toldWorks();
+    const own = works.find(({ row }) => row.id === id)?.told;
+    if (!own) throw noWork();
+    if ('damaged' in own) return [];
+    const learned = works.flatMap(({ row, told }): Learned[] =>
+      row.id === id || 'damaged' in told || told.learned.nextTime === '' || told.facts.demo !== own.facts.demo
+        ? []
+        : [{ ...told.learned, id: row.id, title: told.facts.title, changedAt: row.changedAt.toISOString() }],
+    );
+    return lessonsFor(own.learned.traits, learned);
+  }
+
+  /** Every work with what its decisions tell, the last changed first. */
+  private async toldWorks(): Promise<{ row: WorkRow; told: Told | Unreadable }[]> {
+    const rows = await this.rows.Work.findAll({
+      where: { deletedAt: null },
+      order: [['changedAt', 'DESC']],
+      attributes: { exclude: ['decisions'] },
+    });
+    await this.tell(rows);
+    return rows.flatMap((row) => {
+      const told = this.told.get(row.id)?.tells;
+      // Deleted for good in the moment between.
+      return told ? [{ row, told }] : [];
+    });
+  }
+
+  private async newestMaps() {
+    const rows = await this.sequelize.query(
+      `SELECT work_id AS workId, lines, metres, minutes, made_at AS madeAt FROM map_versions
+       WHERE (work_id, version) IN (SELECT work_id, MAX(version) FROM map_versions GROUP BY work_id)`,
+      { type: QueryTypes.SELECT },
+    );
+    return new Map(newestMaps.parse(rows).map((map) => [map.workId, map]));
   }
 
   /** Reads the decisions of works that were changed since they were last listed. */
@@ -105,21 +168,28 @@ export class FlatFileStore {
   }
 }
 
+/** One that cannot be read says nothing of how many sheets there were; the rest is counted all the same. */
+function readablePrinting(row: PrintingRow): Printing[] {
+  try {
+    return [printingOf(row)];
+  } catch {
+    return [];
+  }
+}
+
 /** Another one after every change of the decisions. */
 const stateOf = ({ revision, changedAt }: WorkRow) => `${revision} ${changedAt.getTime()}`;
 
 function toldBy({ decisions: text }: WorkRow): Told | Unreadable {
   try {
-    const { title, demo, fit, transfer, file, reference } = decisionsOf(text);
-    const { widthMm, heightMm } = fit;
+    const decisions = decisionsOf(text);
+    const { fit, transfer, file, reference } = decisions;
     return {
-      title,
-      demo,
-      widthMm,
-      heightMm,
-      method: transfer.method,
+      facts: cardFactsOf(decisions),
       main: reference.main,
       progress: { file, transfer },
+      learned: { nextTime: file.nextTime.trim(), traits: lessonTraitsOf(decisions) },
+      sat: transfer.sittings.length > 0 ? { fit, transfer } : null,
     };
   } catch (error) {
     if (!(error instanceof Fault)) throw error;

@@ -3,6 +3,9 @@ import { Op, type Sequelize, type Transaction } from 'sequelize';
 import { z } from 'zod';
 import {
   binDays,
+  carriesMap,
+  duplicated,
+  type DuplicateRequest,
   newDecisions,
   newerDecisions,
   storedDecisionsSchema,
@@ -14,6 +17,7 @@ import {
   type WorkDecisions,
 } from '@nobrel/core/file';
 import { proposeSize } from '@nobrel/core/fit';
+import { usualSpeed, type TracingSpeed } from '@nobrel/core/map';
 import type { SizeMm } from '@nobrel/core/units';
 import { Fault } from '../faults.js';
 import { pictureOf, printingOf, summaryOf } from './from-rows.js';
@@ -63,8 +67,17 @@ export class WorkStore {
     return this.assemble(await this.row(id));
   }
 
-  /** Begins a work from a stored picture. */
-  async begin(picture: StoredPicture, title: string, demo = false): Promise<Work> {
+  /**
+   * Begins a work from a stored picture.
+   *
+   * @param speed the hand's own, at which its map is estimated
+   */
+  async begin(
+    picture: StoredPicture,
+    title: string,
+    demo = false,
+    speed: TracingSpeed = usualSpeed,
+  ): Promise<Work> {
     const now = new Date();
     const proposed = proposeSize(picture, await this.sizeUsedLast());
     const { widthMm, heightMm } = proposed;
@@ -73,6 +86,7 @@ export class WorkStore {
       ...plain,
       demo,
       fit: { ...plain.fit, widthMm, heightMm, proposed },
+      map: { ...plain.map, ...speed },
     };
     return write(this.sequelize, async (transaction) => {
       const row = await this.rows.Work.create(
@@ -86,6 +100,44 @@ export class WorkStore {
         },
         { transaction },
       );
+      return this.assemble(row, transaction);
+    });
+  }
+
+  /**
+   * Makes a work from another one. Its pictures go along, and its map where it lies as it did; what was printed and done
+   * at the table does not.
+   *
+   * @throws Fault 404 when there is no such work, 422 when it cannot be read
+   */
+  async duplicate(id: string, request: DuplicateRequest): Promise<Work> {
+    const now = new Date();
+    return write(this.sequelize, async (transaction) => {
+      const from = await this.row(id, transaction);
+      const decisions = duplicated(decisionsOf(from.decisions), id, request);
+      const row = await this.rows.Work.create(
+        {
+          id: nanoid(12),
+          pictureHash: from.pictureHash,
+          revision: 1,
+          decisions: JSON.stringify(decisions),
+          createdAt: now,
+          changedAt: now,
+        },
+        { transaction },
+      );
+      await this.sequelize.query(
+        `INSERT INTO work_pictures (work_id, picture_hash, added_at)
+         SELECT ?, picture_hash, added_at FROM work_pictures WHERE work_id = ?`,
+        { replacements: [row.id, id], transaction },
+      );
+      if (carriesMap(request.as))
+        await this.sequelize.query(
+          `INSERT INTO map_versions (work_id, version, name, document, lines, metres, minutes, made_at)
+           SELECT ?, 1, NULL, document, lines, metres, minutes, made_at FROM map_versions
+           WHERE work_id = ? ORDER BY version DESC LIMIT 1`,
+          { replacements: [row.id, id], transaction },
+        );
       return this.assemble(row, transaction);
     });
   }

@@ -149,6 +149,22 @@ export function TextGap({ label, value, placeholder, onChange, maxLetters = 200 
   );
 }
 
+type DayGapProps = { label: string; value: string | null; onChange: (day: string | null) => void };
+
+/** A gap for a day, or none. */
+export function DayGap({ label, value, onChange }: DayGapProps) {
+  return (
+    <Input
+      className="gap"
+      variant="underlined"
+      type="date"
+      aria-label={label}
+      value={value ?? ''}
+      onChange={(event) => onChange(event.target.value === '' ? null : event.target.value)}
+    />
+  );
+}
+
 type NameGapProps = {
   label: string;
   placeholder: string;

@@ -4,10 +4,13 @@ import type { MapDocument } from '@nobrel/core/documents';
 import {
   coatedSheetOf,
   orderFault,
+  ownShares,
   plannedPositions,
   type TracingOptions,
   type TracingPlan,
 } from '@nobrel/core/transfer';
+import { surfaceOf } from '@nobrel/core/fit';
+import { useOwnSpeeds } from '../bench/use-estimate.js';
 import { useDecisions } from '../store/hooks.js';
 import type { TracingWorker } from './tracing-worker.js';
 
@@ -27,6 +30,9 @@ export function useTracingOptions(map: MapDocument | undefined): TracingOptions 
   const { school, hand, material, method, stretchMinutes, coated, coatedMm, focus } = transfer;
   const { projection, pictureWidthMm, overlapPercent, pixelsAcross, pixelsDown } = transfer;
   const { mmPerSecond, secondsPerLift } = useDecisions('map');
+  const own = useOwnSpeeds();
+  const { tooth } = surfaceOf(useDecisions('fit'));
+  const ownShare = ownShares({ method, tooth }, own).tracing;
   return useMemo(
     () => ({
       school,
@@ -35,6 +41,7 @@ export function useTracingOptions(map: MapDocument | undefined): TracingOptions 
       method,
       stretchMinutes,
       speed: { mmPerSecond, secondsPerLift },
+      ownShare,
       focus: focus && map ? { x: focus.x * map.surface.width, y: focus.y * map.surface.height } : null,
       sheet: coatedSheetOf({ method, coated, coatedMm }),
       positions: map
@@ -52,6 +59,7 @@ export function useTracingOptions(map: MapDocument | undefined): TracingOptions 
       stretchMinutes,
       mmPerSecond,
       secondsPerLift,
+      ownShare,
       coated,
       coatedMm,
       projection,

@@ -38,18 +38,19 @@ export function secondsToTrace(lengthMm: number, speed: TracingSpeed = usualSpee
   return lengthMm / speed.mmPerSecond + speed.secondsPerLift;
 }
 
-/** What a map asks of the hand. */
-export type Effort = { lines: number; metres: number; minutes: number };
+/** What a map asks of the hand; the pencil is set down once for what is drawn in one go. */
+export type Effort = { lines: number; lifts: number; metres: number; minutes: number };
 
 /** Lines, metres and minutes of all the lines of a map that are traced; the pencil is lifted between strokes only. */
 export function effortOf(map: MapDocument, speed: TracingSpeed = speedOf(map)): Effort {
   const traced = map.lines.filter(isTraced);
   let lengthMm = 0;
   let seconds = 0;
-  for (const stroke of pencilStrokesOf(traced)) {
+  const strokes = pencilStrokesOf(traced);
+  for (const stroke of strokes) {
     const length = strokeLengthMm(stroke);
     lengthMm += length;
     seconds += secondsToTrace(length, speed);
   }
-  return { lines: traced.length, metres: lengthMm / 1000, minutes: seconds / 60 };
+  return { lines: traced.length, lifts: strokes.length, metres: lengthMm / 1000, minutes: seconds / 60 };
 }

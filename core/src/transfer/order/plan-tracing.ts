@@ -15,6 +15,8 @@ export type TracingOptions = OrderOptions & {
   method: TransferMethod;
   /** How fast the hand traces by the quickest method; as the map was estimated when not given. */
   speed?: TracingSpeed;
+  /** What tracing by this method takes the painter against the standard figures, as a share; 1 when not given. */
+  ownShare?: number;
   /** A transfer sheet that may be smaller than the work; as large as it is when not given. */
   sheet?: SizeMm | null;
   /** Positions of a projector whose picture is smaller than the work, mm; none when not given. */
@@ -53,7 +55,7 @@ export function planTracing(map: MapDocument, options: TracingOptions): TracingP
   const lengthsMm = Float64Array.from(order.lines, ({ id }) => traced.lengthsMm[numberOf.get(id) ?? 0]);
   const { pace } = transferMethods[options.method].time;
   const once = secondsEach(lengthsMm, waysMm, options.speed ?? speedOf(map));
-  const seconds = once.map((each) => pace * each);
+  const seconds = once.map((each) => (options.ownShare ?? 1) * pace * each);
   const placeOf = moved && Int32Array.from(order.lines, ({ id }) => moved.placeOf[numberOf.get(id) ?? 0]);
   const sections = placeOf
     ? cutAtPlaces(seconds, waysMm, options.stretchMinutes, placeOf)

@@ -19,6 +19,12 @@ const card = (id: string, title: string, more: Partial<Card> = {}): Card => ({
   map: null,
   standing: 'begun',
   method: 'transfer-sheet',
+  surface: 'cold-pressed',
+  drawer: 'in-hand',
+  series: '',
+  tags: [],
+  readyBy: null,
+  words: '',
   ...more,
 });
 const damaged: DamagedCard = {

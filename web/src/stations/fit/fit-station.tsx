@@ -1,5 +1,6 @@
 import { findFitFault, fitNotes, layOut, spotOnSurface, wholePictureOn, type Layout } from '@nobrel/core/fit';
 import { Notes } from '../../bench/notes.js';
+import { useRemembered } from '../../bench/use-remembered.js';
 import { StationBench, Missing } from '../../bench/station.js';
 import { lazyTool, ToolRow, useTool, type Tool } from '../../bench/tool-row.js';
 import { Diptych } from '../../leaves/diptych.js';
@@ -54,6 +55,7 @@ function LaidOut({ layout, tool, take }: LaidOutProps) {
   const left = useReferenceSide(layout, tool);
   const surface = useSurfaceSide(layout, tool);
   const panel = withPanel.includes(tool);
+  const remembered = useRemembered('fit');
   return (
     <StationBench
       sentence={
@@ -62,7 +64,12 @@ function LaidOut({ layout, tool, take }: LaidOutProps) {
           <ToolRow tools={tools} tool={tool} onTool={take} />
         </>
       }
-      notes={<Notes notes={fitNotes(preparation, fit, decisions.map.pencilMm, unit)} onWay={change} />}
+      notes={
+        <Notes
+          notes={[...fitNotes(preparation, fit, decisions.map.pencilMm, unit), ...remembered]}
+          onWay={change}
+        />
+      }
     >
       <Diptych
         extent={surfaceExtent(layout, fit, panel ? undefined : wholePictureOn(layout, preparation))}

@@ -1,7 +1,9 @@
 import { useMemo } from 'react';
 import { Link } from 'react-router';
 import { findFitFault, layOut } from '@nobrel/core/fit';
-import { mapNotes } from '@nobrel/core/map';
+import { mapNotes, type MapSettings } from '@nobrel/core/map';
+import type { Note } from '@nobrel/core/notes';
+import { ownSpeedNotes } from '@nobrel/core/transfer';
 import { Notes } from '../../bench/notes.js';
 import { Missing, StationBench } from '../../bench/station.js';
 import { ToolRow, useTool } from '../../bench/tool-row.js';
@@ -15,6 +17,8 @@ import { MapLeaves } from './map-leaves.js';
 import { MapSentence } from './map-sentence.js';
 import { mapTools } from './map-tool.js';
 import { useCorrections } from '../../bench/use-corrections.js';
+import { useOwnSpeeds } from '../../bench/use-estimate.js';
+import { useRemembered } from '../../bench/use-remembered.js';
 import { useMapBegun } from './use-map-begun.js';
 
 /** The map: what to draw, computed from the reference at the scale of the surface. */
@@ -70,7 +74,16 @@ function MapMargin() {
   const { map } = useBenchMap();
   const [settings, change] = useSettings();
   const begun = useDecisions('mapBegun');
-  const notes = useMemo(() => (map ? mapNotes(map, settings, begun) : []), [map, settings, begun]);
+  const remembered = useRemembered('map');
+  const own = useOwnSpeeds();
+  const notes = useMemo(
+    (): Note<Partial<MapSettings>>[] => [
+      ...(map ? mapNotes(map, settings, begun) : []),
+      ...ownSpeedNotes(settings, own),
+      ...remembered,
+    ],
+    [map, settings, begun, own, remembered],
+  );
   return (
     <Notes
       notes={notes}

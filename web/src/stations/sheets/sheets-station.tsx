@@ -12,6 +12,7 @@ import {
   type SheetPage,
 } from '@nobrel/core/sheets';
 import { Notes } from '../../bench/notes.js';
+import { useRemembered } from '../../bench/use-remembered.js';
 import { Missing, StationBench } from '../../bench/station.js';
 import { useKey } from '../../bench/use-key.js';
 import { lazyTool, ToolRow, useTool, type Tool } from '../../bench/tool-row.js';
@@ -82,6 +83,7 @@ function Sheets({ map }: { map: MapDocument }) {
   const [chosen, choose] = usePage(laid?.count ?? 0);
   const shown = useSheetPages(laid, chosen, 1);
   const page = shown?.pages[0];
+  const remembered = useRemembered('sheets');
   const lies = placed(shown?.laid, page, shown?.first ?? 0);
   const bench = useMemo(
     () => ({ map, sheets, calibration, page: page?.label === 'calibration' ? page : null }),
@@ -105,7 +107,13 @@ function Sheets({ map }: { map: MapDocument }) {
             <TakeAway disabled={fault !== null} decisions={sheets} pageNumber={chosen + 1} />
           </SheetsSentence>
         }
-        notes={<Notes notes={laid ? sheetNotes(laid, unit) : []} onWay={change} figure={<ToolPanel />} />}
+        notes={
+          <Notes
+            notes={[...(laid ? sheetNotes(laid, unit) : []), ...remembered]}
+            onWay={change}
+            figure={<ToolPanel />}
+          />
+        }
       >
         <div className="sheets-body">
           <ToolRow tools={decided.kind === 'backing' ? tools : withoutSticks} tool={tool} onTool={take} />

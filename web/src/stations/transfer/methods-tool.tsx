@@ -10,6 +10,7 @@ import {
   type Weighed,
 } from '@nobrel/core/transfer';
 import { formatMinutes } from '@nobrel/core/units';
+import { useOwnSpeeds } from '../../bench/use-estimate.js';
 import { useLeafScale } from '../../leaves/leaf-scale.js';
 import { ToolInHand } from '../../leaves/in-hand.js';
 import { useWork } from '../../store/hooks.js';
@@ -28,7 +29,7 @@ export function MethodsTool() {
       sentence={
         <span role="status">
           {own
-            ? `By ${transferMethods[own.method].name}: ${own.verdict}, about ${formatMinutes(own.minutes.whole)} in all. The choice is yours; tick two to set them side by side.`
+            ? `By ${transferMethods[own.method].name}: ${own.verdict}, about ${formatMinutes(own.minutes.whole)} in all, four times in five between ${formatMinutes(own.estimate.low)} and ${formatMinutes(own.estimate.high)}. The choice is yours; tick two to set them side by side.`
             : 'Weighing the methods…'}
           {own && own.crowded.share > 0
             ? ` Marked: ${Math.max(1, Math.round(100 * own.crowded.share))} % of the lines lie nearer to another than its line of ${own.lineMm.toFixed(1)} mm is broad, and run together.`
@@ -57,11 +58,13 @@ function useWeighed(): Weighed[] | null {
   const map = useTransferMap();
   const { fit, transfer, map: speed, sheets: printed } = work.decisions;
   const { lineMm } = printed;
+  const own = useOwnSpeeds();
   const { count, barsMm } = useMemo(() => sheetsToJoin(work), [work]);
   const [weighed, setWeighed] = useState<Weighed[] | null>(null);
   const toWeigh = useMemo(
-    (): ToWeigh | null => (map ? { fit, transfer, map, sheets: { count, barsMm }, speed, lineMm } : null),
-    [fit, transfer, map, count, barsMm, speed, lineMm],
+    (): ToWeigh | null =>
+      map ? { fit, transfer, map, sheets: { count, barsMm }, speed, own, lineMm } : null,
+    [fit, transfer, map, count, barsMm, speed, own, lineMm],
   );
   useEffect(() => {
     if (!toWeigh) return undefined;
@@ -145,7 +148,7 @@ type MethodProps = {
 };
 
 function MethodWeighed({ weighed, chosen, whole, beside, onChoose, onBeside }: MethodProps) {
-  const { method, verdict, why, minutes, lineMm, materials, supplies, leaves } = weighed;
+  const { method, verdict, why, minutes, estimate, lineMm, materials, supplies, leaves } = weighed;
   const { name, line, projectedMm } = transferMethods[method];
   const parts = [
     ['making ready', minutes.ready],
@@ -192,7 +195,8 @@ function MethodWeighed({ weighed, chosen, whole, beside, onChoose, onBeside }: M
           <span aria-hidden="true">{verdictMarks[verdict]}</span> {name}
         </h3>
         <span className="method-verdict">
-          {verdict}, {formatMinutes(minutes.whole)}
+          {verdict}, {formatMinutes(minutes.whole)} ({formatMinutes(estimate.low)} to{' '}
+          {formatMinutes(estimate.high)})
         </span>
         {chosen ? (
           <strong>chosen</strong>

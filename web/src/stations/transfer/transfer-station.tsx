@@ -1,7 +1,9 @@
 import { Link } from 'react-router';
-import { transferNotes } from '@nobrel/core/transfer';
+import { longSittingNotes, transferNotes } from '@nobrel/core/transfer';
 import { Notes } from '../../bench/notes.js';
 import { Missing, StationBench } from '../../bench/station.js';
+import { useEstimate, useOwnSpeeds } from '../../bench/use-estimate.js';
+import { useRemembered } from '../../bench/use-remembered.js';
 import { ToolRow, useTool } from '../../bench/tool-row.js';
 import { Diptych } from '../../leaves/diptych.js';
 import { ToolPanel } from '../../leaves/in-hand.js';
@@ -21,6 +23,9 @@ export function TransferStation() {
   const kept = useKeptMapQuery(work.id, { skip: work.map === null });
   const { transfer, change } = useTransfer();
   const [tool, take] = useTool(transferTools);
+  const remembered = useRemembered('transfer');
+  const own = useOwnSpeeds();
+  const estimate = useEstimate();
   const { fit } = work.decisions;
   const map = work.map === null ? undefined : kept.data?.document;
   const left = useMapOrReference(
@@ -48,12 +53,18 @@ export function TransferStation() {
         }
         notes={
           <Notes
-            notes={transferNotes(transfer, {
-              minutes: work.map.minutes,
-              metres: work.map.metres,
-              hand: work.decisions.map,
-              printed: work.printings.map(({ decisions }) => decisions.kind),
-            })}
+            notes={[
+              ...transferNotes(transfer, {
+                minutes: work.map.minutes,
+                estimate,
+                ownSittings: own.sittings,
+                metres: work.map.metres,
+                hand: work.decisions.map,
+                printed: work.printings.map(({ decisions }) => decisions.kind),
+              }),
+              ...longSittingNotes(transfer),
+              ...remembered,
+            ]}
             onWay={change}
             figure={<ToolPanel />}
           />

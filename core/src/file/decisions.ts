@@ -1,0 +1,57 @@
+import { z } from 'zod';
+import { pictureHashSchema } from '../reference/index.js';
+
+/** Drawers of the flat file. */
+export const drawers = ['in-hand', 'finished', 'resting', 'given-up'] as const;
+export type Drawer = (typeof drawers)[number];
+
+/** What the drawers are called. */
+export const drawerWords: Readonly<Record<Drawer, string>> = {
+  'in-hand': 'in hand',
+  finished: 'finished',
+  resting: 'resting',
+  'given-up': 'given up',
+};
+
+/** What a work is made from another work as. */
+export const duplicateWays = ['size', 'colours', 'method'] as const;
+export type DuplicateWay = (typeof duplicateWays)[number];
+
+/** A photograph of how far the work has come. */
+export const stageSchema = z.object({
+  picture: pictureHashSchema,
+  words: z.string().max(200),
+  addedAt: z.iso.datetime(),
+});
+export type Stage = z.infer<typeof stageSchema>;
+
+export const maxStages = 40;
+export const maxTags = 20;
+
+/** What is kept of a work besides what its stations know. */
+export const fileDecisionsSchema = z.object({
+  /** When the drawing was on the surface, or null while it is not. */
+  transferredAt: z.iso.datetime().nullable().default(null),
+  tracingKept: z.string().max(500).default(''),
+  pictureKept: z.string().max(500).default(''),
+  /** Who has the picture or the tracing now. */
+  heldBy: z.string().max(200).default(''),
+  /** What was done a second time, and why. */
+  redone: z.string().max(2000).default(''),
+  /** Lessons: what to do differently, a line each. */
+  nextTime: z.string().max(4000).default(''),
+  notes: z.string().max(4000).default(''),
+  drawer: z.enum(drawers).default('in-hand'),
+  /** Works that belong together. */
+  series: z.string().max(100).default(''),
+  tags: z.array(z.string().trim().min(1).max(40)).max(maxTags).default([]),
+  /** The day it is to be ready, or null. */
+  readyBy: z.iso.date().nullable().default(null),
+  stages: z.array(stageSchema).max(maxStages).default([]),
+  /** The work this one was made from, and what is to be looked at again for it. */
+  madeFrom: z
+    .object({ id: z.string().max(40), title: z.string().max(200), as: z.enum(duplicateWays) })
+    .nullable()
+    .default(null),
+});
+export type FileDecisions = z.infer<typeof fileDecisionsSchema>;

@@ -1,0 +1,64 @@
+import { Button } from 'antd';
+import { Link } from 'react-router';
+import { formatDate, formatSize } from '@nobrel/core/units';
+import { QrCode } from '../bench/qr-code.js';
+import { useRecord } from '../stations/file/use-record.js';
+import { useUnit, useWork } from '../store/hooks.js';
+import './record-page.css';
+
+/** The record of a work on one page, and the label for its tracing, to be printed. */
+export function RecordPage() {
+  const work = useWork();
+  const unit = useUnit();
+  const lines = useRecord();
+  const { title, fit, file } = work.decisions;
+  return (
+    <article className="record-page">
+      <div className="print-bar">
+        <Button type="primary" onClick={() => window.print()}>
+          Print the record
+        </Button>{' '}
+        <Link to={`/works/${work.id}/file`}>To File</Link>
+      </div>
+      <header>
+        <h1>{title}</h1>
+        {work.map && <img src={`/api/works/${work.id}/thumbnail.svg`} alt={`The map of ${title}`} />}
+      </header>
+      <dl>
+        {lines.map(({ about, says }) => (
+          <div key={about}>
+            <dt>{about}</dt>
+            <dd>
+              {says.map((words, k) => (
+                <p key={k}>{words}</p>
+              ))}
+            </dd>
+          </div>
+        ))}
+      </dl>
+      {file.stages.length > 0 && (
+        <div className="record-stages">
+          {file.stages.slice(0, 4).map(({ picture, words, addedAt }) => (
+            <figure key={`${picture} ${addedAt}`}>
+              <img src={`/api/pictures/${picture}/small`} alt={words} />
+              <figcaption>{words || formatDate(addedAt)}</figcaption>
+            </figure>
+          ))}
+        </div>
+      )}
+      <aside className="tracing-label" aria-label="Label for the tracing">
+        <QrCode text={`${window.location.origin}/works/${work.id}/file`} says={`Opens ${title}`} />
+        <div>
+          <strong>{title}</strong>
+          <span>{formatSize(fit.widthMm, fit.heightMm, unit)}</span>
+          {work.map && (
+            <span>
+              map {work.map.version}, {formatDate(work.map.madeAt)}
+            </span>
+          )}
+          {file.tracingKept && <span>{file.tracingKept}</span>}
+        </div>
+      </aside>
+    </article>
+  );
+}

@@ -1,0 +1,73 @@
+import { Input } from 'antd';
+import { useWork, useDecide } from '../../store/hooks.js';
+import { DuplicateWork } from './duplicate-work.js';
+import { Sittings } from './sittings.js';
+import { Stages } from './stages.js';
+import { useRecord } from './use-record.js';
+
+/** Words of the record that are written here, with what they are for. */
+const written = [
+  ['redone', 'What was redone, and why', 2000],
+  ['nextTime', 'What to do differently next time, a line each', 4000],
+  ['notes', 'Notes', 4000],
+] as const;
+/** Lines of the record that are written or changed below rather than listed. */
+const editedBelow = new Set(['Redone', 'Notes', 'Next time', 'Sittings', 'Kept']);
+
+/** The record of a work: what its stations know, and what is written in it by hand. */
+export function Record() {
+  const { id, map, decisions } = useWork();
+  const decide = useDecide();
+  const lines = useRecord();
+  const { file } = decisions;
+  return (
+    <section className="leaf record" aria-label="Record">
+      <header className="leaf-head">
+        <h2>Record</h2>
+        <a href={`/api/works/${id}/bundle`} download>
+          Download everything
+        </a>
+        {map && (
+          <span className="map-state">
+            Download the map:{' '}
+            {(['json', 'svg', 'dxf'] as const).map((format) => (
+              <a key={format} href={`/api/works/${id}/map.${format}`} download>
+                {format.toUpperCase()}
+              </a>
+            ))}
+          </span>
+        )}
+      </header>
+      <div className="record-body" tabIndex={0} role="region" aria-label="Record of the work">
+        <dl>
+          {lines
+            .filter(({ about }) => !editedBelow.has(about))
+            .map(({ about, says }) => (
+              <div key={about}>
+                <dt>{about}</dt>
+                <dd>
+                  {says.map((words, k) => (
+                    <p key={k}>{words}</p>
+                  ))}
+                </dd>
+              </div>
+            ))}
+        </dl>
+        <Sittings />
+        {written.map(([key, label, maxLength]) => (
+          <label key={key} className="used">
+            {label}
+            <Input.TextArea
+              autoSize={{ minRows: 2, maxRows: 8 }}
+              maxLength={maxLength}
+              value={file[key]}
+              onChange={(event) => decide({ room: 'file', change: { [key]: event.target.value } })}
+            />
+          </label>
+        ))}
+        <Stages />
+        <DuplicateWork />
+      </div>
+    </section>
+  );
+}
