@@ -52,7 +52,7 @@ const hands: readonly HandFaults[] = [
 const folder = await mkdtemp(join(tmpdir(), 'nobrel-rounds-'));
 const file = await openFile(folder);
 try {
-  await seed(file, null);
+  await seed(file, { rounds: null });
   const card = (await file.flatFile.list()).works.find(({ title }) => title === checkedTitle);
   if (!card) throw new Error(`There is no work “${checkedTitle}”.`);
   const { document: map } = await file.maps.get(card.id);

@@ -1,1 +1,2 @@
 export { referencePath, seed } from './seed.js';
+export * from './history.js';

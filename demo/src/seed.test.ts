@@ -3,13 +3,15 @@ import { tmpdir } from 'node:os';
 import { join } from 'node:path';
 import { expect } from 'chai';
 import { isTraced } from '@nobrel/core/documents';
-import { isMapCurrent, mainPictureOf, workDecisionsSchema } from '@nobrel/core/file';
+import { isMapCurrent, mainPictureOf, mapRequestOf, workDecisionsSchema } from '@nobrel/core/file';
 import { findFitFault } from '@nobrel/core/fit';
 import { distance } from '@nobrel/core/geometry';
 import { findSheet, ratioOfCorners } from '@nobrel/core/reference';
-import { knownAgain, transferMethodIds } from '@nobrel/core/transfer';
+import { knownAgain, ownTracingSpeed, transferMethodIds } from '@nobrel/core/transfer';
 import { openFile, readPicture, type OpenFile } from '@nobrel/server';
-import { referencePath, seed } from './seed.js';
+import { examples } from './examples.js';
+import { seedHistory } from './history.js';
+import { checkedTitle, makeMap, referencePath, seed } from './seed.js';
 
 describe('the demo', () => {
   let folder: string;
@@ -40,6 +42,47 @@ describe('the demo', () => {
     expect(works.filter(({ map }) => map === null)).to.have.length.above(0);
     expect(works.filter(({ printings }) => printings.length > 0)).to.have.length.above(0);
     expect(works.filter(({ decisions }) => decisions.file.transferredAt !== null)).to.have.length(1);
+  });
+
+  it('keeps maps as they are made now', async () => {
+    const { id } = (await everyWork()).find(({ decisions }) => decisions.title === checkedTitle) ?? {
+      id: '',
+    };
+    const [work, kept] = [await file.works.get(id), await file.maps.get(id)];
+    const request = mapRequestOf(work);
+    const example = examples.find(({ title }) => title === checkedTitle);
+    if (!request || !example) throw new Error('There is no such work.');
+    const made = await makeMap(example, request, work.pictures[0]?.hash ?? '');
+    expect(kept.document.lines, 'npm run render-references draws them anew').to.deep.equal(
+      JSON.parse(JSON.stringify(made.lines)),
+    );
+  });
+
+  it('holds two years of works beside those in hand, found, timed and learned from', async () => {
+    const began = await mkdtemp(join(tmpdir(), 'nobrel-demo-'));
+    const whole = await openFile(began);
+    try {
+      await seed(whole, { rounds: null });
+      await seedHistory(whole);
+      const { works } = await whole.flatFile.list();
+      expect(works).to.have.length(30);
+      const past = works.flatMap((work) => ('damaged' in work || work.drawer === 'in-hand' ? [] : [work]));
+      expect(new Set(past.map(({ changedAt }) => changedAt.slice(0, 4)))).to.have.members([
+        '2024',
+        '2025',
+        '2026',
+      ]);
+      const own = await whole.flatFile.ownSpeeds();
+      expect(own.sittings).to.be.above(20);
+      // The painter of the demo goes slowly along lines.
+      expect(ownTracingSpeed(own).mmPerSecond).to.be.below(7.5);
+      const kettleId = works.find((work) => work.title === 'Kettle, lantern and pears')?.id ?? '';
+      const lessons = await whole.flatFile.lessons(kettleId);
+      expect(lessons[0]?.shares).to.include.members(['surface', 'method']);
+    } finally {
+      await whole.close();
+      await rm(began, { recursive: true, force: true });
+    }
   });
 
   it('shows every method, one work in the middle of its tracing and one traced whole', async () => {

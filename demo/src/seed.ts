@@ -3,7 +3,7 @@ import { fileURLToPath } from 'node:url';
 import { z } from 'zod';
 import { seeded } from '@nobrel/core/camera';
 import { roundSchema } from '@nobrel/core/check';
-import type { MapDocument } from '@nobrel/core/documents';
+import { readMapDocument, type MapDocument } from '@nobrel/core/documents';
 import { usualOf } from '@nobrel/core/fit';
 import { MapMaker } from '@nobrel/core/map';
 import { mapOrigin, mapRequestOf, sheetSourceOf, type WorkDecisions } from '@nobrel/core/file';
@@ -30,22 +30,53 @@ export type DemoRounds = z.infer<typeof demoRoundsSchema>;
 
 const readRounds = async () => demoRoundsSchema.parse(JSON.parse(await readFile(roundsPath, 'utf8')));
 
+/** Where the map of a demo work is kept, so that seeding does not wait for seven maps to be made. */
+export const mapPath = (title: string) =>
+  fileURLToPath(
+    new URL(`../references/maps/${title.toLowerCase().replace(/[^a-z]+/g, '-')}.map.json`, import.meta.url),
+  );
+
+type MapDecided = NonNullable<ReturnType<typeof mapRequestOf>>;
+/** How the map of a work comes about. */
+type MapSource = (example: Example, request: MapDecided, pictureHash: string) => Promise<MapDocument>;
+
+/** The map as it was kept when it was last drawn. */
+const keptMap: MapSource = async ({ title }) => readMapDocument(await readFile(mapPath(title), 'utf8'));
+
+const maker = new MapMaker();
+/** The map made anew. */
+export const makeMap: MapSource = async ({ picture }, request, pictureHash) => {
+  const path = referencePath(picture);
+  const drawn = maker.make({
+    ...request,
+    picture: await readPicture(path, picture),
+    pictureKey: pictureHash,
+  });
+  return { ...drawn, settings: { ...drawn.settings, ...mapOrigin(request) } };
+};
+
+type SeedOptions = {
+  /** Rounds of checking that one of the works is in; null for none, those that are kept when not given. */
+  rounds?: DemoRounds | null;
+  mapOf?: MapSource;
+};
+
 /**
  * Fills an empty file with works at different stations. Does nothing when there are works already.
  *
- * @param rounds of checking that one of them is in; null for none
+ * @returns whether it was filled
  */
-export async function seed(file: OpenFile, rounds?: DemoRounds | null): Promise<void> {
-  if ((await file.flatFile.list()).works.length > 0) return;
+export async function seed(file: OpenFile, { rounds, mapOf = keptMap }: SeedOptions = {}): Promise<boolean> {
+  if ((await file.flatFile.list()).works.length > 0) return false;
   const own = rounds === undefined ? await readRounds() : (rounds ?? []);
-  const maker = new MapMaker();
   for (const example of examples)
-    await seedOne(file, maker, example, example.title === checkedTitle ? own : []);
+    await seedOne(file, mapOf, example, example.title === checkedTitle ? own : []);
+  return true;
 }
 
 async function seedOne(
   { works, maps, printings, pictures }: OpenFile,
-  maker: MapMaker,
+  mapOf: MapSource,
   example: Example,
   rounds: DemoRounds,
 ): Promise<void> {
@@ -82,12 +113,7 @@ async function seedOne(
 
   const request = mapRequestOf({ pictures: [picture], decisions });
   if (!request) throw new Error(`“${example.title}” cannot be laid out.`);
-  const drawn = maker.make({
-    ...request,
-    picture: await readPicture(path, example.picture),
-    pictureKey: picture.hash,
-  });
-  const document = { ...drawn, settings: { ...drawn.settings, ...mapOrigin(request) } };
+  const document = await mapOf(example, request, picture.hash);
   const { version } = await maps.keep(work.id, document);
   if (example.reached === 'mapped') return;
 
@@ -106,7 +132,11 @@ const linesTraced = 58;
 
 /** A tracing after some lines, each as long as planned, give or take. */
 function runSoFar({ transfer, map: settings }: WorkDecisions, map: MapDocument, count: number): Run {
-  const plan = planTracing(map, { ...transfer, speed: settings, care: 'thorough' });
+  const plan = planTracing(map, {
+    ...transfer,
+    speed: settings,
+    care: Number.isFinite(count) ? 'thorough' : 'quick',
+  });
   const lines = new Map(map.lines.map((line) => [line.id, line]));
   const random = seeded(3);
   const traced = plan.lines.slice(0, count).flatMap(({ id }, k) => {

@@ -47,8 +47,8 @@ export const lessonSchema = z.object({
 });
 export type Lesson = z.infer<typeof lessonSchema>;
 
-/** More than this in the margin is not read. */
-const maxLessons = 6;
+/** More than this in a margin is not read. */
+const maxLessons = 3;
 
 /**
  * The lessons of other works that have something in common with one, those of most use first. The same words from
@@ -71,8 +71,7 @@ export function lessonsFor(traits: LessonTraits, learned: readonly Learned[]): L
         said.add(key);
         return [{ id: `lesson-${work.id}-${k}`, says, from: work.title, shares }];
       }),
-    )
-    .slice(0, maxLessons);
+    );
 }
 
 /** One lesson a line. */
@@ -90,9 +89,10 @@ const linesOf = (text: string) =>
 export function lessonNotes(lessons: readonly Lesson[], of: readonly SharedTrait[]): Note<never>[] {
   return lessons
     .filter(({ shares }) => shares.some((trait) => of.includes(trait)))
+    .slice(0, maxLessons)
     .map(({ id, says, from, shares }) => ({
       id,
-      weight: 'watch',
+      weight: 'plain',
       says: `You wrote at “${from}”: ${says}`,
       why: `That work was ${shares.map((trait) => traitWords[trait]).join(' and ')}. Set it aside when it does not apply here.`,
       ways: [],

@@ -110,8 +110,7 @@ export class WorkStore {
    *
    * @throws Fault 404 when there is no such work, 422 when it cannot be read
    */
-  async duplicate(id: string, request: DuplicateRequest): Promise<Work> {
-    const now = new Date();
+  async duplicate(id: string, request: DuplicateRequest, now = new Date()): Promise<Work> {
     return write(this.sequelize, async (transaction) => {
       const from = await this.row(id, transaction);
       const decisions = duplicated(decisionsOf(from.decisions), id, request);
@@ -134,9 +133,9 @@ export class WorkStore {
       if (carriesMap(request.as))
         await this.sequelize.query(
           `INSERT INTO map_versions (work_id, version, name, document, lines, metres, minutes, made_at)
-           SELECT ?, 1, NULL, document, lines, metres, minutes, made_at FROM map_versions
+           SELECT ?, 1, NULL, document, lines, metres, minutes, ? FROM map_versions
            WHERE work_id = ? ORDER BY version DESC LIMIT 1`,
-          { replacements: [row.id, id], transaction },
+          { replacements: [row.id, now, id], transaction },
         );
       return this.assemble(row, transaction);
     });
@@ -197,7 +196,7 @@ export class WorkStore {
    * @throws Fault 409 with the newer version beside it when someone saved in between; 422 when what is kept was
    *   written by a newer program or cannot be read, so that saving would lose it
    */
-  async save(id: string, { revision, decisions }: SaveRequest): Promise<Work> {
+  async save(id: string, { revision, decisions }: SaveRequest, changedAt = new Date()): Promise<Work> {
     return write(this.sequelize, async (transaction) => {
       const row = await this.row(id, transaction);
       const kept = await this.assemble(row, transaction);
@@ -210,7 +209,6 @@ export class WorkStore {
           { theirs: kept, yours: decisions },
         );
       }
-      const changedAt = new Date();
       await row.update(
         { decisions: JSON.stringify(decisions), revision: revision + 1, changedAt },
         { transaction },

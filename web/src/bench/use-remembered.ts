@@ -10,7 +10,6 @@ const matters: Readonly<Partial<Record<Station, readonly SharedTrait[]>>> = {
   map: ['series', 'surface', 'school'],
   sheets: ['method'],
   transfer: ['series', 'surface', 'method'],
-  file: ['series', 'surface', 'method', 'school'],
 };
 
 /** What was learned at earlier works, and what a work made from another one asks to be looked at again. */

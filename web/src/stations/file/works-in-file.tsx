@@ -48,7 +48,7 @@ export function WorksInFile({ works }: { works: Listed }) {
       <FindSentence works={works} wanted={wanted} onWant={want} />
       <p className="found" role="status">
         {counted(found.length, 'work')}
-        {elsewhere > 0 && (
+        {wanted.words !== '' && elsewhere > 0 && (
           <>
             , and {elsewhere} in other drawers{' '}
             <Button size="small" type="link" onClick={() => want({ drawer: 'all' })}>
