@@ -1,7 +1,15 @@
 import { gaussian, seeded } from '@nobrel/core/camera';
 import { isTraced, type MapDocument } from '@nobrel/core/documents';
 import { surfaceOf, usualOf, type SurfaceKindId } from '@nobrel/core/fit';
-import { sheetsToJoin, type Drawer, type Work, type WorkDecisions } from '@nobrel/core/file';
+import {
+  newSupplySchema,
+  sheetsToJoin,
+  supplyKinds,
+  type Drawer,
+  type NewSupply,
+  type Work,
+  type WorkDecisions,
+} from '@nobrel/core/file';
 import {
   measuresOf,
   standardReady,
@@ -9,6 +17,7 @@ import {
   tracedLineOf,
   transferSteps,
   type Sitting,
+  type SupplyKind,
   type TransferMethod,
 } from '@nobrel/core/transfer';
 import type { OpenFile } from '@nobrel/server';
@@ -276,6 +285,44 @@ export const history: readonly Past[] = [
   ),
 ];
 
+const supply = (kind: SupplyKind, name: string, counted: number, more: Partial<NewSupply> = {}) =>
+  newSupplySchema.parse({ kind, name, counted, low: supplyKinds[kind].usualLow, ...more });
+
+/** What lay in the boathouse when it was last counted. */
+const counted: readonly NewSupply[] = [
+  supply('transfer-sheet', 'Graphite sheet, wax-free', 60, {
+    waxFree: true,
+    colour: 'grey',
+    widthMm: 300,
+    heightMm: 450,
+  }),
+  supply('transfer-sheet', 'White sheet', 12, {
+    waxFree: false,
+    colour: 'white',
+    widthMm: 210,
+    heightMm: 297,
+  }),
+  supply('print-paper', 'Plain paper, A4', 180, { paper: 'a4', gramsPerM2: 80 }),
+  supply('paper', 'Cold-pressed block', 4, {
+    surface: 'cold-pressed',
+    widthMm: 420,
+    heightMm: 297,
+    gramsPerM2: 300,
+  }),
+  supply('paper', 'Hot-pressed sheets', 3, {
+    surface: 'hot-pressed',
+    widthMm: 560,
+    heightMm: 380,
+    gramsPerM2: 300,
+  }),
+  supply('film', 'Clear film', 6, { widthMm: 210, heightMm: 297 }),
+  supply('stick', 'Graphite stick, HB', 2),
+  supply('pounce', 'Charcoal powder', 12, { colour: 'black' }),
+  supply('tape', 'Low-tack tape', 9),
+  supply('fixative', 'Fixative, matt', 1, { bestBefore: '2026-10-31' }),
+];
+const countedOn = new Date('2026-05-01T09:00:00.000Z');
+
 /** How this painter differs from the standard figures: slow along lines, quick between them, long in making ready. */
 const hand = { line: 1.35, lift: 0.8, ready: 1.3, form: 0.14 };
 
@@ -285,6 +332,7 @@ export async function seedHistory(file: OpenFile): Promise<void> {
   const idOf = new Map(works.map(({ id, title }) => [title, id]));
   const maps = new Map<string, MapDocument>();
   const random = seeded(11);
+  for (const each of counted) await file.supplies.add(each, countedOn);
   for (const each of history) {
     const id = idOf.get(each.from);
     if (id === undefined) throw new Error(`There is no “${each.from}” to trace from.`);

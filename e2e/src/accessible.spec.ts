@@ -64,6 +64,9 @@ for (const room of ['studio', 'dim'] as const) {
     await take(page, 'Backing colours');
     await expect(page.locator('.rub-shape').first()).toBeVisible();
     found['Sheets, Backing colours'] = await faults(page);
+    await page.goto(`${seeded.address}supplies`);
+    await expect(page.getByRole('complementary', { name: 'Shopping list' })).toBeVisible();
+    found['Supplies'] = await faults(page);
     expect(Object.entries(found).filter(([, list]) => list.length > 0)).toEqual([]);
   });
 }
@@ -90,7 +93,13 @@ test('nothing runs off the side of a tablet, a phone, or a window enlarged twofo
   page,
   seeded,
 }) => {
+  await page.goto(`${seeded.address}supplies`);
+  await expect(page.getByRole('complementary', { name: 'Shopping list' })).toBeVisible();
+  await page.setViewportSize({ width: 390, height: 844 });
+  expect(await outOfSight(page), 'Supplies').toEqual([]);
   await page.goto(seeded.address);
+  await expect(page.getByRole('link', { name: /Kettle/ })).toBeVisible();
+  expect(await outOfSight(page), 'The flat file').toEqual([]);
   await page.getByRole('link', { name: /Kettle/ }).click();
   for (const [width, height] of [
     [820, 1180],

@@ -12,6 +12,7 @@ import { lockFolder, type FolderLock } from './store/lock.js';
 import { bindModels } from './store/models.js';
 import { ProjectorSetUpStore } from './store/projector-set-ups.js';
 import { SizeStore } from './store/sizes.js';
+import { SupplyStore } from './store/supplies.js';
 import { WorkStore } from './store/works.js';
 
 /** The flat file in a data folder, open for work. */
@@ -23,6 +24,7 @@ export type OpenFile = {
   pictures: PictureStore;
   sizes: SizeStore;
   setUps: ProjectorSetUpStore;
+  supplies: SupplyStore;
   calibrations: CalibrationStore;
   /** Backups, bundles, and a look at all that is kept. */
   keeper: Keeper;
@@ -85,6 +87,7 @@ async function openLocked(dataFolder: string, lock: FolderLock): Promise<OpenFil
     pictures,
     sizes: new SizeStore(sequelize, models),
     setUps: new ProjectorSetUpStore(sequelize, models),
+    supplies: new SupplyStore(sequelize, models),
     calibrations: new CalibrationStore(sequelize, models),
     onClose: (end) => void ends.push(end),
     close: async () => {

@@ -43,6 +43,14 @@ const router = createBrowserRouter([
     children: [
       { path: '/', element: <FlatFile />, errorElement: <Broken /> },
       {
+        path: '/supplies',
+        lazy: async () => ({
+          Component: (await import('./stations/file/supplies/supplies-page.js')).SuppliesPage,
+        }),
+        errorElement: <Broken />,
+        HydrateFallback: Loading,
+      },
+      {
         path: '/works/:id',
         element: <OpenWork />,
         errorElement: <Broken />,

@@ -4,6 +4,7 @@ export * from './find-works.js';
 export * from './lessons.js';
 export * from './duplicate.js';
 export * from './record.js';
+export * from './supplies/index.js';
 export * from './upgrades.js';
 export * from './save-request.js';
 export * from './progress.js';

@@ -92,7 +92,7 @@ export function lessonNotes(lessons: readonly Lesson[], of: readonly SharedTrait
     .slice(0, maxLessons)
     .map(({ id, says, from, shares }) => ({
       id,
-      weight: 'plain',
+      weight: 'watch',
       says: `You wrote at “${from}”: ${says}`,
       why: `That work was ${shares.map((trait) => traitWords[trait]).join(' and ')}. Set it aside when it does not apply here.`,
       ways: [],

@@ -13,5 +13,6 @@ export * from './seen/index.js';
 export * from './sheet-places/index.js';
 export * from './slip.js';
 export * from './speeds/index.js';
+export { amountOf, supplyKindIds, type SupplyKind, type SupplyMeasures } from './supplies.js';
 export * from './under-paint/index.js';
 export * from './verdict.js';

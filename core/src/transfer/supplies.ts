@@ -1,9 +1,25 @@
+/** Kinds of supplies that are kept a count of. */
+export const supplyKindIds = [
+  'transfer-sheet',
+  'print-paper',
+  'paper',
+  'film',
+  'stick',
+  'pencil',
+  'pounce',
+  'tape',
+  'fixative',
+] as const;
+export type SupplyKind = (typeof supplyKindIds)[number];
+
 /**
  * What a method uses up, as amounts: for the whole, and by the metre of line, the m² of the surface, the printed sheet,
  * and as much line as a transfer sheet marks.
  */
 export type Supply = {
   words: string;
+  /** What is counted for it; left out where nothing is bought. */
+  kind?: SupplyKind;
   each?: number;
   perMetre?: number;
   perM2?: number;

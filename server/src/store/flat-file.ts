@@ -3,10 +3,13 @@ import { Op, QueryTypes, type Sequelize } from 'sequelize';
 import { z } from 'zod';
 import {
   cardFactsOf,
+  gatherNeeds,
   lessonsFor,
   lessonTraitsOf,
+  needsOf,
   sheetsToJoin,
   standingOf,
+  usesOf,
   type Card,
   type CardFacts,
   type DamagedCard,
@@ -14,6 +17,8 @@ import {
   type Learned,
   type Lesson,
   type Printing,
+  type SupplyNeed,
+  type SupplyUse,
   type WorkDecisions,
 } from '@nobrel/core/file';
 import { fitSpeeds, timedWorksOf, type OwnSpeeds, type TimedWork } from '@nobrel/core/transfer';
@@ -28,10 +33,9 @@ import { decisionsOf } from './works.js';
 type Told = {
   facts: CardFacts;
   main: string | null;
-  progress: Pick<WorkDecisions, 'file' | 'transfer'>;
   learned: Pick<Learned, 'nextTime' | 'traits'>;
-  /** What its timed sittings are read off; null where there are none. */
-  sat: Pick<WorkDecisions, 'fit' | 'transfer'> | null;
+  /** What its sittings, its uses and its needs are read off. */
+  decisions: Pick<WorkDecisions, 'fit' | 'transfer' | 'file'>;
 };
 type Unreadable = Pick<DamagedCard, 'title' | 'damaged'>;
 
@@ -72,7 +76,7 @@ export class FlatFileStore {
         const { id } = row;
         const changedAt = row.changedAt.toISOString();
         if ('damaged' in told) return { id, changedAt, ...told };
-        const { main, progress, facts } = told;
+        const { main, decisions, facts } = told;
         const map = mapOf.get(id);
         return {
           ...facts,
@@ -83,7 +87,7 @@ export class FlatFileStore {
             ? { lines: map.lines, minutes: map.minutes, madeAt: new Date(map.madeAt).toISOString() }
             : null,
           standing: standingOf({
-            decisions: progress,
+            decisions,
             mapped: map !== undefined,
             printed: isPrinted.has(id),
           }),
@@ -99,17 +103,45 @@ export class FlatFileStore {
 
   /** Own speeds, from the sittings of every work but those to play with. */
   async ownSpeeds(): Promise<OwnSpeeds> {
-    const [works, mapOf] = await Promise.all([this.toldWorks(), this.newestMaps()]);
     const timed: TimedWork[] = [];
-    for (const { row, told } of works) {
-      if ('damaged' in told || told.sat === null || told.facts.demo) continue;
-      const where = { workId: row.id };
-      const printings = await this.rows.Printing.findAll({ where, order: [['printedAt', 'ASC']] });
-      const sheets = sheetsToJoin({ printings: printings.flatMap(readablePrinting) });
-      const isTransferred = told.progress.file.transferredAt !== null;
-      timed.push(...timedWorksOf({ ...told.sat, sheets, map: mapOf.get(row.id) ?? null, isTransferred }));
+    for (const { map, printings, told } of await this.ownWorks()) {
+      const { decisions } = told;
+      if (decisions.transfer.sittings.length === 0) continue;
+      const isTransferred = decisions.file.transferredAt !== null;
+      timed.push(...timedWorksOf({ ...decisions, sheets: sheetsToJoin({ printings }), map, isTransferred }));
     }
     return fitSpeeds(timed);
+  }
+
+  /** What every work used up, and what those in hand will; works to play with apart. */
+  async supplyUses(): Promise<{ uses: SupplyUse[]; needs: SupplyNeed[] }> {
+    const works = await this.ownWorks();
+    return {
+      uses: works.flatMap(({ told, map, printings }) => usesOf({ ...told, map, printings })),
+      needs: gatherNeeds(
+        works.map(({ told, map, printings }) => ({
+          title: told.facts.title,
+          needs: needsOf({ ...told, map, printings }),
+        })),
+      ),
+    };
+  }
+
+  /** Every readable work but those to play with, with its newest map and its printings. */
+  private async ownWorks() {
+    const [works, mapOf, rows] = await Promise.all([
+      this.toldWorks(),
+      this.newestMaps(),
+      this.rows.Printing.findAll({ order: [['printedAt', 'ASC']] }),
+    ]);
+    const printingsOf = new Map<string, Printing[]>();
+    for (const row of rows)
+      printingsOf.set(row.workId, [...(printingsOf.get(row.workId) ?? []), ...readablePrinting(row)]);
+    return works.flatMap(({ row: { id }, told }) =>
+      'damaged' in told || told.facts.demo
+        ? []
+        : [{ told, map: mapOf.get(id) ?? null, printings: printingsOf.get(id) ?? [] }],
+    );
   }
 
   /**
@@ -187,9 +219,8 @@ function toldBy({ decisions: text }: WorkRow): Told | Unreadable {
     return {
       facts: cardFactsOf(decisions),
       main: reference.main,
-      progress: { file, transfer },
       learned: { nextTime: file.nextTime.trim(), traits: lessonTraitsOf(decisions) },
-      sat: transfer.sittings.length > 0 ? { fit, transfer } : null,
+      decisions: { fit, transfer, file },
     };
   } catch (error) {
     if (!(error instanceof Fault)) throw error;

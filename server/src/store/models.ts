@@ -62,6 +62,15 @@ export class ProjectorSetUpRow extends Model<
   declare keptAt: Date;
 }
 
+/** A supply as it was counted. */
+export class SupplyRow extends Model<InferAttributes<SupplyRow>, InferCreationAttributes<SupplyRow>> {
+  declare id: string;
+  /** As JSON. */
+  declare supply: string;
+  declare countedAt: Date;
+  declare revision: number;
+}
+
 export class MapVersionRow extends Model<
   InferAttributes<MapVersionRow>,
   InferCreationAttributes<MapVersionRow>
@@ -118,6 +127,7 @@ export type Models = {
   Printing: typeof PrintingRow;
   Calibration: typeof CalibrationRow;
   ProjectorSetUp: typeof ProjectorSetUpRow;
+  Supply: typeof SupplyRow;
 };
 
 /**
@@ -133,6 +143,7 @@ export function bindModels(sequelize: Sequelize): Models {
   class Printing extends PrintingRow {}
   class Calibration extends CalibrationRow {}
   class ProjectorSetUp extends ProjectorSetUpRow {}
+  class Supply extends SupplyRow {}
   const options = { sequelize, underscored: true, timestamps: false };
   Picture.init(
     {
@@ -169,6 +180,10 @@ export function bindModels(sequelize: Sequelize): Models {
   SavedSize.init(
     { id: { ...id(), primaryKey: true }, name: text(), widthMm: amount(), heightMm: amount() },
     { ...options, tableName: 'saved_sizes' },
+  );
+  Supply.init(
+    { id: { ...id(), primaryKey: true }, supply: text(), countedAt: moment(), revision: whole() },
+    { ...options, tableName: 'supplies' },
   );
   MapVersion.init(
     {
@@ -209,5 +224,15 @@ export function bindModels(sequelize: Sequelize): Models {
     { id: { ...id(), primaryKey: true }, name: text(), setUp: text(), keptAt: moment() },
     { ...options, tableName: 'projector_set_ups' },
   );
-  return { Picture, Work, WorkPicture, SavedSize, MapVersion, Printing, Calibration, ProjectorSetUp };
+  return {
+    Picture,
+    Work,
+    WorkPicture,
+    SavedSize,
+    MapVersion,
+    Printing,
+    Calibration,
+    ProjectorSetUp,
+    Supply,
+  };
 }

@@ -83,7 +83,11 @@ export const mirroredTracing: TransferMethodModule = {
   ],
   line: { widthMm: 0.45, faintest: 6, why: 'a sharp soft pencil leaves a line of about 0.45 mm' },
   gear: [],
-  supplies: [printedSheets, lowTackMetres, { words: 'soft pencil leads, two tracings long', perMetre: 0.04 }],
+  supplies: [
+    printedSheets,
+    lowTackMetres,
+    { words: 'soft pencil leads, two tracings long', kind: 'pencil', perMetre: 0.04 },
+  ],
   leaves: [{ for: 'left', words: 'Only the line: no dust, nothing to wipe off.' }],
   time: { readyMinutes: 10, readyMinutesPerDm2: 0.1, pace: 2.1, tidyMinutes: 6 },
 };

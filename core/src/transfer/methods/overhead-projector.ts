@@ -57,7 +57,7 @@ export const overheadProjector: TransferMethodModule = {
   line: { widthMm: 2, faintest: 4.5, why: 'a film pen of 0.5 mm, enlarged with the picture' },
   projectedMm: ({ times }) => 0.5 * times,
   gear: ['overhead-projector'],
-  supplies: [{ words: 'sheets of film', each: 1 }, lowTackMetres],
+  supplies: [{ words: 'sheets of film', kind: 'film', each: 1 }, lowTackMetres],
   leaves: onlyTheLine,
   time: { readyMinutes: 30, readyMinutesPerDm2: 0, pace: 1, tidyMinutes: 6 },
 };

@@ -74,7 +74,7 @@ export const prickAndPounce: TransferMethodModule = {
   ],
   line: { widthMm: 1, faintest: 4.5, why: 'a dot of powder is about 1 mm across' },
   gear: ['pounce'],
-  supplies: [printedSheets, lowTackMetres, { words: 'g of pounce powder', perMetre: 0.4 }],
+  supplies: [printedSheets, lowTackMetres, { words: 'g of pounce powder', kind: 'pounce', perMetre: 0.4 }],
   leaves: [{ for: 'left', words: 'Powder, brushed or wiped off once the dots are joined.' }],
   time: { readyMinutes: 15, readyMinutesPerDm2: 0.3, pace: 2.2, tidyMinutes: 12 },
 };

@@ -105,7 +105,7 @@ export const rubbedBacking: TransferMethodModule = {
   supplies: [
     printedSheets,
     lowTackMetres,
-    { words: 'graphite sticks, rubbed behind the lines', perMetre: 0.02 },
+    { words: 'graphite sticks, rubbed behind the lines', kind: 'stick', perMetre: 0.02 },
   ],
   leaves: [
     { for: 'left', words: 'Chalk that has to be fixed or wiped off.', when: { dark: true } },

@@ -13,9 +13,13 @@ export const drawingPencil: WordsWhen[] = [
   { for: 'pencil', words: 'a sharp HB or H pencil' },
 ];
 /** What most methods use up: sheets, and tape for their corners and joins. */
-export const printedSheets: Supply = { words: 'printed sheets', perSheet: 1 };
-export const lowTackMetres: Supply = { words: 'm of tape', each: 0.4, perSheet: 0.3 };
+export const printedSheets: Supply = { words: 'printed sheets', kind: 'print-paper', perSheet: 1 };
+export const lowTackMetres: Supply = { words: 'm of tape', kind: 'tape', each: 0.4, perSheet: 0.3 };
 /** A transfer sheet wears by the metre. */
-export const wornSheets: Supply = { words: 'transfer sheets, as far as one marks', perSheetLife: 1 };
+export const wornSheets: Supply = {
+  words: 'transfer sheets, as far as one marks',
+  kind: 'transfer-sheet',
+  perSheetLife: 1,
+};
 /** Nothing but the line. */
 export const onlyTheLine: WordsWhen[] = [{ for: 'left', words: 'Nothing but the pencil line.' }];

@@ -6,6 +6,7 @@ import { backingSticks } from './005-backing-sticks.js';
 import { portraitAndLandscape } from './006-portrait-and-landscape.js';
 import { bin } from './007-bin.js';
 import { projectorSetUps } from './008-projector-set-ups.js';
+import { supplies } from './009-supplies.js';
 import type { Migration } from './migration.js';
 
 /** In the order they are run. Never change one that has been released; add the next. */
@@ -18,4 +19,5 @@ export const migrations: readonly Migration[] = [
   portraitAndLandscape,
   bin,
   projectorSetUps,
+  supplies,
 ];

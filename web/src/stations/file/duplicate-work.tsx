@@ -1,4 +1,4 @@
-import { Alert, Button, Input, Segmented } from 'antd';
+import { Alert, Button, Input } from 'antd';
 import { useState } from 'react';
 import { useNavigate } from 'react-router';
 import {
@@ -45,13 +45,15 @@ export function DuplicateWork() {
   return (
     <section className="duplicate" aria-label="Make another work from it">
       <h3>Make another work from it</h3>
-      <Segmented<DuplicateWay>
-        aria-label="Made again"
-        value={as}
-        options={duplicateWays.map((value) => ({ value, label: duplicateWords[value] }))}
-        onChange={setAs}
-      />
       <p>
+        Made again{' '}
+        <ChoiceGap<DuplicateWay>
+          label="Made again"
+          value={as}
+          options={duplicateWays.map((value) => ({ value, label: duplicateWords[value] }))}
+          onChange={setAs}
+        />
+        .{' '}
         {as === 'size' && (
           <>
             On{' '}

@@ -1,5 +1,5 @@
 import { Button, Checkbox, Input } from 'antd';
-import { useMemo } from 'react';
+import { useMemo, useState } from 'react';
 import { surfaceKinds } from '@nobrel/core/fit';
 import {
   standingIds,
@@ -46,18 +46,7 @@ export function FindSentence({ works, wanted, onWant }: FindProps) {
     [wanted.minMm, wanted.maxMm, wanted.from, wanted.to].some((limit) => limit !== null);
   return (
     <Sentence more={<MoreToFind wanted={wanted} tags={tags} onWant={onWant} />}>
-      Find{' '}
-      <Input
-        className="gap find-words"
-        type="search"
-        variant="underlined"
-        aria-label="Words to find"
-        placeholder="any words in the work"
-        maxLength={200}
-        value={wanted.words}
-        onChange={(event) => onWant({ words: event.target.value })}
-      />
-      , at{' '}
+      Find <WordsToFind words={wanted.words} onWant={onWant} />, at{' '}
       <ChoiceGap<StandingId | ''>
         label="Stage"
         value={wanted.stage ?? any}
@@ -116,6 +105,27 @@ export function FindSentence({ works, wanted, onWant }: FindProps) {
         </Button>
       )}
     </Sentence>
+  );
+}
+
+/** The words, as they are typed: the address that keeps them follows a moment later. */
+function WordsToFind({ words, onWant }: { words: string; onWant: FindProps['onWant'] }) {
+  const [typed, setTyped] = useState<string | null>(null);
+  return (
+    <Input
+      className="gap find-words"
+      type="search"
+      variant="underlined"
+      aria-label="Words to find"
+      placeholder="any words in the work"
+      maxLength={200}
+      value={typed ?? words}
+      onChange={(event) => {
+        setTyped(event.target.value);
+        onWant({ words: event.target.value });
+      }}
+      onBlur={() => setTyped(null)}
+    />
   );
 }
 

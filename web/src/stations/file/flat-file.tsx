@@ -9,6 +9,7 @@ import { useBringBackMutation, useWorksQuery } from '../../store/api/file.js';
 import { saveLeftBehind } from '../../store/autosave.js';
 import { useAppDispatch } from '../../store/hooks.js';
 import { BeginWork } from './begin-work.js';
+import { FilePages } from './file-pages.js';
 
 const none: readonly never[] = [];
 
@@ -23,6 +24,7 @@ export function FlatFile() {
   return (
     <Frame title="The flat file">
       <div className="flat-file">
+        <FilePages />
         <BeginWork empty={file.isSuccess && own.length === 0} />
         {file.isLoading && <Opening what="the file" />}
         {file.isError && <Alert type="error" title={messageOf(file.error)} />}

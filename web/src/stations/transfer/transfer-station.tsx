@@ -1,4 +1,5 @@
 import { Link } from 'react-router';
+import { wornSheetNotes } from '@nobrel/core/file';
 import { longSittingNotes, transferNotes } from '@nobrel/core/transfer';
 import { Notes } from '../../bench/notes.js';
 import { Missing, StationBench } from '../../bench/station.js';
@@ -10,6 +11,7 @@ import { ToolPanel } from '../../leaves/in-hand.js';
 import { MapOnSurface } from '../../leaves/map-on-surface.js';
 import { useMapOrReference } from '../../leaves/use-map-or-reference.js';
 import { useKeptMapQuery } from '../../store/api/map.js';
+import { useSuppliesQuery } from '../../store/api/supplies.js';
 import { useWork } from '../../store/hooks.js';
 import { StepsPanel } from './steps-panel.js';
 import './transfer.css';
@@ -26,6 +28,7 @@ export function TransferStation() {
   const remembered = useRemembered('transfer');
   const own = useOwnSpeeds();
   const estimate = useEstimate();
+  const supplies = useSuppliesQuery();
   const { fit } = work.decisions;
   const map = work.map === null ? undefined : kept.data?.document;
   const left = useMapOrReference(
@@ -62,6 +65,7 @@ export function TransferStation() {
                 hand: work.decisions.map,
                 printed: work.printings.map(({ decisions }) => decisions.kind),
               }),
+              ...wornSheetNotes(supplies.data?.stock ?? [], transfer.method, work.map.metres),
               ...longSittingNotes(transfer),
               ...remembered,
             ]}

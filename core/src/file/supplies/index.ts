@@ -1,0 +1,3 @@
+export * from './supply.js';
+export * from './uses.js';
+export * from './stock.js';

@@ -1,0 +1,179 @@
+import { seedHistory } from '@nobrel/demo';
+import type { Running } from '@nobrel/server';
+import type { Page } from '@playwright/test';
+import { beginWork, expect, goTo, kettle, saved, test } from './bench.js';
+
+const cards = (page: Page) => page.locator('.card');
+const note = (page: Page, says: RegExp) =>
+  page.getByRole('complementary', { name: 'Notes' }).getByRole('listitem').filter({ hasText: says });
+
+/** Opens the flat file with two years of works in it. */
+async function openHistory(page: Page, seeded: Running): Promise<void> {
+  await seedHistory(seeded.file);
+  await page.goto(seeded.address);
+  await expect(page.getByText('9 works', { exact: true })).toBeVisible();
+}
+
+test('works are found by any word in them, drawer by drawer, and stay found when one comes back', async ({
+  page,
+  seeded,
+}) => {
+  await openHistory(page, seeded);
+  await page.getByRole('button', { name: 'finished 18' }).press('Enter');
+  await expect(cards(page)).toHaveCount(18);
+  await page.getByLabel('Words to find').pressSequentially('RIPPLES');
+  await expect(cards(page)).toHaveCount(1);
+  await page.getByText('Dinghy, March').click();
+  await expect(page).toHaveURL(/\/file$/);
+  await page.goBack();
+  await expect(page.getByLabel('Words to find')).toHaveValue('RIPPLES');
+  await expect(cards(page)).toHaveCount(1);
+  await page.getByRole('button', { name: 'Find everything' }).click();
+  await page.getByRole('button', { name: 'every drawer 30' }).click();
+  await expect(cards(page)).toHaveCount(30);
+  await page.getByLabel('Method').press('Enter');
+  await page.getByTitle('prick and pounce').click();
+  await expect(cards(page)).toHaveCount(3);
+  await page.getByRole('button', { name: 'Find everything' }).click();
+  await page.getByRole('button', { name: 'More' }).click();
+  await page.getByLabel('Group by series').click();
+  await expect(page.getByRole('heading', { name: 'The shore' })).toBeVisible();
+  await page.reload();
+  await expect(page.getByRole('heading', { name: 'In no series' })).toBeVisible();
+  // What is in no drawer that is open is said.
+  await page.goto(`${seeded.address}?words=ripples`);
+  await expect(page.getByText('and 1 in other drawers')).toBeVisible();
+  await page.getByRole('button', { name: 'Show them too' }).click();
+  await expect(cards(page)).toHaveCount(2);
+});
+
+test('the record is put right in place, undone, printed on a page, and its stages are kept', async ({
+  page,
+  seeded,
+}) => {
+  await openHistory(page, seeded);
+  await page.goto(`${seeded.address}?drawer=finished&words=kettle+blue`);
+  await page.getByText('Kettle, blue').click();
+  const minutes = page.getByLabel('Minutes of sitting 1');
+  const before = await minutes.inputValue();
+  await minutes.fill('9000');
+  await minutes.press('Enter');
+  await expect(page.getByText('Type a number from 0 to 1440.')).toBeVisible();
+  await minutes.fill('33');
+  await minutes.press('Enter');
+  await expect(minutes).toHaveValue('33 min');
+  await page.getByRole('button', { name: 'Undo' }).click();
+  await expect(minutes).toHaveValue(before);
+  await page.getByLabel('Where the picture is').fill('north wall');
+  await page.getByLabel('Picture file').setInputFiles(kettle);
+  await page.getByLabel('What stage 1 shows').fill('After the first wash');
+  await saved(page);
+  await page.reload();
+  await expect(page.getByLabel('What stage 1 shows')).toHaveValue('After the first wash');
+  await page.getByRole('button', { name: 'Print the record' }).click();
+  const record = page.getByRole('article');
+  await expect(record.getByText('Picture: north wall, with the tide-table office')).toBeVisible();
+  await expect(record.getByRole('img', { name: 'After the first wash' })).toBeVisible();
+  const label = page.getByRole('complementary', { name: 'Label for the tracing' });
+  await expect(label.getByRole('img', { name: 'Opens Kettle, blue' })).toBeVisible();
+  // One page of A4, its margins off.
+  await page.emulateMedia({ media: 'print' });
+  expect((await record.boundingBox())?.height).toBeLessThan(((297 - 20) * 96) / 25.4);
+});
+
+test('a work is made again at another size: what goes along, what is asked to be looked at, what was learned', async ({
+  page,
+  seeded,
+}) => {
+  await openHistory(page, seeded);
+  await page.goto(`${seeded.address}?drawer=finished&words=kettle+ochre`);
+  await page.getByText('Kettle, ochre').click();
+  const again = page.getByRole('region', { name: 'Make another work from it' });
+  await again.getByLabel('Its width').fill('45 cm');
+  await again.getByLabel('Its width').press('Enter');
+  await again.getByLabel('Its height').fill('36 cm');
+  await again.getByLabel('Its height').press('Enter');
+  await again.getByLabel('Its title').fill('Kettle, for the hall');
+  await again.getByRole('button', { name: 'Make it' }).press('Enter');
+  await expect(page).toHaveURL(/\/fit$/);
+  await expect(page.getByRole('link', { name: /^2\s*Fit/ })).toContainText('450 × 360 mm');
+  const look = note(page, /^△ Watch.*Look at the margins/);
+  await expect(look).toBeVisible();
+  await look.getByRole('button', { name: 'Set aside' }).click();
+  const reason = page.getByLabel('Reason for setting this note aside');
+  await reason.fill('looked');
+  await reason.press('Enter');
+  await expect(look).toHaveCount(0);
+  // What was written at works on the same paper comes back.
+  await expect(note(page, /You wrote at “.*”/).first()).toBeVisible();
+  await goTo(page, 'File');
+  await expect(page.getByText('None timed yet')).toBeVisible();
+  await expect(page.getByText('Not on the surface yet')).toBeVisible();
+});
+
+test('the hand’s own speed is proposed, used and undone, and a watch left running is asked about', async ({
+  page,
+  seeded,
+}) => {
+  await openHistory(page, seeded);
+  await page.getByText('Dinghy on the hard').click();
+  await goTo(page, 'Map');
+  const own = note(page, /Your own sittings say/);
+  await own.getByRole('button', { name: 'Estimate by my own speed' }).click();
+  await expect(own).toHaveCount(0);
+  await page.getByRole('button', { name: 'Undo' }).click();
+  await expect(own).toBeVisible();
+  await goTo(page, 'Transfer');
+  await expect(note(page, /four times in five between/)).toBeVisible();
+  // A new work begins at the hand's own speed.
+  await beginWork(page, seeded);
+  const { works } = await seeded.file.flatFile.list();
+  const begun = await seeded.file.works.get(works[0]?.id ?? '');
+  expect(begun.decisions.map.mmPerSecond).toBeLessThan(7.5);
+  const { transfer } = begun.decisions;
+  const night = [{ startedAt: '2026-05-04T20:00:00.000Z', minutes: 590, traced: null }];
+  await seeded.file.works.save(begun.id, {
+    revision: begun.revision,
+    decisions: { ...begun.decisions, transfer: { ...transfer, sittings: night } },
+  });
+  await page.goto(`${seeded.address}works/${begun.id}/file`);
+  await note(page, /was the watch left running/)
+    .getByRole('button', { name: 'Count it as 45 min' })
+    .click();
+  await expect(page.getByLabel('Minutes of sitting 1')).toHaveValue('45 min');
+});
+
+test('supplies are counted, used up, bought and put back', async ({ page, seeded }) => {
+  await openHistory(page, seeded);
+  await page.getByRole('link', { name: 'Supplies' }).click();
+  const list = page.getByRole('complementary', { name: 'Shopping list' });
+  await expect(list.getByText('Fixative, matt')).toBeVisible();
+  const tape = page.getByLabel('Left of Low-tack tape');
+  const before = await tape.inputValue();
+  await tape.fill('-3');
+  await tape.press('Enter');
+  await expect(page.getByText('Type a number from 0 to 100000.')).toBeVisible();
+  await tape.fill('50');
+  await tape.press('Enter');
+  await expect(page.getByRole('status').getByText('“Low-tack tape” was changed.')).toBeVisible();
+  await page.getByRole('button', { name: 'Undo' }).click();
+  await expect(tape).toHaveValue(before);
+  await page.getByRole('button', { name: 'Delete Fixative, matt' }).press('Enter');
+  await expect(list.getByText('Fixative, matt')).toHaveCount(0);
+  await page.getByRole('button', { name: 'Undo' }).click();
+  await expect(list.getByText('Fixative, matt')).toBeVisible();
+  await expect(list.getByText('Drawing paper: 1 piece')).toBeVisible();
+  const adding = page.getByRole('region', { name: 'Count another supply' });
+  await adding.getByRole('button', { name: 'Add it' }).click();
+  await expect(adding.getByText('A supply needs a name.')).toBeVisible();
+  await adding.getByLabel('Kind of supply').press('Enter');
+  await page.getByTitle('papers, boards and canvases').click();
+  await adding.getByLabel('Name of the supply').fill('Sketch block');
+  await adding.getByLabel('Its surface').press('Enter');
+  await page.getByTitle('drawing paper', { exact: true }).click();
+  await adding.getByRole('button', { name: 'Add it' }).click();
+  await expect(page.getByLabel('Left of Sketch block')).toBeVisible();
+  await expect(list.getByText('Drawing paper: 1 piece')).toHaveCount(0);
+  await page.reload();
+  await expect(page.getByLabel('Left of Sketch block')).toHaveValue('1 pieces');
+});

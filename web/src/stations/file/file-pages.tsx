@@ -1,0 +1,19 @@
+import { NavLink } from 'react-router';
+
+const pages = [
+  ['/', 'Works'],
+  ['/supplies', 'Supplies'],
+] as const;
+
+/** The pages that belong to the whole file rather than to one work. */
+export function FilePages() {
+  return (
+    <nav className="file-pages" aria-label="The file">
+      {pages.map(([to, name]) => (
+        <NavLink key={to} to={to} end>
+          {name}
+        </NavLink>
+      ))}
+    </nav>
+  );
+}

@@ -1,0 +1,79 @@
+import { Button } from 'antd';
+import { surfaceKind } from '@nobrel/core/fit';
+import { supplyAmount, supplyKinds, type Stocked, type SupplyChange } from '@nobrel/core/file';
+import { paperName } from '@nobrel/core/sheets';
+import { formatDate, formatSize, type LengthUnit } from '@nobrel/core/units';
+import { NumberGap } from '../../../bench/gaps.js';
+import { useUnit } from '../../../store/hooks.js';
+
+type RowProps = {
+  supply: Stocked;
+  onChange: (supply: Stocked, change: SupplyChange['change']) => Promise<void>;
+  onRemove: () => void;
+};
+
+/** A supply: what it is, what is left, and from when on it is bought. */
+export function SupplyRow({ supply, onChange, onRemove }: RowProps) {
+  const unit = useUnit();
+  const { kind, name, left, low, used, beyond, countedAt } = supply;
+  const { units } = supplyKinds[kind];
+  return (
+    <tr>
+      <th scope="row">
+        {name}
+        <span className="supply-notes">{notesOf(supply, unit)}</span>
+      </th>
+      <td>
+        <NumberGap
+          label={`Left of ${name}`}
+          value={Math.round(10 * left) / 10}
+          min={0}
+          max={100_000}
+          unit={units}
+          onChange={(counted) => counted !== null && void onChange(supply, { counted })}
+        />
+        {left < low && <span className="supply-mark">△ low</span>}
+      </td>
+      <td>
+        <NumberGap
+          label={`Buy ${name} below`}
+          value={low}
+          min={0}
+          max={100_000}
+          unit={units}
+          onChange={(value) => value !== null && void onChange(supply, { low: value })}
+        />
+      </td>
+      <td>
+        {used > 0 ? supplyAmount(kind, used) : 'nothing'} since {formatDate(countedAt)}
+        {beyond > 0.05 && (
+          <span role="alert">
+            {' '}
+            {supplyAmount(kind, beyond)} more were used than had been counted: count again what is there.
+          </span>
+        )}
+      </td>
+      <td>
+        <Button size="small" type="link" aria-label={`Delete ${name}`} onClick={onRemove}>
+          Delete
+        </Button>
+      </td>
+    </tr>
+  );
+}
+
+/** What is noted of a supply. */
+function notesOf(supply: Stocked, unit: LengthUnit): string {
+  const { widthMm, heightMm, paper, surface, gramsPerM2, colour, waxFree, bestBefore } = supply;
+  return [
+    surface && surfaceKind(surface).name,
+    paper && paperName(paper),
+    widthMm !== null && heightMm !== null && formatSize(widthMm, heightMm, unit),
+    gramsPerM2 !== null && `${gramsPerM2} g/m²`,
+    colour,
+    waxFree !== null && (waxFree ? 'wax-free' : 'waxed'),
+    bestBefore && `best before ${formatDate(bestBefore)}`,
+  ]
+    .filter(Boolean)
+    .join(', ');
+}
