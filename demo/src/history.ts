@@ -326,10 +326,20 @@ const countedOn = new Date('2026-05-01T09:00:00.000Z');
 /** How this painter differs from the standard figures: slow along lines, quick between them, long in making ready. */
 const hand = { line: 1.35, lift: 0.8, ready: 1.3, form: 0.14 };
 
+/** Works in hand that are wanted by a day, and in how many days. */
+const wantedIn: Readonly<Record<string, number>> = { [kettle]: 4, [dinghy]: 12, [lantern]: 5 };
+const dayMs = 24 * 3600_000;
+
 /** Adds two years of works to those in hand. Each is traced from the map of one of them. */
 export async function seedHistory(file: OpenFile): Promise<void> {
   const { works } = await file.flatFile.list();
   const idOf = new Map(works.map(({ id, title }) => [title, id]));
+  for (const [title, days] of Object.entries(wantedIn)) {
+    const { id, revision, decisions, changedAt } = await file.works.get(idOf.get(title) ?? '');
+    const readyBy = new Date(Date.now() + days * dayMs).toISOString().slice(0, 10);
+    const request = { revision, decisions: { ...decisions, file: { ...decisions.file, readyBy } } };
+    await file.works.save(id, request, new Date(changedAt));
+  }
   const maps = new Map<string, MapDocument>();
   const random = seeded(11);
   for (const each of counted) await file.supplies.add(each, countedOn);

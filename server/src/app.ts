@@ -16,6 +16,7 @@ import { keepRoutes } from './routes/keep.js';
 import { mapRoutes } from './routes/map.js';
 import { referenceRoutes } from './routes/reference.js';
 import { sheetRoutes } from './routes/sheets.js';
+import { planRoutes } from './routes/plan.js';
 import { supplyRoutes } from './routes/supplies.js';
 import { transferRoutes } from './routes/transfer.js';
 import type { OpenFile } from './open-file.js';
@@ -81,6 +82,7 @@ export function createApp(parts: AppParts): Express {
     transferRoutes(works, setUps),
     fileRoutes(parts),
     supplyRoutes(parts),
+    planRoutes(parts),
     fitRoutes(sizes),
     mapRoutes(maps),
     checkRoutes({ awaited, works, beyond }),

@@ -7,6 +7,7 @@ import { CalibrationStore } from './store/calibrations.js';
 import { openDatabase } from './store/database.js';
 import { FlatFileStore } from './store/flat-file.js';
 import { MapStore } from './store/maps.js';
+import { PlanStore } from './store/plans.js';
 import { PrintingStore } from './store/printings.js';
 import { lockFolder, type FolderLock } from './store/lock.js';
 import { bindModels } from './store/models.js';
@@ -25,6 +26,7 @@ export type OpenFile = {
   sizes: SizeStore;
   setUps: ProjectorSetUpStore;
   supplies: SupplyStore;
+  plans: PlanStore;
   calibrations: CalibrationStore;
   /** Backups, bundles, and a look at all that is kept. */
   keeper: Keeper;
@@ -88,6 +90,7 @@ async function openLocked(dataFolder: string, lock: FolderLock): Promise<OpenFil
     sizes: new SizeStore(sequelize, models),
     setUps: new ProjectorSetUpStore(sequelize, models),
     supplies: new SupplyStore(sequelize, models),
+    plans: new PlanStore(sequelize, models),
     calibrations: new CalibrationStore(sequelize, models),
     onClose: (end) => void ends.push(end),
     close: async () => {

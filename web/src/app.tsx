@@ -43,6 +43,12 @@ const router = createBrowserRouter([
     children: [
       { path: '/', element: <FlatFile />, errorElement: <Broken /> },
       {
+        path: '/plan',
+        lazy: async () => ({ Component: (await import('./stations/file/plan/plan-page.js')).PlanPage }),
+        errorElement: <Broken />,
+        HydrateFallback: Loading,
+      },
+      {
         path: '/supplies',
         lazy: async () => ({
           Component: (await import('./stations/file/supplies/supplies-page.js')).SuppliesPage,

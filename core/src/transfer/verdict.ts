@@ -112,6 +112,21 @@ function weigh(method: TransferMethod, work: ToWeigh, effort: Effort): Weighed {
   };
 }
 
+/** Whether nothing says that a work cannot be carried across by a method, its lines apart. */
+export function canWork(
+  method: TransferMethod,
+  work: Pick<ToWeigh, 'fit' | 'transfer' | 'sheets' | 'lineMm'>,
+  metres: number,
+): boolean {
+  const judged: Judged = {
+    ...circumstancesOf(work.fit, { ...work.transfer, method }, work.sheets),
+    ...measuredOf(method, work, { metres }, { share: 0 }),
+  };
+  return ![...transferMethods[method].objections, ...againstAny].some(
+    ({ when, verdict }) => verdict === 'does not work' && applies(when, judged),
+  );
+}
+
 /** What a work takes by a method at the painter's own speeds, part by part. */
 function minutesBy(
   method: TransferMethod,
@@ -150,9 +165,9 @@ const manySheets = 12;
 
 function measuredOf(
   method: TransferMethod,
-  { fit, transfer, sheets, lineMm }: ToWeigh,
+  { fit, transfer, sheets, lineMm }: Pick<ToWeigh, 'fit' | 'transfer' | 'sheets' | 'lineMm'>,
   { metres }: { metres: number },
-  { share }: Crowded,
+  { share }: Pick<Crowded, 'share'>,
 ): Measured {
   const { gear, sheets: kinds } = transferMethods[method];
   const { id } = surfaceOf(fit);

@@ -2,6 +2,7 @@ import { expect } from 'chai';
 import {
   flatFileSchema,
   lessonSchema,
+  planSchema,
   supplyBookSchema,
   supplySchema,
   workSchema,
@@ -161,5 +162,40 @@ describe('supplies', () => {
     await save(opened, (now) => ({ ...now, file: { ...now.file, transferredAt: new Date().toISOString() } }));
     const used = (await book()).stock.find(({ id }) => id === sheet.id);
     expect(used?.used).to.be.closeTo(opened.map?.metres ?? NaN, 1e-6);
+  });
+});
+
+describe('the plan', () => {
+  const plan = async () => planSchema.parse(await (await server.call('api/plan')).json());
+
+  it('begins with two evenings a week, is kept, and refuses what was decided from an older one', async () => {
+    const { revision, decisions } = await plan();
+    expect(decisions.free).to.have.length(2);
+    const free = [{ weekday: 1, from: '18:00', to: '22:00' }];
+    const save = () => server.send('PUT', 'api/plan', { revision, decisions: { ...decisions, free } });
+    expect((await save()).status).to.equal(200);
+    expect((await plan()).decisions.free).to.deep.equal(free);
+    expect((await errorOf(await save())).status).to.equal(409);
+    const backwards = { ...decisions, free: [{ weekday: 1, from: '22:00', to: '18:00' }] };
+    const refused = await errorOf(
+      await server.send('PUT', 'api/plan', { revision: revision + 1, decisions: backwards }),
+    );
+    expect(refused.status).to.equal(400);
+    expect(refused.message).to.include('It ends before it begins.');
+  });
+
+  it('has the works in hand that have a map, and goes out as a calendar', async () => {
+    const { work } = await server.newWork();
+    expect((await plan()).works.some(({ id }) => id === work.id)).to.equal(false);
+    await server.send('PUT', `api/works/${work.id}/map`, mapFor(work));
+    const planned = (await plan()).works.find(({ id }) => id === work.id);
+    expect(planned?.left.minutes).to.be.above(0);
+    const answer = await server.call('api/plan.ics');
+    expect(answer.headers.get('content-type')).to.include('text/calendar');
+    const calendar = await answer.text();
+    expect(calendar)
+      .to.match(/^BEGIN:VCALENDAR\r\n/)
+      .and.include(`SUMMARY:${work.decisions.title}`);
+    expect(calendar.match(/BEGIN:VEVENT/g)?.length).to.equal(calendar.match(/DTSTART:\d{8}T\d{6}Z/g)?.length);
   });
 });

@@ -7,6 +7,7 @@ import {
   lessonsFor,
   lessonTraitsOf,
   needsOf,
+  plannedWorkOf,
   sheetsToJoin,
   standingOf,
   usesOf,
@@ -16,6 +17,7 @@ import {
   type FlatFile,
   type Learned,
   type Lesson,
+  type PlannedWork,
   type Printing,
   type SupplyNeed,
   type SupplyUse,
@@ -35,7 +37,7 @@ type Told = {
   main: string | null;
   learned: Pick<Learned, 'nextTime' | 'traits'>;
   /** What its sittings, its uses and its needs are read off. */
-  decisions: Pick<WorkDecisions, 'fit' | 'transfer' | 'file'>;
+  decisions: Pick<WorkDecisions, 'title' | 'fit' | 'map' | 'sheets' | 'transfer' | 'file'>;
 };
 type Unreadable = Pick<DamagedCard, 'title' | 'damaged'>;
 
@@ -127,6 +129,14 @@ export class FlatFileStore {
     };
   }
 
+  /** Works in hand with what is left of them, for the plan. */
+  async plannedWorks(): Promise<PlannedWork[]> {
+    const [works, own] = await Promise.all([this.ownWorks(), this.ownSpeeds()]);
+    return works.flatMap(
+      ({ id, told, map, printings }) => plannedWorkOf(id, told.decisions, map, printings, own) ?? [],
+    );
+  }
+
   /** Every readable work but those to play with, with its newest map and its printings. */
   private async ownWorks() {
     const [works, mapOf, rows] = await Promise.all([
@@ -140,7 +150,7 @@ export class FlatFileStore {
     return works.flatMap(({ row: { id }, told }) =>
       'damaged' in told || told.facts.demo
         ? []
-        : [{ told, map: mapOf.get(id) ?? null, printings: printingsOf.get(id) ?? [] }],
+        : [{ id, told, map: mapOf.get(id) ?? null, printings: printingsOf.get(id) ?? [] }],
     );
   }
 
@@ -215,12 +225,12 @@ const stateOf = ({ revision, changedAt }: WorkRow) => `${revision} ${changedAt.g
 function toldBy({ decisions: text }: WorkRow): Told | Unreadable {
   try {
     const decisions = decisionsOf(text);
-    const { fit, transfer, file, reference } = decisions;
+    const { title, fit, map, sheets, transfer, file, reference } = decisions;
     return {
       facts: cardFactsOf(decisions),
       main: reference.main,
       learned: { nextTime: file.nextTime.trim(), traits: lessonTraitsOf(decisions) },
-      decisions: { fit, transfer, file },
+      decisions: { title, fit, map, sheets, transfer, file },
     };
   } catch (error) {
     if (!(error instanceof Fault)) throw error;

@@ -71,6 +71,14 @@ export class SupplyRow extends Model<InferAttributes<SupplyRow>, InferCreationAt
   declare revision: number;
 }
 
+/** The plan of the file; there is one. */
+export class PlanRow extends Model<InferAttributes<PlanRow>, InferCreationAttributes<PlanRow>> {
+  declare id: number;
+  /** As JSON. */
+  declare decisions: string;
+  declare revision: number;
+}
+
 export class MapVersionRow extends Model<
   InferAttributes<MapVersionRow>,
   InferCreationAttributes<MapVersionRow>
@@ -128,6 +136,7 @@ export type Models = {
   Calibration: typeof CalibrationRow;
   ProjectorSetUp: typeof ProjectorSetUpRow;
   Supply: typeof SupplyRow;
+  Plan: typeof PlanRow;
 };
 
 /**
@@ -144,6 +153,7 @@ export function bindModels(sequelize: Sequelize): Models {
   class Calibration extends CalibrationRow {}
   class ProjectorSetUp extends ProjectorSetUpRow {}
   class Supply extends SupplyRow {}
+  class Plan extends PlanRow {}
   const options = { sequelize, underscored: true, timestamps: false };
   Picture.init(
     {
@@ -184,6 +194,10 @@ export function bindModels(sequelize: Sequelize): Models {
   Supply.init(
     { id: { ...id(), primaryKey: true }, supply: text(), countedAt: moment(), revision: whole() },
     { ...options, tableName: 'supplies' },
+  );
+  Plan.init(
+    { id: { ...whole(), primaryKey: true }, decisions: text(), revision: whole() },
+    { ...options, tableName: 'plans' },
   );
   MapVersion.init(
     {
@@ -234,5 +248,6 @@ export function bindModels(sequelize: Sequelize): Models {
     Calibration,
     ProjectorSetUp,
     Supply,
+    Plan,
   };
 }

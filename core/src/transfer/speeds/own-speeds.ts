@@ -23,7 +23,12 @@ export const ownSpeedsSchema = z.object({
 export type OwnSpeeds = z.infer<typeof ownSpeedsSchema>;
 
 /** An estimate, and between which minutes it lies four times in five. */
-export type Estimate = { minutes: number; low: number; high: number };
+export const estimateSchema = z.object({
+  minutes: z.number().min(0),
+  low: z.number().min(0),
+  high: z.number().min(0),
+});
+export type Estimate = z.infer<typeof estimateSchema>;
 
 /** The variance of a sitting before any was timed: it lies within 15 % of what was expected two times in three. */
 const usualVariance = 0.15 ** 2;

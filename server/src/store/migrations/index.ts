@@ -7,6 +7,7 @@ import { portraitAndLandscape } from './006-portrait-and-landscape.js';
 import { bin } from './007-bin.js';
 import { projectorSetUps } from './008-projector-set-ups.js';
 import { supplies } from './009-supplies.js';
+import { plan } from './010-plan.js';
 import type { Migration } from './migration.js';
 
 /** In the order they are run. Never change one that has been released; add the next. */
@@ -20,4 +21,5 @@ export const migrations: readonly Migration[] = [
   bin,
   projectorSetUps,
   supplies,
+  plan,
 ];

@@ -2,6 +2,7 @@ import { NavLink } from 'react-router';
 
 const pages = [
   ['/', 'Works'],
+  ['/plan', 'Plan'],
   ['/supplies', 'Supplies'],
 ] as const;
 

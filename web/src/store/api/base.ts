@@ -42,7 +42,18 @@ const askServer: BaseQueryFn<string | FetchArgs, unknown, CallError> = async (ca
 /** The server's data; each station adds what it asks. Answers are parsed: what comes from outside is not trusted. */
 export const api = createApi({
   baseQuery: askServer,
-  tagTypes: ['works', 'map', 'versions', 'sizes', 'calibrations', 'set-ups', 'supplies', 'backups', 'access'],
+  tagTypes: [
+    'works',
+    'map',
+    'versions',
+    'sizes',
+    'calibrations',
+    'set-ups',
+    'supplies',
+    'plan',
+    'backups',
+    'access',
+  ],
   endpoints: () => ({}),
 });
 

@@ -1,0 +1,35 @@
+import { formatDate, formatMinutes } from '../../units/index.js';
+import type { Note } from '../../notes/index.js';
+import { daysAhead, type LaidPlan, type PlannedWork } from './plan.js';
+
+/** What is tight in a plan, in words, with the ways out; the worst first. */
+export function planNotes(works: readonly PlannedWork[], { outlooks }: LaidPlan): Note<never>[] {
+  return outlooks.flatMap(({ work: id, outlook, settledAt }): Note<never>[] => {
+    const work = works.find((each) => each.id === id);
+    if (!work || outlook === 'fits') return [];
+    const { title, readyBy, left, quicker, settleHours } = work;
+    const by = readyBy === null ? '' : formatDate(readyBy);
+    const ready = settledAt === null ? '' : formatDate(settledAt);
+    const ways = [
+      `leave out detail at Map until fewer than ${formatMinutes(left.minutes)} are left`,
+      ...(quicker ? [`work by ${quicker.method}, about ${formatMinutes(quicker.minutes)}`] : []),
+      ...(settledAt === null ? [] : [`have it ready by ${ready}`]),
+      'find another free time',
+    ];
+    const says = {
+      never: `“${title}” is not done within ${daysAhead} days of the free times there are.`,
+      late: `“${title}” is ready on ${ready}, after ${by}.`,
+      tight: `“${title}” is ready by ${by} if it takes ${formatMinutes(left.minutes)}, and not if it takes ${formatMinutes(left.high)}.`,
+    }[outlook];
+    const settles = settleHours > 0 ? ` It dries or sets for ${settleHours} h after the last sitting.` : '';
+    return [
+      {
+        id: `plan-${id}`,
+        weight: outlook === 'tight' ? 'watch' : 'fix',
+        says,
+        why: `Ways out: ${ways.join('; ')}.${settles}`,
+        ways: [],
+      },
+    ];
+  });
+}

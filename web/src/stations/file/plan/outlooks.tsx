@@ -1,0 +1,38 @@
+import { Link } from 'react-router';
+import type { LaidPlan, Outlook, Plan } from '@nobrel/core/file';
+import { formatDate, formatMinutes } from '@nobrel/core/units';
+
+const outlookWords: Readonly<Record<Outlook['outlook'], string>> = {
+  fits: '○ in time',
+  tight: '△ tight',
+  late: '! late',
+  never: '! not within the free times',
+};
+
+/** How each work in hand comes out. */
+export function Outlooks({ works, laid }: { works: Plan['works']; laid: LaidPlan }) {
+  if (works.length === 0)
+    return <p>Nothing to plan: no work in hand has a map that is still to be carried across.</p>;
+  return (
+    <section aria-label="Works to be ready">
+      <h2>In hand</h2>
+      <ul className="plain-list outlooks">
+        {laid.outlooks.map(({ work: id, outlook, settledAt }) => {
+          const work = works.find((each) => each.id === id);
+          return (
+            work && (
+              <li key={id}>
+                <Link to={`/works/${id}/file`}>{work.title}</Link>
+                <span className="plan-facts">
+                  {formatMinutes(work.left.minutes)} left ({formatMinutes(work.left.low)} to{' '}
+                  {formatMinutes(work.left.high)}){settledAt && `, ready on ${formatDate(settledAt)}`}
+                  {work.readyBy && `, wanted by ${formatDate(work.readyBy)}: ${outlookWords[outlook]}`}
+                </span>
+              </li>
+            )
+          );
+        })}
+      </ul>
+    </section>
+  );
+}

@@ -1,0 +1,89 @@
+import { Alert, Button } from 'antd';
+import { useMemo, useState } from 'react';
+import { layPlan, planNotes, type LaidPlan, type Plan } from '@nobrel/core/file';
+import { worstFirst } from '@nobrel/core/notes';
+import { Frame } from '../../../bench/frame.js';
+import { Opening } from '../../../bench/opening.js';
+import { messageOf } from '../../../store/api/base.js';
+import { usePlanQuery } from '../../../store/api/plan.js';
+import { FilePages } from '../file-pages.js';
+import { usePlanChanges } from './change-plan.js';
+import { FreeTimes } from './free-times.js';
+import { Outlooks } from './outlooks.js';
+import { SittingsAhead } from './sittings-ahead.js';
+import './plan.css';
+
+/** When what is in hand will be ready: sittings laid into the free times, and what is tight. */
+export function PlanPage() {
+  const plan = usePlanQuery();
+  return (
+    <Frame title="The plan">
+      <div className="flat-file plan">
+        <FilePages />
+        {plan.isError && <Alert type="error" title={messageOf(plan.error)} />}
+        {plan.isLoading && <Opening what="the plan" />}
+        {plan.data && <Planned plan={plan.data} />}
+      </div>
+    </Frame>
+  );
+}
+
+function Planned({ plan }: { plan: Plan }) {
+  const { decisions, works } = plan;
+  const [now] = useState(() => Date.now());
+  const laid = useMemo(() => layPlan(works, decisions, now), [works, decisions, now]);
+  const { change, undo, error } = usePlanChanges(plan);
+  const notes = worstFirst(planNotes(works, laid));
+  return (
+    <>
+      <FreeTimes decisions={decisions} onChange={change} />
+      {error !== undefined && <Alert type="error" title={messageOf(error)} />}
+      <p>
+        <Button size="small" disabled={undo === null} onClick={() => undo?.()}>
+          Undo
+        </Button>{' '}
+        <a href="/api/plan.ics" download>
+          Take the sittings into a calendar
+        </a>
+      </p>
+      <div className="plan-body">
+        <SittingsAhead {...{ works, decisions, laid, now }} onChange={change} />
+        <aside aria-label="How it comes out">
+          <Today works={works} laid={laid} now={now} />
+          {notes.map(({ id, weight, says, why }) => (
+            <section key={id} className={`note note-${weight}`}>
+              <p>
+                {weight === 'fix' ? '! ' : '△ '}
+                {says}
+              </p>
+              <p className="plan-facts">{why}</p>
+            </section>
+          ))}
+          <Outlooks works={works} laid={laid} />
+        </aside>
+      </div>
+    </>
+  );
+}
+
+type TodayProps = { works: Plan['works']; laid: LaidPlan; now: number };
+
+/** What is to be done at the table today, and what is prepared for next. */
+function Today({ works, laid, now }: TodayProps) {
+  const today = new Date(now).toDateString();
+  const titleOf = (id: string) => works.find((work) => work.id === id)?.title ?? '';
+  const here = laid.sittings.filter(({ startsAt }) => new Date(startsAt).toDateString() === today);
+  const [next] = laid.sittings.filter(({ startsAt }) => new Date(startsAt).toDateString() !== today);
+  return (
+    <section aria-label="Today">
+      <h2>Today</h2>
+      {here.length === 0 && <p>No sitting today.</p>}
+      {here.map(({ work, startsAt, minutes }) => (
+        <p key={startsAt}>
+          Trace “{titleOf(work)}” for {Math.round(minutes)} min.
+        </p>
+      ))}
+      {next && <p>To prepare: what “{titleOf(next.work)}” is traced with; its steps stand at Transfer.</p>}
+    </section>
+  );
+}
