@@ -6,7 +6,7 @@ import { fileURLToPath } from 'node:url';
 import { chromium, type Page } from '@playwright/test';
 import { projectorToTry, thrownBy } from '@nobrel/core/projector';
 import { cornersOfRect, ninePoints, type Placed, type WallPictureChange } from '@nobrel/core/transfer';
-import { seed } from '@nobrel/demo';
+import { seed, seedHistory } from '@nobrel/demo';
 import { serve } from '@nobrel/server';
 
 type Shot = {
@@ -20,6 +20,7 @@ type Shot = {
 
 const shots: readonly Shot[] = [
   { file: 'flat-file', work: null },
+  { file: 'plan', work: null, station: 'plan' },
   { file: 'reference', work: 'Kettle', station: 'reference' },
   {
     file: 'reference-details',
@@ -87,7 +88,6 @@ const shots: readonly Shot[] = [
       await page.getByRole('heading', { name: 'In the margin' }).click();
     },
   },
-  { file: 'sheets-calibrate', work: 'Kettle', station: 'sheets?at=calibrate' },
   {
     file: 'check',
     work: 'Dinghy on the hard',
@@ -174,6 +174,7 @@ await mkdir(folder, { recursive: true });
 const dataFolder = await mkdtemp(join(tmpdir(), 'nobrel-shots-'));
 const running = await serve({ host: '127.0.0.1', port: 0, dataFolder, logLevel: 'error' });
 await seed(running.file);
+await seedHistory(running.file);
 const { works } = await running.file.flatFile.list();
 const browser = await chromium.launch({
   executablePath: process.env['NOBREL_CHROMIUM'] ?? '/usr/bin/chromium',
@@ -194,7 +195,11 @@ for (const {
     room,
   );
   const found = works.find(({ title }) => work !== null && title.startsWith(work));
-  await page.goto(found ? `${running.address}works/${found.id}/${station ?? 'reference'}` : running.address);
+  await page.goto(
+    found
+      ? `${running.address}works/${found.id}/${station ?? 'reference'}`
+      : `${running.address}${station ?? ''}`,
+  );
   await page.waitForLoadState('networkidle');
   await before?.(page);
   // Prepared pictures and what is measured of them come from the workers.

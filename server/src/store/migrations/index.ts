@@ -8,6 +8,7 @@ import { bin } from './007-bin.js';
 import { projectorSetUps } from './008-projector-set-ups.js';
 import { supplies } from './009-supplies.js';
 import { plan } from './010-plan.js';
+import { listed } from './011-listed.js';
 import type { Migration } from './migration.js';
 
 /** In the order they are run. Never change one that has been released; add the next. */
@@ -22,4 +23,5 @@ export const migrations: readonly Migration[] = [
   projectorSetUps,
   supplies,
   plan,
+  listed,
 ];

@@ -33,10 +33,17 @@ function WorkCard({
             className="card-map"
             alt=""
             loading="lazy"
+            decoding="async"
             src={`/api/works/${id}/thumbnail.svg?made=${encodeURIComponent(map.madeAt)}`}
           />
         ) : (
-          <img className="card-reference" alt="" loading="lazy" src={`/api/pictures/${picture}/small`} />
+          <img
+            className="card-reference"
+            alt=""
+            loading="lazy"
+            decoding="async"
+            src={`/api/pictures/${picture}/small`}
+          />
         )}
       </span>
       <span className="card-title">{title}</span>

@@ -49,9 +49,7 @@ export function FlatFile() {
   );
 }
 
-/** Begun to load with the page: cards come once the works are known. */
-const worksInFile = import('./works-in-file.js');
-const WorksInFile = lazy(async () => ({ default: (await worksInFile).WorksInFile }));
+const WorksInFile = lazy(async () => ({ default: (await import('./works-in-file.js')).WorksInFile }));
 const Cards = lazy(async () => ({ default: (await import('./cards.js')).Cards }));
 const SafeKeeping = lazy(async () => ({ default: (await import('./safe-keeping.js')).SafeKeeping }));
 const OtherDevices = lazy(async () => ({ default: (await import('./other-devices.js')).OtherDevices }));
