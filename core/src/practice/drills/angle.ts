@@ -1,0 +1,37 @@
+import { figureOff, pick, type DrillModule } from './drill.js';
+import { straightRuns } from './runs.js';
+
+/** Slopes steeper than this are near upright, flatter ones than the rest of it near level, degrees. */
+const uprightFrom = 65;
+const levelTo = 25;
+
+/** What kind of slope an angle is. */
+export const slopeKind = (deg: number) =>
+  Math.abs(deg) >= uprightFrom ? 'near upright' : Math.abs(deg) <= levelTo ? 'near level' : 'slanting';
+
+/** Degrees between two slopes, from −90 to 90. */
+const between = (deg: number) => ((((deg + 90) % 180) + 180) % 180) - 90;
+
+/** Setting a bar to the slope of an edge. */
+export const angle: DrillModule = {
+  name: 'Angle',
+  asks: 'Set the bar to the slope of the edge.',
+  unit: '°',
+  usual: 4,
+  guess: null,
+  pose: (source, _level, random) => {
+    const run = pick(straightRuns(source), random);
+    if (!run) return null;
+    const [a, b] = [run.points[0], run.points[run.points.length - 1]];
+    // Up is up: y grows down on the surface.
+    const truth = between((Math.atan2(a.y - b.y, b.x - a.x) * 180) / Math.PI);
+    return { drill: 'angle', kind: slopeKind(truth), run: run.points, truth };
+  },
+  judge: (task, given, level) => {
+    const off = between(figureOff(task, given));
+    // Too steep is positive whichever way the edge leans.
+    const truth = typeof task.truth === 'number' ? task.truth : 0;
+    const steeper = Math.abs(between(truth + off)) - Math.abs(truth);
+    return { error: Math.sign(steeper || 1) * Math.abs(off), right: Math.abs(off) <= level };
+  },
+};

@@ -1,0 +1,36 @@
+import { isTraced } from '../../documents/index.js';
+import { distance, type Point } from '../../geometry/index.js';
+import { pick, type DrillModule, type Window } from './drill.js';
+
+const third = (value: number, words: readonly [string, string, string]) =>
+  words[Math.min(2, Math.floor(3 * value))];
+
+/** Which third of the frame a place lies in. */
+const whereIn = ({ x, y, width, height }: Window, at: Point) =>
+  `${third((at.y - y) / height, ['upper', 'middle', 'lower'])} ${third((at.x - x) / width, ['left', 'centre', 'right'])}`;
+
+/** Marking where a landmark of the picture falls on the empty frame. */
+export const placing: DrillModule = {
+  name: 'Placing',
+  asks: 'Mark where the landmark falls on the empty frame.',
+  unit: '% of the longer side',
+  usual: 3,
+  guess: null,
+  pose: ({ map }, _level, random) => {
+    const line = pick(map.lines.filter(isTraced), random);
+    const spot = line && pick([line.points[0], line.points[line.points.length - 1]], random);
+    if (!spot) return null;
+    const window = map.frame;
+    const truth = { x: spot[0], y: spot[1] };
+    return { drill: 'placing', kind: whereIn(window, truth), window, truth };
+  },
+  judge: (task, given, level) => {
+    if (task.drill !== 'placing' || typeof given === 'number')
+      throw new TypeError('The answer to “placing” is a place.');
+    const { truth, window } = task;
+    const longer = Math.max(window.width, window.height);
+    const off = (100 * distance(given, truth)) / longer;
+    // Too far right is positive, which is what eyes go wrong in most.
+    return { error: Math.sign(given.x - truth.x || 1) * off, right: off <= level };
+  },
+};

@@ -1,0 +1,61 @@
+import { figureOff, pick, type DrillModule, type DrillSource } from './drill.js';
+
+/** Greys to choose from. */
+const greysShown = 7;
+/** A patch takes up this share of the shorter side, and is even within so much L\*. */
+const patchShare = 0.03;
+const evenWithin = 4;
+/** Places tried before a picture is taken for too flat. */
+const tries = 60;
+
+/** Telling how light a patch is when its surroundings are hidden. */
+export const value: DrillModule = {
+  name: 'Value',
+  asks: 'Which of the seven greys is the patch?',
+  unit: 'L*',
+  usual: 8,
+  guess: 1 / greysShown,
+  pose: (source, level, random) => {
+    const { frame } = source.map;
+    const sideMm = patchShare * Math.min(frame.width, frame.height);
+    for (let k = 0; k < tries; k++) {
+      const at = {
+        x: frame.x + sideMm + random() * (frame.width - 2 * sideMm),
+        y: frame.y + sideMm + random() * (frame.height - 2 * sideMm),
+      };
+      const lightness = evenLightness(source, at, sideMm);
+      if (lightness === null) continue;
+      const truth = placeAmong(lightness, level, random);
+      const greys = Array.from({ length: greysShown }, (_, i) => lightness + (i - truth) * level);
+      if (greys[0] < 0 || greys[greysShown - 1] > 100) continue;
+      const kind = lightness < 35 ? 'dark' : lightness > 65 ? 'light' : 'middle';
+      return { drill: 'value', kind, at, sideMm, greys, truth };
+    }
+    return null;
+  },
+  judge: (task, given) => {
+    const error = figureOff(task, given);
+    return { error, right: error === 0 };
+  },
+};
+
+/** The mean lightness of a patch that is even; null of one that is not. */
+function evenLightness(
+  { lightnessAt }: DrillSource,
+  at: { x: number; y: number },
+  sideMm: number,
+): number | null {
+  const each: number[] = [];
+  for (let i = -1; i <= 1; i++)
+    for (let k = -1; k <= 1; k++) each.push(lightnessAt(at.x + (i * sideMm) / 2, at.y + (k * sideMm) / 2));
+  if (Math.max(...each) - Math.min(...each) > evenWithin) return null;
+  return each.reduce((sum, lightness) => sum + lightness, 0) / each.length;
+}
+
+/** Which of the greys is the right one, so that all of them are between black and white where that can be. */
+function placeAmong(lightness: number, level: number, random: () => number): number {
+  const fits = Array.from({ length: greysShown }, (_, k) => k).filter(
+    (k) => lightness - k * level >= 0 && lightness + (greysShown - 1 - k) * level <= 100,
+  );
+  return pick(fits, random) ?? 0;
+}

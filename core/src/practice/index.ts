@@ -1,0 +1,4 @@
+export * from './drills/index.js';
+export * from './next-drill.js';
+export * from './skill.js';
+export * from './tendency.js';

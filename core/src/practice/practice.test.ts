@@ -1,0 +1,234 @@
+import { expect } from 'chai';
+import fc from 'fast-check';
+import { gaussian, lineOf, mapWith, seeded } from '../testing/index.js';
+import {
+  drillIds,
+  drills,
+  learnFromChoice,
+  learnFromError,
+  newSkill,
+  nextDrills,
+  skillSchema,
+  successAt,
+  tendenciesOf,
+  thresholdOf,
+  type Answer,
+  type DrillSource,
+} from './index.js';
+
+const median = (values: readonly number[]) => [...values].sort((a, b) => a - b)[values.length >> 1] ?? NaN;
+
+/** Somebody whose errors are normal: three in four stay within their threshold. */
+function setsAnswers(threshold: number, usual: number, seed: number) {
+  const random = seeded(seed);
+  let skill = newSkill(usual);
+  for (let k = 0; k < 40; k++) skill = learnFromError(skill, (threshold / 1.1503) * gaussian(random));
+  return skill;
+}
+
+/** Somebody who chooses among seven, always asked at their own threshold as far as it is known. */
+function choosesAnswers(threshold: number, usual: number, seed: number) {
+  const random = seeded(seed);
+  let skill = newSkill(usual);
+  let rights = 0;
+  for (let k = 0; k < 40; k++) {
+    const level = thresholdOf(skill).threshold;
+    const right = random() < successAt(level, threshold, 1 / 7);
+    rights += right ? 1 : 0;
+    skill = learnFromChoice(skill, level, 1 / 7, right);
+  }
+  return { skill, share: rights / 40 };
+}
+
+describe('a skill', () => {
+  it('is the usual one, and little sure, before anything was answered', () => {
+    const { threshold, low, high } = thresholdOf(newSkill(4));
+    expect(threshold).to.be.closeTo(4, 1e-9);
+    expect(low).to.be.below(2);
+    expect(high).to.be.above(8);
+  });
+
+  it('is found within 15 % in 40 answers that are set, on simulated learners', () => {
+    const off = Array.from({ length: 200 }, (_, seed) => {
+      const threshold = 4 * Math.exp(0.5 * gaussian(seeded(1000 + seed)));
+      return Math.abs(thresholdOf(setsAnswers(threshold, 4, seed)).threshold / threshold - 1);
+    });
+    expect(median(off)).to.be.below(0.15);
+  });
+
+  it('is found within 15 % in 40 answers that are chosen, three in four of them right', () => {
+    const tried = Array.from({ length: 200 }, (_, seed) => {
+      const threshold = 8 * Math.exp(0.5 * gaussian(seeded(2000 + seed)));
+      const { skill, share } = choosesAnswers(threshold, 8, seed);
+      return { off: Math.abs(thresholdOf(skill).threshold / threshold - 1), share };
+    });
+    expect(median(tried.map(({ off }) => off))).to.be.below(0.15);
+    expect(median(tried.map(({ share }) => share))).to.be.within(0.65, 0.85);
+  });
+
+  it('holds the true threshold in its interval about four times in five', () => {
+    const held = Array.from({ length: 200 }, (_, seed) => {
+      const threshold = 4 * Math.exp(0.5 * gaussian(seeded(3000 + seed)));
+      const { low, high } = thresholdOf(setsAnswers(threshold, 4, seed));
+      return threshold >= low && threshold <= high;
+    });
+    expect(held.filter(Boolean).length / 200).to.be.within(0.7, 0.95);
+  });
+
+  it('follows somebody who gets better, and survives a slip of the hand', () => {
+    const random = seeded(5);
+    let skill = setsAnswers(8, 4, 9);
+    const before = thresholdOf(skill).threshold;
+    for (let k = 0; k < 60; k++) skill = learnFromError(skill, gaussian(random));
+    const after = thresholdOf(skill).threshold;
+    expect(after).to.be.below(0.5 * before);
+    expect(thresholdOf(learnFromError(skill, 40)).threshold).to.be.below(1.25 * after);
+  });
+
+  it('stays a skill whatever is answered', () => {
+    const answers = fc.array(
+      fc.oneof(
+        fc.double({ noNaN: true, min: -1e6, max: 1e6 }),
+        fc.record({ level: fc.double({ noNaN: true, min: 1e-6, max: 1e6 }), right: fc.boolean() }),
+      ),
+      { maxLength: 60 },
+    );
+    fc.assert(
+      fc.property(answers, (given) => {
+        const skill = given.reduce<ReturnType<typeof newSkill>>(
+          (now, answer) =>
+            typeof answer === 'number'
+              ? learnFromError(now, answer)
+              : learnFromChoice(now, answer.level, 1 / 3, answer.right),
+          newSkill(4),
+        );
+        expect(skillSchema.safeParse(skill).success).to.equal(true);
+        expect(skill.posterior.reduce((sum, weight) => sum + weight, 0)).to.be.closeTo(1, 1e-9);
+        const { threshold, low, high } = thresholdOf(skill);
+        expect(threshold).to.be.above(0);
+        expect(low).to.be.at.most(high);
+      }),
+    );
+  });
+});
+
+describe('a tendency', () => {
+  const answer = (kind: string, error: number): Answer => ({
+    at: '2026-10-17T15:00:00.000Z',
+    kind,
+    error,
+    level: 4,
+    right: Math.abs(error) < 4,
+  });
+
+  it('is said where it is consistent, with its figure, and not where it is chance', () => {
+    const random = seeded(3);
+    const steep = Array.from({ length: 30 }, () => answer('near upright', 3 + 2 * gaussian(random)));
+    const even = Array.from({ length: 30 }, (_, k) => answer('near level', k % 2 === 0 ? 2 : -2));
+    const few = [answer('slanting', 9), answer('slanting', 9)];
+    const [said, ...others] = tendenciesOf([...steep, ...even, ...few]);
+    expect(others).to.deep.equal([]);
+    expect(said?.kind).to.equal('near upright');
+    expect(said?.mean).to.be.within(2, 3.5);
+    expect(said?.low).to.be.above(0);
+  });
+});
+
+describe('drills', () => {
+  const lines = (...runs: [number, number][][]): DrillSource => ({
+    map: mapWith(
+      100,
+      100,
+      runs.map((points, k) => lineOf(points, { id: `l${k}` })),
+    ),
+    lightnessAt: () => 50,
+  });
+  const upright = lines([
+    [50, 80],
+    [60, 20],
+  ]);
+  const random = () => 0;
+
+  it('know the slope of an edge, and call too steep what is too steep whichever way it leans', () => {
+    const task = drills.angle.pose(upright, 4, random);
+    if (!task || task.drill !== 'angle') throw new Error('no task');
+    expect(task.truth).to.be.closeTo((Math.atan2(60, 10) * 180) / Math.PI, 1e-9);
+    expect(task.kind).to.equal('near upright');
+    const right = drills.angle.judge(task, task.truth + 3, 4);
+    expect(right.right).to.equal(true);
+    expect(right.error).to.be.closeTo(3, 1e-9);
+    expect(drills.angle.judge(task, task.truth - 6, 4)).to.include({ right: false });
+    // Past upright it leans the other way: nearer to level by as much.
+    expect(drills.angle.judge({ ...task, truth: -80 }, -85, 4).error).to.be.closeTo(5, 1e-9);
+  });
+
+  it('know how often one length goes into another', () => {
+    const two = lines(
+      [
+        [10, 10],
+        [30, 10],
+      ],
+      [
+        [10, 90],
+        [70, 90],
+      ],
+    );
+    const task = drills.proportion.pose(two, 10, random);
+    expect(task?.truth).to.be.closeTo(3, 1e-9);
+    if (!task) throw new Error('no task');
+    const { error, right } = drills.proportion.judge(task, 3.3, 12);
+    expect(error).to.be.closeTo(10, 1e-9);
+    expect(right).to.equal(true);
+  });
+
+  it('know where a landmark lies, and how far a contour bends', () => {
+    const place = drills.placing.pose(upright, 3, random);
+    if (!place || place.drill !== 'placing') throw new Error('no task');
+    expect(place.truth).to.deep.equal({ x: 50, y: 80 });
+    const longer = Math.max(place.window.width, place.window.height);
+    expect(drills.placing.judge(place, { x: 50 + longer / 50, y: 80 }, 3).error).to.be.closeTo(2, 1e-9);
+    const arc: [number, number][] = Array.from({ length: 21 }, (_, k) => [
+      10 + 4 * k,
+      60 - 20 * Math.sin((Math.PI * k) / 20),
+    ]);
+    const bend = drills.curve.pose(lines(arc), 4, random);
+    expect(bend?.truth).to.be.closeTo(0.25, 1e-6);
+    expect(bend && drills.curve.judge(bend, 0.27, 4).error).to.be.closeTo(2, 1e-6);
+  });
+
+  it('choose greys that hold the right one, each as far from the next as asked', () => {
+    const task = drills.value.pose({ ...upright, lightnessAt: () => 20 }, 9, seeded(4));
+    if (!task || task.drill !== 'value') throw new Error('no task');
+    expect(task.greys[task.truth]).to.be.closeTo(20, 1e-9);
+    expect(Math.min(...task.greys)).to.be.at.least(0);
+    expect(task.kind).to.equal('dark');
+    expect(drills.value.judge(task, task.truth, 9)).to.deep.equal({ error: 0, right: true });
+    expect(drills.value.judge(task, task.truth + 1, 9)).to.deep.equal({ error: 1, right: false });
+  });
+
+  it('are not posed where there is nothing of the kind', () => {
+    const empty = lines();
+    for (const id of drillIds) {
+      const uneven = { ...empty, lightnessAt: (x: number, y: number) => 50 + 40 * Math.sin(x) * Math.cos(y) };
+      expect(drills[id].pose(uneven, drills[id].usual, seeded(1)), id).to.equal(null);
+    }
+  });
+
+  it('come back in order: what was never done, what is weak, what is long ago', () => {
+    const now = Date.parse('2026-11-28T12:00:00.000Z');
+    const done = (id: keyof typeof drills, factor: number, daysAgo: number) => ({
+      skill: setsAnswers(factor * drills[id].usual, drills[id].usual, 1),
+      lastAt: new Date(now - daysAgo * 24 * 3600_000).toISOString(),
+    });
+    const order = nextDrills(
+      {
+        angle: done('angle', 1, 1),
+        proportion: done('proportion', 2, 1),
+        placing: done('placing', 1, 20),
+        curve: done('curve', 0.5, 1),
+      },
+      now,
+    );
+    expect(order).to.deep.equal(['value', 'placing', 'proportion', 'angle', 'curve']);
+  });
+});
