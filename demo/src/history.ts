@@ -20,6 +20,7 @@ import {
   type SupplyKind,
   type TransferMethod,
 } from '@nobrel/core/transfer';
+import { drillIds, drills, type DrillAnswer, type DrillId } from '@nobrel/core/practice';
 import type { OpenFile } from '@nobrel/server';
 
 /** A work of the last two years. */
@@ -330,6 +331,37 @@ const hand = { line: 1.35, lift: 0.8, ready: 1.3, form: 0.14 };
 const wantedIn: Readonly<Record<string, number>> = { [kettle]: 4, [dinghy]: 12, [lantern]: 5 };
 const dayMs = 24 * 3600_000;
 
+/** How far off this painter's eye is in each drill at first, as shares of what is usual; it halves in two years. */
+const eye: Readonly<Record<DrillId, { share: number; tendency: number; kind: string }>> = {
+  angle: { share: 1.5, tendency: 0.6, kind: 'near upright' },
+  proportion: { share: 1.2, tendency: -0.3, kind: 'across into up' },
+  placing: { share: 1.1, tendency: 0, kind: 'upper right' },
+  curve: { share: 1.3, tendency: 0.4, kind: 'full' },
+  value: { share: 1, tendency: 0, kind: 'dark' },
+};
+
+/** Drills of two years, a few minutes a fortnight. */
+function drilled(random: () => number): DrillAnswer[] {
+  const fortnights = 50;
+  return Array.from({ length: fortnights }, (_, k) =>
+    drillIds.flatMap((drill): DrillAnswer[] => {
+      const { usual, guess } = drills[drill];
+      const { share, tendency, kind } = eye[drill];
+      const level = share * usual * (1 - (0.5 * k) / fortnights);
+      return Array.from({ length: 3 }, (__, i) => {
+        const at = new Date(
+          Date.parse('2024-12-10T18:00:00.000Z') + 14 * k * dayMs + i * 60_000,
+        ).toISOString();
+        const chosen = random() < 0.75 ? 0 : random() < 0.6 ? 1 : -1;
+        const error =
+          guess === null ? (level / 1.15) * (gaussian(random) + (i === 0 ? tendency : 0)) : chosen;
+        const right = guess === null ? Math.abs(error) <= level : error === 0;
+        return { drill, at, kind: i === 0 ? kind : 'slanting', error, level, right };
+      });
+    }),
+  ).flat();
+}
+
 /** Adds two years of works to those in hand. Each is traced from the map of one of them. */
 export async function seedHistory(file: OpenFile): Promise<void> {
   const { works } = await file.flatFile.list();
@@ -343,6 +375,7 @@ export async function seedHistory(file: OpenFile): Promise<void> {
   const maps = new Map<string, MapDocument>();
   const random = seeded(11);
   for (const each of counted) await file.supplies.add(each, countedOn);
+  await file.answers.keep(...drilled(seeded(7)));
   for (const each of history) {
     const id = idOf.get(each.from);
     if (id === undefined) throw new Error(`There is no “${each.from}” to trace from.`);

@@ -21,16 +21,18 @@ type Shot = {
 const shots: readonly Shot[] = [
   { file: 'flat-file', work: null },
   { file: 'plan', work: null, station: 'plan' },
-  { file: 'reference', work: 'Kettle', station: 'reference' },
   {
-    file: 'reference-details',
-    work: 'Kettle',
-    station: 'reference?at=details',
+    file: 'practice',
+    work: null,
+    station: 'practice',
     before: async (page) => {
-      await page.getByRole('switch', { name: 'loupe' }).click();
-      await page.getByRole('button', { name: /^Pin 1/ }).hover();
+      await page.getByLabel('Drill', { exact: true }).press('Enter');
+      await page.getByTitle('angle', { exact: true }).last().click();
+      await page.getByRole('slider', { name: 'Slope of the bar' }).press('ArrowRight');
+      await page.getByRole('button', { name: 'That is it' }).click();
     },
   },
+  { file: 'reference', work: 'Kettle', station: 'reference' },
   { file: 'fit', work: 'Kettle', station: 'fit' },
   { file: 'fit-grid', work: 'Dinghy, the sketch', station: 'fit?at=grid' },
   {

@@ -17,6 +17,7 @@ import { mapRoutes } from './routes/map.js';
 import { referenceRoutes } from './routes/reference.js';
 import { sheetRoutes } from './routes/sheets.js';
 import { planRoutes } from './routes/plan.js';
+import { practiceRoutes } from './routes/practice.js';
 import { supplyRoutes } from './routes/supplies.js';
 import { transferRoutes } from './routes/transfer.js';
 import type { OpenFile } from './open-file.js';
@@ -37,7 +38,7 @@ const bodyLimit = '32mb';
 
 /** The HTTP application: the JSON interface under /api, and the built web application for everything else. */
 export function createApp(parts: AppParts): Express {
-  const { pictures, sizes, setUps, maps, works, logger, webFolder, names, beyond } = parts;
+  const { pictures, sizes, setUps, answers, maps, works, logger, webFolder, names, beyond } = parts;
   const awaited = new AwaitedPhotographs();
   const app = express();
   app.disable('x-powered-by');
@@ -83,6 +84,7 @@ export function createApp(parts: AppParts): Express {
     fileRoutes(parts),
     supplyRoutes(parts),
     planRoutes(parts),
+    practiceRoutes(answers),
     fitRoutes(sizes),
     mapRoutes(maps),
     checkRoutes({ awaited, works, beyond }),

@@ -5,6 +5,7 @@ import { openRead } from './file/open-read.js';
 import { PictureStore } from './reference/picture-store.js';
 import { CalibrationStore } from './store/calibrations.js';
 import { openDatabase } from './store/database.js';
+import { DrillAnswerStore } from './store/drill-answers.js';
 import { FlatFileStore } from './store/flat-file.js';
 import { MapStore } from './store/maps.js';
 import { PlanStore } from './store/plans.js';
@@ -27,6 +28,7 @@ export type OpenFile = {
   setUps: ProjectorSetUpStore;
   supplies: SupplyStore;
   plans: PlanStore;
+  answers: DrillAnswerStore;
   calibrations: CalibrationStore;
   /** Backups, bundles, and a look at all that is kept. */
   keeper: Keeper;
@@ -91,6 +93,7 @@ async function openLocked(dataFolder: string, lock: FolderLock): Promise<OpenFil
     setUps: new ProjectorSetUpStore(sequelize, models),
     supplies: new SupplyStore(sequelize, models),
     plans: new PlanStore(sequelize, models),
+    answers: new DrillAnswerStore(sequelize, models),
     calibrations: new CalibrationStore(sequelize, models),
     onClose: (end) => void ends.push(end),
     close: async () => {

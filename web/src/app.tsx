@@ -49,6 +49,14 @@ const router = createBrowserRouter([
         HydrateFallback: Loading,
       },
       {
+        path: '/practice',
+        lazy: async () => ({
+          Component: (await import('./stations/practice/practice-page.js')).PracticePage,
+        }),
+        errorElement: <Broken />,
+        HydrateFallback: Loading,
+      },
+      {
         path: '/supplies',
         lazy: async () => ({
           Component: (await import('./stations/file/supplies/supplies-page.js')).SuppliesPage,

@@ -191,6 +191,13 @@ describe('drills', () => {
       10 + 4 * k,
       60 - 20 * Math.sin((Math.PI * k) / 20),
     ]);
+    const hook: [number, number][] = [
+      [10, 60],
+      [80, 55],
+      [84, 62],
+      [78, 75],
+    ];
+    expect(drills.curve.pose(lines(hook), 4, random)).to.equal(null);
     const bend = drills.curve.pose(lines(arc), 4, random);
     expect(bend?.truth).to.be.closeTo(0.25, 1e-6);
     expect(bend && drills.curve.judge(bend, 0.27, 4).error).to.be.closeTo(2, 1e-6);

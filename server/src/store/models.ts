@@ -79,6 +79,17 @@ export class PlanRow extends Model<InferAttributes<PlanRow>, InferCreationAttrib
   declare revision: number;
 }
 
+/** An answer to a drill. */
+export class DrillAnswerRow extends Model<
+  InferAttributes<DrillAnswerRow>,
+  InferCreationAttributes<DrillAnswerRow>
+> {
+  declare id: string;
+  /** As JSON. */
+  declare answer: string;
+  declare givenAt: Date;
+}
+
 export class MapVersionRow extends Model<
   InferAttributes<MapVersionRow>,
   InferCreationAttributes<MapVersionRow>
@@ -137,6 +148,7 @@ export type Models = {
   ProjectorSetUp: typeof ProjectorSetUpRow;
   Supply: typeof SupplyRow;
   Plan: typeof PlanRow;
+  DrillAnswer: typeof DrillAnswerRow;
 };
 
 /**
@@ -154,6 +166,7 @@ export function bindModels(sequelize: Sequelize): Models {
   class ProjectorSetUp extends ProjectorSetUpRow {}
   class Supply extends SupplyRow {}
   class Plan extends PlanRow {}
+  class DrillAnswer extends DrillAnswerRow {}
   const options = { sequelize, underscored: true, timestamps: false };
   Picture.init(
     {
@@ -198,6 +211,10 @@ export function bindModels(sequelize: Sequelize): Models {
   Plan.init(
     { id: { ...whole(), primaryKey: true }, decisions: text(), revision: whole() },
     { ...options, tableName: 'plans' },
+  );
+  DrillAnswer.init(
+    { id: { ...id(), primaryKey: true }, answer: text(), givenAt: moment() },
+    { ...options, tableName: 'drill_answers' },
   );
   MapVersion.init(
     {
@@ -249,5 +266,6 @@ export function bindModels(sequelize: Sequelize): Models {
     ProjectorSetUp,
     Supply,
     Plan,
+    DrillAnswer,
   };
 }

@@ -47,7 +47,21 @@ export const straightRuns = (source: DrillSource, share = 0.06): Run[] =>
 export const curvedRuns = (source: DrillSource, share = 0.06): Run[] =>
   linesOver(source, share)
     .map(runOf)
-    .filter(
-      ({ bowMm, chordMm }) =>
-        Math.abs(bowMm) > 2 * straightWithin * chordMm && Math.abs(bowMm) < 0.6 * chordMm,
-    );
+    .filter(({ bowMm, chordMm }) => Math.abs(bowMm) > 2 * straightWithin * chordMm)
+    .filter(isOneBend);
+
+/** A bend may lie so far off the simplest curve of its bow, as a share of the bow: no hook, no wave. */
+const bendWithin = 0.3;
+
+/** Whether a run bends once, evenly, all along its chord. */
+function isOneBend({ points, bowMm, chordMm }: Run): boolean {
+  const a = points[0];
+  const b = points[points.length - 1];
+  const [ux, uy] = [(b.x - a.x) / chordMm, (b.y - a.y) / chordMm];
+  return points.every(({ x, y }) => {
+    const along = ((x - a.x) * ux + (y - a.y) * uy) / chordMm;
+    const off = (x - a.x) * uy - (y - a.y) * ux;
+    const even = 4 * bowMm * along * (1 - along);
+    return along > -0.02 && along < 1.02 && Math.abs(off - even) <= bendWithin * Math.abs(bowMm);
+  });
+}

@@ -9,6 +9,7 @@ import { projectorSetUps } from './008-projector-set-ups.js';
 import { supplies } from './009-supplies.js';
 import { plan } from './010-plan.js';
 import { listed } from './011-listed.js';
+import { drillAnswers } from './012-drill-answers.js';
 import type { Migration } from './migration.js';
 
 /** In the order they are run. Never change one that has been released; add the next. */
@@ -24,4 +25,5 @@ export const migrations: readonly Migration[] = [
   supplies,
   plan,
   listed,
+  drillAnswers,
 ];

@@ -4,6 +4,7 @@ const pages = [
   ['/', 'Works'],
   ['/plan', 'Plan'],
   ['/supplies', 'Supplies'],
+  ['/practice', 'Practice'],
 ] as const;
 
 /** The pages that belong to the whole file rather than to one work. */

@@ -51,6 +51,7 @@ export const api = createApi({
     'set-ups',
     'supplies',
     'plan',
+    'practice',
     'backups',
     'access',
   ],

@@ -1,0 +1,68 @@
+import { z } from 'zod';
+import { drillIds, drills, type DrillId } from './drills/index.js';
+import type { Practised } from './next-drill.js';
+import { learnFromChoice, learnFromError, newSkill, thresholdOf, type Skill } from './skill.js';
+import { answerSchema, tendenciesOf, type Answer } from './tendency.js';
+
+/** An answer to a drill, as it is sent. */
+export const drillAnswerSchema = answerSchema.extend({ drill: z.enum(drillIds) });
+export type DrillAnswer = z.infer<typeof drillAnswerSchema>;
+
+/** The same as it is kept. */
+export const keptAnswerSchema = drillAnswerSchema.extend({ id: z.string() });
+export type KeptAnswer = z.infer<typeof keptAnswerSchema>;
+
+/** A skill after one more answer. */
+export function learnFrom(skill: Skill, drill: DrillId, { error, level, right }: Answer): Skill {
+  const { guess } = drills[drill];
+  return guess === null ? learnFromError(skill, error) : learnFromChoice(skill, level, guess, right);
+}
+
+/** What is known of each drill from all answers, in the order they were given. */
+export function practisedBy(answers: readonly DrillAnswer[]): Practised {
+  const known: Partial<Record<DrillId, { skill: Skill; lastAt: string }>> = {};
+  for (const answer of answers) {
+    const before = known[answer.drill]?.skill ?? newSkill(drills[answer.drill].usual);
+    known[answer.drill] = { skill: learnFrom(before, answer.drill, answer), lastAt: answer.at };
+  }
+  return known;
+}
+
+/** How a skill stood after a week. */
+export type WeekOfSkill = { week: string; threshold: number; low: number; high: number };
+
+const weekMs = 7 * 24 * 3600_000;
+
+/** How a skill came along, week by week, those without an answer left out. */
+export function weeksOf(drill: DrillId, answers: readonly DrillAnswer[]): WeekOfSkill[] {
+  const weeks = new Map<number, Skill>();
+  let skill = newSkill(drills[drill].usual);
+  for (const answer of answers) {
+    if (answer.drill !== drill) continue;
+    skill = learnFrom(skill, drill, answer);
+    weeks.set(Math.floor(Date.parse(answer.at) / weekMs), skill);
+  }
+  return [...weeks].map(([week, then]) => ({
+    week: new Date(week * weekMs).toISOString().slice(0, 10),
+    ...thresholdOf(then),
+  }));
+}
+
+/** How a consistent error of each drill is said: too much, and too little. */
+const wrongWords: Readonly<Record<DrillId, readonly [string, string]>> = {
+  angle: ['too steep', 'too flat'],
+  proportion: ['too many times', 'too few times'],
+  placing: ['too far right', 'too far left'],
+  curve: ['too bowed', 'too flat'],
+  value: ['too light', 'too dark'],
+};
+
+/** What the eye does consistently wrong, in words with its figure, the most certain first. */
+export function tendencyWords(drill: DrillId, answers: readonly DrillAnswer[]): string[] {
+  const { unit, guess } = drills[drill];
+  return tendenciesOf(answers.filter((answer) => answer.drill === drill)).map(({ kind, mean }) => {
+    const [more, less] = wrongWords[drill];
+    const figure = `${Math.abs(mean).toFixed(1)} ${guess === null ? unit : 'steps'}`;
+    return `${kind}: ${figure.replace(' °', '°')} ${mean > 0 ? more : less}`;
+  });
+}

@@ -1,0 +1,67 @@
+import { seedHistory } from '@nobrel/demo';
+import type { Page } from '@playwright/test';
+import { expect, test } from './bench.js';
+
+const answers = async (page: Page): Promise<number> =>
+  page.evaluate(async () => {
+    const list: unknown = await (await fetch('/api/practice')).json();
+    return Array.isArray(list) ? list.length : NaN;
+  });
+
+async function take(page: Page, drill: string): Promise<void> {
+  await page.getByLabel('Drill', { exact: true }).press('Enter');
+  await page.getByTitle(drill, { exact: true }).last().click();
+}
+
+test('every drill is posed from a map, answered by keys, judged at once, and taken back', async ({
+  page,
+  seeded,
+}) => {
+  await page.goto(seeded.address);
+  await page.getByRole('link', { name: 'Practice' }).click();
+  await expect(page.getByText('not tried yet')).toHaveCount(5);
+  const result = page.getByRole('status').filter({ hasText: /^(○ Right|△ Off)/ });
+  for (const [drill, handle] of [
+    ['angle', 'Slope of the bar'],
+    ['proportion', 'How many times'],
+    ['curve', 'How far it bends'],
+  ] as const) {
+    await take(page, drill);
+    const done = page.getByRole('button', { name: 'That is it' });
+    await expect(done).toBeEnabled();
+    await page.getByRole('slider', { name: handle }).press('ArrowRight');
+    await done.press('Enter');
+    await expect(result).toContainText('to stay within');
+  }
+  await take(page, 'placing');
+  const empty = page.getByRole('application', { name: /^The empty frame/ });
+  await empty.press('Shift+ArrowLeft');
+  await page.getByRole('button', { name: 'That is it' }).press('Enter');
+  await expect(result).toContainText('% of the longer side off');
+  await take(page, 'value');
+  await page.getByRole('button', { name: 'Grey 4' }).press('Enter');
+  await expect(result).toContainText('L* apart');
+  await expect.poll(() => answers(page)).toBe(5);
+  await expect(page.getByText('not tried yet')).toHaveCount(0);
+  // The next one by its key, and a slip taken back.
+  await page.keyboard.press('n');
+  await expect(result).toHaveCount(0);
+  await page.getByRole('button', { name: 'Grey 1', exact: true }).click();
+  await expect.poll(() => answers(page)).toBe(6);
+  await page.getByRole('button', { name: 'It was a slip: take it back' }).click();
+  await expect.poll(() => answers(page)).toBe(5);
+});
+
+test('two years of drills show how an eye came along, and what it sees wrongly', async ({ page, seeded }) => {
+  await seedHistory(seeded.file);
+  await page.goto(`${seeded.address}practice`);
+  await take(page, 'angle');
+  const progress = page.getByRole('complementary', { name: 'Progress' });
+  await expect(progress.getByText(/near upright: \d\.\d° too steep/)).toBeVisible();
+  await expect(progress.getByRole('img', { name: /^Angle: \d+\.\d at first, \d+\.\d ° now/ })).toBeVisible();
+  // A picture with nothing of the kind says so.
+  await page.getByLabel('Work', { exact: true }).press('Enter');
+  await page.getByTitle('The slip, for the shed wall').click();
+  await take(page, 'value');
+  await expect(page.getByRole('button', { name: 'Grey 1', exact: true })).toBeVisible();
+});

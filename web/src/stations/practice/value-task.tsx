@@ -1,0 +1,53 @@
+import { greyByteOfLightness } from '@nobrel/core/colour';
+import type { Task } from '@nobrel/core/practice';
+import { PictureBehind } from './picture-behind.js';
+import type { ViewProps } from './task-props.js';
+
+/** Choosing the grey of a patch that its surroundings mislead about. */
+export function ValueTask({
+  task,
+  picture,
+  given,
+  onAnswer,
+}: ViewProps & { task: Extract<Task, { drill: 'value' }> }) {
+  const { at, sideMm, greys, truth } = task;
+  const around = 7 * sideMm;
+  return (
+    <>
+      <svg
+        className="drill-view"
+        viewBox={`${at.x - around} ${at.y - around} ${2 * around} ${2 * around}`}
+        role="img"
+        aria-label="The patch in its surroundings"
+      >
+        {picture && <PictureBehind picture={picture} />}
+        <rect
+          className="drill-patch"
+          x={at.x - sideMm / 2}
+          y={at.y - sideMm / 2}
+          width={sideMm}
+          height={sideMm}
+          strokeWidth={sideMm / 12}
+        />
+      </svg>
+      <div className="drill-greys" role="group" aria-label="Greys, dark to light">
+        {greys.map((lightness, k) => {
+          const byte = greyByteOfLightness(lightness);
+          return (
+            <button
+              key={lightness}
+              type="button"
+              className={given !== null && k === truth ? 'drill-grey drill-grey-right' : 'drill-grey'}
+              style={{ background: `rgb(${byte} ${byte} ${byte})` }}
+              aria-label={`Grey ${k + 1}`}
+              disabled={given !== null}
+              onClick={() => onAnswer(k)}
+            >
+              {given === k ? '✕' : given !== null && k === truth ? '○' : ''}
+            </button>
+          );
+        })}
+      </div>
+    </>
+  );
+}
