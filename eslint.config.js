@@ -18,10 +18,15 @@ const roomBorders = rooms.map((room, index) => ({
       'error',
       {
         patterns: [
-          {
-            group: rooms.slice(index + 1).map((later) => `**/${later}/*`),
-            message: `core/${room} may use only what stands before it in the order of work.`,
-          },
+          // The last room has nothing after it.
+          ...(index + 1 < rooms.length
+            ? [
+                {
+                  group: rooms.slice(index + 1).map((later) => `**/${later}/*`),
+                  message: `core/${room} may use only what stands before it in the order of work.`,
+                },
+              ]
+            : []),
           {
             group: ['node:*', 'react', 'react-*', 'antd', 'sharp', 'express', 'sequelize', '@nobrel/*'],
             message: 'The core has no interface code, no Node and no input or output.',

@@ -23,7 +23,7 @@ async function timeMs<T>(what: () => Promise<T> | T): Promise<number> {
   return performance.now() - begun;
 }
 /** The median of several runs, ms. */
-async function medianMs(what: () => Promise<unknown> | unknown): Promise<number> {
+async function medianMs(what: () => unknown): Promise<number> {
   const each: number[] = [];
   for (let k = 0; k < 15; k++) each.push(await timeMs(what));
   return each.sort((a, b) => a - b)[7] ?? NaN;

@@ -151,7 +151,7 @@ describe('drills', () => {
 
   it('know the slope of an edge, and call too steep what is too steep whichever way it leans', () => {
     const task = drills.angle.pose(upright, 4, random);
-    if (!task || task.drill !== 'angle') throw new Error('no task');
+    if (task?.drill !== 'angle') throw new Error('no task');
     expect(task.truth).to.be.closeTo((Math.atan2(60, 10) * 180) / Math.PI, 1e-9);
     expect(task.kind).to.equal('near upright');
     const right = drills.angle.judge(task, task.truth + 3, 4);
@@ -183,7 +183,7 @@ describe('drills', () => {
 
   it('know where a landmark lies, and how far a contour bends', () => {
     const place = drills.placing.pose(upright, 3, random);
-    if (!place || place.drill !== 'placing') throw new Error('no task');
+    if (place?.drill !== 'placing') throw new Error('no task');
     expect(place.truth).to.deep.equal({ x: 50, y: 80 });
     const longer = Math.max(place.window.width, place.window.height);
     expect(drills.placing.judge(place, { x: 50 + longer / 50, y: 80 }, 3).error).to.be.closeTo(2, 1e-9);
@@ -205,7 +205,7 @@ describe('drills', () => {
 
   it('choose greys that hold the right one, each as far from the next as asked', () => {
     const task = drills.value.pose({ ...upright, lightnessAt: () => 20 }, 9, seeded(4));
-    if (!task || task.drill !== 'value') throw new Error('no task');
+    if (task?.drill !== 'value') throw new Error('no task');
     expect(task.greys[task.truth]).to.be.closeTo(20, 1e-9);
     expect(Math.min(...task.greys)).to.be.at.least(0);
     expect(task.kind).to.equal('dark');

@@ -69,7 +69,7 @@ function usePixels(href: string | null): ImageData | null {
       wanted = false;
     };
   }, [href]);
-  return read && read.href === href ? read.pixels : null;
+  return href !== null && read?.href === href ? read.pixels : null;
 }
 
 /** How light a place of the surface is, CIE L*; no number where the picture does not reach. */
