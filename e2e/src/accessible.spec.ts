@@ -67,6 +67,12 @@ for (const room of ['studio', 'dim'] as const) {
     await page.goto(`${seeded.address}supplies`);
     await expect(page.getByRole('complementary', { name: 'Shopping list' })).toBeVisible();
     found['Supplies'] = await faults(page);
+    await page.goto(`${seeded.address}plan`);
+    await expect(page.getByRole('region', { name: 'Sittings ahead' })).toBeVisible();
+    found['Plan'] = await faults(page);
+    await page.goto(`${seeded.address}practice`);
+    await expect(page.locator('.drill-view').first()).toBeVisible();
+    found['Practice'] = await faults(page);
     expect(Object.entries(found).filter(([, list]) => list.length > 0)).toEqual([]);
   });
 }
@@ -97,6 +103,12 @@ test('nothing runs off the side of a tablet, a phone, or a window enlarged twofo
   await expect(page.getByRole('complementary', { name: 'Shopping list' })).toBeVisible();
   await page.setViewportSize({ width: 390, height: 844 });
   expect(await outOfSight(page), 'Supplies').toEqual([]);
+  await page.goto(`${seeded.address}plan`);
+  await expect(page.getByRole('region', { name: 'Sittings ahead' })).toBeVisible();
+  expect(await outOfSight(page), 'Plan').toEqual([]);
+  await page.goto(`${seeded.address}practice`);
+  await expect(page.locator('.drill-view').first()).toBeVisible();
+  expect(await outOfSight(page), 'Practice').toEqual([]);
   await page.goto(seeded.address);
   await expect(page.getByRole('link', { name: /Kettle/ })).toBeVisible();
   expect(await outOfSight(page), 'The flat file').toEqual([]);
