@@ -9,7 +9,7 @@ import { useBringBackMutation, useWorksQuery } from '../../store/api/file.js';
 import { saveLeftBehind } from '../../store/autosave.js';
 import { useAppDispatch } from '../../store/hooks.js';
 import { BeginWork } from './begin-work.js';
-import { FilePages } from './file-pages.js';
+import { FilePages } from '../../bench/file-pages.js';
 
 const none: readonly never[] = [];
 

@@ -17,7 +17,7 @@ import { Sentence } from '../../bench/sentence.js';
 import { messageOf } from '../../store/api/base.js';
 import { useWorksQuery } from '../../store/api/file.js';
 import { useAnswersQuery } from '../../store/api/practice.js';
-import { FilePages } from '../file/file-pages.js';
+import { FilePages } from '../../bench/file-pages.js';
 import { DrillBench } from './drill-bench.js';
 import './practice.css';
 import { Progress } from './progress.js';

@@ -6,7 +6,7 @@ import { Frame } from '../../../bench/frame.js';
 import { Opening } from '../../../bench/opening.js';
 import { messageOf } from '../../../store/api/base.js';
 import { usePlanQuery } from '../../../store/api/plan.js';
-import { FilePages } from '../file-pages.js';
+import { FilePages } from '../../../bench/file-pages.js';
 import { usePlanChanges } from './change-plan.js';
 import { FreeTimes } from './free-times.js';
 import { Outlooks } from './outlooks.js';

@@ -11,7 +11,7 @@ import {
   useRemoveSupplyMutation,
   useSuppliesQuery,
 } from '../../../store/api/supplies.js';
-import { FilePages } from '../file-pages.js';
+import { FilePages } from '../../../bench/file-pages.js';
 import { AddSupply } from './add-supply.js';
 import { ShoppingList } from './shopping-list.js';
 import { SupplyRow } from './supply-row.js';
