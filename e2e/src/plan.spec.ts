@@ -35,7 +35,7 @@ test('sittings are laid into the free times, moved, undone, and what is tight is
   await expect(page.getByText(/“Kettle, lantern and pears” is ready on .*, after/)).toBeVisible();
   await page.reload();
   await expect(moved).toBeVisible();
-  await moved.getByRole('button', { name: 'Lay it anew' }).click();
+  await moved.getByRole('button', { name: 'Let the plan place it' }).click();
   await expect(first).toContainText('Kettle, lantern and pears');
   await first.getByRole('combobox').press('Enter');
   await page.keyboard.press('ArrowDown');

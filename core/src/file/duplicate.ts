@@ -71,7 +71,7 @@ export function duplicated(from: WorkDecisions, id: string, request: DuplicateRe
 const lookAgain: Readonly<Record<DuplicateWay, Partial<Record<Station, string>>>> = {
   size: {
     fit: 'Look at the margins, the grid and the landmarks again: they are as they were at the other size.',
-    map: 'The map is made anew at this size: your corrections went along, but the smallest shape, the point and the minutes are as they were.',
+    map: 'The map has to be made for this size. Your corrections are kept; the smallest shape, the pencil width and the minutes are those of the other size.',
     sheets: 'Nothing is printed at this size yet; the paper and the overlap are as they were.',
     transfer: 'Look at the method again: more or less line, and other sheets, may speak for another one.',
   },

@@ -129,6 +129,12 @@ export function mainPictureOf({
   return { picture, squaring, preparation: preparationOf(picture, squaring) };
 }
 
+/** Whether a picture is a photograph of the work itself, checked or kept as a stage, not one it is made from. */
+export const showsWorkItself = (
+  { check, file }: Pick<WorkDecisions, 'check' | 'file'>,
+  hash: string,
+): boolean => check.photographs.includes(hash) || file.stages.some(({ picture }) => picture === hash);
+
 /** The one shape of an error over the wire. */
 export const apiErrorSchema = z.object({
   error: z.object({ code: z.string(), message: z.string(), field: z.string().optional() }),

@@ -23,7 +23,7 @@ import {
   type SupplyUse,
   type WorkDecisions,
 } from '@nobrel/core/file';
-import { fitSpeeds, timedWorksOf, type OwnSpeeds, type TimedWork } from '@nobrel/core/transfer';
+import { fitSpeeds, timedWorksOf, type OwnSpeeds } from '@nobrel/core/transfer';
 import { Fault } from '../faults.js';
 import { printingOf } from './from-rows.js';
 import { noWork } from './maps.js';
@@ -105,14 +105,7 @@ export class FlatFileStore {
 
   /** Own speeds, from the sittings of every work but those to play with. */
   async ownSpeeds(): Promise<OwnSpeeds> {
-    const timed: TimedWork[] = [];
-    for (const { map, printings, told } of await this.ownWorks()) {
-      const { decisions } = told;
-      if (decisions.transfer.sittings.length === 0) continue;
-      const isTransferred = decisions.file.transferredAt !== null;
-      timed.push(...timedWorksOf({ ...decisions, sheets: sheetsToJoin({ printings }), map, isTransferred }));
-    }
-    return fitSpeeds(timed);
+    return speedsFrom(await this.ownWorks());
   }
 
   /** What every work used up, and what those in hand will; works to play with apart. */
@@ -131,14 +124,15 @@ export class FlatFileStore {
 
   /** Works in hand with what is left of them, for the plan. */
   async plannedWorks(): Promise<PlannedWork[]> {
-    const [works, own] = await Promise.all([this.ownWorks(), this.ownSpeeds()]);
+    const works = await this.ownWorks();
+    const own = speedsFrom(works);
     return works.flatMap(
       ({ id, told, map, printings }) => plannedWorkOf(id, told.decisions, map, printings, own) ?? [],
     );
   }
 
   /** Every readable work but those to play with, with its newest map and its printings. */
-  private async ownWorks() {
+  private async ownWorks(): Promise<OwnWork[]> {
     const [works, mapOf, rows] = await Promise.all([
       this.toldWorks(),
       this.newestMaps(),
@@ -209,6 +203,27 @@ export class FlatFileStore {
     for (const row of rows) this.told.set(row.id, { as: stateOf(row), tells: toldBy(row) });
   }
 }
+
+/** A readable work with its newest map and its printings. */
+type OwnWork = {
+  id: string;
+  told: Told;
+  map: { lines: number; metres: number } | null;
+  printings: Printing[];
+};
+
+/** Own speeds, as the sittings of works tell them. */
+const speedsFrom = (works: readonly OwnWork[]): OwnSpeeds =>
+  fitSpeeds(
+    works.flatMap(({ map, printings, told: { decisions } }) =>
+      timedWorksOf({
+        ...decisions,
+        sheets: sheetsToJoin({ printings }),
+        map,
+        isTransferred: decisions.file.transferredAt !== null,
+      }),
+    ),
+  );
 
 /** One that cannot be read says nothing of how many sheets there were; the rest is counted all the same. */
 function readablePrinting(row: PrintingRow): Printing[] {

@@ -2,6 +2,7 @@ import { Button } from 'antd';
 import { Link } from 'react-router';
 import { formatDate, formatSize } from '@nobrel/core/units';
 import { QrCode } from '../bench/qr-code.js';
+import { RecordLines } from '../stations/file/record-lines.js';
 import { useRecord } from '../stations/file/use-record.js';
 import { useUnit, useWork } from '../store/hooks.js';
 import './record-page.css';
@@ -24,18 +25,7 @@ export function RecordPage() {
         <h1>{title}</h1>
         {work.map && <img src={`/api/works/${work.id}/thumbnail.svg`} alt={`The map of ${title}`} />}
       </header>
-      <dl>
-        {lines.map(({ about, says }) => (
-          <div key={about}>
-            <dt>{about}</dt>
-            <dd>
-              {says.map((words, k) => (
-                <p key={k}>{words}</p>
-              ))}
-            </dd>
-          </div>
-        ))}
-      </dl>
+      <RecordLines lines={lines} />
       {file.stages.length > 0 && (
         <div className="record-stages">
           {file.stages.slice(0, 4).map(({ picture, words, addedAt }) => (

@@ -22,7 +22,7 @@ type FindProps = {
 };
 
 /** Stands for no choice in a gap. */
-const any = '';
+const noChoice = '';
 const orderWords: Readonly<Record<WorkOrder, string>> = {
   changed: 'the last changed first',
   title: 'by title',
@@ -49,9 +49,9 @@ export function FindSentence({ works, wanted, onWant }: FindProps) {
       Find <WordsToFind words={wanted.words} onWant={onWant} />, at{' '}
       <ChoiceGap<StandingId | ''>
         label="Stage"
-        value={wanted.stage ?? any}
+        value={wanted.stage ?? noChoice}
         options={[
-          { value: any, label: 'any stage' },
+          { value: noChoice, label: 'any stage' },
           ...standingIds.map((value) => ({ value, label: stageNames.get(value) ?? value })),
         ]}
         onChange={(stage) => onWant({ stage: stage === '' ? null : stage })}
@@ -59,9 +59,9 @@ export function FindSentence({ works, wanted, onWant }: FindProps) {
       , on{' '}
       <ChoiceGap<(typeof surfaceKinds)[number]['id'] | ''>
         label="Surface"
-        value={wanted.surface ?? any}
+        value={wanted.surface ?? noChoice}
         options={[
-          { value: any, label: 'any surface' },
+          { value: noChoice, label: 'any surface' },
           ...surfaceKinds.map(({ id, name }) => ({ value: id, label: name })),
         ]}
         onChange={(surface) => onWant({ surface: surface === '' ? null : surface })}
@@ -69,9 +69,9 @@ export function FindSentence({ works, wanted, onWant }: FindProps) {
       , by{' '}
       <ChoiceGap<(typeof transferMethodIds)[number] | ''>
         label="Method"
-        value={wanted.method ?? any}
+        value={wanted.method ?? noChoice}
         options={[
-          { value: any, label: 'any method' },
+          { value: noChoice, label: 'any method' },
           ...transferMethodIds.map((value) => ({ value, label: transferMethodNames[value] })),
         ]}
         onChange={(method) => onWant({ method: method === '' ? null : method })}
@@ -135,8 +135,11 @@ function MoreToFind({ wanted, tags, onWant }: Omit<FindProps, 'works'> & { tags:
       <MoreRow label="Tagged">
         <ChoiceGap<string>
           label="Tag"
-          value={wanted.tag ?? any}
-          options={[{ value: any, label: 'anything' }, ...tags.map((value) => ({ value, label: value }))]}
+          value={wanted.tag ?? noChoice}
+          options={[
+            { value: noChoice, label: 'anything' },
+            ...tags.map((value) => ({ value, label: value })),
+          ]}
           onChange={(tag) => onWant({ tag: tag === '' ? null : tag })}
         />
       </MoreRow>

@@ -1,8 +1,10 @@
 import { Input } from 'antd';
 import { useWork, useDecide } from '../../store/hooks.js';
 import { DuplicateWork } from './duplicate-work.js';
+import { RecordLines } from './record-lines.js';
 import { Sittings } from './sittings.js';
 import { Stages } from './stages.js';
+import './record.css';
 import { useRecord } from './use-record.js';
 
 /** Words of the record that are written here, with what they are for. */
@@ -39,20 +41,7 @@ export function Record() {
         )}
       </header>
       <div className="record-body" tabIndex={0} role="region" aria-label="Record of the work">
-        <dl>
-          {lines
-            .filter(({ about }) => !editedBelow.has(about))
-            .map(({ about, says }) => (
-              <div key={about}>
-                <dt>{about}</dt>
-                <dd>
-                  {says.map((words, k) => (
-                    <p key={k}>{words}</p>
-                  ))}
-                </dd>
-              </div>
-            ))}
-        </dl>
+        <RecordLines lines={lines.filter(({ about }) => !editedBelow.has(about))} />
         <Sittings />
         {written.map(([key, label, maxLength]) => (
           <label key={key} className="used">

@@ -1,31 +1,24 @@
 import { Alert, Button } from 'antd';
 import { useEffect, useEffectEvent, useState } from 'react';
-import {
-  drills,
-  type DrillId,
-  type Given,
-  type Judged,
-  type KeptAnswer,
-  type Task,
-} from '@nobrel/core/practice';
+import { drills, type DrillId, type Given, type Judged, type Task } from '@nobrel/core/practice';
 import { messageOf } from '../../store/api/base.js';
 import { useAnswerMutation, useTakeBackAnswerMutation } from '../../store/api/practice.js';
 import { resultWords } from './result-words.js';
 import { TaskView } from './task-view.js';
 import { useDrillSource } from './use-drill-source.js';
 
-type BenchProps = { drill: DrillId; work: string; level: number; answers: readonly KeptAnswer[] };
+type BenchProps = { drill: DrillId; work: string; level: number };
 
 /** One task after the other: judged, shown at once, kept, and taken back where it was a slip. */
-export function DrillBench({ drill, work, level, answers }: BenchProps) {
+export function DrillBench({ drill, work, level }: BenchProps) {
   const ready = useDrillSource(work);
   if (!ready) return <p role="status">Laying the drill out…</p>;
-  return <Tasks {...{ drill, level, answers, ready }} />;
+  return <Tasks {...{ drill, level, ready }} />;
 }
 
 type TasksProps = Omit<BenchProps, 'work'> & { ready: NonNullable<ReturnType<typeof useDrillSource>> };
 
-function Tasks({ drill, level, answers, ready }: TasksProps) {
+function Tasks({ drill, level, ready }: TasksProps) {
   const { pose, judge, asks } = drills[drill];
   const [task, setTask] = useState<Task | null>(() => pose(ready.source, level, Math.random));
   // The error to stay within, or the difference, stays while one task is looked at.
@@ -59,7 +52,8 @@ function Tasks({ drill, level, answers, ready }: TasksProps) {
         work or another drill.
       </p>
     );
-  const last = answers.findLast((each) => each.drill === drill);
+  // Only what was just kept can be taken back; while it is on its way there is nothing to take.
+  const kept = keeping.data;
   return (
     <section aria-label={drills[drill].name}>
       <h2>{asks}</h2>
@@ -78,11 +72,11 @@ function Tasks({ drill, level, answers, ready }: TasksProps) {
           <Button type="primary" onClick={next}>
             Next (N)
           </Button>{' '}
-          {last && (
+          {kept && (
             <Button
               size="small"
               onClick={() => {
-                void takeBack(last.id);
+                void takeBack(kept.id);
                 next();
               }}
             >

@@ -77,7 +77,7 @@ function Drills({ works, answers }: { works: readonly Card[]; answers: readonly 
         )}
       </Sentence>
       <div className="practice-body">
-        <DrillBench key={`${drill} ${id}`} drill={drill} work={id} level={threshold} answers={answers} />
+        <DrillBench key={`${drill} ${id}`} drill={drill} work={id} level={threshold} />
         <Progress drill={drill} answers={answers} />
       </div>
     </>

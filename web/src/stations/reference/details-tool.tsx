@@ -1,6 +1,6 @@
 import { Button, Input, Popconfirm } from 'antd';
 import { useState } from 'react';
-import type { StoredPicture } from '@nobrel/core/file';
+import { showsWorkItself, type StoredPicture } from '@nobrel/core/file';
 import { transformed } from '@nobrel/core/geometry';
 import { maxDetails, type Detail } from '@nobrel/core/reference';
 import { PictureDrop } from '../../bench/picture-drop.js';
@@ -95,7 +95,7 @@ function PicturesPanel(props: PicturesPanelProps) {
       <div className="panel-body">
         <ul className="pictures">
           {work.pictures.map((picture, index) =>
-            index > 0 && work.decisions.check.photographs.includes(picture.hash) ? null : (
+            index > 0 && showsWorkItself(work.decisions, picture.hash) ? null : (
               <PictureItem
                 key={picture.hash}
                 {...props}

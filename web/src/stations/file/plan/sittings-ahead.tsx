@@ -96,7 +96,7 @@ export function SittingsAhead({ works, decisions, laid, now, onChange }: AheadPr
                       type="link"
                       onClick={() => onChange((now) => ({ moved: without(now, sitting) }))}
                     >
-                      Lay it anew
+                      Let the plan place it
                     </Button>
                   )}
                 </div>
