@@ -74,6 +74,8 @@ const eye: Readonly<Record<DrillId, { share: number; tendency: number; kind: str
   placing: { share: 1.1, tendency: 0, kind: 'upper right' },
   curve: { share: 1.3, tendency: 0.4, kind: 'full' },
   value: { share: 1, tendency: 0, kind: 'dark' },
+  order: { share: 1.2, tendency: 0, kind: 'darks' },
+  edge: { share: 1.1, tendency: 0, kind: 'shadows' },
 };
 
 /** Drills of two years, a few minutes a fortnight. */

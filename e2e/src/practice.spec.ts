@@ -19,7 +19,7 @@ test('every drill is posed from a map, answered by keys, judged at once, and tak
 }) => {
   await page.goto(seeded.address);
   await page.getByRole('link', { name: 'Practice' }).click();
-  await expect(page.getByText('not tried yet')).toHaveCount(5);
+  await expect(page.getByText('not tried yet')).toHaveCount(7);
   const result = page.getByRole('status').filter({ hasText: /^(○ Right|△ Off)/ });
   for (const [drill, handle] of [
     ['angle', 'Slope of the bar'],
@@ -41,15 +41,31 @@ test('every drill is posed from a map, answered by keys, judged at once, and tak
   await take(page, 'value');
   await page.getByRole('button', { name: 'Grey 4' }).press('Enter');
   await expect(result).toContainText('L* apart');
-  await expect.poll(() => answers(page)).toBe(5);
+  await take(page, 'order of values');
+  for (const patch of ['C', 'A', 'E', 'B', 'D'])
+    await page.getByRole('button', { name: patch, exact: true }).press('Enter');
+  // Taken out of the order, and back into it.
+  await page.getByRole('button', { name: 'D, 5.' }).press('Enter');
+  await expect(page.getByRole('button', { name: 'That is it' })).toBeDisabled();
+  await page.getByRole('button', { name: 'D', exact: true }).press('Enter');
+  await page.getByRole('button', { name: 'That is it' }).press('Enter');
+  await expect(result).toContainText('L* apart');
+  await expect(page.getByRole('list', { name: 'As they are, the darkest first' })).toBeVisible();
+  await take(page, 'edge');
+  await page.getByRole('button', { name: 'soft', exact: true }).press('Enter');
+  await expect(result).toContainText(/the edge is (hard|soft|lost)/);
+  await expect.poll(() => answers(page)).toBe(7);
   await expect(page.getByText('not tried yet')).toHaveCount(0);
+  await take(page, 'value');
+  await page.getByRole('button', { name: 'Grey 4' }).press('Enter');
+  await expect.poll(() => answers(page)).toBe(8);
   // The next one by its key, and a slip taken back.
   await page.keyboard.press('n');
   await expect(result).toHaveCount(0);
   await page.getByRole('button', { name: 'Grey 1', exact: true }).click();
-  await expect.poll(() => answers(page)).toBe(6);
+  await expect.poll(() => answers(page)).toBe(9);
   await page.getByRole('button', { name: 'It was a slip: take it back' }).click();
-  await expect.poll(() => answers(page)).toBe(5);
+  await expect.poll(() => answers(page)).toBe(8);
 });
 
 test('two years of drills show how an eye came along, and what it sees wrongly', async ({ page, seeded }) => {

@@ -2,7 +2,7 @@ import { z } from 'zod';
 import { drillIds, drills, type DrillId } from './drills/index.js';
 import type { Practised } from './next-drill.js';
 import { learnFromChoice, learnFromError, newSkill, thresholdOf, type Skill } from './skill.js';
-import { answerSchema, tendenciesOf, type Answer } from './tendency.js';
+import { answerSchema, tendenciesOf, type Answer, type Tendency } from './tendency.js';
 
 /** An answer to a drill, as it is sent. */
 export const drillAnswerSchema = answerSchema.extend({ drill: z.enum(drillIds) });
@@ -49,20 +49,29 @@ export function weeksOf(drill: DrillId, answers: readonly DrillAnswer[]): WeekOf
 }
 
 /** How a consistent error of each drill is said: too much, and too little. */
-const wrongWords: Readonly<Record<DrillId, readonly [string, string]>> = {
+const wrongWords: Readonly<Record<DrillId, readonly [string, string] | null>> = {
   angle: ['too steep', 'too flat'],
   proportion: ['too many times', 'too few times'],
   placing: ['too far right', 'too far left'],
   curve: ['too bowed', 'too flat'],
   value: ['too light', 'too dark'],
+  // Pairs are the wrong way round or not: there is no side to go wrong to.
+  order: null,
+  edge: ['too soft', 'too hard'],
 };
 
-/** What the eye does consistently wrong, in words with its figure, the most certain first. */
-export function tendencyWords(drill: DrillId, answers: readonly DrillAnswer[]): string[] {
+/** What the eye does consistently wrong at a kind of thing, with the words for it. */
+export type SeenWrongly = Tendency & { drill: DrillId; says: string };
+
+/** What the eye does consistently wrong in a drill, in words with its figure, the most certain first. */
+export function seenWrongly(drill: DrillId, answers: readonly DrillAnswer[]): SeenWrongly[] {
+  const words = wrongWords[drill];
+  if (!words) return [];
   const { unit, guess } = drills[drill];
-  return tendenciesOf(answers.filter((answer) => answer.drill === drill)).map(({ kind, mean }) => {
-    const [more, less] = wrongWords[drill];
+  return tendenciesOf(answers.filter((answer) => answer.drill === drill)).map((tendency) => {
+    const { kind, mean } = tendency;
     const figure = `${Math.abs(mean).toFixed(1)} ${guess === null ? unit : 'steps'}`;
-    return `${kind}: ${figure.replace(' °', '°')} ${mean > 0 ? more : less}`;
+    const says = `${kind}: ${figure.replace(' °', '°')} ${mean > 0 ? words[0] : words[1]}`;
+    return { ...tendency, drill, says };
   });
 }

@@ -1,13 +1,15 @@
 import { isTraced } from '../../documents/index.js';
 import { distance, type Point } from '../../geometry/index.js';
-import { pick, type DrillModule, type Window } from './drill.js';
+import { pick, type DrillModule, type Given, type Window } from './drill.js';
 
 const third = (value: number, words: readonly [string, string, string]) =>
   words[Math.min(2, Math.floor(3 * value))];
 
 /** Which third of the frame a place lies in. */
-const whereIn = ({ x, y, width, height }: Window, at: Point) =>
+export const whereIn = ({ x, y, width, height }: Window, at: Point) =>
   `${third((at.y - y) / height, ['upper', 'middle', 'lower'])} ${third((at.x - x) / width, ['left', 'centre', 'right'])}`;
+
+const isPoint = (given: Given): given is Point => typeof given === 'object' && 'x' in given;
 
 /** Marking where a landmark of the picture falls on the empty frame. */
 export const placing: DrillModule = {
@@ -16,18 +18,18 @@ export const placing: DrillModule = {
   unit: '% of the longer side',
   usual: 3,
   guess: null,
-  pose: ({ map }, _level, random) => {
+  pose: ({ map }, level, random) => {
     const line = pick(map.lines.filter(isTraced), random);
     const spot = line && pick([line.points[0], line.points[line.points.length - 1]], random);
     if (!spot) return null;
     const window = map.frame;
     const truth = { x: spot[0], y: spot[1] };
-    return { drill: 'placing', kind: whereIn(window, truth), window, truth };
+    return { drill: 'placing', kind: whereIn(window, truth), level, window, truth };
   },
-  judge: (task, given, level) => {
-    if (task.drill !== 'placing' || typeof given === 'number')
+  judge: (task, given) => {
+    if (task.drill !== 'placing' || !isPoint(given))
       throw new TypeError('The answer to “placing” is a place.');
-    const { truth, window } = task;
+    const { truth, window, level } = task;
     const longer = Math.max(window.width, window.height);
     const off = (100 * distance(given, truth)) / longer;
     // Too far right is positive, which is what eyes go wrong in most.

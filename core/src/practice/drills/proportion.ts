@@ -1,15 +1,20 @@
+import type { Point } from '../../geometry/index.js';
 import { figureOff, pick, type DrillModule } from './drill.js';
-import { slopeKind } from './angle.js';
+import { slopeDegOf, slopeKind } from './angle.js';
 import { straightRuns, type Run } from './runs.js';
 
 /** Lengths that differ less are as good as the same, and more are counted rather than judged. */
 const minTimes = 1.2;
 const maxTimes = 6;
 
-const directionOf = ({ points }: Run) => {
-  const [a, b] = [points[0], points[points.length - 1]];
-  return slopeKind((Math.atan2(b.y - a.y, b.x - a.x) * 180) / Math.PI) === 'near level' ? 'across' : 'up';
-};
+const endsOf = ({ points }: Run): [Point, Point] => [points[0], points[points.length - 1]];
+
+const directionOf = ([a, b]: readonly [Point, Point]) =>
+  slopeKind(slopeDegOf(a, b)) === 'near level' ? 'across' : 'up';
+
+/** What kind of proportion one length into another is. */
+export const proportionKind = (unit: readonly [Point, Point], length: readonly [Point, Point]) =>
+  `${directionOf(unit)} into ${directionOf(length)}`;
 
 /** Judging how many times one length goes into another. */
 export const proportion: DrillModule = {
@@ -18,7 +23,7 @@ export const proportion: DrillModule = {
   unit: '%',
   usual: 12,
   guess: null,
-  pose: (source, _level, random) => {
+  pose: (source, level, random) => {
     const runs = straightRuns(source, 0.04);
     const unit = pick(runs, random);
     if (!unit) return null;
@@ -29,15 +34,16 @@ export const proportion: DrillModule = {
     if (!length) return null;
     return {
       drill: 'proportion',
-      kind: `${directionOf(unit)} into ${directionOf(length)}`,
-      unit: [unit.points[0], unit.points[unit.points.length - 1]],
-      length: [length.points[0], length.points[length.points.length - 1]],
+      kind: proportionKind(endsOf(unit), endsOf(length)),
+      level,
+      unit: endsOf(unit),
+      length: endsOf(length),
       truth: length.chordMm / unit.chordMm,
     };
   },
-  judge: (task, given, level) => {
+  judge: (task, given) => {
     const times = typeof task.truth === 'number' ? task.truth : 1;
     const error = (100 * figureOff(task, given)) / times;
-    return { error, right: Math.abs(error) <= level };
+    return { error, right: Math.abs(error) <= task.level };
   },
 };

@@ -1,4 +1,5 @@
-import { figureOff, pick, type DrillModule, type DrillSource } from './drill.js';
+import type { Point } from '../../geometry/index.js';
+import { figureOff, pick, type DrillModule, type DrillSource, type Window } from './drill.js';
 
 /** Greys to choose from. */
 const greysShown = 7;
@@ -19,17 +20,13 @@ export const value: DrillModule = {
     const { frame } = source.map;
     const sideMm = patchShare * Math.min(frame.width, frame.height);
     for (let k = 0; k < tries; k++) {
-      const at = {
-        x: frame.x + sideMm + random() * (frame.width - 2 * sideMm),
-        y: frame.y + sideMm + random() * (frame.height - 2 * sideMm),
-      };
+      const at = somewhereIn(frame, sideMm, random);
       const lightness = evenLightness(source, at, sideMm);
       if (lightness === null) continue;
       const truth = placeAmong(lightness, level, random);
       const greys = Array.from({ length: greysShown }, (_, i) => lightness + (i - truth) * level);
       if (greys[0] < 0 || greys[greysShown - 1] > 100) continue;
-      const kind = lightness < 35 ? 'dark' : lightness > 65 ? 'light' : 'middle';
-      return { drill: 'value', kind, at, sideMm, greys, truth };
+      return { drill: 'value', kind: valueKind(lightness), level, at, sideMm, greys, truth };
     }
     return null;
   },
@@ -39,12 +36,17 @@ export const value: DrillModule = {
   },
 };
 
+/** A place in a frame, so far from its sides. */
+export const somewhereIn = (frame: Window, insetMm: number, random: () => number): Point => ({
+  x: frame.x + insetMm + random() * (frame.width - 2 * insetMm),
+  y: frame.y + insetMm + random() * (frame.height - 2 * insetMm),
+});
+
+/** What kind of value a lightness is. */
+const valueKind = (lightness: number) => (lightness < 35 ? 'dark' : lightness > 65 ? 'light' : 'middle');
+
 /** The mean lightness of a patch that is even; null of one that is not. */
-function evenLightness(
-  { lightnessAt }: DrillSource,
-  at: { x: number; y: number },
-  sideMm: number,
-): number | null {
+export function evenLightness({ lightnessAt }: DrillSource, at: Point, sideMm: number): number | null {
   const each: number[] = [];
   for (let i = -1; i <= 1; i++)
     for (let k = -1; k <= 1; k++) each.push(lightnessAt(at.x + (i * sideMm) / 2, at.y + (k * sideMm) / 2));

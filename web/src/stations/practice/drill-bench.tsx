@@ -1,7 +1,11 @@
 import { Alert, Button } from 'antd';
 import { useEffect, useEffectEvent, useState } from 'react';
+import type { MapDocument } from '@nobrel/core/documents';
+import type { Work } from '@nobrel/core/file';
 import { drills, type DrillId, type Given, type Judged, type Task } from '@nobrel/core/practice';
 import { messageOf } from '../../store/api/base.js';
+import { useWorkQuery } from '../../store/api/file.js';
+import { useKeptMapQuery } from '../../store/api/map.js';
 import { useAnswerMutation, useTakeBackAnswerMutation } from '../../store/api/practice.js';
 import { resultWords } from './result-words.js';
 import { TaskView } from './task-view.js';
@@ -11,31 +15,50 @@ type BenchProps = { drill: DrillId; work: string; level: number };
 
 /** One task after the other: judged, shown at once, kept, and taken back where it was a slip. */
 export function DrillBench({ drill, work, level }: BenchProps) {
-  const ready = useDrillSource(work);
-  if (!ready) return <p role="status">Laying the drill out…</p>;
-  return <Tasks {...{ drill, level, ready }} />;
+  const { data, error: workFault } = useWorkQuery(work);
+  const { data: kept, error: mapFault } = useKeptMapQuery(work);
+  const fault = workFault ?? mapFault;
+  if (fault !== undefined) return <Alert type="error" title={messageOf(fault)} />;
+  if (!data || !kept) return layingOut;
+  return <DrillWith {...{ drill, level, work: data, map: kept.document }} />;
 }
 
+const layingOut = <p role="status">Laying the drill out…</p>;
+
+function DrillWith({ drill, level, work, map }: DrillWithProps) {
+  const ready = useDrillSource(work, map);
+  return ready ? <Tasks {...{ drill, level, ready }} /> : layingOut;
+}
+
+/** Tasks posed until another one is found than the last. */
+const maxTriesForAnother = 6;
+
+type DrillWithProps = Omit<BenchProps, 'work'> & { work: Work; map: MapDocument };
 type TasksProps = Omit<BenchProps, 'work'> & { ready: NonNullable<ReturnType<typeof useDrillSource>> };
 
 function Tasks({ drill, level, ready }: TasksProps) {
   const { pose, judge, asks } = drills[drill];
   const [task, setTask] = useState<Task | null>(() => pose(ready.source, level, Math.random));
-  // The error to stay within, or the difference, stays while one task is looked at.
-  const [posedAt, setPosedAt] = useState(level);
+  const poseAnother = (last: Task | null): Task | null => {
+    // Where there are several, the same is not asked twice running.
+    for (let k = 0; k < maxTriesForAnother; k++) {
+      const other = pose(ready.source, level, Math.random);
+      if (JSON.stringify(other) !== JSON.stringify(last)) return other;
+    }
+    return last;
+  };
   const [result, setResult] = useState<{ given: Given; judged: Judged } | null>(null);
   const [keep, keeping] = useAnswerMutation();
   const [takeBack] = useTakeBackAnswerMutation();
   const next = () => {
     setResult(null);
-    setPosedAt(level);
-    setTask(pose(ready.source, level, Math.random));
+    setTask(poseAnother);
   };
   const answer = (given: Given) => {
     if (!task || result) return;
-    const judged = judge(task, given, posedAt);
+    const judged = judge(task, given);
     setResult({ given, judged });
-    void keep({ drill, at: new Date().toISOString(), kind: task.kind, level: posedAt, ...judged });
+    void keep({ drill, at: new Date().toISOString(), kind: task.kind, level: task.level, ...judged });
   };
   const hear = useEffectEvent((event: KeyboardEvent) => {
     if (result && event.key.toLowerCase() === 'n') next();
@@ -68,7 +91,7 @@ function Tasks({ drill, level, ready }: TasksProps) {
       />
       {result && (
         <p role="status" className={result.judged.right ? 'drill-right' : 'drill-off'}>
-          {resultWords(task, result.judged, posedAt)}{' '}
+          {resultWords(task, result.judged)}{' '}
           <Button type="primary" onClick={next}>
             Next (N)
           </Button>{' '}

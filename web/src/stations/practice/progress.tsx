@@ -1,7 +1,7 @@
 import {
   drillIds,
   drills,
-  tendencyWords,
+  seenWrongly,
   thresholdOf,
   practisedBy,
   weeksOf,
@@ -20,7 +20,7 @@ export function Progress({ drill, answers }: ProgressProps) {
   const colours = rooms[useAppSelector((state) => state.view.room)];
   const practised = practisedBy(answers);
   const weeks = weeksOf(drill, answers);
-  const wrong = tendencyWords(drill, answers);
+  const wrong = seenWrongly(drill, answers);
   const line = (data: number[], dashed: boolean) => ({
     data,
     borderColor: colours.graphite,
@@ -52,8 +52,8 @@ export function Progress({ drill, answers }: ProgressProps) {
         <>
           <h3>You see</h3>
           <ul>
-            {wrong.map((words) => (
-              <li key={words}>{words}</li>
+            {wrong.map(({ kind, says }) => (
+              <li key={kind}>{says}</li>
             ))}
           </ul>
         </>

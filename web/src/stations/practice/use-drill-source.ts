@@ -1,50 +1,42 @@
 import { useEffect, useMemo, useState } from 'react';
 import { labOfSrgb } from '@nobrel/core/colour';
+import type { MapDocument } from '@nobrel/core/documents';
 import { mainPictureOf, type Work } from '@nobrel/core/file';
-import { findFitFault, layOut, type Layout } from '@nobrel/core/fit';
+import { findFitFault, layOut, wholePictureOn } from '@nobrel/core/fit';
+import type { Rect } from '@nobrel/core/geometry';
 import type { DrillSource } from '@nobrel/core/practice';
-import { unsquared } from '@nobrel/core/reference';
-import { useWorkQuery } from '../../store/api/file.js';
-import { useKeptMapQuery } from '../../store/api/map.js';
+import { usePrepared } from '../../workers/use-pictures.js';
 
-/** A picture behind drills, where it lies on the surface as it came. */
-export type DrillPicture = { href: string; layout: Layout; widthPx: number; heightPx: number };
+/** The prepared picture behind drills, and where the whole of it lies on the surface, mm. */
+export type DrillPicture = { href: string; at: Rect };
 
 /** Pixels of a picture as they are read, no larger than this on a side: patches are larger than that. */
 const maxSidePx = 1000;
 
 /**
- * What drills are made from: the map of a work, and how light its picture is. Where the picture was squared or cropped
- * its lightness is not asked for.
+ * What drills are made from: the map of a work, and how light its picture is, squared and cropped as the work has it.
  *
- * @returns null until it is there
+ * @returns null until it is there; without a picture where that cannot be laid out or drawn
  */
-export function useDrillSource(id: string): { source: DrillSource; picture: DrillPicture | null } | null {
-  const work = useWorkQuery(id);
-  const kept = useKeptMapQuery(id);
-  const picture = useMemo(() => (work.data ? pictureOf(work.data) : null), [work.data]);
-  const pixels = usePixels(picture?.href ?? null);
-  const map = kept.data?.document;
-  return useMemo(() => {
-    if (!map || (picture && !pixels)) return null;
-    return {
-      picture,
-      source: { map, lightnessAt: picture && pixels ? lightnessIn(picture, pixels) : () => NaN },
-    };
-  }, [map, picture, pixels]);
-}
-
-function pictureOf(work: Work): DrillPicture | null {
-  const { picture, squaring, preparation } = mainPictureOf(work);
+export function useDrillSource(
+  work: Work,
+  map: MapDocument,
+): { source: DrillSource; picture: DrillPicture | null } | null {
+  const main = useMemo(() => mainPictureOf(work), [work]);
+  const { href, fault } = usePrepared(main.picture, main.squaring, 'colour');
   const { fit } = work.decisions;
-  const isAsItCame = JSON.stringify(squaring) === JSON.stringify(unsquared);
-  if (!isAsItCame || findFitFault(fit)) return null;
-  return {
-    href: `/api/pictures/${picture.hash}/view`,
-    layout: layOut(preparation, fit),
-    widthPx: picture.width,
-    heightPx: picture.height,
-  };
+  const at = useMemo(
+    () => (findFitFault(fit) ? null : wholePictureOn(layOut(main.preparation, fit), main.preparation)),
+    [main, fit],
+  );
+  const picture = useMemo(() => (href !== null && at ? { href, at } : null), [href, at]);
+  const pixels = usePixels(picture?.href ?? null);
+  return useMemo(() => {
+    if (at === null || (fault !== null && href === null))
+      return { picture: null, source: { map, lightnessAt: () => NaN } };
+    if (!picture || !pixels) return null;
+    return { picture, source: { map, lightnessAt: lightnessIn(picture.at, pixels) } };
+  }, [at, fault, href, picture, pixels, map]);
 }
 
 /** The pixels of a picture. */
@@ -74,11 +66,10 @@ function usePixels(href: string | null): ImageData | null {
 
 /** How light a place of the surface is, CIE L*; no number where the picture does not reach. */
 const lightnessIn =
-  ({ layout: { frame, window }, widthPx }: DrillPicture, { data, width, height }: ImageData) =>
+  (at: Rect, { data, width, height }: ImageData) =>
   (x: number, y: number): number => {
-    const scale = width / widthPx;
-    const px = Math.floor(scale * (window.x + ((x - frame.x) * window.width) / frame.width));
-    const py = Math.floor(scale * (window.y + ((y - frame.y) * window.height) / frame.height));
+    const px = Math.floor((width * (x - at.x)) / at.width);
+    const py = Math.floor((height * (y - at.y)) / at.height);
     if (px < 0 || py < 0 || px >= width || py >= height) return NaN;
     const [red = NaN, green = NaN, blue = NaN] = data.subarray(4 * (py * width + px));
     return labOfSrgb(red, green, blue).lightness;

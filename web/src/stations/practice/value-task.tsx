@@ -1,6 +1,6 @@
 import { greyByteOfLightness } from '@nobrel/core/colour';
 import type { Task } from '@nobrel/core/practice';
-import { PictureBehind } from './picture-behind.js';
+import { around, PictureView } from './picture-behind.js';
 import type { ViewProps } from './task-props.js';
 
 /** Choosing the grey of a patch that its surroundings mislead about. */
@@ -11,16 +11,9 @@ export function ValueTask({
   onAnswer,
 }: ViewProps & { task: Extract<Task, { drill: 'value' }> }) {
   const { at, sideMm, greys, truth } = task;
-  const around = 7 * sideMm;
   return (
     <>
-      <svg
-        className="drill-view"
-        viewBox={`${at.x - around} ${at.y - around} ${2 * around} ${2 * around}`}
-        role="img"
-        aria-label="The patch in its surroundings"
-      >
-        {picture && <PictureBehind picture={picture} />}
+      <PictureView picture={picture} shown={around(at, 7 * sideMm)} label="The patch in its surroundings">
         <rect
           className="drill-patch"
           x={at.x - sideMm / 2}
@@ -29,7 +22,7 @@ export function ValueTask({
           height={sideMm}
           strokeWidth={sideMm / 12}
         />
-      </svg>
+      </PictureView>
       <div className="drill-greys" role="group" aria-label="Greys, dark to light">
         {greys.map((lightness, k) => {
           const byte = greyByteOfLightness(lightness);
