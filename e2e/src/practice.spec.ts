@@ -1,6 +1,6 @@
 import { seedHistory } from '@nobrel/demo';
 import type { Page } from '@playwright/test';
-import { expect, test } from './bench.js';
+import { expect, goTo, take as takeTool, test } from './bench.js';
 
 const answers = async (page: Page): Promise<number> =>
   page.evaluate(async () => {
@@ -80,4 +80,16 @@ test('two years of drills show how an eye came along, and what it sees wrongly',
   await page.getByTitle('The slip, for the shed wall').click();
   await take(page, 'value');
   await expect(page.getByRole('button', { name: 'Grey 1', exact: true })).toBeVisible();
+  // Check points there first: the first round of the dinghy was drawn wrongly.
+  await page.getByRole('link', { name: 'Works', exact: true }).click();
+  await page
+    .getByRole('link', { name: /^Dinghy on the hard/ })
+    .first()
+    .click();
+  await goTo(page, 'Check');
+  await page.goto(`${page.url()}?round=round-1`);
+  await takeTool(page, 'Measures');
+  const checks = page.getByRole('region', { name: 'Checks' });
+  await expect(checks.getByRole('heading').first()).toHaveText('What your eye tends to get wrong');
+  await expect(checks.getByText(/near upright: \d\.\d° too steep/)).toBeVisible();
 });

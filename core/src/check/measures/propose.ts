@@ -35,8 +35,16 @@ const minNormalised = 0.6;
 const sameSpot = 0.05;
 const againCounts = 0.5;
 
-/** The checks that tell most about a drawing: the largest error first, beside what the eye just sees, spread over it. */
-export function proposeMeasures(report: CheckReport, map: MapDocument): Measured[] {
+/**
+ * The checks that tell most about a drawing: the largest error first, beside what the eye just sees, spread over it.
+ *
+ * @param counts how many times one counts beside others, such as for an error that this painter is known to make
+ */
+export function proposeMeasures(
+  report: CheckReport,
+  map: MapDocument,
+  counts: (measured: Measured) => number = () => 1,
+): Measured[] {
   const diagonal = Math.hypot(map.surface.width, map.surface.height);
   const drawnAt = drawnPlaces(report, map);
   const landmarks = landmarksOf(map).filter((landmark) => drawnAt(landmark) !== null);
@@ -44,7 +52,7 @@ export function proposeMeasures(report: CheckReport, map: MapDocument): Measured
     const measured = measuredOn(measure, drawnAt);
     if (!measured.drawn) return [];
     const bad = normalisedError(measure.kind, measured.drawn.error);
-    return bad >= minNormalised ? [{ measured, bad, spots: spotsOf(measure) }] : [];
+    return bad >= minNormalised ? [{ measured, bad: bad * counts(measured), spots: spotsOf(measure) }] : [];
   });
   const chosen: typeof open = [];
   while (chosen.length < proposedMeasures && open.length > 0) {
@@ -60,8 +68,8 @@ export function proposeMeasures(report: CheckReport, map: MapDocument): Measured
         .filter((spot) =>
           spots.some(({ x, y }) => Math.hypot(spot.x - x, spot.y - y) < sameSpot * diagonal),
         ).length;
-      const counts = bad * againCounts ** near;
-      if (counts > most) [best, most] = [k, counts];
+      const tells = bad * againCounts ** near;
+      if (tells > most) [best, most] = [k, tells];
     });
     if (best < 0) break;
     chosen.push(...open.splice(best, 1));

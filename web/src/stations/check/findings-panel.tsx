@@ -1,7 +1,9 @@
 import { Button, Checkbox } from 'antd';
 import { useState } from 'react';
 import type { Finding, Settling } from '@nobrel/core/check';
+import { knownPlacingOf } from '@nobrel/core/practice';
 import { counted } from '@nobrel/core/units';
+import { useKnownErrors } from './use-known-errors.js';
 import { useMeantSo } from './use-meant-so.js';
 import { useCheckBench } from './use-check.js';
 
@@ -18,7 +20,8 @@ type FindingsPanelProps = { pointedAt: string | null; onPoint: (key: string | nu
 
 /** What is to be put right, worst first; each leads to its spot, and can be set aside or taken over by the map. */
 export function FindingsPanel({ pointedAt, onPoint }: FindingsPanelProps) {
-  const { findings, round, checked, changeRound } = useCheckBench();
+  const { findings, round, checked, changeRound, map } = useCheckBench();
+  const known = useKnownErrors();
   const [all, setAll] = useState(false);
   const meantSo = useMeantSo();
   if (!round || !checked) return null;
@@ -59,7 +62,10 @@ export function FindingsPanel({ pointedAt, onPoint }: FindingsPanelProps) {
               onClick={() => onPoint(finding.key)}
             >
               <span className="finding-mark">{i + 1}</span>
-              <span>{finding.says}</span>
+              <span>
+                {finding.says}
+                {knownPlacingOf(finding, map.frame, known) && ' Your eye tends to this.'}
+              </span>
             </button>
             {finding.key === pointedAt && (
               <span className="finding-ways">

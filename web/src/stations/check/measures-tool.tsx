@@ -14,10 +14,12 @@ import {
   type MeasureKind,
 } from '@nobrel/core/check';
 import type { Point } from '@nobrel/core/geometry';
+import { countsTo, knownErrorOf } from '@nobrel/core/practice';
 import { ToolInHand } from '../../leaves/in-hand.js';
 import { useLeafScale } from '../../leaves/leaf-scale.js';
 import { useUnit } from '../../store/hooks.js';
 import { useCheckBench } from './use-check.js';
+import { useKnownErrors } from './use-known-errors.js';
 
 const kindOptions = measureKinds.map((value) => ({ value, label: measureWords[value].name }));
 
@@ -30,7 +32,13 @@ export function MeasuresTool() {
   const [kind, setKind] = useState<MeasureKind>('angle');
   const [at, setAt] = useState<readonly Point[]>([]);
   const report = checked?.report ?? null;
-  const proposed = useMemo(() => (report ? proposeMeasures(report, map) : []), [report, map]);
+  const known = useKnownErrors();
+  const proposed = useMemo(
+    () => (report ? proposeMeasures(report, map, countsTo(known)) : []),
+    [report, map, known],
+  );
+  const asKnown = proposed.filter((measured) => knownErrorOf(measured, known) !== null);
+  const others = proposed.filter((measured) => !asKnown.includes(measured));
   const drawnAt = useMemo(() => (report ? drawnPlaces(report, map) : nowhere), [report, map]);
   // What is shown belongs to this tool and to this photograph.
   useEffect(() => () => showMeasured(null), [report, showMeasured]);
@@ -96,20 +104,38 @@ export function MeasuresTool() {
               </ul>
             </>
           )}
-          <h3>{proposed.length === 0 ? 'No check stands out' : 'These tell most about the drawing'}</h3>
+          {known.length > 0 && (
+            <>
+              <h3>What your eye tends to get wrong</h3>
+              <p>
+                {report !== null && asKnown.length === 0
+                  ? 'Nothing of it stands out in this drawing'
+                  : 'Look there first'}
+                : {known.map(({ says }) => says).join('; ')}.
+              </p>
+              <MeasureRows of={asKnown} />
+            </>
+          )}
+          <h3>{others.length === 0 ? 'No other check stands out' : 'These tell most about the drawing'}</h3>
           {report === null && (
             <p>With a photograph, those that tell most about the drawing are listed here.</p>
           )}
-          <ol className="plain-list">
-            {proposed.map((measured) => (
-              <li key={JSON.stringify(measured.measure)}>
-                <MeasureRow measured={measured} />
-              </li>
-            ))}
-          </ol>
+          <MeasureRows of={others} />
         </section>
       }
     />
+  );
+}
+
+function MeasureRows({ of }: { of: readonly Measured[] }) {
+  return (
+    <ol className="plain-list">
+      {of.map((measured) => (
+        <li key={JSON.stringify(measured.measure)}>
+          <MeasureRow measured={measured} />
+        </li>
+      ))}
+    </ol>
   );
 }
 

@@ -9,7 +9,9 @@ import {
   type Round,
 } from '@nobrel/core/check';
 import type { MapDocument } from '@nobrel/core/documents';
+import { pointFirst } from '@nobrel/core/practice';
 import { useDecide, useUnit, useWork } from '../../store/hooks.js';
+import { useKnownErrors } from './use-known-errors.js';
 import { useLook } from './use-look.js';
 import { useTaking } from './use-taking.js';
 
@@ -25,6 +27,7 @@ export function useCheck(map: MapDocument) {
   const round = rounds.find(({ id }) => id === params.get('round')) ?? rounds.at(-1) ?? null;
   const picture = round ? (work.pictures.find(({ hash }) => hash === round.picture) ?? null) : null;
   const { look, checked, fault, looking, stopLooking, goOnLooking } = useLook(map, round, picture);
+  const known = useKnownErrors();
   const [measured, showMeasured] = useState<Measured | null>(null);
   const change = (fields: Partial<CheckDecisions>) => decide({ room: 'check', change: fields });
   const changeRound = (id: string, fields: Partial<Round>) =>
@@ -41,8 +44,9 @@ export function useCheck(map: MapDocument) {
     picture,
     checked,
     findings: useMemo(
-      (): Finding[] => (checked ? findingsOf(checked.report, map, unit, { of, cover }) : []),
-      [checked, map, unit, of, cover],
+      (): Finding[] =>
+        checked ? pointFirst(findingsOf(checked.report, map, unit, { of, cover }), map.frame, known) : [],
+      [checked, map, unit, of, cover, known],
     ),
     /** True while a photograph is looked at. */
     reading: taking.reading || looking,
