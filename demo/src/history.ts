@@ -5,6 +5,7 @@ import {
   newSupplySchema,
   sheetsToJoin,
   supplyKinds,
+  type Freehand,
   type NewSupply,
   type Work,
   type WorkDecisions,
@@ -123,9 +124,22 @@ export async function seedHistory(file: OpenFile): Promise<void> {
     const request = { as: 'method', title: each.title, method: each.method } as const;
     const work = await file.works.duplicate(id, request, begun);
     const decisions = pastDecisions(work, each, document, random);
+    if (each.from === dinghy) await addRounds(file, work.id, idOf.get(dinghy) ?? '', decisions);
     const ended = new Date(`${each.on}T18:00:00.000Z`);
     await file.works.save(work.id, { revision: work.revision, decisions }, ended);
   }
+}
+
+/** Rounds of the dinghy’s drawing, for works that were drawn from the same map: one or two of them, the last a good one. */
+async function addRounds({ works }: OpenFile, to: string, from: string, decisions: WorkDecisions) {
+  const { decisions: checked, pictures } = await works.get(from);
+  const [, ...rounds] = checked.check.rounds;
+  const taken = decisions.title.length % 2 === 0 ? rounds : checked.check.rounds.filter((_, k) => k !== 1);
+  for (const { picture } of taken) {
+    const stored = pictures.find(({ hash }) => hash === picture);
+    if (stored) await works.addPicture(to, stored);
+  }
+  decisions.check = { ...decisions.check, rounds: taken, photographs: taken.map(({ picture }) => picture) };
 }
 
 function pastDecisions(work: Work, each: Past, map: MapDocument, random: () => number): WorkDecisions {
@@ -154,9 +168,17 @@ function pastDecisions(work: Work, each: Past, map: MapDocument, random: () => n
       nextTime: each.nextTime,
       series: each.series,
       tags: [...each.tags],
+      freehand: drawnFreehand(each, random),
       drawer: each.drawer,
     },
   };
+}
+
+/** Before every third work it was drawn freehand first. */
+function drawnFreehand({ on, title }: Past, random: () => number): Freehand[] {
+  if (title.length % 3 !== 0) return [];
+  const before = new Date(Date.parse(`${on}T12:00:00.000Z`) - 3 * dayMs).toISOString().slice(0, 10);
+  return [{ on: before, minutes: Math.round(25 + 40 * random()) }];
 }
 
 /** Sittings of about three quarters of an hour, each as long as this hand takes, give or take its form that day. */

@@ -177,3 +177,57 @@ test('supplies are counted, used up, bought and put back', async ({ page, seeded
   await page.reload();
   await expect(page.getByLabel('Left of Sketch block')).toHaveValue('1 pieces');
 });
+
+test('freehand drawing is noted, undone, and shown with time, estimates and rounds in charts', async ({
+  page,
+  seeded,
+}) => {
+  await openHistory(page, seeded);
+  await page.goto(`${seeded.address}?drawer=finished&words=kettle+ochre`);
+  await page.getByText('Kettle, ochre').click();
+  await page.getByRole('button', { name: 'Drawn freehand today' }).press('Enter');
+  const minutes = page.getByLabel('Minutes drawn freehand, 1');
+  await minutes.fill('1200');
+  await minutes.press('Enter');
+  await page.getByLabel('Day of freehand drawing 1').fill('2026-07-14');
+  await page.getByRole('button', { name: 'Drawn freehand today' }).click();
+  await expect(page.getByLabel('Minutes drawn freehand, 2')).toBeVisible();
+  await page.getByRole('button', { name: 'Undo' }).click();
+  await expect(page.getByLabel('Minutes drawn freehand, 2')).toHaveCount(0);
+  await saved(page);
+  await page.getByRole('link', { name: 'Nobrel' }).click();
+  await page.getByRole('link', { name: 'Charts' }).click();
+  const chart = (name: string) => page.getByRole('region', { name });
+  const drawn = chart('Freehand, by grid, by tracing');
+  await drawn.getByText('The figures').click();
+  await expect(drawn.getByRole('row', { name: /^Jul 2026 20 h 00 min/ })).toBeVisible();
+  await expect(chart('Estimated and spent').getByRole('img')).toHaveAccessibleName(
+    /1\d of 2\d lie within; half are estimated within \d+ %/,
+  );
+  await expect(chart('Time by method').getByText(/for a transfer sheet/)).toBeVisible();
+  await expect(
+    chart('Error by round').getByText('Of 6 checked more than once, 6 came nearer.'),
+  ).toBeVisible();
+  // They are drawn: not one colour all over.
+  for (const name of ['Time by work', 'Error by round', 'Freehand, by grid, by tracing']) {
+    const inks = await chart(name)
+      .locator('canvas')
+      .evaluate((canvas) => {
+        if (!(canvas instanceof HTMLCanvasElement)) return 0;
+        const { data } = canvas.getContext('2d')?.getImageData(0, 0, canvas.width, canvas.height) ?? {
+          data: [],
+        };
+        let inked = 0;
+        for (let k = 3; k < data.length; k += 4) if ((data[k] ?? 0) > 128) inked++;
+        return inked;
+      });
+    expect(inks, name).toBeGreaterThan(500);
+  }
+});
+
+test('charts of an empty file say what they are made from', async ({ page, seeded }) => {
+  const { works } = await seeded.file.flatFile.list();
+  for (const { id } of works) await seeded.file.works.remove(id);
+  await page.goto(`${seeded.address}charts`);
+  await expect(page.getByText(/^Nothing is recorded yet\./)).toBeVisible();
+});

@@ -5,6 +5,8 @@ test('sittings are laid into the free times, moved, undone, and what is tight is
   page,
   seeded,
 }) => {
+  // Tall enough that a day need not be scrolled to while a sitting is dragged.
+  await page.setViewportSize({ width: 1280, height: 1600 });
   await seedHistory(seeded.file);
   await page.goto(seeded.address);
   await page.getByRole('link', { name: 'Plan' }).click();

@@ -1,5 +1,6 @@
 import { Alert } from 'antd';
-import { createBrowserRouter, Link, Navigate, Outlet, RouterProvider } from 'react-router';
+import type { ComponentType } from 'react';
+import { createBrowserRouter, Link, Navigate, Outlet, RouterProvider, type RouteObject } from 'react-router';
 import { stationIds } from '@nobrel/core/file';
 import { Frame } from './bench/frame.js';
 import { Door } from './door.js';
@@ -24,16 +25,17 @@ function NowhereToGo() {
 /** Shown while the first page is loaded. */
 const Loading = () => <Opening what="the page" />;
 
+/** A page whose code is loaded when it is first gone to. */
+const pageAt = (path: string, load: () => Promise<ComponentType>): RouteObject => ({
+  path,
+  lazy: async () => ({ Component: await load() }),
+  errorElement: <Broken />,
+  HydrateFallback: Loading,
+});
+
 const router = createBrowserRouter([
   // A phone that shows its token is let in for one photograph, and needs no access code.
-  {
-    path: '/phone/:token',
-    lazy: async () => ({
-      Component: (await import('./stations/check/photograph/phone-page.js')).PhonePage,
-    }),
-    errorElement: <Broken />,
-    HydrateFallback: Loading,
-  },
+  pageAt('/phone/:token', async () => (await import('./stations/check/photograph/phone-page.js')).PhonePage),
   {
     element: (
       <Door>
@@ -42,28 +44,13 @@ const router = createBrowserRouter([
     ),
     children: [
       { path: '/', element: <FlatFile />, errorElement: <Broken /> },
-      {
-        path: '/plan',
-        lazy: async () => ({ Component: (await import('./stations/file/plan/plan-page.js')).PlanPage }),
-        errorElement: <Broken />,
-        HydrateFallback: Loading,
-      },
-      {
-        path: '/practice',
-        lazy: async () => ({
-          Component: (await import('./stations/practice/practice-page.js')).PracticePage,
-        }),
-        errorElement: <Broken />,
-        HydrateFallback: Loading,
-      },
-      {
-        path: '/supplies',
-        lazy: async () => ({
-          Component: (await import('./stations/file/supplies/supplies-page.js')).SuppliesPage,
-        }),
-        errorElement: <Broken />,
-        HydrateFallback: Loading,
-      },
+      pageAt('/charts', async () => (await import('./stations/file/charts/charts-page.js')).ChartsPage),
+      pageAt('/plan', async () => (await import('./stations/file/plan/plan-page.js')).PlanPage),
+      pageAt('/practice', async () => (await import('./stations/practice/practice-page.js')).PracticePage),
+      pageAt(
+        '/supplies',
+        async () => (await import('./stations/file/supplies/supplies-page.js')).SuppliesPage,
+      ),
       {
         path: '/works/:id',
         element: <OpenWork />,
@@ -79,48 +66,21 @@ const router = createBrowserRouter([
               HydrateFallback: Loading,
             })),
           },
-          {
-            path: 'run',
-            lazy: async () => ({ Component: (await import('./stations/transfer/run/run-page.js')).RunPage }),
-            errorElement: <Broken />,
-            HydrateFallback: Loading,
-          },
-          {
-            path: 'projector',
-            lazy: async () => ({
-              Component: (await import('./stations/transfer/projection/projector-page.js')).ProjectorPage,
-            }),
-            errorElement: <Broken />,
-            HydrateFallback: Loading,
-          },
-          {
-            path: 'try-projector',
-            lazy: async () => ({
-              Component: (await import('./stations/transfer/projection/try-page.js')).TryPage,
-            }),
-            errorElement: <Broken />,
-            HydrateFallback: Loading,
-          },
-          {
-            path: 'steer',
-            lazy: async () => ({
-              Component: (await import('./stations/transfer/projection/steer-page.js')).SteerPage,
-            }),
-            errorElement: <Broken />,
-            HydrateFallback: Loading,
-          },
-          {
-            path: 'record',
-            lazy: async () => ({ Component: (await import('./print/record-page.js')).RecordPage }),
-            errorElement: <Broken />,
-            HydrateFallback: Loading,
-          },
-          {
-            path: 'print/:kind',
-            lazy: async () => ({ Component: (await import('./print/sheets-print.js')).SheetsPrint }),
-            errorElement: <Broken />,
-            HydrateFallback: Loading,
-          },
+          pageAt('run', async () => (await import('./stations/transfer/run/run-page.js')).RunPage),
+          pageAt(
+            'projector',
+            async () => (await import('./stations/transfer/projection/projector-page.js')).ProjectorPage,
+          ),
+          pageAt(
+            'try-projector',
+            async () => (await import('./stations/transfer/projection/try-page.js')).TryPage,
+          ),
+          pageAt(
+            'steer',
+            async () => (await import('./stations/transfer/projection/steer-page.js')).SteerPage,
+          ),
+          pageAt('record', async () => (await import('./print/record-page.js')).RecordPage),
+          pageAt('print/:kind', async () => (await import('./print/sheets-print.js')).SheetsPrint),
           { path: '*?', element: <Navigate to="reference" replace /> },
         ],
       },

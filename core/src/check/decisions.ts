@@ -1,7 +1,7 @@
 import { z } from 'zod';
 import { choiceDecision, numberDecision } from '../decisions/index.js';
 import { pictureHashSchema } from '../reference/index.js';
-import { maxCorners, measureKinds } from './measures/measure.js';
+import { maxCorners, measureKinds } from './measures/kinds.js';
 import { checkSubjects, covers } from './subjects.js';
 import { maxPoints } from './drawing/known-point.js';
 import { usualToleranceMm } from './drawing/tolerance.js';

@@ -25,6 +25,14 @@ export const stageSchema = z.object({
 });
 export type Stage = z.infer<typeof stageSchema>;
 
+/** A stretch of drawing freehand, beside what was transferred. */
+export const freehandSchema = z.object({
+  on: z.iso.date(),
+  minutes: z.number().min(0).max(1440),
+});
+export type Freehand = z.infer<typeof freehandSchema>;
+
+export const maxFreehand = 400;
 export const maxStages = 40;
 export const maxTags = 20;
 
@@ -48,6 +56,8 @@ export const fileDecisionsSchema = z.object({
   /** The day it is to be ready, or null. */
   readyBy: z.iso.date().nullable().default(null),
   stages: z.array(stageSchema).max(maxStages).default([]),
+  /** When it was drawn freehand, and for how long. */
+  freehand: z.array(freehandSchema).max(maxFreehand).default([]),
   /** The work this one was made from, and what is to be looked at again for it. */
   madeFrom: z
     .object({ id: z.string().max(40), title: z.string().max(200), as: z.enum(duplicateWays) })

@@ -5,6 +5,7 @@ export * from './lessons.js';
 export * from './duplicate.js';
 export * from './record.js';
 export * from './supplies/index.js';
+export * from './time-spent.js';
 export * from './plan/index.js';
 export * from './upgrades.js';
 export * from './save-request.js';

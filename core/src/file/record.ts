@@ -51,6 +51,7 @@ export function recordOf(work: Work, told: Recorded): RecordLine[] {
     { about: 'Method', says: [transferMethodNames[transfer.method], ...stripWords(work)] },
     { about: 'Used', says: [transfer.used || 'not noted'] },
     { about: 'Sittings', says: sittingWords(work, told.estimate ?? null) },
+    ...(file.freehand.length > 0 ? [{ about: 'Freehand', says: freehandWords(work) }] : []),
     { about: 'Checking', says: roundWords(work, told.unit) },
     { about: 'Redone', says: [file.redone || 'nothing noted'] },
     {
@@ -111,6 +112,11 @@ function sittingWords({ decisions: { transfer } }: Work, estimate: Estimate | nu
       : `Together ${spent}`,
   ];
 }
+
+const freehandWords = ({ decisions: { file } }: Work) => {
+  const minutes = file.freehand.reduce((sum, each) => sum + each.minutes, 0);
+  return [`${counted(file.freehand.length, 'time')}, together ${formatMinutes(minutes)}`];
+};
 
 const subjectWords: Readonly<Record<CheckSubject, string>> = {
   drawing: 'the drawing',

@@ -50,6 +50,8 @@ const upgrades: readonly Upgrade[] = [
   {},
   // The record, drawers and lessons; works of before lie in hand.
   {},
+  // Drawing freehand is recorded; works of before tell of none.
+  {},
 ];
 
 const looseSchema = z.record(z.string(), z.unknown());

@@ -21,7 +21,7 @@ import { transferDecisionsSchema } from '../transfer/index.js';
 import { fileDecisionsSchema } from './decisions.js';
 
 /** The version of decisions this program writes. Older ones are brought up to it by the list of upgrades. */
-export const writtenVersion = 5;
+export const writtenVersion = 6;
 
 /** Every decision of a work, station by station. This is what undo steps through and what is saved. */
 export const workDecisionsSchema = z.object({

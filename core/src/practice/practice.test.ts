@@ -137,7 +137,7 @@ describe('a tendency', () => {
     expect(said?.mean).to.be.within(2, 3.5);
     expect(said?.low).to.be.above(0);
     const [known] = allSeenWrongly([...steep, ...even].map((each) => ({ ...each, drill: 'angle' })));
-    expect(known?.says).to.match(/^near upright: [23]\.\d° too steep$/);
+    expect(known?.says).to.match(/^slopes near upright: [23]\.\d° too steep$/);
     // Five patches are in order or not: to no side.
     expect(allSeenWrongly(steep.map((each) => ({ ...each, drill: 'order' })))).to.deep.equal([]);
   });

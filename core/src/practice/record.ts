@@ -60,6 +60,17 @@ const wrongWords: Readonly<Record<DrillId, readonly [string, string] | null>> = 
   edge: ['too soft', 'too hard'],
 };
 
+/** What is judged in a drill, of a kind. */
+const kindWords: Readonly<Record<DrillId, (kind: string) => string>> = {
+  angle: (kind) => (kind === 'slanting' ? 'slanting slopes' : `slopes ${kind}`),
+  proportion: (kind) => `lengths ${kind}`,
+  placing: (kind) => `places at ${kind}`,
+  curve: (kind) => `${kind} curves`,
+  value: (kind) => `${kind} values`,
+  order: (kind) => kind,
+  edge: (kind) => `edges of ${kind}`,
+};
+
 /** What the eye does consistently wrong at a kind of thing, with the words for it. */
 export type SeenWrongly = Tendency & { drill: DrillId; says: string };
 
@@ -71,7 +82,7 @@ export function seenWrongly(drill: DrillId, answers: readonly DrillAnswer[]): Se
   return tendenciesOf(answers.filter((answer) => answer.drill === drill)).map((tendency) => {
     const { kind, mean } = tendency;
     const figure = `${Math.abs(mean).toFixed(1)} ${guess === null ? unit : 'steps'}`;
-    const says = `${kind}: ${figure.replace(' °', '°')} ${mean > 0 ? words[0] : words[1]}`;
+    const says = `${kindWords[drill](kind)}: ${figure.replace(' °', '°')} ${mean > 0 ? words[0] : words[1]}`;
     return { ...tendency, drill, says };
   });
 }

@@ -20,6 +20,11 @@ export function formatDate(moment: Date | string): string {
   return days.format(typeof moment === 'string' ? new Date(moment) : moment);
 }
 
+/** A month such as `2026-03`: `Mar 2026`. */
+export function formatMonth(month: string): string {
+  return months.format(new Date(Number(month.slice(0, 4)), Number(month.slice(5)) - 1));
+}
+
 /** The time of day of a moment where the reader is: `15:04`. */
 export function formatTime(moment: Date | string): string {
   return times.format(typeof moment === 'string' ? new Date(moment) : moment);
@@ -28,6 +33,8 @@ export function formatTime(moment: Date | string): string {
 const times = new Intl.DateTimeFormat('en-GB', { hour: '2-digit', minute: '2-digit' });
 
 const days = new Intl.DateTimeFormat('en-GB', { day: 'numeric', month: 'long', year: 'numeric' });
+
+const months = new Intl.DateTimeFormat('en-GB', { month: 'short', year: 'numeric' });
 
 const made = new Map<string, Intl.NumberFormat>();
 

@@ -47,6 +47,9 @@ export function fileRoutes({ flatFile, works, pictures }: FileParts): Router {
   router.get('/own-speeds', async (_request, response) => {
     response.json(await flatFile.ownSpeeds());
   });
+  router.get('/time-spent', async (_request, response) => {
+    response.json(await flatFile.timeSpent());
+  });
   router.post('/works/:id/pictures', async (request, response) => {
     const picture = await known(parseInput(addRequest, request.body).picture);
     response.status(201).json(await works.addPicture(request.params.id, picture));

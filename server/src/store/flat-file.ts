@@ -10,6 +10,7 @@ import {
   plannedWorkOf,
   sheetsToJoin,
   standingOf,
+  timeSpentOn,
   usesOf,
   type Card,
   type CardFacts,
@@ -21,6 +22,7 @@ import {
   type Printing,
   type SupplyNeed,
   type SupplyUse,
+  type TimeSpent,
   type WorkDecisions,
 } from '@nobrel/core/file';
 import { fitSpeeds, timedWorksOf, type OwnSpeeds } from '@nobrel/core/transfer';
@@ -38,6 +40,8 @@ type Told = {
   learned: Pick<Learned, 'nextTime' | 'traits'>;
   /** What its sittings, its uses and its needs are read off. */
   decisions: Pick<WorkDecisions, 'title' | 'fit' | 'map' | 'sheets' | 'transfer' | 'file'>;
+  /** Rounds of checking its drawing. */
+  rounds: TimeSpent['rounds'];
 };
 type Unreadable = Pick<DamagedCard, 'title' | 'damaged'>;
 
@@ -128,6 +132,14 @@ export class FlatFileStore {
     const own = speedsFrom(works);
     return works.flatMap(
       ({ id, told, map, printings }) => plannedWorkOf(id, told.decisions, map, printings, own) ?? [],
+    );
+  }
+
+  /** What went into each work, for the charts; works to play with apart. */
+  async timeSpent(): Promise<TimeSpent[]> {
+    const works = await this.ownWorks();
+    return timeSpentOn(
+      works.map(({ told: { decisions, rounds }, ...own }) => ({ ...own, decisions, rounds })),
     );
   }
 
@@ -240,12 +252,15 @@ const stateOf = ({ revision, changedAt }: WorkRow) => `${revision} ${changedAt.g
 function toldBy({ decisions: text }: WorkRow): Told | Unreadable {
   try {
     const decisions = decisionsOf(text);
-    const { title, fit, map, sheets, transfer, file, reference } = decisions;
+    const { title, fit, map, sheets, transfer, file, reference, check } = decisions;
     return {
       facts: cardFactsOf(decisions),
       main: reference.main,
       learned: { nextTime: file.nextTime.trim(), traits: lessonTraitsOf(decisions) },
       decisions: { title, fit, map, sheets, transfer, file },
+      rounds: check.rounds.flatMap(({ of, takenAt, figures }) =>
+        of === 'drawing' && figures ? [{ takenAt, meanOffMm: figures.meanOffMm }] : [],
+      ),
     };
   } catch (error) {
     if (!(error instanceof Fault)) throw error;

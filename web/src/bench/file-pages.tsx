@@ -5,6 +5,7 @@ const pages = [
   ['/plan', 'Plan'],
   ['/supplies', 'Supplies'],
   ['/practice', 'Practice'],
+  ['/charts', 'Charts'],
 ] as const;
 
 /** The pages that belong to the whole file rather than to one work. */

@@ -10,6 +10,7 @@ import {
   type ChartOptions,
 } from 'chart.js';
 import { Line } from 'react-chartjs-2';
+import { useChartLook } from './chart-look.js';
 
 Chart.register(CategoryScale, LinearScale, LineController, LineElement, PointElement, Tooltip);
 
@@ -25,6 +26,7 @@ type LineChartProps = {
 /** A small chart of lines that fills its frame. */
 export function LineChart({ data, scales, tooltip, label }: LineChartProps) {
   const options: ChartOptions<'line'> = {
+    ...useChartLook(),
     animation: false,
     maintainAspectRatio: false,
     ...(scales && { scales }),

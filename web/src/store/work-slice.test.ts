@@ -88,6 +88,16 @@ describe('decisions on the bench', () => {
     expect(decide(open(), [title('P'), margin(3), title('Pe')], 100).past).to.have.length(3);
   });
 
+  it('that add to a list or take from it are steps of their own, however quickly they follow', () => {
+    const drawn = (...minutes: number[]): Decision => ({
+      room: 'file',
+      change: { freehand: minutes.map((each) => ({ on: '2026-10-17', minutes: each })) },
+    });
+    const added = decide(open(), [drawn(30), drawn(31), drawn(31, 30), drawn(31)], 100);
+    expect(added.past).to.have.length(3);
+    expect(workReducer(added, undone()).decisions?.file.freehand).to.have.length(2);
+  });
+
   it('set a note aside with a reason and take it up again', () => {
     const aside: Decision = { room: 'setAside', change: { 'fit-ratio': 'cropped on purpose' } };
     const state = decide(open(), [aside]);

@@ -49,6 +49,12 @@ const initialState: WorkState = {
 const oneStepMs = 900;
 const maxSteps = 200;
 
+/** How long each list among some decisions is. */
+const listLengths = (decisions: object = {}) =>
+  Object.values(decisions)
+    .map((value) => Array.isArray(value) && value.length)
+    .join();
+
 const slice = createSlice({
   name: 'work',
   initialState,
@@ -67,15 +73,20 @@ const slice = createSlice({
       reducer(state, { payload, meta: { at } }: PayloadAction<Decision[], string, { at: number }>) {
         if (!state.decisions) return;
         const about = payload.map(subjectOf).join();
-        // Every correction is a step of its own, however quickly they follow each other.
-        const single = payload.some(({ room }) => room === 'corrections');
+        const decided = payload.reduce(applied, state.decisions);
+        // Every correction, and whatever is added or taken out, is a step of its own, however quickly they follow.
+        const single = payload.some(
+          ({ room }) =>
+            room === 'corrections' ||
+            (room !== 'title' && listLengths(decided[room]) !== listLengths(state.decisions?.[room])),
+        );
         const goesOn = !single && state.lastStep?.about === about && at - state.lastStep.at < oneStepMs;
         if (!goesOn) {
           state.past = [...state.past.slice(1 - maxSteps), state.decisions];
         }
         state.lastStep = { about, at };
         state.future = [];
-        state.decisions = payload.reduce(applied, state.decisions);
+        state.decisions = decided;
         state.saving = state.saving === 'conflict' ? 'conflict' : 'unsaved';
       },
     },

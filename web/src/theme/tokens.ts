@@ -23,7 +23,7 @@ export const rooms = {
 } as const;
 export type Room = keyof typeof rooms;
 
-const sans = "'Source Sans 3 Variable', 'Source Sans 3', sans-serif";
+export const sans = "'Source Sans 3 Variable', 'Source Sans 3', sans-serif";
 
 /** Ant Design under our own tokens: paper, graphite, one warm accent and one cool. */
 export function themeFor(room: Room): ThemeConfig {

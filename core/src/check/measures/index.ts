@@ -1,3 +1,4 @@
 export { drawnPlaces } from './drawn-places.js';
+export * from './kinds.js';
 export * from './measure.js';
 export * from './propose.js';

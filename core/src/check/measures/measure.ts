@@ -1,18 +1,6 @@
 import type { Point } from '../../geometry/index.js';
 import { formatDegrees, formatLength, formatNumber, type LengthUnit } from '../../units/index.js';
-
-/** The classic checks of a drawing, each of some places. */
-export const measureKinds = [
-  'angle',
-  'plumb',
-  'level',
-  'proportion',
-  'triangle',
-  'bow',
-  'centre',
-  'space',
-] as const;
-export type MeasureKind = (typeof measureKinds)[number];
+import type { MeasureKind } from './kinds.js';
 
 /** A check: its kind, and its places on the map, mm. */
 export type Measure = { kind: MeasureKind; at: readonly Point[] };
@@ -46,9 +34,6 @@ export const measureWords: Readonly<
   },
   space: { name: 'negative space', places: ['its first corner', 'the next', 'the next'], more: true },
 };
-
-/** More corners than this a space is not looked at with. */
-export const maxCorners = 12;
 
 /** Whether a check has all its places. */
 export const isWhole = ({ kind, at }: Measure): boolean => at.length >= measureWords[kind].places.length;

@@ -78,12 +78,14 @@ export function fitSpeeds(timed: readonly TimedWork[]): OwnSpeeds {
   const precision = Matrix.diag(before.map((deviation) => usualVariance / deviation ** 2));
   const pull = precision.mmul(Matrix.columnVector(figures));
   let squares = figures.reduce((sum, figure, k) => sum + figure ** 2 * precision.get(k, k), 0);
-  for (const each of believed) {
-    const terms = Matrix.columnVector(termsOf(each));
-    const weight = 1 / spreadOf(typical * standardMinutes(each));
-    precision.add(terms.mmul(terms.transpose()).mul(weight));
-    pull.add(Matrix.mul(terms, weight * each.minutes));
-    squares += weight * each.minutes ** 2;
+  if (believed.length > 0) {
+    // Each row and its minutes are divided by their deviation, so that all count alike.
+    const deviations = believed.map((each) => Math.sqrt(spreadOf(typical * standardMinutes(each))));
+    const rows = new Matrix(believed.map((each, k) => termsOf(each).map((term) => term / deviations[k])));
+    const minutes = Matrix.columnVector(believed.map((each, k) => each.minutes / deviations[k]));
+    precision.add(rows.transpose().mmul(rows));
+    pull.add(rows.transpose().mmul(minutes));
+    squares += minutes.dot(minutes);
   }
   const covariance = inverse(precision);
   const mean = covariance.mmul(pull);

@@ -1,11 +1,9 @@
-import { Alert, Button } from 'antd';
+import { Alert } from 'antd';
 import { lazy, Suspense, useEffect, useState, type ReactNode } from 'react';
-import { binDays, type Binned } from '@nobrel/core/file';
-import { formatDate } from '@nobrel/core/units';
 import { Opening } from '../../bench/opening.js';
 import { Frame } from '../../bench/frame.js';
 import { messageOf } from '../../store/api/base.js';
-import { useBringBackMutation, useWorksQuery } from '../../store/api/file.js';
+import { useWorksQuery } from '../../store/api/file.js';
 import { saveLeftBehind } from '../../store/autosave.js';
 import { useAppDispatch } from '../../store/hooks.js';
 import { BeginWork } from './begin-work.js';
@@ -19,6 +17,7 @@ export function FlatFile() {
   const dispatch = useAppDispatch();
   useEffect(() => void saveLeftBehind(dispatch), [dispatch]);
   const works = file.data?.works ?? none;
+  const bin = file.data?.bin ?? none;
   const own = works.filter((work) => 'damaged' in work || !work.demo);
   const demos = works.filter((work) => 'demo' in work && work.demo);
   return (
@@ -37,7 +36,11 @@ export function FlatFile() {
             </section>
           )}
         </Suspense>
-        <Bin works={file.data?.bin ?? none} />
+        {bin.length > 0 && (
+          <Suspense>
+            <Bin works={bin} />
+          </Suspense>
+        )}
         <Folded title="Safe keeping">
           <SafeKeeping />
         </Folded>
@@ -51,6 +54,7 @@ export function FlatFile() {
 
 const WorksInFile = lazy(async () => ({ default: (await import('./works-in-file.js')).WorksInFile }));
 const Cards = lazy(async () => ({ default: (await import('./cards.js')).Cards }));
+const Bin = lazy(async () => ({ default: (await import('./bin.js')).Bin }));
 const SafeKeeping = lazy(async () => ({ default: (await import('./safe-keeping.js')).SafeKeeping }));
 const OtherDevices = lazy(async () => ({ default: (await import('./other-devices.js')).OtherDevices }));
 
@@ -61,31 +65,6 @@ function Folded({ title, children }: { title: string; children: ReactNode }) {
     <details className="bin" onToggle={({ currentTarget }) => setOpen(currentTarget.open)}>
       <summary>{title}</summary>
       {open && <Suspense>{children}</Suspense>}
-    </details>
-  );
-}
-
-/** Deleted works, to be brought back until they are swept. */
-function Bin({ works }: { works: readonly Binned[] }) {
-  const [bringBack, bringing] = useBringBackMutation();
-  if (works.length === 0) return null;
-  return (
-    <details className="bin">
-      <summary>
-        The bin: {works.length} {works.length === 1 ? 'work' : 'works'}
-      </summary>
-      <p>Deleted works stay here for {binDays} days.</p>
-      {bringing.isError && <Alert type="error" title={messageOf(bringing.error)} />}
-      <ul className="plain-list">
-        {works.map(({ id, title, deletedAt }) => (
-          <li key={id}>
-            {title}, deleted {formatDate(deletedAt)}{' '}
-            <Button size="small" onClick={() => void bringBack(id)}>
-              Bring back
-            </Button>
-          </li>
-        ))}
-      </ul>
     </details>
   );
 }

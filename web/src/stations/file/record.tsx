@@ -1,6 +1,7 @@
 import { Input } from 'antd';
 import { useWork, useDecide } from '../../store/hooks.js';
 import { DuplicateWork } from './duplicate-work.js';
+import { Freehand } from './freehand.js';
 import { RecordLines } from './record-lines.js';
 import { Sittings } from './sittings.js';
 import { Stages } from './stages.js';
@@ -14,7 +15,7 @@ const written = [
   ['notes', 'Notes', 4000],
 ] as const;
 /** Lines of the record that are written or changed below rather than listed. */
-const editedBelow = new Set(['Redone', 'Notes', 'Next time', 'Sittings', 'Kept']);
+const editedBelow = new Set(['Redone', 'Notes', 'Next time', 'Sittings', 'Freehand', 'Kept']);
 
 /** The record of a work: what its stations know, and what is written in it by hand. */
 export function Record() {
@@ -43,6 +44,7 @@ export function Record() {
       <div className="record-body" tabIndex={0} role="region" aria-label="Record of the work">
         <RecordLines lines={lines.filter(({ about }) => !editedBelow.has(about))} />
         <Sittings />
+        <Freehand />
         {written.map(([key, label, maxLength]) => (
           <label key={key} className="used">
             {label}

@@ -1,5 +1,13 @@
 import { z } from 'zod';
-import { lessonSchema, workSchema, type DuplicateRequest, type Lesson, type Work } from '@nobrel/core/file';
+import {
+  lessonSchema,
+  timeSpentSchema,
+  workSchema,
+  type DuplicateRequest,
+  type Lesson,
+  type TimeSpent,
+  type Work,
+} from '@nobrel/core/file';
 import { ownSpeedsSchema, type OwnSpeeds } from '@nobrel/core/transfer';
 import { api } from './base.js';
 
@@ -16,6 +24,11 @@ export const recordApi = api.injectEndpoints({
       transformResponse: (answer) => z.array(lessonSchema).parse(answer),
       providesTags: ['works'],
     }),
+    timeSpent: build.query<TimeSpent[], void>({
+      query: () => 'time-spent',
+      transformResponse: (answer) => z.array(timeSpentSchema).parse(answer),
+      providesTags: ['works'],
+    }),
     ownSpeeds: build.query<OwnSpeeds, void>({
       query: () => 'own-speeds',
       transformResponse: (answer) => ownSpeedsSchema.parse(answer),
@@ -24,4 +37,4 @@ export const recordApi = api.injectEndpoints({
   }),
 });
 
-export const { useDuplicateMutation, useLessonsQuery, useOwnSpeedsQuery } = recordApi;
+export const { useDuplicateMutation, useLessonsQuery, useOwnSpeedsQuery, useTimeSpentQuery } = recordApi;
