@@ -162,7 +162,7 @@ test('supplies are counted, used up, bought and put back', async ({ page, seeded
   await expect(list.getByText('Fixative, matt')).toHaveCount(0);
   await page.getByRole('button', { name: 'Undo' }).click();
   await expect(list.getByText('Fixative, matt')).toBeVisible();
-  await expect(list.getByText('Drawing paper: 1 piece')).toBeVisible();
+  await expect(list.getByText('Drawing paper of 148 × 210 mm: 1 piece')).toBeVisible();
   const adding = page.getByRole('region', { name: 'Count another supply' });
   await adding.getByRole('button', { name: 'Add it' }).click();
   await expect(adding.getByText('A supply needs a name.')).toBeVisible();
@@ -173,9 +173,20 @@ test('supplies are counted, used up, bought and put back', async ({ page, seeded
   await page.getByTitle('drawing paper', { exact: true }).click();
   await adding.getByRole('button', { name: 'Add it' }).click();
   await expect(page.getByLabel('Left of Sketch block')).toBeVisible();
-  await expect(list.getByText('Drawing paper: 1 piece')).toHaveCount(0);
+  await expect(list.getByText('Drawing paper of 148 × 210 mm: 1 piece')).toHaveCount(0);
   await page.reload();
-  await expect(page.getByLabel('Left of Sketch block')).toHaveValue('1 pieces');
+  await expect(page.getByLabel('Left of Sketch block')).toHaveValue('1 piece');
+  // A work says which of them it was made with.
+  const sheet = page.getByLabel('Left of White sheet');
+  const whole = await sheet.inputValue();
+  await page.goto(`${seeded.address}?drawer=all&words=autumn`);
+  await page.getByText('Still life, autumn').click();
+  await page.getByLabel('Which of transfer sheets').press('Enter');
+  await page.getByTitle('White sheet').click();
+  await saved(page);
+  await page.goto(`${seeded.address}supplies`);
+  await expect(sheet).not.toHaveValue(whole);
+  await expect(page.getByRole('row', { name: /^White sheet/ })).toContainText(/\d m of line since/);
 });
 
 test('freehand drawing is noted, undone, and shown with time, estimates and rounds in charts', async ({

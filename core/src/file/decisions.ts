@@ -1,5 +1,6 @@
 import { z } from 'zod';
 import { pictureHashSchema } from '../reference/index.js';
+import { supplyKindIds } from '../transfer/index.js';
 
 /** Drawers of the flat file. */
 export const drawers = ['in-hand', 'finished', 'resting', 'given-up'] as const;
@@ -56,6 +57,8 @@ export const fileDecisionsSchema = z.object({
   /** The day it is to be ready, or null. */
   readyBy: z.iso.date().nullable().default(null),
   stages: z.array(stageSchema).max(maxStages).default([]),
+  /** Which supply of a kind is taken for it; the first that serves where none is named. */
+  takes: z.partialRecord(z.enum(supplyKindIds), z.string().max(40)).default({}),
   /** When it was drawn freehand, and for how long. */
   freehand: z.array(freehandSchema).max(maxFreehand).default([]),
   /** The work this one was made from, and what is to be looked at again for it. */

@@ -20,6 +20,8 @@ export type Supply = {
   words: string;
   /** What is counted for it; left out where nothing is bought. */
   kind?: SupplyKind;
+  /** It is one piece as large as the surface, whatever its amount is said in. */
+  asSurface?: true;
   each?: number;
   perMetre?: number;
   perM2?: number;

@@ -2,14 +2,19 @@ import { z } from 'zod';
 import { surfaceKind, surfaceKindIds } from '../../fit/index.js';
 import type { Note } from '../../notes/index.js';
 import { supplyKindIds, usesCoatedSheet, type TransferMethod } from '../../transfer/index.js';
-import { formatDate } from '../../units/index.js';
+import { formatDate, formatSize, type LengthUnit, type SizeMm } from '../../units/index.js';
+import type { FileDecisions } from '../decisions.js';
 import { stockedSchema, supplyAmount, supplyKinds, type Stocked, type Supply } from './supply.js';
-import type { SupplyUse } from './uses.js';
+import type { SupplyUse, Taken } from './uses.js';
 
 /** What planned works need of a kind. */
 export const supplyNeedSchema = z.object({
   kind: z.enum(supplyKindIds),
   surface: z.enum(surfaceKindIds).optional(),
+  /** As large as this at least, mm. */
+  size: z.object({ widthMm: z.number().positive(), heightMm: z.number().positive() }).optional(),
+  /** The supply that the works name. */
+  supply: z.string().optional(),
   amount: z.number().min(0),
   /** Titles of the works that need it. */
   works: z.array(z.string()),
@@ -21,46 +26,62 @@ export const supplyBookSchema = z.object({ stock: z.array(stockedSchema), needs:
 export type SupplyBook = z.infer<typeof supplyBookSchema>;
 
 /** Needs of several works, kind by kind. */
-export function gatherNeeds(
-  works: readonly { title: string; needs: readonly Omit<SupplyNeed, 'works'>[] }[],
-): SupplyNeed[] {
+export function gatherNeeds(works: readonly { title: string; needs: readonly Taken[] }[]): SupplyNeed[] {
   const gathered = new Map<string, SupplyNeed>();
   for (const { title, needs } of works)
-    for (const { kind, surface, amount } of needs) {
-      const key = `${kind} ${surface ?? ''}`;
-      const now = gathered.get(key) ?? { kind, ...(surface ? { surface } : {}), amount: 0, works: [] };
+    for (const { amount, ...what } of needs) {
+      const key = JSON.stringify([what.kind, what.surface, what.size, what.supply]);
+      const now = gathered.get(key) ?? { ...what, amount: 0, works: [] };
       gathered.set(key, { ...now, amount: now.amount + amount, works: [...now.works, title] });
     }
   return [...gathered.values()];
 }
 
-/** Whether a supply is what was used, or what is needed. */
-const serves = (
-  supply: Supply,
-  wanted: { kind: SupplyUse['kind']; paper?: SupplyUse['paper']; surface?: SupplyUse['surface'] | undefined },
-) =>
+/** What is looked for among supplies. */
+type Wanted = { [K in keyof Taken]?: Taken[K] | undefined } & Pick<Taken, 'kind'>;
+
+/** Whether a supply is what was used, or what is needed. What a work names serves it, whatever is noted of it. */
+const serves = (supply: Supply, wanted: Wanted) =>
   supply.kind === wanted.kind &&
-  (wanted.paper === undefined || supply.paper === null || supply.paper === wanted.paper) &&
-  (wanted.surface === undefined || supply.surface === null || supply.surface === wanted.surface);
+  (supply.id === wanted.supply ||
+    ((wanted.paper === undefined || supply.paper === null || supply.paper === wanted.paper) &&
+      (wanted.surface === undefined || supply.surface === null || supply.surface === wanted.surface) &&
+      (wanted.size === undefined || piecesIn(supply, wanted.size) > 0)));
+
+/** How many pieces of a size are cut from one of a supply, side by side; one where its own size is not known. */
+function piecesIn({ widthMm, heightMm }: Supply, size: SizeMm | undefined): number {
+  if (!size || widthMm === null || heightMm === null) return 1;
+  const cut = (across: number, along: number) =>
+    Math.floor(widthMm / across + 1e-9) * Math.floor(heightMm / along + 1e-9);
+  return Math.max(cut(size.widthMm, size.heightMm), cut(size.heightMm, size.widthMm));
+}
+
+/** Pieces got from one of a supply; what a work names is taken whole where it is too small. */
+const piecesFrom = (supply: Supply, { size }: Wanted) => Math.max(1, piecesIn(supply, size));
 
 /**
- * What is left of every supply. Each use since a supply was counted is taken from the first that serves, in the order
- * they are given, and goes on to the next when that is used up; what no supply has is told of the last.
+ * What is left of every supply. Each use since a supply was counted is taken from the one its work names, then from the
+ * first that serves, in the order they are given, and goes on to the next when that is used up; what no supply has is
+ * told of the last. Small pieces are cut from a large one.
  */
 export function stockOf(supplies: readonly Supply[], uses: readonly SupplyUse[]): Stocked[] {
   const used = supplies.map(() => 0);
   const beyond = supplies.map(() => 0);
+  const isNamed = (k: number, { supply }: SupplyUse) => (supplies[k].id === supply ? 1 : 0);
   for (const use of [...uses].sort((a, b) => a.at.localeCompare(b.at))) {
     let amount = use.amount;
     let last = -1;
-    supplies.forEach((supply, k) => {
-      if (!serves(supply, use) || supply.countedAt > use.at) return;
+    const order = supplies.map((_, k) => k).sort((a, b) => isNamed(b, use) - isNamed(a, use));
+    for (const k of order) {
+      const supply = supplies[k];
+      if (!serves(supply, use) || supply.countedAt > use.at) continue;
       last = k;
-      const taken = Math.min(amount, supply.counted - used[k]);
+      const pieces = piecesFrom(supply, use);
+      const taken = Math.min(amount / pieces, supply.counted - used[k]);
       used[k] += taken;
-      amount -= taken;
-    });
-    if (last >= 0) beyond[last] += amount;
+      amount -= pieces * taken;
+    }
+    if (last >= 0) beyond[last] += amount / piecesFrom(supplies[last], use);
   }
   return supplies.map((supply, k) => ({
     ...supply,
@@ -70,6 +91,29 @@ export function stockOf(supplies: readonly Supply[], uses: readonly SupplyUse[])
   }));
 }
 
+/** How much of each need is there: what is named first, then large pieces before small ones; nothing is counted twice. */
+function dealtOut(stock: readonly Stocked[], needs: readonly SupplyNeed[]): number[] {
+  const left = stock.map((supply) => supply.left);
+  const got = needs.map(() => 0);
+  const areaOf = ({ size }: SupplyNeed) => (size ? size.widthMm * size.heightMm : 0);
+  const isNamed = ({ supply }: SupplyNeed) => (supply === undefined ? 0 : 1);
+  const order = needs
+    .map((need, k) => ({ need, k }))
+    .sort((a, b) => isNamed(b.need) - isNamed(a.need) || areaOf(b.need) - areaOf(a.need));
+  for (const { need, k } of order) {
+    // One that was named but is no longer counted binds nobody.
+    const isBound = stock.some(({ id }) => id === need.supply);
+    stock.forEach((supply, i) => {
+      if (isBound ? supply.id !== need.supply : !serves(supply, need)) return;
+      const pieces = piecesFrom(supply, need);
+      const taken = Math.min((need.amount - got[k]) / pieces, left[i]);
+      got[k] += pieces * taken;
+      left[i] -= taken;
+    });
+  }
+  return got;
+}
+
 /** A line of the shopping list. */
 export type ToBuy = { kind: Stocked['kind']; says: string; why: string };
 
@@ -77,24 +121,30 @@ export type ToBuy = { kind: Stocked['kind']; says: string; why: string };
  * What is to be bought: what works in hand need beyond what is there, what has run low, and what is past its date.
  *
  * @param today as a day, such as 2026-11-28
+ * @param unit what sizes are told in
  */
 export function shoppingList(
   stock: readonly Stocked[],
   needs: readonly SupplyNeed[],
   today: string,
+  unit: LengthUnit,
 ): ToBuy[] {
-  const short = needs.flatMap((need): ToBuy[] => {
-    const there = stock
-      .filter((supply) => serves(supply, need) && !isOutOfDate(supply, today))
-      .reduce((sum, { left }) => sum + left, 0);
+  const got = dealtOut(
+    stock.filter((supply) => !isOutOfDate(supply, today)),
+    needs,
+  );
+  const short = needs.flatMap((need, k): ToBuy[] => {
+    const there = got[k];
     const missing = need.amount - there;
     if (missing <= 1e-6) return [];
     const { name, whole } = supplyKinds[need.kind];
-    const what = need.surface === undefined ? name : capitalised(surfaceKind(need.surface).name);
+    const called = stock.find(({ id }) => id === need.supply)?.name;
+    const what = called ?? (need.surface === undefined ? name : capitalised(surfaceKind(need.surface).name));
+    const size = need.size ? ` of ${formatSize(need.size.widthMm, need.size.heightMm, unit)}` : '';
     return [
       {
         kind: need.kind,
-        says: `${what}: ${supplyAmount(need.kind, whole ? Math.ceil(missing) : missing)}`,
+        says: `${what}${size}: ${supplyAmount(need.kind, whole ? Math.ceil(missing) : missing)}`,
         why: `${titlesOf(need.works)} ${need.works.length === 1 ? 'needs' : 'need'} ${supplyAmount(need.kind, need.amount)}; ${supplyAmount(need.kind, there)} there`,
       },
     ];
@@ -129,8 +179,11 @@ export function wornSheetNotes(
   stock: readonly Stocked[],
   method: TransferMethod,
   metres: number,
+  takes: FileDecisions['takes'],
 ): Note<never>[] {
-  const sheets = stock.filter(({ kind }) => kind === 'transfer-sheet');
+  const all = stock.filter(({ kind }) => kind === 'transfer-sheet');
+  const inHand = all.filter(({ id }) => id === takes['transfer-sheet']);
+  const sheets = inHand.length > 0 ? inHand : all;
   if (!usesCoatedSheet(method) || sheets.length === 0) return [];
   const left = sheets.reduce((sum, sheet) => sum + sheet.left, 0);
   if (left >= metres) return [];
@@ -138,7 +191,7 @@ export function wornSheetNotes(
     {
       id: 'transfer-sheets-worn',
       weight: 'watch',
-      says: `The transfer sheets in the file mark another ${left.toFixed(1)} m of line; this drawing takes ${metres.toFixed(1)} m.`,
+      says: `${inHand[0] ? `“${inHand[0].name}” marks` : 'The transfer sheets in the file mark'} another ${left.toFixed(1)} m of line; this drawing takes ${metres.toFixed(1)} m.`,
       why: 'Buy one before you begin, or count again under Supplies what there is.',
       ways: [],
     },

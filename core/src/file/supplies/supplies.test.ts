@@ -56,6 +56,23 @@ describe('what is left of supplies', () => {
     ]);
   });
 
+  it('is cut: pieces from what is large enough, whichever way round, and none from what is too small', () => {
+    const papers = [
+      supply({ id: 'small', kind: 'paper', counted: 5, widthMm: 200, heightMm: 200 }),
+      supply({ id: 'large', kind: 'paper', counted: 2, widthMm: 760, heightMm: 560 }),
+    ];
+    const piece = use({ kind: 'paper', size: { widthMm: 240, heightMm: 300 } });
+    // Three by one lie on it this way, two by two the other.
+    expect(stockOf(papers, [piece, piece]).map(({ left }) => left)).to.deep.equal([5, 1.5]);
+    const named = stockOf(papers, [
+      { ...piece, supply: 'small' },
+      { ...piece, amount: 9 },
+    ]);
+    expect(named.map(({ left }) => left)).to.deep.equal([4, 0]);
+    expect(named[1]?.beyond).to.be.closeTo(0.25, 1e-9);
+    expect(stockOf([papers[0]], [piece]).map(({ left }) => left)).to.deep.equal([5]);
+  });
+
   it('is used by what fits: paper of its format, a surface of its kind', () => {
     const papers = [
       supply({ id: 'a3', kind: 'print-paper', paper: 'a3' }),
@@ -133,6 +150,25 @@ describe('what a work uses up', () => {
     });
   });
 
+  it('is taken from what the work names, and as large as its surface', () => {
+    const named = { paper: 'roll', 'transfer-sheet': 'white' };
+    const uses = usesOf({
+      ...traced,
+      decisions: { ...traced.decisions, file: { ...plain.file, takes: named } },
+    });
+    expect(uses.find(({ kind }) => kind === 'paper')).to.deep.include({
+      supply: 'roll',
+      size: { widthMm: plain.fit.widthMm, heightMm: plain.fit.heightMm },
+    });
+    expect(uses.filter(({ supply: id }) => id === 'white')).to.have.length(2);
+    const film = needsOf(work({ method: 'film-over-original' })).find(({ kind }) => kind === 'film');
+    expect(film).to.deep.equal({
+      kind: 'film',
+      amount: 1,
+      size: { widthMm: plain.fit.widthMm, heightMm: plain.fit.heightMm },
+    });
+  });
+
   it('comes with the transfer where lines were not counted, and not before', () => {
     expect(usesOf(work({})).map(({ kind }) => kind)).to.deep.equal(['print-paper']);
     const done = work({});
@@ -187,7 +223,7 @@ describe('the shopping list', () => {
       ],
       [],
     );
-    expect(shoppingList(stock, needs, '2026-11-28')).to.deep.equal([
+    expect(shoppingList(stock, needs, '2026-11-28', 'mm')).to.deep.equal([
       {
         kind: 'transfer-sheet',
         says: 'Transfer sheets: 10 m of line',
@@ -203,12 +239,43 @@ describe('the shopping list', () => {
     ]);
   });
 
+  it('counts no piece twice: large ones are dealt out before small ones, and what is named goes to who named it', () => {
+    const stock = stockOf(
+      [
+        supply({ id: 'l', kind: 'paper', name: 'Large', counted: 1, low: 0, widthMm: 760, heightMm: 560 }),
+        supply({ id: 's', kind: 'paper', name: 'Small', counted: 1, low: 0, widthMm: 320, heightMm: 260 }),
+      ],
+      [],
+    );
+    const wants = (widthMm: number, heightMm: number, more = {}) => ({
+      kind: 'paper' as const,
+      amount: 1,
+      size: { widthMm, heightMm },
+      ...more,
+    });
+    const says = (...wanted: ReturnType<typeof wants>[]) =>
+      shoppingList(
+        stock,
+        gatherNeeds(wanted.map((need, k) => ({ title: `W${k}`, needs: [need] }))),
+        '2026-11-28',
+        'mm',
+      ).map((each) => each.says);
+    expect(says(wants(300, 240), wants(700, 500))).to.deep.equal([]);
+    expect(says(wants(300, 240), wants(310, 250), wants(700, 500))).to.deep.equal([
+      'Papers, boards and canvases of 300 × 240 mm: 1 piece',
+    ]);
+    expect(says(wants(100, 100, { supply: 's' }), wants(300, 240), wants(700, 500))).to.have.length(1);
+  });
+
   it('says when the sheets will be worn before the drawing is done, where there is a count of them', () => {
     const stock = stockOf([supply({ kind: 'transfer-sheet', counted: 5 })], []);
-    expect(wornSheetNotes(stock, 'transfer-sheet', 8)[0]?.says).to.include('another 5.0 m of line');
-    expect(wornSheetNotes(stock, 'transfer-sheet', 4)).to.deep.equal([]);
-    expect(wornSheetNotes(stock, 'light-box', 8)).to.deep.equal([]);
-    expect(wornSheetNotes([], 'transfer-sheet', 8)).to.deep.equal([]);
+    expect(wornSheetNotes(stock, 'transfer-sheet', 8, {})[0]?.says).to.include('another 5.0 m of line');
+    expect(wornSheetNotes(stock, 'transfer-sheet', 4, {})).to.deep.equal([]);
+    expect(wornSheetNotes(stock, 'light-box', 8, {})).to.deep.equal([]);
+    const other = stockOf([supply({ id: 'w', kind: 'transfer-sheet', name: 'White', counted: 1 })], []);
+    const inHand = wornSheetNotes([...stock, ...other], 'transfer-sheet', 4, { 'transfer-sheet': 'w' });
+    expect(inHand[0]?.says).to.include('“White” marks another 1.0 m of line');
+    expect(wornSheetNotes([], 'transfer-sheet', 8, {})).to.deep.equal([]);
   });
 
   it('refuses less than nothing in a sentence, and words one and many', () => {

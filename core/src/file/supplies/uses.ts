@@ -1,12 +1,7 @@
 import { surfaceKind, type SurfaceKindId } from '../../fit/index.js';
 import { isTiled, type SheetDecisions } from '../../sheets/index.js';
-import {
-  amountOf,
-  transferMethods,
-  type SupplyKind,
-  type SupplyMeasures,
-  type TransferDecisions,
-} from '../../transfer/index.js';
+import { amountOf, transferMethods, type SupplyKind, type TransferDecisions } from '../../transfer/index.js';
+import type { SizeMm } from '../../units/index.js';
 import { sheetsToJoin } from '../sheets-to-join.js';
 import type { MapSummary, Printing, WorkDecisions } from '../work.js';
 
@@ -18,6 +13,10 @@ export type SupplyUse = {
   /** What it was printed on, or drawn on: only such a supply is used. */
   paper?: SheetDecisions['paper'];
   surface?: SurfaceKindId;
+  /** As large as this at least: what is larger is cut. */
+  size?: SizeMm;
+  /** The supply that was taken, where the work names one. */
+  supply?: string;
 };
 
 /** What uses are read off. */
@@ -27,25 +26,48 @@ export type UsedBy = {
   printings: readonly Printing[];
 };
 
+/** Something a whole work takes. */
+export type Taken = Omit<SupplyUse, 'at'>;
+
 /** What a whole work takes by its method, in the units of the kinds; printed sheets apart, which are counted as printed. */
-export function takenBy({ decisions: { fit, transfer }, map, printings }: UsedBy): Map<SupplyKind, number> {
-  return amountsBy(transfer, {
+export function takenBy({ decisions: { fit, transfer, file }, map, printings }: UsedBy): Taken[] {
+  const measures = {
     metres: map?.metres ?? 0,
     areaM2: (fit.widthMm * fit.heightMm) / 1e6,
     sheets: Math.max(1, sheetsToJoin({ printings: [...printings] }).count),
     // A transfer sheet is counted in metres it still marks.
     sheetLifeMetres: 1,
-  });
+  };
+  const taken = new Map<SupplyKind, Taken>();
+  for (const supply of transferMethods[transfer.method].supplies) {
+    const { kind, asSurface } = supply;
+    if (kind === undefined || kind === 'print-paper') continue;
+    const amount = (taken.get(kind)?.amount ?? 0) + (asSurface ? 1 : amountOf(supply, measures));
+    taken.set(kind, { kind, amount, ...(asSurface && { size: sizeOf(fit) }), ...named(kind, file) });
+  }
+  return [...taken.values()];
 }
 
-function amountsBy({ method }: Pick<TransferDecisions, 'method'>, measures: SupplyMeasures) {
-  const amounts = new Map<SupplyKind, number>();
-  for (const supply of transferMethods[method].supplies) {
-    if (supply.kind === undefined || supply.kind === 'print-paper') continue;
-    amounts.set(supply.kind, (amounts.get(supply.kind) ?? 0) + amountOf(supply, measures));
-  }
-  return amounts;
+const sizeOf = ({ widthMm, heightMm }: SizeMm): SizeMm => ({ widthMm, heightMm });
+
+/** The supply of a kind that a work names, if it does. */
+const named = (kind: SupplyKind, { takes }: Pick<WorkDecisions['file'], 'takes'>) => {
+  const supply = takes[kind];
+  return supply === undefined ? {} : { supply };
+};
+
+/** The surface itself, where it is cut from what is counted. */
+function surfaceTaken({ fit, file }: UsedBy['decisions']): Taken[] {
+  if (!surfaceKind(fit.kind).isCut) return [];
+  return [{ kind: 'paper', amount: 1, surface: fit.kind, size: sizeOf(fit), ...named('paper', file) }];
 }
+
+/** Everything a work takes from what is counted: by its method, its surface, and the paper it is printed on. */
+export const takenFor = (work: UsedBy): Taken[] => [
+  ...takenBy(work),
+  ...surfaceTaken(work.decisions),
+  { kind: 'print-paper', amount: 1 },
+];
 
 /**
  * What a work used up: paper as it was printed on; the rest by the share of its line that each sitting traced, all of it
@@ -53,23 +75,21 @@ function amountsBy({ method }: Pick<TransferDecisions, 'method'>, measures: Supp
  */
 export function usesOf(work: UsedBy): SupplyUse[] {
   const { decisions, map, printings } = work;
-  const { transfer, fit, file } = decisions;
+  const { transfer, file } = decisions;
   const printed = printings.map(({ printedAt, pages, decisions: { paper } }) => ({
     at: printedAt,
     kind: 'print-paper' as const,
     amount: pages,
     paper,
+    ...named('print-paper', file),
   }));
   const whole = takenBy(work);
   const shares = sharesTraced(transfer, map?.metres ?? 0, file.transferredAt);
   const traced = shares.flatMap(({ at, share }) =>
-    [...whole].map(([kind, amount]) => ({ at, kind, amount: share * amount })),
+    whole.map((taken) => ({ ...taken, at, amount: share * taken.amount })),
   );
   const [first] = shares;
-  const surface =
-    first && surfaceKind(fit.kind).isCut
-      ? [{ at: first.at, kind: 'paper' as const, amount: 1, surface: fit.kind }]
-      : [];
+  const surface = first ? surfaceTaken(decisions).map((taken) => ({ ...taken, at: first.at })) : [];
   return [...printed, ...traced, ...surface].filter(({ amount }) => amount > 0);
 }
 
@@ -91,20 +111,19 @@ function sharesTraced(
 }
 
 /** What a work in hand will still use up. */
-export function needsOf(work: UsedBy): { kind: SupplyKind; amount: number; surface?: SurfaceKindId }[] {
-  const { fit, file } = work.decisions;
+export function needsOf(work: UsedBy): Taken[] {
+  const { file } = work.decisions;
   if (file.transferredAt !== null || file.drawer !== 'in-hand') return [];
   const uses = usesOf(work);
   const used = (kind: SupplyKind) => uses.reduce((sum, use) => sum + (use.kind === kind ? use.amount : 0), 0);
-  const methodNeeds = [...takenBy(work)].map(([kind, amount]) => ({ kind, amount: amount - used(kind) }));
   const isPrinted =
     work.printings.length > 0 ||
     !transferMethods[work.decisions.transfer.method].sheets.some((kind) => isTiled(kind));
   return [
-    ...methodNeeds,
-    { kind: 'print-paper' as const, amount: isPrinted ? 0 : 1 },
-    ...(surfaceKind(fit.kind).isCut
-      ? [{ kind: 'paper' as const, amount: 1 - used('paper'), surface: fit.kind }]
-      : []),
+    ...[...takenBy(work), ...surfaceTaken(work.decisions)].map((taken) => ({
+      ...taken,
+      amount: taken.amount - used(taken.kind),
+    })),
+    { kind: 'print-paper' as const, amount: isPrinted ? 0 : 1, ...named('print-paper', file) },
   ].filter(({ amount }) => amount > 0);
 }

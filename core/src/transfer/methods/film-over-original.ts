@@ -74,7 +74,7 @@ export const filmOverOriginal: TransferMethodModule = {
   ],
   line: { widthMm: 0.8, faintest: 10, why: 'film pen and transfer sheet together leave about 0.8 mm' },
   gear: ['film', 'transfer-sheet'],
-  supplies: [{ words: 'm² of film', perM2: 1.1 }, lowTackMetres, wornSheets],
+  supplies: [{ words: 'm² of film', perM2: 1.1, kind: 'film', asSurface: true }, lowTackMetres, wornSheets],
   leaves: [{ for: 'left', words: 'Graphite dust where the hand pressed; it erases.' }],
   time: { readyMinutes: 12, readyMinutesPerDm2: 0.2, pace: 2, tidyMinutes: 10 },
 };

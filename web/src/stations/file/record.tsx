@@ -6,6 +6,7 @@ import { RecordLines } from './record-lines.js';
 import { Sittings } from './sittings.js';
 import { Stages } from './stages.js';
 import './record.css';
+import { TakenSupplies } from './taken-supplies.js';
 import { useRecord } from './use-record.js';
 
 /** Words of the record that are written here, with what they are for. */
@@ -45,6 +46,7 @@ export function Record() {
         <RecordLines lines={lines.filter(({ about }) => !editedBelow.has(about))} />
         <Sittings />
         <Freehand />
+        <TakenSupplies />
         {written.map(([key, label, maxLength]) => (
           <label key={key} className="used">
             {label}

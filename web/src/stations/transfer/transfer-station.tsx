@@ -65,7 +65,12 @@ export function TransferStation() {
                 hand: work.decisions.map,
                 printed: work.printings.map(({ decisions }) => decisions.kind),
               }),
-              ...wornSheetNotes(supplies.data?.stock ?? [], transfer.method, work.map.metres),
+              ...wornSheetNotes(
+                supplies.data?.stock ?? [],
+                transfer.method,
+                work.map.metres,
+                work.decisions.file.takes,
+              ),
               ...longSittingNotes(transfer),
               ...remembered,
             ]}

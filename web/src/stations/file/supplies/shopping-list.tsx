@@ -1,12 +1,14 @@
 import { Button } from 'antd';
 import { useState } from 'react';
-import { shoppingList, type Stocked, type SupplyNeed } from '@nobrel/core/file';
+import { dayOf, shoppingList, type Stocked, type SupplyNeed } from '@nobrel/core/file';
+import { useUnit } from '../../../store/hooks.js';
 
 type ListProps = { stock: readonly Stocked[]; needs: readonly SupplyNeed[] };
 
 /** What is to be bought, to be printed or copied. */
 export function ShoppingList({ stock, needs }: ListProps) {
-  const list = shoppingList(stock, needs, new Date().toISOString().slice(0, 10));
+  const unit = useUnit();
+  const list = shoppingList(stock, needs, dayOf(new Date()), unit);
   const [copied, setCopied] = useState<string | null>(null);
   const copy = async () => {
     try {

@@ -16,7 +16,8 @@ type RowProps = {
 export function SupplyRow({ supply, onChange, onRemove }: RowProps) {
   const unit = useUnit();
   const { kind, name, left, low, used, beyond, countedAt } = supply;
-  const { units } = supplyKinds[kind];
+  const { unit: one, units } = supplyKinds[kind];
+  const unitOf = (amount: number) => (amount === 1 ? one : units);
   return (
     <tr>
       <th scope="row">
@@ -29,7 +30,7 @@ export function SupplyRow({ supply, onChange, onRemove }: RowProps) {
           value={Math.round(10 * left) / 10}
           min={0}
           max={100_000}
-          unit={units}
+          unit={unitOf(left)}
           onChange={(counted) => counted !== null && void onChange(supply, { counted })}
         />
         {left < low && <span className="supply-mark">△ low</span>}
@@ -40,7 +41,7 @@ export function SupplyRow({ supply, onChange, onRemove }: RowProps) {
           value={low}
           min={0}
           max={100_000}
-          unit={units}
+          unit={unitOf(low)}
           onChange={(value) => value !== null && void onChange(supply, { low: value })}
         />
       </td>
