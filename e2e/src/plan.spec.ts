@@ -1,5 +1,16 @@
 import { seedHistory } from '@nobrel/demo';
+import type { Page } from '@playwright/test';
 import { expect, test } from './bench.js';
+
+/** The day of the first sitting, as a calendar has it. */
+const firstDay = (page: Page) =>
+  page.evaluate(async () => {
+    const calendar = await (await fetch('/api/plan.ics')).text();
+    const first = [...calendar.matchAll(/DTSTART:(\d{4})(\d\d)(\d\d)T/g)]
+      .map(([, y, m, d]) => `${y}-${m}-${d}`)
+      .sort()[0];
+    return first ?? '';
+  });
 
 test('sittings are laid into the free times, moved, undone, and what is tight is said', async ({
   page,
@@ -29,6 +40,18 @@ test('sittings are laid into the free times, moved, undone, and what is tight is
   await expect(page.getByText(/“Kettle, lantern and pears” is not done within 120 days/)).toBeVisible();
   for (let k = 0; k < 3; k++) await page.getByRole('button', { name: 'Undo' }).click();
   await expect(to).toHaveValue('21:00');
+  // A day off is said at once, and taken back.
+  const day = (await ahead.locator('.plan-day h3').first().textContent()) ?? '';
+  await page.getByLabel('Not free on').fill(await firstDay(page));
+  await expect(ahead.locator('.plan-day h3').first()).not.toHaveText(day);
+  await page.getByRole('button', { name: /^Free on .* after all$/ }).click();
+  await expect(ahead.locator('.plan-day h3').first()).toHaveText(day);
+  await expect(
+    page
+      .getByRole('region', { name: 'Today' })
+      .getByText(/^To prepare for|^At the table at/)
+      .first(),
+  ).toBeVisible();
   // A sitting is dragged to another day, and moved by its gap.
   const days = ahead.locator('.plan-day');
   await first.dragTo(days.nth(5));

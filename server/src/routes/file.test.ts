@@ -186,10 +186,14 @@ describe('the plan', () => {
 
   it('has the works in hand that have a map, and goes out as a calendar', async () => {
     const { work } = await server.newWork();
-    expect((await plan()).works.some(({ id }) => id === work.id)).to.equal(false);
+    const before = await plan();
+    expect(before.works.some(({ id }) => id === work.id)).to.equal(false);
+    expect(before.unmapped.find(({ id }) => id === work.id)?.title).to.equal(work.decisions.title);
     await server.send('PUT', `api/works/${work.id}/map`, mapFor(work));
     const planned = (await plan()).works.find(({ id }) => id === work.id);
     expect(planned?.left.minutes).to.be.above(0);
+    expect(planned?.toPrepare).not.to.deep.equal([]);
+    expect((await plan()).unmapped.some(({ id }) => id === work.id)).to.equal(false);
     const answer = await server.call('api/plan.ics');
     expect(answer.headers.get('content-type')).to.include('text/calendar');
     const calendar = await answer.text();

@@ -8,15 +8,15 @@ import type { OpenFile } from '../open-file.js';
 export function planRoutes({ plans, flatFile }: Pick<OpenFile, 'plans' | 'flatFile'>): Router {
   const router = Router();
   router.get('/plan', async (_request, response) => {
-    const [decided, works] = await Promise.all([plans.get(), flatFile.plannedWorks()]);
-    response.json({ ...decided, works });
+    const [decided, toPlan] = await Promise.all([plans.get(), flatFile.worksToPlan()]);
+    response.json({ ...decided, ...toPlan });
   });
   router.put('/plan', async (request, response) => {
     const saved = await plans.save(parseInput(planRequestSchema, request.body));
-    response.json({ ...saved, works: await flatFile.plannedWorks() });
+    response.json({ ...saved, ...(await flatFile.worksToPlan()) });
   });
   router.get('/plan.ics', async (_request, response) => {
-    const [{ decisions }, works] = await Promise.all([plans.get(), flatFile.plannedWorks()]);
+    const [{ decisions }, { works }] = await Promise.all([plans.get(), flatFile.worksToPlan()]);
     response
       .type('text/calendar')
       .attachment('sittings.ics')

@@ -18,7 +18,7 @@ import {
   type FlatFile,
   type Learned,
   type Lesson,
-  type PlannedWork,
+  type Plan,
   type Printing,
   type SupplyNeed,
   type SupplyUse,
@@ -126,13 +126,20 @@ export class FlatFileStore {
     };
   }
 
-  /** Works in hand with what is left of them, for the plan. */
-  async plannedWorks(): Promise<PlannedWork[]> {
+  /** Works in hand for the plan: with what is left of them, and those without a map. */
+  async worksToPlan(): Promise<Pick<Plan, 'works' | 'unmapped'>> {
     const works = await this.ownWorks();
     const own = speedsFrom(works);
-    return works.flatMap(
-      ({ id, told, map, printings }) => plannedWorkOf(id, told.decisions, map, printings, own) ?? [],
-    );
+    return {
+      works: works.flatMap(
+        ({ id, told, map, printings }) => plannedWorkOf(id, told.decisions, map, printings, own) ?? [],
+      ),
+      unmapped: works.flatMap(({ id, map, told: { facts } }) =>
+        map === null && facts.drawer === 'in-hand'
+          ? [{ id, title: facts.title, readyBy: facts.readyBy }]
+          : [],
+      ),
+    };
   }
 
   /** What went into each work, for the charts; works to play with apart. */

@@ -1,6 +1,23 @@
 import { formatDate, formatMinutes } from '../../units/index.js';
 import type { Note } from '../../notes/index.js';
-import { daysAhead, type LaidPlan, type PlannedWork } from './plan.js';
+import { daysAhead, type LaidPlan, type PlannedWork, type UnmappedWork } from './plan.js';
+
+/** Works that are wanted by a day and cannot be planned, as they have no map yet. */
+export function unmappedNotes(works: readonly UnmappedWork[]): Note<never>[] {
+  return works.flatMap(({ id, title, readyBy }): Note<never>[] =>
+    readyBy === null
+      ? []
+      : [
+          {
+            id: `unmapped-${id}`,
+            weight: 'watch',
+            says: `“${title}” is wanted by ${formatDate(readyBy)} and has no map yet.`,
+            why: 'Make its map: how long it takes follows from its lines, and it is laid into the free times.',
+            ways: [],
+          },
+        ],
+  );
+}
 
 /** What is tight in a plan, in words, with the ways out; the worst first. */
 export function planNotes(works: readonly PlannedWork[], { outlooks }: LaidPlan): Note<never>[] {

@@ -7,6 +7,7 @@ import {
   onTheClock,
   planDecisionsSchema,
   planNotes,
+  unmappedNotes,
   type PlanDecisions,
   type PlannedWork,
 } from './index.js';
@@ -29,6 +30,7 @@ const work = (id: string, more: Partial<PlannedWork> = {}): PlannedWork => ({
   settleHours: 0,
   stretchMinutes: 25,
   quicker: null,
+  toPrepare: [],
   ...more,
 });
 
@@ -72,6 +74,16 @@ describe('a plan', () => {
     expect(other?.why).to.include('work by a light box, about 20 min').and.include('sets for 48 h');
     const none = layPlan(works, { ...evenings, free: [] }, monday);
     expect(none.outlooks.map(({ outlook }) => outlook)).to.deep.equal(['never', 'never']);
+  });
+
+  it('says what is wanted by a day and has no map to plan it by', () => {
+    const notes = unmappedNotes([
+      { id: 'a', title: 'Kettle', readyBy: '2026-06-05' },
+      { id: 'b', title: 'Slip', readyBy: null },
+    ]);
+    expect(notes.map(({ says }) => says)).to.deep.equal([
+      '“Kettle” is wanted by 5 June 2026 and has no map yet.',
+    ]);
   });
 
   it('keeps days off free, and sittings where they were moved to by hand', () => {

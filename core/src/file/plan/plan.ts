@@ -45,17 +45,24 @@ export const plannedWorkSchema = z.object({
   stretchMinutes: z.number().positive(),
   /** The method that would take least, where another one takes less and works. */
   quicker: z.object({ method: z.string(), minutes: z.number() }).nullable(),
+  /** Steps of making ready that are still to be done, the next first. */
+  toPrepare: z.array(z.string()),
 });
 export type PlannedWork = z.infer<typeof plannedWorkSchema>;
 
-/** The plan as it is told: what is decided, and the works to lay. */
+/** A work in hand that cannot be laid yet: without a map nobody knows how long it takes. */
+export const unmappedWorkSchema = plannedWorkSchema.pick({ id: true, title: true, readyBy: true });
+export type UnmappedWork = z.infer<typeof unmappedWorkSchema>;
+
+/** The plan as it is told: what is decided, the works to lay, and those that cannot be. */
 export const planSchema = z.object({
   revision: z.int().min(0),
   decisions: planDecisionsSchema,
   works: z.array(plannedWorkSchema),
+  unmapped: z.array(unmappedWorkSchema),
 });
 export type Plan = z.infer<typeof planSchema>;
-export const planRequestSchema = planSchema.omit({ works: true });
+export const planRequestSchema = planSchema.omit({ works: true, unmapped: true });
 export type PlanRequest = z.infer<typeof planRequestSchema>;
 
 /** A stretch of time, moments in ms since 1970. */

@@ -34,13 +34,13 @@ export function plannedWorkOf(
   const share = map.metres > 0 ? Math.max(0, 1 - traced / map.metres) : 1;
   const steps = transferSteps(fit, transfer, sheets);
   const readySteps = steps.filter(({ phase }) => phase === 'Make ready');
-  const toGetReady = readySteps.filter(({ id: step }) => transfer.done[step] === undefined).length;
+  const toPrepare = readySteps.filter(({ id: step }) => transfer.done[step] === undefined);
   const by = (method: WorkDecisions['transfer']['method']) => {
     const whole = measuresOf(
       { fit, transfer: { ...transfer, method }, sheets },
       { metres: map.metres, lifts: map.lines },
     );
-    const readyShare = readySteps.length > 0 ? toGetReady / readySteps.length : 1;
+    const readyShare = readySteps.length > 0 ? toPrepare.length / readySteps.length : 1;
     const { tidyMinutes } = transferMethods[method].time;
     const readyMinutes = tidyMinutes + readyShare * (whole.readyMinutes - tidyMinutes);
     return estimateMinutes(
@@ -67,5 +67,6 @@ export function plannedWorkOf(
     stretchMinutes: transfer.stretchMinutes,
     // Once it is begun, another method is no way out.
     quicker: traced > 0 ? null : (others[0] ?? null),
+    toPrepare: toPrepare.map((step) => step.title),
   };
 }

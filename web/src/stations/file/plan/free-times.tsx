@@ -4,7 +4,7 @@ import { formatDate } from '@nobrel/core/units';
 import type { ChangePlan } from './change-plan.js';
 import type { Read } from '../../../bench/draft.js';
 import { ChoiceGap, DayGap, TypedGap } from '../../../bench/gaps.js';
-import { MoreRow, Sentence } from '../../../bench/sentence.js';
+import { Sentence } from '../../../bench/sentence.js';
 
 export const weekdays = [
   'Sunday',
@@ -24,7 +24,7 @@ export function FreeTimes({ decisions, onChange }: FreeProps) {
   const put = (k: number, time: FreeTime) =>
     onChange((now) => ({ free: now.free.map((each, i) => (i === k ? time : each)) }));
   return (
-    <Sentence more={<DaysOff decisions={decisions} onChange={onChange} />}>
+    <Sentence>
       {free.length === 0 ? 'Free at no time yet. ' : 'Free '}
       {free.map((time, k) => (
         <FreeTimeGaps
@@ -42,7 +42,8 @@ export function FreeTimes({ decisions, onChange }: FreeProps) {
         }
       >
         Another time
-      </Button>
+      </Button>{' '}
+      <DaysOff decisions={decisions} onChange={onChange} />
     </Sentence>
   );
 }
@@ -85,29 +86,27 @@ function FreeTimeGaps({ number, time, onChange, onDelete }: GapsProps) {
 function DaysOff({ decisions: { daysOff }, onChange }: FreeProps) {
   return (
     <>
-      <MoreRow label="Not free on">
-        <DayGap
-          label="Not free on"
-          value={null}
-          onChange={(day) =>
-            day !== null && onChange((now) => ({ daysOff: [...new Set([...now.daysOff, day])].sort() }))
-          }
-        />
-      </MoreRow>
-      <ul className="plain-list">
-        {daysOff.map((day) => (
-          <li key={day}>
-            {formatDate(day)}{' '}
-            <Button
-              size="small"
-              type="link"
-              onClick={() => onChange((now) => ({ daysOff: now.daysOff.filter((each) => each !== day) }))}
-            >
-              Free after all
-            </Button>
-          </li>
-        ))}
-      </ul>
+      but not on{' '}
+      {daysOff.map((day) => (
+        <span key={day} className="free-time">
+          {formatDate(day)}
+          <Button
+            size="small"
+            type="link"
+            aria-label={`Free on ${formatDate(day)} after all`}
+            onClick={() => onChange((now) => ({ daysOff: now.daysOff.filter((each) => each !== day) }))}
+          >
+            ✕
+          </Button>{' '}
+        </span>
+      ))}
+      <DayGap
+        label="Not free on"
+        value={null}
+        onChange={(day) =>
+          day !== null && onChange((now) => ({ daysOff: [...new Set([...now.daysOff, day])].sort() }))
+        }
+      />
     </>
   );
 }

@@ -9,10 +9,12 @@ const outlookWords: Readonly<Record<Outlook['outlook'], string>> = {
   never: '! not within the free times',
 };
 
+type OutlooksProps = Pick<Plan, 'works' | 'unmapped'> & { laid: LaidPlan };
+
 /** How each work in hand comes out. */
-export function Outlooks({ works, laid }: { works: Plan['works']; laid: LaidPlan }) {
-  if (works.length === 0)
-    return <p>Nothing to plan: no work in hand has a map that is still to be carried across.</p>;
+export function Outlooks({ works, unmapped, laid }: OutlooksProps) {
+  if (works.length + unmapped.length === 0)
+    return <p>Nothing to plan: there is no work in hand that is still to be carried across.</p>;
   return (
     <section aria-label="Works to be ready">
       <h2>In hand</h2>
@@ -32,6 +34,14 @@ export function Outlooks({ works, laid }: { works: Plan['works']; laid: LaidPlan
             )
           );
         })}
+        {unmapped.map(({ id, title, readyBy }) => (
+          <li key={id}>
+            <Link to={`/works/${id}/map`}>{title}</Link>
+            <span className="plan-facts">
+              no map yet{readyBy && `, wanted by ${formatDate(readyBy)}`}: it is planned once it has one
+            </span>
+          </li>
+        ))}
       </ul>
     </section>
   );

@@ -1,7 +1,16 @@
 import { Alert, Button } from 'antd';
-import { useMemo, useState } from 'react';
-import { layPlan, planNotes, type LaidPlan, type Plan } from '@nobrel/core/file';
+import { useMemo, useState, type ReactNode } from 'react';
+import { Link } from 'react-router';
+import {
+  layPlan,
+  planNotes,
+  unmappedNotes,
+  type LaidPlan,
+  type Plan,
+  type PlannedWork,
+} from '@nobrel/core/file';
 import { worstFirst } from '@nobrel/core/notes';
+import { counted, formatDate, formatMinutes, formatTime } from '@nobrel/core/units';
 import { Frame } from '../../../bench/frame.js';
 import { Opening } from '../../../bench/opening.js';
 import { messageOf } from '../../../store/api/base.js';
@@ -29,11 +38,11 @@ export function PlanPage() {
 }
 
 function Planned({ plan }: { plan: Plan }) {
-  const { decisions, works } = plan;
+  const { decisions, works, unmapped } = plan;
   const [now] = useState(() => Date.now());
   const laid = useMemo(() => layPlan(works, decisions, now), [works, decisions, now]);
   const { change, undo, error } = usePlanChanges(plan);
-  const notes = worstFirst(planNotes(works, laid));
+  const notes = worstFirst([...planNotes(works, laid), ...unmappedNotes(unmapped)]);
   return (
     <>
       <FreeTimes decisions={decisions} onChange={change} />
@@ -59,7 +68,7 @@ function Planned({ plan }: { plan: Plan }) {
               <p className="plan-facts">{why}</p>
             </section>
           ))}
-          <Outlooks works={works} laid={laid} />
+          <Outlooks works={works} unmapped={unmapped} laid={laid} />
         </aside>
       </div>
     </>
@@ -71,19 +80,51 @@ type TodayProps = { works: Plan['works']; laid: LaidPlan; now: number };
 /** What is to be done at the table today, and what is prepared for next. */
 function Today({ works, laid, now }: TodayProps) {
   const today = new Date(now).toDateString();
-  const titleOf = (id: string) => works.find((work) => work.id === id)?.title ?? '';
   const here = laid.sittings.filter(({ startsAt }) => new Date(startsAt).toDateString() === today);
   const [next] = laid.sittings.filter(({ startsAt }) => new Date(startsAt).toDateString() !== today);
   return (
     <section aria-label="Today">
       <h2>Today</h2>
       {here.length === 0 && <p>No sitting today.</p>}
-      {here.map(({ work, startsAt, minutes }) => (
-        <p key={startsAt}>
-          Trace “{titleOf(work)}” for {Math.round(minutes)} min.
-        </p>
+      {here.map(({ work: id, startsAt, minutes }) => (
+        <AtTheTable key={startsAt} work={works.find((work) => work.id === id)}>
+          At the table at {formatTime(startsAt)}, for {formatMinutes(minutes)}
+        </AtTheTable>
       ))}
-      {next && <p>To prepare: what “{titleOf(next.work)}” is traced with; its steps stand at Transfer.</p>}
+      {next && (
+        <AtTheTable work={works.find(({ id }) => id === next.work)}>
+          To prepare for {formatDate(next.startsAt)}
+        </AtTheTable>
+      )}
     </section>
+  );
+}
+
+/** So many steps are named; the rest stands at Transfer. */
+const maxSteps = 3;
+
+type TableProps = { work: PlannedWork | undefined; children: ReactNode };
+
+/** A work with what is to be done for it next: making it ready as far as it is not, then tracing. */
+function AtTheTable({ work, children }: TableProps) {
+  if (!work) return null;
+  const { id, title, toPrepare } = work;
+  const more = toPrepare.length - maxSteps;
+  return (
+    <>
+      <p>
+        {children}: <Link to={`/works/${id}/transfer`}>{title}</Link>
+      </p>
+      {toPrepare.length === 0 ? (
+        <p className="plan-facts">It is made ready: go on tracing.</p>
+      ) : (
+        <ol className="plan-steps">
+          {toPrepare.slice(0, maxSteps).map((step) => (
+            <li key={step}>{step}</li>
+          ))}
+          {more > 0 && <li>{counted(more, 'more step')} of making ready</li>}
+        </ol>
+      )}
+    </>
   );
 }
