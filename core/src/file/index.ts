@@ -8,6 +8,7 @@ export * from './supplies/index.js';
 export * from './time-spent.js';
 export * from './plan/index.js';
 export * from './upgrades.js';
+export * from './unknown-fields.js';
 export * from './save-request.js';
 export * from './progress.js';
 export * from './map-current.js';

@@ -1,8 +1,10 @@
 import { expect } from 'chai';
+import fc from 'fast-check';
 import { mapSettingsSchema } from '../map/index.js';
 import { defaultSheetDecisions } from '../sheets/index.js';
 import { saveRequestSchema } from './save-request.js';
 import { newerDecisions, storedDecisionsSchema, storedSheetsSchema, upgradedMap } from './upgrades.js';
+import { unknownFields, unknownNotes, unknownPaths, withUnknown } from './unknown-fields.js';
 import { newDecisions, stationsDecided, writtenVersion } from './work.js';
 
 /** Decisions of the first version, with limits under the names they had then. */
@@ -19,6 +21,52 @@ function firstDecisions(): Record<string, unknown> {
     },
   };
 }
+
+describe('fields that are not known', () => {
+  const own = newDecisions('Kettle');
+  const strange = {
+    ...own,
+    tides: { high: 3 },
+    file: { ...own.file, loan: 'until spring' },
+    transfer: { ...own.transfer, run: { ...own.transfer.run, mood: 'good' } },
+  };
+  const read = storedDecisionsSchema.parse(strange);
+  const unknown = unknownFields(strange, read);
+
+  it('are found however deep, named, and put back as they were', () => {
+    expect(unknownPaths(unknown, read)).to.deep.equal(['transfer.run.mood', 'file.loan', 'tides']);
+    expect(withUnknown(read, unknown)).to.deep.equal(strange);
+    expect(unknownFields(read, read)).to.deep.equal({});
+    expect(unknownNotes(unknownPaths(unknown, read))[0]?.says).to.include(
+      'transfer.run.mood, file.loan, tides',
+    );
+    expect(unknownNotes([])).to.deep.equal([]);
+  });
+
+  it('bring nothing back that was decided against', () => {
+    const done = { ...own, transfer: { ...own.transfer, done: { tape: '2026-10-17T15:00:00.000Z' } } };
+    const undone = withUnknown(own, unknownFields(done, storedDecisionsSchema.parse(done)));
+    expect(undone).to.deep.equal(own);
+  });
+
+  it('of another version are no such fields: that is brought up to date instead', () => {
+    const older = firstDecisions();
+    expect(unknownFields(older, storedDecisionsSchema.parse(older))).to.deep.equal({});
+  });
+
+  it('come back whatever they are, and never take the place of what is known', () => {
+    fc.assert(
+      fc.property(fc.dictionary(fc.string(), fc.jsonValue()), (fields) => {
+        const kept = { ...fields, ...own, file: { ...fields, ...own.file } };
+        const parsed = storedDecisionsSchema.parse(kept);
+        const back = withUnknown(parsed, unknownFields(kept, parsed));
+        expect(storedDecisionsSchema.parse(back)).to.deep.equal(parsed);
+        for (const [field, value] of Object.entries(kept))
+          if (!Object.hasOwn(own, field)) expect(back[field]).to.deep.equal(value);
+      }),
+    );
+  });
+});
 
 describe('decisions that were kept', () => {
   it('of an older version are brought up to date, every value under its new name', () => {

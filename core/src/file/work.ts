@@ -112,6 +112,8 @@ export const workSchema = z.object({
   pictures: z.array(pictureSchema).min(1),
   map: mapSummarySchema.nullable(),
   printings: z.array(printingSchema),
+  /** Fields of its decisions that this version does not know, such as `file.loan`: they are kept. */
+  unknown: z.array(z.string()).optional(),
 });
 export type Work = z.infer<typeof workSchema>;
 

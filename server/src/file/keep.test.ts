@@ -187,6 +187,28 @@ describe('a bundle', () => {
   }).timeout(60_000);
 });
 
+describe('fields that are not known here', () => {
+  it('come in with a bundle, are said, outlive a save, and go out again', async () => {
+    const { work } = await server.newWork();
+    const files = await unpacked(await bundleOf(work));
+    const project = projectSchema.parse(JSON.parse(String(files['project.json'])));
+    if (typeof project.decisions === 'string') throw new Error('no decisions');
+    const { file } = work.decisions;
+    const strange = { ...project.decisions, tides: { high: 3 }, file: { ...file, loan: 'until spring' } };
+    files['project.json'] = JSON.stringify({ ...project, decisions: strange });
+    const came = workSchema.parse(await (await bringIn(server, await packed(files))).json());
+    expect(came.unknown).to.have.members(['tides', 'file.loan']);
+    const changed = { ...came.decisions, demo: true };
+    const request = { revision: came.revision, decisions: changed };
+    expect((await server.send('PUT', `api/works/${came.id}`, request)).status).to.equal(200);
+    const again = await unpacked(await bundleOf(came));
+    const kept: unknown = JSON.parse(String(again['project.json']));
+    expect(kept).to.have.nested.property('decisions.demo', true);
+    expect(kept).to.have.nested.property('decisions.file.loan', 'until spring');
+    expect(kept).to.have.nested.property('decisions.tides.high', 3);
+  });
+});
+
 describe('a bundle with bytes changed anywhere', () => {
   it('is refused whole, or comes in as it was', async () => {
     const work = await wholeWork();

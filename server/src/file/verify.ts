@@ -6,7 +6,7 @@ import { storedSheetsSchema, type Verified } from '@nobrel/core/file';
 import { Fault } from '../faults.js';
 import { hashOf, type PictureStore } from '../reference/picture-store.js';
 import type { Models } from '../store/models.js';
-import { decisionsOf } from '../store/works.js';
+import { decisionsOf } from '../store/kept-decisions.js';
 import type { ProgressOptions } from './backup.js';
 
 const again = 'Bring the same file in again, or take it from a backup.';

@@ -28,10 +28,10 @@ import {
 import { fitSpeeds, timedWorksOf, type OwnSpeeds } from '@nobrel/core/transfer';
 import { Fault } from '../faults.js';
 import { printingOf } from './from-rows.js';
+import { decisionsOf } from './kept-decisions.js';
 import { noWork } from './maps.js';
 import type { Models, PrintingRow, WorkRow } from './models.js';
 import { titleIn } from './title-in.js';
-import { decisionsOf } from './works.js';
 
 /** What is kept of the decisions of a work while they do not change. */
 type Told = {

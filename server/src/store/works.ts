@@ -1,16 +1,11 @@
 import { nanoid } from 'nanoid';
 import { Op, type Sequelize, type Transaction } from 'sequelize';
-import { z } from 'zod';
 import {
   binDays,
   carriesMap,
   duplicated,
   type DuplicateRequest,
   newDecisions,
-  newerDecisions,
-  storedDecisionsSchema,
-  versionOf,
-  writtenVersion,
   type SaveRequest,
   type StoredPicture,
   type Work,
@@ -21,39 +16,12 @@ import { usualSpeed, type TracingSpeed } from '@nobrel/core/map';
 import type { SizeMm } from '@nobrel/core/units';
 import { Fault } from '../faults.js';
 import { pictureOf, printingOf, summaryOf } from './from-rows.js';
+import { damagedWork, decisionsOf, decisionsText, readDecisions, toldDecisions } from './kept-decisions.js';
 import { noWork } from './maps.js';
 import type { Models, WorkRow } from './models.js';
 import { write } from './write.js';
 
-const json = z.string().transform((text): unknown => JSON.parse(text));
 const dayMs = 24 * 3600 * 1000;
-
-/**
- * The decisions of a work as they were kept.
- *
- * @throws Fault that says why they cannot be read, and what can be done
- */
-export function decisionsOf(text: string): WorkDecisions {
-  let raw: unknown;
-  try {
-    raw = json.parse(text);
-  } catch {
-    throw damagedWork('its record breaks off');
-  }
-  if ((versionOf(raw) ?? 0) > writtenVersion) throw new Fault(422, 'newer-work', newerDecisions);
-  const read = storedDecisionsSchema.safeParse(raw);
-  if (read.success) return read.data;
-  const [issue] = read.error.issues;
-  throw damagedWork(`${issue?.path.join('.') ?? 'its record'}: ${issue?.message ?? 'it cannot be read'}`);
-}
-
-/** What is said of a work that cannot be opened. */
-export const damagedWork = (why: string) =>
-  new Fault(
-    422,
-    'damaged-work',
-    `This work cannot be opened (${why}). The others are not touched. Bring it back from a backup, under Safe keeping or with “nobrel restore --work”.`,
-  );
 
 /** Works: begun, opened, saved, put in the bin and brought back. */
 export class WorkStore {
@@ -210,7 +178,11 @@ export class WorkStore {
         );
       }
       await row.update(
-        { decisions: JSON.stringify(decisions), revision: revision + 1, changedAt },
+        {
+          decisions: decisionsText(decisions, readDecisions(row.decisions)),
+          revision: revision + 1,
+          changedAt,
+        },
         { transaction },
       );
       return { ...kept, decisions, revision: revision + 1, changedAt: changedAt.toISOString() };
@@ -299,7 +271,7 @@ export class WorkStore {
       revision: row.revision,
       createdAt: row.createdAt.toISOString(),
       changedAt: row.changedAt.toISOString(),
-      decisions: decisionsOf(row.decisions),
+      ...toldDecisions(row.decisions),
       pictures,
       map: map && summaryOf(map),
       printings: printings.map(printingOf),

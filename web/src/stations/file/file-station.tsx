@@ -1,4 +1,4 @@
-import { progressOf, standingOf, standings, stations } from '@nobrel/core/file';
+import { progressOf, standingOf, standings, stations, unknownNotes } from '@nobrel/core/file';
 import { longSittingNotes, type TransferDecisions } from '@nobrel/core/transfer';
 import type { Note } from '@nobrel/core/notes';
 import { Notes } from '../../bench/notes.js';
@@ -24,6 +24,7 @@ export function FileStation() {
   const notes: Note<Pick<TransferDecisions, 'sittings'>>[] = [
     ...longSittingNotes(transfer),
     ...remembered,
+    ...unknownNotes(work.unknown ?? []),
     ...nextNotes(standings[standingOf(progressOf(work))]),
   ];
   return (

@@ -1,0 +1,52 @@
+import {
+  newerDecisions,
+  storedDecisionsSchema,
+  unknownFields,
+  unknownPaths,
+  versionOf,
+  withUnknown,
+  writtenVersion,
+  type UnknownFields,
+  type WorkDecisions,
+} from '@nobrel/core/file';
+import { Fault } from '../faults.js';
+
+/**
+ * The decisions of a work as they were kept, and the fields among them that are not known here.
+ *
+ * @throws Fault that says why they cannot be read, and what can be done
+ */
+export function readDecisions(text: string): { decisions: WorkDecisions; unknown: UnknownFields } {
+  let raw: unknown;
+  try {
+    raw = JSON.parse(text);
+  } catch {
+    throw damagedWork('its record breaks off');
+  }
+  if ((versionOf(raw) ?? 0) > writtenVersion) throw new Fault(422, 'newer-work', newerDecisions);
+  const read = storedDecisionsSchema.safeParse(raw);
+  if (read.success) return { decisions: read.data, unknown: unknownFields(raw, read.data) };
+  const [issue] = read.error.issues;
+  throw damagedWork(`${issue?.path.join('.') ?? 'its record'}: ${issue?.message ?? 'it cannot be read'}`);
+}
+
+/** The decisions alone. */
+export const decisionsOf = (text: string): WorkDecisions => readDecisions(text).decisions;
+
+/** Decisions as they are kept: with the fields that were not known of those they take the place of. */
+export const decisionsText = (decisions: WorkDecisions, { unknown }: { unknown: UnknownFields }): string =>
+  JSON.stringify(withUnknown(decisions, unknown));
+
+/** Decisions as a work tells them. */
+export function toldDecisions(text: string): { decisions: WorkDecisions; unknown: string[] } {
+  const { decisions, unknown } = readDecisions(text);
+  return { decisions, unknown: unknownPaths(unknown, decisions) };
+}
+
+/** What is said of a work that cannot be opened. */
+export const damagedWork = (why: string) =>
+  new Fault(
+    422,
+    'damaged-work',
+    `This work cannot be opened (${why}). The others are not touched. Bring it back from a backup, under Safe keeping or with “nobrel restore --work”.`,
+  );
