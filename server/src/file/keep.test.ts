@@ -65,6 +65,7 @@ const sha256 = (data: string | Buffer) => createHash('sha256').update(data).dige
 /** The files of a bundle, to be changed before they are packed again. */
 async function unpacked(bundle: Buffer): Promise<Record<string, string | Buffer>> {
   writeFileSync(at('in.zip'), bundle);
+  rmSync(at('out'), { recursive: true, force: true });
   await unpack(at('in.zip'), at('out'));
   const files: Record<string, string | Buffer> = {};
   for (const entry of readdirSync(at('out'), { recursive: true, withFileTypes: true })) {
