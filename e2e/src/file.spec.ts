@@ -81,6 +81,38 @@ test('the record is put right in place, undone, printed on a page, and its stage
   expect((await record.boundingBox())?.height).toBeLessThan(((297 - 20) * 96) / 25.4);
 });
 
+test('a long record still fits on one page, and opens on another device while that is allowed', async ({
+  page,
+  shared,
+}) => {
+  const [first] = (await shared.file.flatFile.list()).works;
+  const { id, revision, decisions } = await shared.file.works.get(first?.id ?? '');
+  const sittings = Array.from({ length: 60 }, (_, k) => ({
+    startedAt: new Date(Date.UTC(2026, 3, 1 + k, 17)).toISOString(),
+    minutes: 40,
+    traced: null,
+  }));
+  const notes = 'The wash ran where the board was still damp; let it dry overnight next time. '.repeat(30);
+  const changed = {
+    ...decisions,
+    transfer: { ...decisions.transfer, sittings },
+    file: { ...decisions.file, notes, nextTime: notes, redone: notes.slice(0, 1900) },
+  };
+  await shared.file.works.save(id, { revision, decisions: changed });
+  await page.goto(`${shared.address}works/${id}/record`);
+  const record = page.getByRole('article');
+  await expect(record.getByText('… 53 more, in the file …')).toBeVisible();
+  await page.emulateMedia({ media: 'print' });
+  await expect.poll(async () => (await record.boundingBox())?.height).toBeLessThan((260 * 96) / 25.4);
+  await page.emulateMedia({ media: 'screen' });
+  await page.goto(`${shared.address}works/${id}/file`);
+  await page.getByText('Open on another device').click();
+  await expect(page.getByText(new RegExp(`open http://\\S+/works/${id}/file`))).toBeVisible();
+  await expect(
+    page.getByRole('img', { name: 'The address and the access code, for a camera' }),
+  ).toBeVisible();
+});
+
 test('a work is made again at another size: what goes along, what is asked to be looked at, what was learned', async ({
   page,
   seeded,

@@ -4,8 +4,10 @@ import { formatDate, formatSize } from '@nobrel/core/units';
 import { QrCode } from '../bench/qr-code.js';
 import { RecordLines } from '../stations/file/record-lines.js';
 import { useRecord } from '../stations/file/use-record.js';
+import { useAccessQuery } from '../store/api/access.js';
 import { useUnit, useWork } from '../store/hooks.js';
 import './record-page.css';
+import { shortened, useOnePage } from './one-page.js';
 
 /** The record of a work on one page, and the label for its tracing, to be printed. */
 export function RecordPage() {
@@ -13,8 +15,12 @@ export function RecordPage() {
   const unit = useUnit();
   const lines = useRecord();
   const { title, fit, file } = work.decisions;
+  const { data: access } = useAccessQuery();
+  // Beyond this computer its own address leads nowhere.
+  const address = access?.beyond?.addresses[0] ?? `${window.location.origin}/`;
+  const ref = useOnePage();
   return (
-    <article className="record-page">
+    <article className="record-page" ref={ref}>
       <div className="print-bar">
         <Button type="primary" onClick={() => window.print()}>
           Print the record
@@ -25,7 +31,7 @@ export function RecordPage() {
         <h1>{title}</h1>
         {work.map && <img src={`/api/works/${work.id}/thumbnail.svg`} alt={`The map of ${title}`} />}
       </header>
-      <RecordLines lines={lines} />
+      <RecordLines lines={lines.map(shortened)} />
       {file.stages.length > 0 && (
         <div className="record-stages">
           {file.stages.slice(0, 4).map(({ picture, words, addedAt }) => (
@@ -37,7 +43,7 @@ export function RecordPage() {
         </div>
       )}
       <aside className="tracing-label" aria-label="Label for the tracing">
-        <QrCode text={`${window.location.origin}/works/${work.id}/file`} says={`Opens ${title}`} />
+        <QrCode text={`${address}works/${work.id}/file`} says={`Opens ${title}`} />
         <div>
           <strong>{title}</strong>
           <span>{formatSize(fit.widthMm, fit.heightMm, unit)}</span>

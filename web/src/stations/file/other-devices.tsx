@@ -4,8 +4,12 @@ import { formatDate } from '@nobrel/core/units';
 import { QrCode } from '../../bench/qr-code.js';
 import { useAccessQuery, useSendAwayMutation } from '../../store/api/access.js';
 
-/** How a tablet beside the easel gets in, and which devices have. */
-export function OtherDevices() {
+/**
+ * How a tablet beside the easel gets in, and which devices have.
+ *
+ * @param path of the page that is to open there, after the address
+ */
+export function OtherDevices({ path = '' }: { path?: string }) {
   const { data } = useAccessQuery();
   if (!data?.beyond)
     return (
@@ -14,21 +18,23 @@ export function OtherDevices() {
         set to 0.0.0.0: it then shows an access code here.
       </p>
     );
-  return <LettingIn {...data.beyond} />;
+  return <LettingIn {...data.beyond} path={path} />;
 }
 
-function LettingIn({ code, addresses, sealed, devices }: NonNullable<Access['beyond']>) {
+type LettingInProps = NonNullable<Access['beyond']> & { path: string };
+
+function LettingIn({ code, addresses, sealed, devices, path }: LettingInProps) {
   const [sendAway] = useSendAwayMutation();
   const [first] = addresses;
   return (
     <div className="other-devices">
       {first !== undefined && (
-        <QrCode text={`${first}#${code}`} says="The address and the access code, for a camera" />
+        <QrCode text={`${first}${path}#${code}`} says="The address and the access code, for a camera" />
       )}
       <div>
         <p>
-          On the tablet, open {addresses.join(' or ')} and type <strong className="code">{code}</strong>, or
-          point its camera at the code.
+          On the tablet or phone, open {addresses.map((address) => `${address}${path}`).join(' or ')} and type{' '}
+          <strong className="code">{code}</strong>, or point its camera at the code.
         </p>
         {!sealed && (
           <p>

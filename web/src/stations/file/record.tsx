@@ -1,7 +1,9 @@
 import { Input } from 'antd';
+import { useState } from 'react';
 import { useWork, useDecide } from '../../store/hooks.js';
 import { DuplicateWork } from './duplicate-work.js';
 import { Freehand } from './freehand.js';
+import { OtherDevices } from './other-devices.js';
 import { RecordLines } from './record-lines.js';
 import { Sittings } from './sittings.js';
 import { Stages } from './stages.js';
@@ -17,6 +19,17 @@ const written = [
 ] as const;
 /** Lines of the record that are written or changed below rather than listed. */
 const editedBelow = new Set(['Redone', 'Notes', 'Next time', 'Sittings', 'Freehand', 'Kept']);
+
+/** The work opened beside the easel, where a phone's camera takes photographs of its stages. */
+function OnAnotherDevice({ id }: { id: string }) {
+  const [open, setOpen] = useState(false);
+  return (
+    <details onToggle={({ currentTarget }) => setOpen(currentTarget.open)}>
+      <summary>Open on another device</summary>
+      {open && <OtherDevices path={`works/${id}/file`} />}
+    </details>
+  );
+}
 
 /** The record of a work: what its stations know, and what is written in it by hand. */
 export function Record() {
@@ -59,6 +72,7 @@ export function Record() {
           </label>
         ))}
         <Stages />
+        <OnAnotherDevice id={id} />
         <DuplicateWork />
       </div>
     </section>
