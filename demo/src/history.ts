@@ -19,6 +19,7 @@ import {
   type Sitting,
   type SupplyKind,
 } from '@nobrel/core/transfer';
+import { effortOf } from '@nobrel/core/map';
 import { drillIds, drills, type DrillAnswer, type DrillId } from '@nobrel/core/practice';
 import type { OpenFile } from '@nobrel/server';
 import { dinghy, kettle, lantern, history, type Past } from './past-works.js';
@@ -145,10 +146,14 @@ async function addRounds({ works }: OpenFile, to: string, from: string, decision
 function pastDecisions(work: Work, each: Past, map: MapDocument, random: () => number): WorkDecisions {
   const { decisions } = work;
   const fit = { ...decisions.fit, kind: each.surface, ...usualOf(each.surface) };
-  const traced = map.lines.filter(isTraced).map((line) => tracedLineOf(line, null, false));
+  const { lifts } = effortOf(map);
+  const lines = map.lines.filter(isTraced);
+  // Lines that go on from another are spread over the map.
+  const liftsBefore = (k: number) => Math.floor((k * lifts) / lines.length);
+  const traced = lines.map((line, k) => tracedLineOf(line, null, liftsBefore(k + 1) === liftsBefore(k)));
   const transfer = { ...decisions.transfer, method: each.method, used: each.used };
   const sheets = sheetsToJoin(work);
-  const sittings = sittingsOn(each, { fit, transfer, sheets }, traced, random);
+  const sittings = sittingsOn(each, { fit, transfer, sheets }, traced, lifts, random);
   const done = Object.fromEntries(
     transferSteps(fit, transfer, sheets).map(({ id, phase }) => [
       id,
@@ -186,10 +191,11 @@ function sittingsOn(
   { on }: Past,
   of: Parameters<typeof measuresOf>[0],
   traced: readonly { lengthMm: number }[],
+  lifts: number,
   random: () => number,
 ): Sitting[] {
   const metres = traced.reduce((sum, { lengthMm }) => sum + lengthMm, 0) / 1000;
-  const measures = measuresOf(of, { metres, lifts: traced.length });
+  const measures = measuresOf(of, { metres, lifts });
   const { line, lift } = standardTracing(measures);
   const areaDm2 = (of.fit.widthMm * of.fit.heightMm) / 10_000;
   const { ready, join, tidy } = standardReady(measures.method, areaDm2, of.sheets.count);

@@ -23,6 +23,7 @@ const summary = {
   version: 1,
   name: null,
   lines: 3,
+  lifts: 3,
   metres: 1,
   minutes: 2,
   madeAt: '2026-10-17T15:00:00.000Z',

@@ -202,6 +202,7 @@ describe('the record', () => {
       version: number,
       name,
       lines: 120,
+      lifts: 120,
       metres: 4.2,
       minutes: 14,
       madeAt: at,

@@ -23,7 +23,7 @@ type Told = Partial<{
 const work = (id: string, told: Told = {}): RecordedWork => {
   const { method = 'transfer-sheet', sittings = [], freehand = [], rounds = [], transferredAt = null } = told;
   const plain = newDecisions(id);
-  const { map = { lines: 100, metres: 5 } } = told;
+  const { map = { lifts: 100, metres: 5 } } = told;
   return {
     id,
     decisions: {

@@ -40,7 +40,7 @@ export type RecordedWork = {
   decisions: Pick<WorkDecisions, 'title' | 'fit' | 'transfer' | 'file' | 'map'>;
   /** Rounds of checking its drawing. */
   rounds: TimeSpent['rounds'];
-  map: Pick<MapSummary, 'lines' | 'metres'> | null;
+  map: Pick<MapSummary, 'lifts' | 'metres'> | null;
   printings: readonly Printing[];
 };
 
@@ -60,10 +60,7 @@ export function timeSpentOn(works: readonly RecordedWork[]): TimeSpent[] {
     const isTransferred = decisions.file.transferredAt !== null;
     const isEstimated = isTransferred && map !== null && spent.minutes > 0 && k >= firstEstimated;
     const estimate = isEstimated
-      ? estimateMinutes(
-          measuresOf({ ...decisions, sheets }, { metres: map.metres, lifts: map.lines }),
-          fitSpeeds(before),
-        )
+      ? estimateMinutes(measuresOf({ ...decisions, sheets }, map), fitSpeeds(before))
       : null;
     before.push(...timedWorksOf({ ...decisions, sheets, map, isTransferred }));
     return { ...spent, estimate };

@@ -49,6 +49,7 @@ const newestMaps = z.array(
   z.object({
     workId: z.string(),
     lines: z.int(),
+    lifts: z.int(),
     metres: z.number(),
     minutes: z.number(),
     madeAt: z.string(),
@@ -202,7 +203,7 @@ export class FlatFileStore {
 
   private async newestMaps() {
     const rows = await this.sequelize.query(
-      `SELECT work_id AS workId, lines, metres, minutes, made_at AS madeAt FROM map_versions
+      `SELECT work_id AS workId, lines, lifts, metres, minutes, made_at AS madeAt FROM map_versions
        WHERE (work_id, version) IN (SELECT work_id, MAX(version) FROM map_versions GROUP BY work_id)`,
       { type: QueryTypes.SELECT },
     );
@@ -227,7 +228,7 @@ export class FlatFileStore {
 type OwnWork = {
   id: string;
   told: Told;
-  map: { lines: number; metres: number } | null;
+  map: { lines: number; lifts: number; metres: number } | null;
   printings: Printing[];
 };
 

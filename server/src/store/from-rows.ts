@@ -14,8 +14,8 @@ export function pictureOf({ hash, name, width, height, bytes }: PictureRow): Sto
 
 /** What is told of a map without its document, from its row. */
 export function summaryOf(row: MapVersionRow): MapSummary {
-  const { version, name, lines, metres, minutes, madeAt } = row;
-  return { version, name, lines, metres, minutes, madeAt: madeAt.toISOString() };
+  const { version, name, lines, lifts, metres, minutes, madeAt } = row;
+  return { version, name, lines, lifts, metres, minutes, madeAt: madeAt.toISOString() };
 }
 
 /** A printing, from its row. */

@@ -101,6 +101,7 @@ export class MapVersionRow extends Model<
   /** The map document as JSON. */
   declare document: string;
   declare lines: number;
+  declare lifts: number;
   declare metres: number;
   declare minutes: number;
   declare madeAt: Date;
@@ -223,6 +224,7 @@ export function bindModels(sequelize: Sequelize): Models {
       name: { type: DataTypes.TEXT, allowNull: true },
       document: text(),
       lines: whole(),
+      lifts: whole(),
       metres: amount(),
       minutes: amount(),
       madeAt: moment(),

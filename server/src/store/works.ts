@@ -100,8 +100,8 @@ export class WorkStore {
       );
       if (carriesMap(request.as))
         await this.sequelize.query(
-          `INSERT INTO map_versions (work_id, version, name, document, lines, metres, minutes, made_at)
-           SELECT ?, 1, NULL, document, lines, metres, minutes, ? FROM map_versions
+          `INSERT INTO map_versions (work_id, version, name, document, lines, lifts, metres, minutes, made_at)
+           SELECT ?, 1, NULL, document, lines, lifts, metres, minutes, ? FROM map_versions
            WHERE work_id = ? ORDER BY version DESC LIMIT 1`,
           { replacements: [row.id, now, id], transaction },
         );

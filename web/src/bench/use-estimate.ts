@@ -26,7 +26,7 @@ export function useEstimate(): Estimate | null {
     const { fit, transfer } = decisions;
     const sheets = sheetsToJoin(work);
     return estimateMinutes(
-      measuresOf({ fit, transfer, sheets }, { metres: map.metres, lifts: map.lines }),
+      measuresOf({ fit, transfer, sheets }, map),
       own,
       decisions.map,
     );

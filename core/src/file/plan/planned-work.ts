@@ -22,7 +22,7 @@ const worthwhile = 0.8;
 export function plannedWorkOf(
   id: string,
   decisions: Pick<WorkDecisions, 'title' | 'fit' | 'transfer' | 'file' | 'map' | 'sheets'>,
-  map: Pick<MapSummary, 'lines' | 'metres'> | null,
+  map: Pick<MapSummary, 'lifts' | 'metres'> | null,
   printings: readonly Printing[],
   own: OwnSpeeds,
 ): PlannedWork | null {
@@ -36,10 +36,7 @@ export function plannedWorkOf(
   const readySteps = steps.filter(({ phase }) => phase === 'Make ready');
   const toPrepare = readySteps.filter(({ id: step }) => transfer.done[step] === undefined);
   const by = (method: WorkDecisions['transfer']['method']) => {
-    const whole = measuresOf(
-      { fit, transfer: { ...transfer, method }, sheets },
-      { metres: map.metres, lifts: map.lines },
-    );
+    const whole = measuresOf({ fit, transfer: { ...transfer, method }, sheets }, map);
     const readyShare = readySteps.length > 0 ? toPrepare.length / readySteps.length : 1;
     const { tidyMinutes } = transferMethods[method].time;
     const readyMinutes = tidyMinutes + readyShare * (whole.readyMinutes - tidyMinutes);

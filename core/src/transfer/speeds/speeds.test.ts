@@ -141,7 +141,7 @@ describe('what sittings tell', () => {
     fit,
     transfer: { ...defaultTransferDecisions, ...transfer },
     sheets: { count: 1, barsMm: [100] },
-    map: { lines: 30, metres: 3 },
+    map: { lifts: 30, metres: 3 },
     isTransferred,
   });
   const sittings = [

@@ -12,7 +12,7 @@ export type TimedRecord = {
   transfer: TransferDecisions;
   sheets: SheetsToJoin;
   /** All that is traced of its map; null without one. */
-  map: { lines: number; metres: number } | null;
+  map: { lifts: number; metres: number } | null;
   /** Whether the drawing is on the surface. */
   isTransferred: boolean;
 };
@@ -46,7 +46,7 @@ export function timedWorksOf(record: TimedRecord): TimedWork[] {
   const counted = sittings.every(({ traced }) => traced !== null && traced <= run.traced.length);
   if (counted && run.traced.length > 0) return bySittings(record);
   if (!isTransferred || !map) return [];
-  const whole = measuresOf(record, { lifts: map.lines, metres: map.metres });
+  const whole = measuresOf(record, map);
   return [{ ...whole, minutes: sittings.reduce((sum, { minutes }) => sum + minutes, 0) }];
 }
 

@@ -10,6 +10,7 @@ import { supplies } from './009-supplies.js';
 import { plan } from './010-plan.js';
 import { listed } from './011-listed.js';
 import { drillAnswers } from './012-drill-answers.js';
+import { lifts } from './013-lifts.js';
 import type { Migration } from './migration.js';
 
 /** In the order they are run. Never change one that has been released; add the next. */
@@ -26,4 +27,5 @@ export const migrations: readonly Migration[] = [
   plan,
   listed,
   drillAnswers,
+  lifts,
 ];

@@ -86,6 +86,10 @@ describe('a file of the first version', () => {
       JSON.stringify(firstSheets),
       '2026-10-17 15:00:00.000 +00:00',
     ]);
+    await run(
+      'INSERT INTO map_versions (work_id, version, document, lines, metres, minutes, made_at) VALUES (?, 1, ?, 42, 3, 9, ?)',
+      ['plain', '{}', '2026-10-17 15:00:00.000 +00:00'],
+    );
     await sequelize.close();
   });
   after(() => rm(folder, { recursive: true, force: true }));
@@ -111,6 +115,13 @@ describe('a file of the first version', () => {
     expect(work.printings.map(({ decisions }) => decisions)).to.deep.equal([sheets]);
     expect(await file.calibrations.list()).to.deep.equal([]);
     expect(work.decisions.reference).to.include({ owner: 'the painter', main: null });
+    await file.close();
+  });
+
+  it('takes the point to be set down once a line where it was not counted', async () => {
+    const file = await openFile(folder);
+    const { map } = await file.works.get('plain');
+    expect([map?.lines, map?.lifts]).to.deep.equal([42, 42]);
     await file.close();
   });
 
