@@ -73,6 +73,9 @@ for (const room of ['studio', 'dim'] as const) {
     await page.goto(`${seeded.address}practice`);
     await expect(page.locator('.drill-view').first()).toBeVisible();
     found['Practice'] = await faults(page);
+    await page.goto(`${seeded.address}charts`);
+    await expect(page.getByRole('region', { name: 'Error by round' })).toBeVisible();
+    found['Charts'] = await faults(page);
     expect(Object.entries(found).filter(([, list]) => list.length > 0)).toEqual([]);
   });
 }

@@ -311,6 +311,21 @@ describe('drills', () => {
     }
   });
 
+  it('are posed as far as the picture goes for an eye that sees little', () => {
+    const bands = { ...upright, lightnessAt: (x: number) => 40 + Math.floor(x / 5) };
+    for (let seed = 0; seed < 20; seed++) {
+      // Whatever the patch is: seven greys fit around every lightness.
+      const even = { ...upright, lightnessAt: () => 5 * seed };
+      const greys = drills.value.pose(even, 40, seeded(seed));
+      if (greys?.drill !== 'value') throw new Error('no greys');
+      expect(Math.min(...greys.greys)).to.be.at.least(-1e-6);
+      expect(Math.max(...greys.greys)).to.be.at.most(100 + 1e-6);
+      expect(greys.greys[greys.truth]).to.be.closeTo(5 * seed, 1e-6);
+      const inOrder = drills.order.pose(bands, 40, seeded(seed));
+      expect(inOrder?.level).to.be.within(1, 5);
+    }
+  });
+
   it('ask of edges as hard to tell as wanted, each quality as often as the others', () => {
     const edges = (softness: number, contrast: number, edge: 'hard' | 'soft' | 'lost', at: number) =>
       lineOf(

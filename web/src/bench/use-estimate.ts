@@ -25,10 +25,6 @@ export function useEstimate(): Estimate | null {
     if (!map) return null;
     const { fit, transfer } = decisions;
     const sheets = sheetsToJoin(work);
-    return estimateMinutes(
-      measuresOf({ fit, transfer, sheets }, map),
-      own,
-      decisions.map,
-    );
+    return estimateMinutes(measuresOf({ fit, transfer, sheets }, map), own, decisions.map);
   }, [work, own]);
 }

@@ -10,6 +10,10 @@ const minApart = 2.5;
 /** Places tried before a picture is taken for too flat. */
 const tries = 400;
 
+/** Patches nearer to each other than this, L\*, nobody tells apart; steps are made so much smaller until there are some. */
+const minRise = 1;
+const easier = 0.8;
+
 type Patch = { at: Point; lightness: number };
 
 /** Putting five patches in order, from the darkest to the lightest. */
@@ -29,7 +33,10 @@ export const order: DrillModule = {
       const lightness = evenLightness(source, at, sideMm);
       if (lightness !== null && Number.isFinite(lightness)) seen.push({ at, lightness });
     }
-    const patches = chainOf(seen, level, minApart * sideMm, random);
+    // A picture may not hold patches so far apart: then as far as it does.
+    let patches: Patch[] | null = null;
+    for (let apart = level; !patches && apart >= minRise; apart *= easier)
+      patches = chainOf(seen, apart, minApart * sideMm, random);
     if (!patches) return null;
     const gaps = patches.slice(1).map(({ lightness }, k) => lightness - patches[k].lightness);
     const shown = shuffled(patches, random);
@@ -66,8 +73,9 @@ function chainOf(
   random: () => number,
 ): Patch[] | null {
   const rising = [...seen].sort((a, b) => a.lightness - b.lightness);
+  const lightest = rising[rising.length - 1]?.lightness ?? 0;
   const begins = shuffled(
-    rising.map((_, k) => k),
+    rising.flatMap(({ lightness }, k) => (lightest - lightness >= (patchesShown - 1) * level ? [k] : [])),
     random,
   );
   for (const begin of begins) {

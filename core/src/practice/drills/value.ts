@@ -7,7 +7,9 @@ const greysShown = 7;
 const patchShare = 0.03;
 const evenWithin = 4;
 /** Places tried before a picture is taken for too flat. */
-const tries = 60;
+const tries = 400;
+/** Greys further apart than this do not all lie between black and white around every lightness, L\*. */
+const maxApart = 100 / greysShown;
 
 /** Telling how light a patch is when its surroundings are hidden. */
 export const value: DrillModule = {
@@ -16,7 +18,8 @@ export const value: DrillModule = {
   unit: 'L*',
   usual: 8,
   guess: 1 / greysShown,
-  pose: (source, level, random) => {
+  pose: (source, wanted, random) => {
+    const level = Math.min(wanted, maxApart);
     const { frame } = source.map;
     const sideMm = patchShare * Math.min(frame.width, frame.height);
     for (let k = 0; k < tries; k++) {
@@ -25,7 +28,7 @@ export const value: DrillModule = {
       if (lightness === null) continue;
       const truth = placeAmong(lightness, level, random);
       const greys = Array.from({ length: greysShown }, (_, i) => lightness + (i - truth) * level);
-      if (greys[0] < 0 || greys[greysShown - 1] > 100) continue;
+      if (greys[0] < -1e-9 || greys[greysShown - 1] > 100 + 1e-9) continue;
       return { drill: 'value', kind: valueKind(lightness), level, at, sideMm, greys, truth };
     }
     return null;
@@ -57,7 +60,7 @@ export function evenLightness({ lightnessAt }: DrillSource, at: Point, sideMm: n
 /** Which of the greys is the right one, so that all of them are between black and white where that can be. */
 function placeAmong(lightness: number, level: number, random: () => number): number {
   const fits = Array.from({ length: greysShown }, (_, k) => k).filter(
-    (k) => lightness - k * level >= 0 && lightness + (greysShown - 1 - k) * level <= 100,
+    (k) => lightness - k * level >= -1e-9 && lightness + (greysShown - 1 - k) * level <= 100 + 1e-9,
   );
   return pick(fits, random) ?? 0;
 }

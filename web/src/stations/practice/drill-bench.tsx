@@ -3,6 +3,7 @@ import { useEffect, useEffectEvent, useState } from 'react';
 import type { MapDocument } from '@nobrel/core/documents';
 import type { Work } from '@nobrel/core/file';
 import { drills, type DrillId, type Given, type Judged, type Task } from '@nobrel/core/practice';
+import { useUnit } from '../../store/hooks.js';
 import { messageOf } from '../../store/api/base.js';
 import { useWorkQuery } from '../../store/api/file.js';
 import { useKeptMapQuery } from '../../store/api/map.js';
@@ -38,6 +39,7 @@ type TasksProps = Omit<BenchProps, 'work'> & { ready: NonNullable<ReturnType<typ
 
 function Tasks({ drill, level, ready }: TasksProps) {
   const { pose, judge, asks } = drills[drill];
+  const unit = useUnit();
   const [task, setTask] = useState<Task | null>(() => pose(ready.source, level, Math.random));
   const poseAnother = (last: Task | null): Task | null => {
     // Where there are several, the same is not asked twice running.
@@ -91,7 +93,7 @@ function Tasks({ drill, level, ready }: TasksProps) {
       />
       {result && (
         <p role="status" className={result.judged.right ? 'drill-right' : 'drill-off'}>
-          {resultWords(task, result.judged)}{' '}
+          {resultWords(task, result.judged, unit)}{' '}
           <Button type="primary" onClick={next}>
             Next (N)
           </Button>{' '}

@@ -1,9 +1,9 @@
 import { edgeQualities } from '@nobrel/core/documents';
 import { drills, type Judged, type Task } from '@nobrel/core/practice';
-import { counted } from '@nobrel/core/units';
+import { counted, formatLength, type LengthUnit } from '@nobrel/core/units';
 
 /** What came out, in words with its figure. */
-export function resultWords(task: Task, { error, right }: Judged): string {
+export function resultWords(task: Task, { error, right }: Judged, unit: LengthUnit): string {
   const { level } = task;
   const begun = right ? '○ Right' : '△ Off';
   const off = Math.abs(error);
@@ -12,8 +12,11 @@ export function resultWords(task: Task, { error, right }: Judged): string {
       return `${begun}: ${off.toFixed(1)}° ${error >= 0 ? 'too steep' : 'too flat'}; to stay within ${level.toFixed(1)}°.`;
     case 'proportion':
       return `${begun}: ${off.toFixed(0)} % ${error >= 0 ? 'too many' : 'too few'} times; it is ${task.truth.toFixed(2)}, to stay within ${level.toFixed(0)} %.`;
-    case 'placing':
-      return `${begun}: ${off.toFixed(1)} ${drills.placing.unit} off; to stay within ${level.toFixed(1)} %.`;
+    case 'placing': {
+      const { width, height } = task.window;
+      const offMm = (off * Math.max(width, height)) / 100;
+      return `${begun}: ${formatLength(offMm, unit)} off, ${off.toFixed(1)} ${drills.placing.unit}; to stay within ${level.toFixed(1)} %.`;
+    }
     case 'curve':
       return `${begun}: ${off.toFixed(1)} % of its chord ${error >= 0 ? 'too bowed' : 'too flat'}; to stay within ${level.toFixed(1)} %.`;
     case 'order':
