@@ -21,6 +21,13 @@ type Shot = {
 const shots: readonly Shot[] = [
   { file: 'flat-file', work: null },
   { file: 'plan', work: null, station: 'plan' },
+  { file: 'supplies', work: null, station: 'supplies' },
+  {
+    file: 'charts',
+    work: null,
+    station: 'charts',
+    before: (page) => page.getByRole('region', { name: 'Error by round' }).waitFor(),
+  },
   {
     file: 'practice',
     work: null,
@@ -53,15 +60,6 @@ const shots: readonly Shot[] = [
     work: 'Dinghy, the sketch',
     station: 'map',
     before: (page) => page.locator('.strokes-counted').waitFor({ timeout: 30_000 }),
-  },
-  {
-    file: 'map-lines',
-    work: 'Kettle',
-    station: 'map?at=lines',
-    before: async (page) => {
-      await page.waitForTimeout(2000);
-      for (let i = 0; i < 4; i++) await page.keyboard.press('n');
-    },
   },
   {
     file: 'map-things',
@@ -106,12 +104,6 @@ const shots: readonly Shot[] = [
     before: (page) => page.getByRole('article').first().waitFor({ timeout: 20_000 }),
   },
   { file: 'file', work: 'The slip', station: 'file' },
-  {
-    file: 'projector-askew',
-    work: 'The slip, for the shed wall',
-    station: 'try-projector',
-    before: (page) => showOnWall(page, { placing: 'corners' }),
-  },
   {
     file: 'projector-true',
     work: 'The slip, for the shed wall',

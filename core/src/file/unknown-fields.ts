@@ -4,7 +4,7 @@ import { versionOf } from './upgrades.js';
 import { writtenVersion } from './work.js';
 
 /** Fields of decisions that this version does not know, within the objects they stand in. */
-export type UnknownFields = { [field: string]: unknown };
+export type UnknownFields = Record<string, unknown>;
 
 const fieldsSchema = z.record(z.string(), z.unknown());
 const fieldsIn = (value: unknown): UnknownFields | null =>

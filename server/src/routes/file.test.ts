@@ -2,6 +2,7 @@ import { expect } from 'chai';
 import {
   flatFileSchema,
   lessonSchema,
+  newSupplySchema,
   planSchema,
   supplyBookSchema,
   supplySchema,
@@ -124,6 +125,16 @@ describe('supplies', () => {
     expect((await server.call(`api/supplies/${tape.id}`, { method: 'DELETE' })).status).to.equal(204);
     expect((await book()).stock.some(({ id }) => id === tape.id)).to.equal(false);
     expect((await errorOf(await change(again, { counted: 1 }))).status).to.equal(404);
+  });
+
+  it('counted at the same moment are used up in the order they were added', async () => {
+    const { supplies } = server.running.file;
+    const now = new Date('2026-02-01T09:00:00.000Z');
+    const names = ['d', 'a', 'c', 'b'].map((letter) => `Same moment ${letter}`);
+    for (const name of names)
+      await supplies.add(newSupplySchema.parse({ kind: 'stick', name, counted: 1, low: 0 }), now);
+    const listed = (await supplies.list()).map(({ name }) => name).filter((name) => names.includes(name));
+    expect(listed).to.deep.equal(names);
   });
 
   it('changed in two windows at once keep the first change, and say so to the second', async () => {

@@ -1,5 +1,5 @@
 import { nanoid } from 'nanoid';
-import type { Sequelize } from 'sequelize';
+import { literal, type Sequelize } from 'sequelize';
 import {
   maxSupplies,
   newSupplySchema,
@@ -23,7 +23,8 @@ export class SupplyStore {
     const rows = await this.rows.Supply.findAll({
       order: [
         ['countedAt', 'ASC'],
-        ['id', 'ASC'],
+        // Counted at once: as they were added.
+        [literal('rowid'), 'ASC'],
       ],
     });
     return rows.map(supplyOf);
