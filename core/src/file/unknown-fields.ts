@@ -1,4 +1,3 @@
-import { z } from 'zod';
 import type { Note } from '../notes/index.js';
 import { versionOf } from './upgrades.js';
 import { writtenVersion } from './work.js';
@@ -6,9 +5,8 @@ import { writtenVersion } from './work.js';
 /** Fields of decisions that this version does not know, within the objects they stand in. */
 export type UnknownFields = Record<string, unknown>;
 
-const fieldsSchema = z.record(z.string(), z.unknown());
-const fieldsIn = (value: unknown): UnknownFields | null =>
-  Array.isArray(value) ? null : (fieldsSchema.safeParse(value).data ?? null);
+const isFields = (value: unknown): value is UnknownFields =>
+  typeof value === 'object' && value !== null && !Array.isArray(value);
 
 /**
  * What decisions of this version hold that was left out when they were read, however deep; what stands in lists apart.
@@ -22,12 +20,11 @@ export function unknownFields(kept: unknown, known: object): UnknownFields {
 }
 
 function leftOut(kept: unknown, known: unknown): UnknownFields {
-  const [before, after] = [fieldsIn(kept), fieldsIn(known)];
-  if (!before || !after) return {};
+  if (!isFields(kept) || !isFields(known)) return {};
   return Object.fromEntries(
-    Object.entries(before).flatMap(([field, value]): [string, unknown][] => {
-      if (!Object.hasOwn(after, field)) return value === undefined ? [] : [[field, value]];
-      const within = leftOut(value, after[field]);
+    Object.entries(kept).flatMap(([field, value]): [string, unknown][] => {
+      if (!Object.hasOwn(known, field)) return value === undefined ? [] : [[field, value]];
+      const within = leftOut(value, known[field]);
       return Object.keys(within).length > 0 ? [[field, within]] : [];
     }),
   );
@@ -37,19 +34,21 @@ function leftOut(kept: unknown, known: unknown): UnknownFields {
 export function withUnknown(known: object, unknown: UnknownFields): UnknownFields {
   const fields: UnknownFields = { ...known };
   for (const [field, value] of Object.entries(unknown)) {
-    const [here, within] = [fieldsIn(fields[field]), fieldsIn(value)];
+    const here = fields[field];
     if (!Object.hasOwn(fields, field)) fields[field] = value;
-    else if (here && within) fields[field] = withUnknown(here, within);
+    else if (isFields(here) && isFields(value)) fields[field] = withUnknown(here, value);
   }
   return fields;
 }
 
 /** Where fields stand that are not known, such as `file.loan`; one that was put where an object is known goes no deeper. */
 export function unknownPaths(unknown: UnknownFields, known: object): string[] {
-  const there = fieldsIn(known) ?? {};
+  const there: UnknownFields = { ...known };
   return Object.entries(unknown).flatMap(([field, value]) => {
-    const [here, within] = [fieldsIn(there[field]), fieldsIn(value)];
-    return here && within ? unknownPaths(within, here).map((path) => `${field}.${path}`) : [field];
+    const here = there[field];
+    return isFields(here) && isFields(value)
+      ? unknownPaths(value, here).map((path) => `${field}.${path}`)
+      : [field];
   });
 }
 

@@ -12,11 +12,19 @@ import {
 import { Fault } from '../faults.js';
 
 /**
- * The decisions of a work as they were kept, and the fields among them that are not known here.
+ * The decisions of a work as they were kept.
  *
  * @throws Fault that says why they cannot be read, and what can be done
  */
+export const decisionsOf = (text: string): WorkDecisions => parsed(text).decisions;
+
+/** The same, with the fields among them that are not known here. */
 export function readDecisions(text: string): { decisions: WorkDecisions; unknown: UnknownFields } {
+  const { raw, decisions } = parsed(text);
+  return { decisions, unknown: unknownFields(raw, decisions) };
+}
+
+function parsed(text: string): { raw: unknown; decisions: WorkDecisions } {
   let raw: unknown;
   try {
     raw = JSON.parse(text);
@@ -25,13 +33,10 @@ export function readDecisions(text: string): { decisions: WorkDecisions; unknown
   }
   if ((versionOf(raw) ?? 0) > writtenVersion) throw new Fault(422, 'newer-work', newerDecisions);
   const read = storedDecisionsSchema.safeParse(raw);
-  if (read.success) return { decisions: read.data, unknown: unknownFields(raw, read.data) };
+  if (read.success) return { raw, decisions: read.data };
   const [issue] = read.error.issues;
   throw damagedWork(`${issue?.path.join('.') ?? 'its record'}: ${issue?.message ?? 'it cannot be read'}`);
 }
-
-/** The decisions alone. */
-export const decisionsOf = (text: string): WorkDecisions => readDecisions(text).decisions;
 
 /** Decisions as they are kept: with the fields that were not known of those they take the place of. */
 export const decisionsText = (decisions: WorkDecisions, { unknown }: { unknown: UnknownFields }): string =>
