@@ -1,6 +1,28 @@
 import { formatDate, formatMinutes } from '../../units/index.js';
 import type { Note } from '../../notes/index.js';
+import type { FileDecisions } from '../decisions.js';
 import { daysAhead, type LaidPlan, type PlannedWork, type UnmappedWork } from './plan.js';
+
+/**
+ * Says that the day a work is to be ready by is past.
+ *
+ * @param today as a day, such as 2026-11-28
+ */
+export function pastDayNotes(
+  { readyBy, transferredAt, drawer }: Pick<FileDecisions, 'readyBy' | 'transferredAt' | 'drawer'>,
+  today: string,
+): Note<never>[] {
+  if (readyBy === null || readyBy >= today || transferredAt !== null || drawer !== 'in-hand') return [];
+  return [
+    {
+      id: 'ready-by-past',
+      weight: 'watch',
+      says: `It was to be ready by ${formatDate(readyBy)}, and that day is past.`,
+      why: 'Type another day, or clear it: the plan lays it before everything else until then.',
+      ways: [],
+    },
+  ];
+}
 
 /** Works that are wanted by a day and cannot be planned, as they have no map yet. */
 export function unmappedNotes(works: readonly UnmappedWork[]): Note<never>[] {

@@ -6,6 +6,7 @@ import {
   layPlan,
   onTheClock,
   planDecisionsSchema,
+  pastDayNotes,
   planNotes,
   unmappedNotes,
   type PlanDecisions,
@@ -74,6 +75,17 @@ describe('a plan', () => {
     expect(other?.why).to.include('work by a light box, about 20 min').and.include('sets for 48 h');
     const none = layPlan(works, { ...evenings, free: [] }, monday);
     expect(none.outlooks.map(({ outlook }) => outlook)).to.deep.equal(['never', 'never']);
+  });
+
+  it('says that the day a work is wanted by is past, while it is in hand', () => {
+    const wanted = { readyBy: '2026-05-03', transferredAt: null, drawer: 'in-hand' as const };
+    expect(pastDayNotes(wanted, '2026-06-01')[0]?.says).to.match(/by 3 May 2026, and that day is past/);
+    expect(pastDayNotes(wanted, '2026-05-03')).to.deep.equal([]);
+    expect(pastDayNotes({ ...wanted, drawer: 'resting' }, '2026-06-01')).to.deep.equal([]);
+    expect(
+      pastDayNotes({ ...wanted, transferredAt: '2026-05-09T10:00:00.000Z' }, '2026-06-01'),
+    ).to.deep.equal([]);
+    expect(pastDayNotes({ ...wanted, readyBy: null }, '2026-06-01')).to.deep.equal([]);
   });
 
   it('says what is wanted by a day and has no map to plan it by', () => {

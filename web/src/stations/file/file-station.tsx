@@ -1,4 +1,12 @@
-import { progressOf, standingOf, standings, stations, unknownNotes } from '@nobrel/core/file';
+import {
+  dayOf,
+  pastDayNotes,
+  progressOf,
+  standingOf,
+  standings,
+  stations,
+  unknownNotes,
+} from '@nobrel/core/file';
 import { longSittingNotes, type TransferDecisions } from '@nobrel/core/transfer';
 import type { Note } from '@nobrel/core/notes';
 import { Notes } from '../../bench/notes.js';
@@ -22,6 +30,7 @@ export function FileStation() {
   const map = work.map === null ? undefined : kept.data?.document;
   const left = useMapOrReference(<MapOnSurface surface={fit} map={map} lineMm={mapSettings.pencilMm} />);
   const notes: Note<Pick<TransferDecisions, 'sittings'>>[] = [
+    ...pastDayNotes(work.decisions.file, dayOf(new Date())),
     ...longSittingNotes(transfer),
     ...remembered,
     ...unknownNotes(work.unknown ?? []),
