@@ -34,6 +34,7 @@ export function simulatedPainter(seed: number): Painter {
   const byTooth = new Map(tooths.map((tooth) => [tooth, unlike(0.1)]));
   const usual = methods[Math.floor(random() * methods.length)];
   let works = 0;
+  let sittings = 0;
   const workOn = (): TimedWork[] => {
     const method = random() < 0.6 ? usual : methods[Math.floor(random() * methods.length)];
     const tooth = tooths[Math.floor(random() * tooths.length)];
@@ -69,6 +70,7 @@ export function simulatedPainter(seed: number): Painter {
         metres: whole.metres / count,
         lifts: whole.lifts / count,
         readyMinutes,
+        at: sittings++,
         minutes: random() < 0.02 ? minutes + 400 : minutes,
       };
     });

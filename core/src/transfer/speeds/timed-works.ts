@@ -47,7 +47,8 @@ export function timedWorksOf(record: TimedRecord): TimedWork[] {
   if (counted && run.traced.length > 0) return bySittings(record);
   if (!isTransferred || !map) return [];
   const whole = measuresOf(record, map);
-  return [{ ...whole, minutes: sittings.reduce((sum, { minutes }) => sum + minutes, 0) }];
+  const at = Math.max(...sittings.map(({ startedAt }) => Date.parse(startedAt)));
+  return [{ ...whole, at, minutes: sittings.reduce((sum, { minutes }) => sum + minutes, 0) }];
 }
 
 function bySittings({ fit, transfer, sheets, isTransferred }: TimedRecord): TimedWork[] {
@@ -60,13 +61,15 @@ function bySittings({ fit, transfer, sheets, isTransferred }: TimedRecord): Time
     isTransferred ? sittings.length - 1 : null,
   );
   let from = 0;
-  return sittings.flatMap(({ minutes, traced }, k) => {
+  return sittings.flatMap(({ startedAt, minutes, traced }, k) => {
     const lines = run.traced.slice(from, traced ?? from);
     from = Math.max(from, traced ?? from);
     const readyMinutes = (ready + join) * before[k] + tidy * after[k];
     const measures = { method, tooth: surfaceOf(fit).tooth, ...tracedIn(lines), readyMinutes };
     // A sitting in which nothing was ticked off says nothing of how fast the hand is.
-    return lines.length === 0 && readyMinutes === 0 ? [] : [{ ...measures, minutes }];
+    return lines.length === 0 && readyMinutes === 0
+      ? []
+      : [{ ...measures, minutes, at: Date.parse(startedAt) }];
   });
 }
 
