@@ -32,20 +32,20 @@ function leftOut(kept: unknown, known: unknown): UnknownFields {
 
 /** Decisions with what was not known of them put back; an object that is no longer there takes its own along. */
 export function withUnknown(known: object, unknown: UnknownFields): UnknownFields {
-  const fields: UnknownFields = { ...known };
-  for (const [field, value] of Object.entries(unknown)) {
-    const here = fields[field];
-    if (!Object.hasOwn(fields, field)) fields[field] = value;
-    else if (isFields(here) && isFields(value)) fields[field] = withUnknown(here, value);
-  }
-  return fields;
+  const here = Object.entries(known).map(([field, value]: [string, unknown]) => {
+    const within = Object.hasOwn(unknown, field) ? unknown[field] : undefined;
+    return [field, isFields(value) && isFields(within) ? withUnknown(value, within) : value] as const;
+  });
+  // Made from entries, so that a field called `__proto__` is a field like any other.
+  const more = Object.entries(unknown).filter(([field]) => !Object.hasOwn(known, field));
+  return Object.fromEntries<unknown>([...here, ...more]);
 }
 
 /** Where fields stand that are not known, such as `file.loan`; one that was put where an object is known goes no deeper. */
 export function unknownPaths(unknown: UnknownFields, known: object): string[] {
-  const there: UnknownFields = { ...known };
+  const there = new Map<string, unknown>(Object.entries(known));
   return Object.entries(unknown).flatMap(([field, value]) => {
-    const here = there[field];
+    const here = there.get(field);
     return isFields(here) && isFields(value)
       ? unknownPaths(value, here).map((path) => `${field}.${path}`)
       : [field];
