@@ -119,8 +119,20 @@ test('what is shown is steered: the grid, dimmer, one stretch, one shape; a set-
   seeded,
 }) => {
   test.slow();
+  // A weak projector in a lit room: white hardly stands out.
+  const { works } = await seeded.file.flatFile.list();
+  const { id, revision, decisions } = await seeded.file.works.get(
+    works.find(({ title }) => title === 'Dinghy on the hard')?.id ?? '',
+  );
+  const transfer = { ...decisions.transfer, room: 'lit' as const, lumens: 60 };
+  await seeded.file.works.save(id, { revision, decisions: { ...decisions, transfer } });
   const { projector, tablet } = await openAll(page, seeded.address);
   const all = await linesOnWall(projector);
+  const inColour = tablet.getByRole('button', { name: /^Throw them in / });
+  await expect(projector.locator('.wall-line').first()).toHaveAttribute('stroke', '#ffffff');
+  await inColour.click();
+  await expect(inColour).toHaveCount(0);
+  await expect(projector.locator('.wall-line').first()).not.toHaveAttribute('stroke', '#ffffff');
   await tablet.getByRole('button', { name: 'Begin', exact: true }).click();
   await tablet.getByRole('button', { name: 'Done', exact: true }).click();
   await tablet.getByText('this shape', { exact: true }).click();

@@ -41,7 +41,6 @@ const shots: readonly Shot[] = [
   },
   { file: 'reference', work: 'Kettle', station: 'reference' },
   { file: 'fit', work: 'Kettle', station: 'fit' },
-  { file: 'fit-grid', work: 'Dinghy, the sketch', station: 'fit?at=grid' },
   {
     file: 'fit-setting-out-tablet',
     work: 'Kettle',
@@ -104,6 +103,12 @@ const shots: readonly Shot[] = [
     before: (page) => page.getByRole('article').first().waitFor({ timeout: 20_000 }),
   },
   { file: 'file', work: 'The slip', station: 'file' },
+  {
+    file: 'projector-askew',
+    work: 'The slip, for the shed wall',
+    station: 'try-projector',
+    before: (page) => showOnWall(page, { placing: 'corners' }),
+  },
   {
     file: 'projector-true',
     work: 'The slip, for the shed wall',

@@ -1,3 +1,4 @@
+export * from './line-colour.js';
 export * from './live.js';
 export * from './make-true.js';
 export * from './placed.js';

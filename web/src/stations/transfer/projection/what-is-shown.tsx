@@ -1,12 +1,15 @@
-import { Segmented, Slider, Switch } from 'antd';
+import { Button, Segmented, Slider, Switch } from 'antd';
 import {
   defaultWallPicture,
+  lineShows,
   partOf,
+  proposeLineColour,
   type ProjectedExtent,
   type ProjectedView,
   type WallPicture,
   type WallSize,
 } from '@nobrel/core/transfer';
+import { useDecisions } from '../../../store/hooks.js';
 import { ColourGap, LengthGap } from '../../../bench/gaps.js';
 import { perMmOf, usePlaced } from './placing.js';
 import type { Wall } from './use-wall.js';
@@ -91,6 +94,28 @@ export function WhatIsShown({ surface, wall }: { surface: WallSize; wall: Wall }
           ? `broad on the wall. A pixel is ${pixelMm.toFixed(1)} mm there: they come out that broad.`
           : `broad on the wall: ${(picture.lineMm / pixelMm).toFixed(1)} pixels of ${pixelMm.toFixed(2)} mm.`}
       </div>
+      <BestColour picture={picture} pixelMm={pixelMm} onTake={(colour) => wall.change({ colour })} />
     </section>
+  );
+}
+
+type BestProps = { picture: WallPicture; pixelMm: number; onTake: (colour: string) => void };
+
+/** The colour that lines show best in on this ground in this room; said where another one was taken. */
+function BestColour({ picture, pixelMm, onTake }: BestProps) {
+  const { room, lumens, pixelsAcross, pixelsDown } = useDecisions('transfer');
+  const { groundColour } = useDecisions('fit');
+  const areaM2 = (pixelMm ** 2 * pixelsAcross * pixelsDown) / 1e6;
+  const light = { groundColour, room, lumens: picture.brightness * lumens, areaM2 };
+  const { name, colour, shows } = proposeLineColour(light);
+  if (picture.colour === colour) return null;
+  const now = lineShows(picture.colour, light);
+  // What shows about as well is a matter of taste.
+  if (shows < 1.1 * now) return null;
+  return (
+    <p className="steer-row">
+      On this ground, the room {room}, lines show {(shows / now).toFixed(1)} times as well in {name}.{' '}
+      <Button onClick={() => onTake(colour)}>Throw them in {name}</Button>
+    </p>
   );
 }
