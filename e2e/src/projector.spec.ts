@@ -128,7 +128,7 @@ test('what is shown is steered: the grid, dimmer, one stretch, one shape; a set-
   await seeded.file.works.save(id, { revision, decisions: { ...decisions, transfer } });
   const { projector, tablet } = await openAll(page, seeded.address);
   const all = await linesOnWall(projector);
-  const inColour = tablet.getByRole('button', { name: /^Throw them in / });
+  const inColour = tablet.getByRole('button', { name: /^Show them in / });
   await expect(projector.locator('.wall-line').first()).toHaveAttribute('stroke', '#ffffff');
   await inColour.click();
   await expect(inColour).toHaveCount(0);

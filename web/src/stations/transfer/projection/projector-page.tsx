@@ -7,14 +7,14 @@ import { Handles } from './handles.js';
 import { OnWall } from './on-wall.js';
 import { usePlacingKeys } from './placing-keys.js';
 import './projection.css';
-import { thrownAs, usePictureOn, useScreen } from './use-placed.js';
+import { thrownAs, usePictureOn, useScreen, useSettled } from './use-placed.js';
 import { useMapOnWall } from './use-map-on-wall.js';
 import { useWall, type Wall } from './use-wall.js';
 
 /** The projector’s own window: the drawing, true on the wall, and black around it. Nothing is ever written there. */
 export function ProjectorPage() {
   const screen = useScreen();
-  const wall = useWall(screen);
+  const wall = useWall(useSettled(screen));
   useAwake(true);
   useEffect(() => {
     document.title = 'Projector';

@@ -1,4 +1,4 @@
-import { useMemo, useSyncExternalStore } from 'react';
+import { useEffect, useMemo, useState, useSyncExternalStore } from 'react';
 import type { Rect } from '@nobrel/core/geometry';
 import {
   cornersFault,
@@ -27,6 +27,19 @@ export function useScreen(): Screen {
 function onResize(hear: () => void): () => void {
   window.addEventListener('resize', hear);
   return () => window.removeEventListener('resize', hear);
+}
+
+/** A window that is being resized is as it is once it has rested so long, ms. */
+const restsMs = 300;
+
+/** A size once it has come to rest: whoever steers is told of it then, not at every step. */
+export function useSettled(screen: Screen): Screen {
+  const [settled, setSettled] = useState(screen);
+  useEffect(() => {
+    const timer = setTimeout(() => setSettled(screen), restsMs);
+    return () => clearTimeout(timer);
+  }, [screen]);
+  return settled;
 }
 
 /** A part of the surface before it is placed: upright in the middle. */

@@ -115,7 +115,7 @@ function BestColour({ picture, pixelMm, onTake }: BestProps) {
   return (
     <p className="steer-row">
       On this ground, the room {room}, lines show {(shows / now).toFixed(1)} times as well in {name}.{' '}
-      <Button onClick={() => onTake(colour)}>Throw them in {name}</Button>
+      <Button onClick={() => onTake(colour)}>Show them in {name}</Button>
     </p>
   );
 }
