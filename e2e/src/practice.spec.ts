@@ -8,11 +8,12 @@ const answers = async (page: Page): Promise<number> =>
     return Array.isArray(list) ? list.length : NaN;
   });
 
-async function take(page: Page, drill: string): Promise<void> {
+/** Chooses a drill, or a work to practise with. */
+async function take(page: Page, drill: string, label = 'Drill'): Promise<void> {
   // A list on its way out, or in, does not hear a click.
   const list = page.locator('.ant-select-dropdown:not(.ant-select-dropdown-hidden)');
   await expect(list).toHaveCount(0);
-  await page.getByLabel('Drill', { exact: true }).press('Enter');
+  await page.getByLabel(label, { exact: true }).press('Enter');
   const option = list.getByTitle(drill, { exact: true });
   await expect(option).toBeVisible();
   await expect(async () => {
@@ -84,8 +85,7 @@ test('two years of drills show how an eye came along, and what it sees wrongly',
   await expect(progress.getByText(/near upright: \d\.\d° too steep/)).toBeVisible();
   await expect(progress.getByRole('img', { name: /^Angle: \d+\.\d at first, \d+\.\d ° now/ })).toBeVisible();
   // A picture with nothing of the kind says so.
-  await page.getByLabel('Work', { exact: true }).press('Enter');
-  await page.getByTitle('The slip, for the shed wall').click();
+  await take(page, 'The slip, for the shed wall', 'Work');
   await take(page, 'value');
   await expect(page.getByRole('button', { name: 'Grey 1', exact: true })).toBeVisible();
   // Check points there first: the first round of the dinghy was drawn wrongly.
