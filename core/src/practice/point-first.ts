@@ -1,7 +1,7 @@
-import type { Finding, Measure, Measured, MeasureKind } from '../check/index.js';
+import { isTooSteep, type Finding, type Measure, type Measured, type MeasureKind } from '../check/index.js';
 import type { Rect } from '../geometry/index.js';
 import { bowKind } from './drills/curve.js';
-import { slopeDegOf, slopeKind } from './drills/angle.js';
+import { slopeKind } from './drills/angle.js';
 import { drillIds, type DrillId } from './drills/index.js';
 import { whereIn } from './drills/placing.js';
 import { proportionKind } from './drills/proportion.js';
@@ -20,7 +20,7 @@ export const allSeenWrongly = (answers: readonly DrillAnswer[]): SeenWrongly[] =
  * @returns null where it is none, or nothing was found of it in the drawing
  */
 export function knownErrorOf({ measure, wanted, drawn }: Measured, known: readonly SeenWrongly[]) {
-  const judged = drawn && judgedBy(measure, wanted, drawn.value, drawn.error);
+  const judged = drawn && judgedBy(measure, wanted, drawn.error);
   if (!judged) return null;
   return (
     known.find(
@@ -40,17 +40,14 @@ export const countsTo =
 function judgedBy(
   { kind, at }: Measure,
   wanted: number,
-  drawn: number,
   error: number,
 ): { drill: DrillId; kind: string; isTooMuch: boolean } | null {
   const drill = drillsOf[kind];
   const [a, b, c, d] = at;
   if (drill === undefined || !a || !b) return null;
   switch (drill) {
-    case 'angle': {
-      const steeper = Math.abs(turnedTo(drawn, wanted)) > Math.abs(wanted);
-      return { drill, kind: slopeKind(slopeDegOf(a, b)), isTooMuch: steeper };
-    }
+    case 'angle':
+      return { drill, kind: slopeKind(wanted), isTooMuch: isTooSteep(error, wanted) };
     case 'proportion':
       return c && d ? { drill, kind: proportionKind([a, b], [c, d]), isTooMuch: error > 0 } : null;
     case 'curve':
@@ -64,10 +61,6 @@ const drillsOf: Readonly<Partial<Record<MeasureKind, 'angle' | 'proportion' | 'c
   proportion: 'proportion',
   bow: 'curve',
 };
-
-/** A slope told so that it lies within 90° of another: past upright it goes on. */
-const turnedTo = (drawn: number, wanted: number) =>
-  drawn - wanted > 90 ? drawn - 180 : drawn - wanted < -90 ? drawn + 180 : drawn;
 
 /** The known error of the eye in placing that a finding is an instance of, or null. */
 export function knownPlacingOf(finding: Finding, frame: Rect, known: readonly SeenWrongly[]) {

@@ -5,12 +5,7 @@ import { nanoid } from 'nanoid';
 import type { Sequelize } from 'sequelize';
 import type { z } from 'zod';
 import { readMapDocument, type MapDocument } from '@nobrel/core/documents';
-import {
-  storedDecisionsSchema,
-  storedSheetsSchema,
-  unknownFields,
-  type WorkDecisions,
-} from '@nobrel/core/file';
+import { storedDecisionsSchema, storedSheetsSchema } from '@nobrel/core/file';
 import { effortOf } from '@nobrel/core/map';
 import { Fault } from '../faults.js';
 import type { PictureStore } from '../reference/picture-store.js';
@@ -84,7 +79,8 @@ export async function importBundle(parts: ImportParts, path: string): Promise<st
         throw refused(`“${file}” is another picture than its record says`);
       }
     }
-    return await record(parts, project, keepWithUnknown(project.decisions, decisions.data), documents);
+    const text = decisionsText(decisions.data, project.decisions, decisions.data);
+    return await record(parts, project, text, documents);
   } catch (error) {
     for (const hash of fresh) await parts.pictures.forget(hash);
     // A picture that cannot be read says so itself; what was wrong with the bundle is then that.
@@ -93,10 +89,6 @@ export async function importBundle(parts: ImportParts, path: string): Promise<st
     await rm(folder, { recursive: true, force: true });
   }
 }
-
-/** Decisions as they are kept: what is not known of them stays with them. */
-const keepWithUnknown = (came: unknown, decisions: WorkDecisions) =>
-  decisionsText(decisions, { unknown: unknownFields(came, decisions) });
 
 /** Writes the records of a work under an id of its own. */
 function record(

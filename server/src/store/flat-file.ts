@@ -228,7 +228,7 @@ export class FlatFileStore {
 type OwnWork = {
   id: string;
   told: Told;
-  map: { lines: number; lifts: number; metres: number } | null;
+  map: { lifts: number; metres: number } | null;
   printings: Printing[];
 };
 

@@ -6,7 +6,6 @@ import {
   versionOf,
   withUnknown,
   writtenVersion,
-  type UnknownFields,
   type WorkDecisions,
 } from '@nobrel/core/file';
 import { Fault } from '../faults.js';
@@ -18,10 +17,10 @@ import { Fault } from '../faults.js';
  */
 export const decisionsOf = (text: string): WorkDecisions => parsed(text).decisions;
 
-/** The same, with the fields among them that are not known here. */
-export function readDecisions(text: string): { decisions: WorkDecisions; unknown: UnknownFields } {
+/** The same as a work tells them: with the names of the fields among them that are not known here. */
+export function toldDecisions(text: string): { decisions: WorkDecisions; unknown: string[] } {
   const { raw, decisions } = parsed(text);
-  return { decisions, unknown: unknownFields(raw, decisions) };
+  return { decisions, unknown: unknownPaths(unknownFields(raw, decisions), decisions) };
 }
 
 function parsed(text: string): { raw: unknown; decisions: WorkDecisions } {
@@ -38,15 +37,14 @@ function parsed(text: string): { raw: unknown; decisions: WorkDecisions } {
   throw damagedWork(`${issue?.path.join('.') ?? 'its record'}: ${issue?.message ?? 'it cannot be read'}`);
 }
 
-/** Decisions as they are kept: with the fields that were not known of those they take the place of. */
-export const decisionsText = (decisions: WorkDecisions, { unknown }: { unknown: UnknownFields }): string =>
-  JSON.stringify(withUnknown(decisions, unknown));
-
-/** Decisions as a work tells them. */
-export function toldDecisions(text: string): { decisions: WorkDecisions; unknown: string[] } {
-  const { decisions, unknown } = readDecisions(text);
-  return { decisions, unknown: unknownPaths(unknown, decisions) };
-}
+/**
+ * Decisions as they are kept: with the fields that are not known of those they take the place of.
+ *
+ * @param came those, as they were written
+ * @param read the same, as they were read
+ */
+export const decisionsText = (decisions: WorkDecisions, came: unknown, read: WorkDecisions): string =>
+  JSON.stringify(withUnknown(decisions, unknownFields(came, read)));
 
 /** What is said of a work that cannot be opened. */
 export const damagedWork = (why: string) =>

@@ -16,7 +16,7 @@ import { usualSpeed, type TracingSpeed } from '@nobrel/core/map';
 import type { SizeMm } from '@nobrel/core/units';
 import { Fault } from '../faults.js';
 import { pictureOf, printingOf, summaryOf } from './from-rows.js';
-import { damagedWork, decisionsOf, decisionsText, readDecisions, toldDecisions } from './kept-decisions.js';
+import { damagedWork, decisionsOf, decisionsText, toldDecisions } from './kept-decisions.js';
 import { noWork } from './maps.js';
 import type { Models, WorkRow } from './models.js';
 import { write } from './write.js';
@@ -179,7 +179,7 @@ export class WorkStore {
       }
       await row.update(
         {
-          decisions: decisionsText(decisions, readDecisions(row.decisions)),
+          decisions: decisionsText(decisions, JSON.parse(row.decisions), kept.decisions),
           revision: revision + 1,
           changedAt,
         },

@@ -100,6 +100,10 @@ const seenError: Readonly<Record<MeasureKind, number>> = {
 /** Angles turn over at 90°. */
 const turned = (angle: number) => (angle > 90 ? angle - 180 : angle < -90 ? angle + 180 : angle);
 
+/** Whether a slope that is off by an angle, degrees, is too steep: past upright it leans the other way, and is flatter. */
+export const isTooSteep = (error: number, wanted: number): boolean =>
+  Math.abs(turned(wanted + error)) > Math.abs(wanted);
+
 /** By how much what was drawn is off: ratios and areas as a share, the rest in their units. */
 export function errorOf(kind: MeasureKind, wanted: number, drawn: number): number {
   if (kind === 'angle') return turned(drawn - wanted);
@@ -140,7 +144,7 @@ export function sayError(kind: MeasureKind, error: number, wanted: number, unit:
   switch (kind) {
     case 'angle': {
       const says = formatDegrees((Math.abs(error) * Math.PI) / 180, 1);
-      return Math.abs(turned(wanted + error)) > Math.abs(wanted) ? `${says} too steep` : `${says} too flat`;
+      return isTooSteep(error, wanted) ? `${says} too steep` : `${says} too flat`;
     }
     case 'triangle':
       return `${formatDegrees((Math.abs(error) * Math.PI) / 180, 1)} too ${more ? 'wide' : 'narrow'}`;

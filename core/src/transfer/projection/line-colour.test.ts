@@ -1,6 +1,6 @@
 import { expect } from 'chai';
 import fc from 'fast-check';
-import { lineColours, lineShows, proposeLineColour, type LineLight } from './index.js';
+import { betterLineColour, lineColours, lineShows, type LineLight } from './index.js';
 
 const light = (more: Partial<LineLight> = {}): LineLight => ({
   groundColour: '#ffffff',
@@ -12,20 +12,28 @@ const light = (more: Partial<LineLight> = {}): LineLight => ({
 
 describe('the colour of projected lines', () => {
   it('is white on white in the dark, where white is nearly all there is to see', () => {
-    expect(proposeLineColour(light()).name).to.equal('white');
-    expect(proposeLineColour(light()).shows).to.be.above(70);
+    expect(betterLineColour(light(), '#ffffff')).to.equal(null);
+    expect(betterLineColour(light(), '#ff0000')?.name).to.equal('white');
+    expect(lineShows('#ffffff', light())).to.be.above(70);
   });
 
   it('is a colour in a lit room, where white hardly stands out, and says by how much', () => {
-    const lit = proposeLineColour(light({ room: 'lit', lumens: 300 }));
-    expect(lit.name).not.to.equal('white');
-    expect(lit.shows).to.be.above(1.1 * lit.whiteShows);
-    expect(lit.shows).to.be.closeTo(lineShows(lit.colour, light({ room: 'lit', lumens: 300 })), 1e-9);
+    const lit = light({ room: 'lit', lumens: 300 });
+    const better = betterLineColour(lit, '#ffffff');
+    expect(better?.name).not.to.equal('white');
+    expect(better?.times).to.be.above(1.1);
+    expect(better && lineShows(better.colour, lit) / lineShows('#ffffff', lit)).to.be.closeTo(
+      better?.times ?? NaN,
+      1e-9,
+    );
+    expect(better && betterLineColour(lit, better.colour)).to.equal(null);
   });
 
   it('is none that the ground swallows: no red on green, no green on red', () => {
-    expect(proposeLineColour(light({ groundColour: '#0a7a20', room: 'lit' })).name).not.to.equal('red');
-    expect(proposeLineColour(light({ groundColour: '#8a1010', room: 'lit' })).name).not.to.equal('green');
+    const named = (groundColour: string) =>
+      betterLineColour(light({ groundColour, room: 'lit' }), '#0000ff')?.name;
+    expect(named('#0a7a20')).not.to.equal('red');
+    expect(named('#8a1010')).not.to.equal('green');
   });
 
   it('shows the better the darker the room and the brighter the projector, whatever the ground', () => {
@@ -38,9 +46,9 @@ describe('the colour of projected lines', () => {
         expect(at({ room: 'dark' })).to.be.at.least(at({ room: 'dim' }));
         expect(at({ room: 'dim' })).to.be.at.least(at({ room: 'lit' }));
         expect(at({ room: 'lit', lumens: 2 * lumens })).to.be.at.least(at({ room: 'lit' }));
-        const proposed = proposeLineColour(light({ groundColour, lumens }));
-        expect(lineColours.map(({ colour }) => colour)).to.include(proposed.colour);
-        expect(proposed.shows).to.be.at.least(proposed.whiteShows);
+        const better = betterLineColour(light({ groundColour, lumens }), '#ffffff');
+        if (better) expect(lineColours.map(({ colour }) => colour)).to.include(better.colour);
+        expect(better?.times ?? 2).to.be.above(1);
       }),
     );
   });

@@ -50,13 +50,19 @@ export function lineShows(colour: string, { groundColour, room, lumens, areaM2 }
   return deltaE2000(seen(linearOf(colour)), seen([0, 0, 0]));
 }
 
-/** A colour for the lines, and how well it and white show. */
-export type ProposedLineColour = { name: string; colour: string; shows: number; whiteShows: number };
+/** A colour that lines show better in, and how many times as well. */
+export type BetterLineColour = { name: string; colour: string; times: number };
 
-/** The colour that lines show best in; white where no other shows clearly better. */
-export function proposeLineColour(light: LineLight): ProposedLineColour {
+/**
+ * The colour that lines show best in, white before any that shows hardly better; null where the one they are in shows
+ * about as well.
+ *
+ * @param shown the colour they are in, such as `#ffffff`
+ */
+export function betterLineColour(light: LineLight, shown: string): BetterLineColour | null {
   const [white, ...others] = lineColours.map((each) => ({ ...each, shows: lineShows(each.colour, light) }));
   const best = others.reduce((most, each) => (each.shows > most.shows ? each : most));
-  const chosen = best.shows > worthNaming * white.shows ? best : white;
-  return { ...chosen, whiteShows: white.shows };
+  const { name, colour, shows } = best.shows > worthNaming * white.shows ? best : white;
+  const times = shows / lineShows(shown, light);
+  return times > worthNaming ? { name, colour, times } : null;
 }

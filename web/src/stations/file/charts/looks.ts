@@ -22,8 +22,8 @@ export const shorten = (name: string, length = 26) =>
 export function useChartColours() {
   const room = useAppSelector((state) => state.view.room);
   return useMemo(() => {
-    const { graphite, quiet, hairline, sanguine } = rooms[room];
-    return { solid: graphite, mark: sanguine, faint: hairline, hatched: hatching(quiet) };
+    const { graphite, quiet, sanguine } = rooms[room];
+    return { solid: graphite, mark: sanguine, hatched: hatching(quiet) };
   }, [room]);
 }
 

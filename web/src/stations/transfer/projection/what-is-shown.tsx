@@ -1,9 +1,8 @@
 import { Button, Segmented, Slider, Switch } from 'antd';
 import {
   defaultWallPicture,
-  lineShows,
+  betterLineColour,
   partOf,
-  proposeLineColour,
   type ProjectedExtent,
   type ProjectedView,
   type WallPicture,
@@ -107,14 +106,12 @@ function BestColour({ picture, pixelMm, onTake }: BestProps) {
   const { groundColour } = useDecisions('fit');
   const areaM2 = (pixelMm ** 2 * pixelsAcross * pixelsDown) / 1e6;
   const light = { groundColour, room, lumens: picture.brightness * lumens, areaM2 };
-  const { name, colour, shows } = proposeLineColour(light);
-  if (picture.colour === colour) return null;
-  const now = lineShows(picture.colour, light);
-  // What shows about as well is a matter of taste.
-  if (shows < 1.1 * now) return null;
+  const better = betterLineColour(light, picture.colour);
+  if (!better) return null;
+  const { name, colour, times } = better;
   return (
     <p className="steer-row">
-      On this ground, the room {room}, lines show {(shows / now).toFixed(1)} times as well in {name}.{' '}
+      On this ground, the room {room}, lines show {times.toFixed(1)} times as well in {name}.{' '}
       <Button onClick={() => onTake(colour)}>Show them in {name}</Button>
     </p>
   );
