@@ -45,7 +45,7 @@ export type RecordedWork = {
 };
 
 /** So many works are estimated anew from what was known before them: more than that nobody reads in a chart. */
-export const maxEstimated = 40;
+export const maxEstimated = 24;
 
 /** What went into each work that was timed, drawn freehand, or checked, in the order they were begun. */
 export function timeSpentOn(works: readonly RecordedWork[]): TimeSpent[] {

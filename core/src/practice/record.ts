@@ -48,41 +48,17 @@ export function weeksOf(drill: DrillId, answers: readonly DrillAnswer[]): WeekOf
   }));
 }
 
-/** How a consistent error of each drill is said: too much, and too little. */
-const wrongWords: Readonly<Record<DrillId, readonly [string, string] | null>> = {
-  angle: ['too steep', 'too flat'],
-  proportion: ['too many times', 'too few times'],
-  placing: ['too far right', 'too far left'],
-  curve: ['too bowed', 'too flat'],
-  value: ['too light', 'too dark'],
-  // Pairs are the wrong way round or not: there is no side to go wrong to.
-  order: null,
-  edge: ['too soft', 'too hard'],
-};
-
-/** What is judged in a drill, of a kind. */
-const kindWords: Readonly<Record<DrillId, (kind: string) => string>> = {
-  angle: (kind) => (kind === 'slanting' ? 'slanting slopes' : `slopes ${kind}`),
-  proportion: (kind) => `lengths ${kind}`,
-  placing: (kind) => `places at ${kind}`,
-  curve: (kind) => `${kind} curves`,
-  value: (kind) => `${kind} values`,
-  order: (kind) => kind,
-  edge: (kind) => `edges of ${kind}`,
-};
-
 /** What the eye does consistently wrong at a kind of thing, with the words for it. */
 export type SeenWrongly = Tendency & { drill: DrillId; says: string };
 
 /** What the eye does consistently wrong in a drill, in words with its figure, the most certain first. */
 export function seenWrongly(drill: DrillId, answers: readonly DrillAnswer[]): SeenWrongly[] {
-  const words = wrongWords[drill];
-  if (!words) return [];
-  const { unit, guess } = drills[drill];
+  const { unit, guess, judged, wrong } = drills[drill];
+  if (!wrong) return [];
   return tendenciesOf(answers.filter((answer) => answer.drill === drill)).map((tendency) => {
     const { kind, mean } = tendency;
     const figure = `${Math.abs(mean).toFixed(1)} ${guess === null ? unit : 'steps'}`;
-    const says = `${kindWords[drill](kind)}: ${figure.replace(' °', '°')} ${mean > 0 ? words[0] : words[1]}`;
+    const says = `${judged(kind)}: ${figure.replace(' °', '°')} ${mean > 0 ? wrong[0] : wrong[1]}`;
     return { ...tendency, drill, says };
   });
 }

@@ -21,6 +21,8 @@ export const angle: DrillModule = {
   name: 'Angle',
   asks: 'Set the bar to the slope of the edge.',
   unit: '°',
+  judged: (kind) => (kind === 'slanting' ? 'slanting slopes' : `slopes ${kind}`),
+  wrong: ['too steep', 'too flat'],
   usual: 4,
   guess: null,
   pose: (source, level, random) => {

@@ -12,6 +12,8 @@ export const curve: DrillModule = {
   name: 'Curve',
   asks: 'Look at the contour, then bend the line to it from memory.',
   unit: '% of the chord',
+  judged: (kind) => `${kind} curves`,
+  wrong: ['too bowed', 'too flat'],
   usual: 4,
   guess: null,
   pose: (source, level, random) => {

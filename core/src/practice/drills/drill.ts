@@ -67,6 +67,10 @@ export type DrillModule = {
   asks: string;
   /** What its error is told in. */
   unit: string;
+  /** What is judged, of a kind, such as “slopes near upright”. */
+  judged: (kind: string) => string;
+  /** How an error to one side and to the other is said; null where there are no sides to go wrong to. */
+  wrong: readonly [more: string, less: string] | null;
   /** The threshold of most people, in that unit: a starting point from teaching, replaced by one's own answers. */
   usual: number;
   /** How often somebody who sees nothing is right; null where the answer is set rather than chosen. */

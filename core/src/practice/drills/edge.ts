@@ -34,6 +34,8 @@ export const edge: DrillModule = {
   name: 'Edge',
   asks: 'Is the edge between the marks hard, soft or lost?',
   unit: 'doublings',
+  judged: (kind) => `edges of ${kind}`,
+  wrong: ['too soft', 'too hard'],
   usual: 1,
   guess: 1 / edgeQualities.length,
   pose: ({ map, lightnessAt }, level, random) => {

@@ -21,6 +21,9 @@ export const order: DrillModule = {
   name: 'Order of values',
   asks: 'Put the five patches in order: the darkest first.',
   unit: 'L*',
+  judged: (kind) => kind,
+  // Pairs are the wrong way round or not.
+  wrong: null,
   usual: 6,
   // Five patches can be put in 120 orders.
   guess: 1 / 120,

@@ -16,6 +16,8 @@ export const placing: DrillModule = {
   name: 'Placing',
   asks: 'Mark where the landmark falls on the empty frame.',
   unit: '% of the longer side',
+  judged: (kind) => `places at ${kind}`,
+  wrong: ['too far right', 'too far left'],
   usual: 3,
   guess: null,
   pose: ({ map }, level, random) => {

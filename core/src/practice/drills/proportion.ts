@@ -21,6 +21,8 @@ export const proportion: DrillModule = {
   name: 'Proportion',
   asks: 'How many times does the first go into the second? Set the divider.',
   unit: '%',
+  judged: (kind) => `lengths ${kind}`,
+  wrong: ['too many times', 'too few times'],
   usual: 12,
   guess: null,
   pose: (source, level, random) => {

@@ -16,6 +16,8 @@ export const value: DrillModule = {
   name: 'Value',
   asks: 'Which of the seven greys is the patch?',
   unit: 'L*',
+  judged: (kind) => `${kind} values`,
+  wrong: ['too light', 'too dark'],
   usual: 8,
   guess: 1 / greysShown,
   pose: (source, wanted, random) => {

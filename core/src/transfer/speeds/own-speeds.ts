@@ -81,14 +81,16 @@ export function fitSpeeds(timed: readonly TimedWork[]): OwnSpeeds {
       const share = shareOf(each) / typical;
       return share < believedWithin && share > 1 / believedWithin;
     })
-    .sort((a, b) => a.at - b.at);
-  const first = solved(believed, (each) => typical * standardMinutes(each));
+    .sort((a, b) => a.at - b.at)
+    .map((each) => ({ minutes: each.minutes, standard: standardMinutes(each), terms: termsOf(each) }));
+  const first = solved(believed, ({ standard }) => typical * standard);
   // Once the figures are about known, what each sitting was to take is known better.
-  const found = solved(believed, (each) =>
-    Math.max(standardMinutes(each) / 5, dot(termsOf(each), first.figures)),
-  );
+  const found = solved(believed, ({ standard, terms }) => Math.max(standard / 5, dot(terms, first.figures)));
   return { ...found, sittings: believed.length, leftOut: said.length - believed.length };
 }
+
+/** A sitting with the minutes it took, those it takes by the standard figures, and its terms. */
+type Explained = { minutes: number; standard: number; terms: readonly number[] };
 
 /**
  * The figures that explain some sittings best.
@@ -97,8 +99,8 @@ export function fitSpeeds(timed: readonly TimedWork[]): OwnSpeeds {
  * @param expectedOf minutes a sitting was about to take
  */
 function solved(
-  believed: readonly TimedWork[],
-  expectedOf: (each: TimedWork) => number,
+  believed: readonly Explained[],
+  expectedOf: (each: Explained) => number,
 ): Omit<OwnSpeeds, 'sittings' | 'leftOut'> {
   // What practice has done since is one more figure, which nobody asks for afterwards.
   const priors = [...speedTerms.map(priorDeviation), practiceDeviation];
@@ -112,7 +114,7 @@ function solved(
     const deviations = expected.map((minutes) => Math.sqrt(spreadOf(minutes)));
     const rows = new Matrix(
       believed.map((each, k) =>
-        [...termsOf(each), expected[k] * Math.min(maxPractised, believed.length - k)].map(
+        [...each.terms, expected[k] * Math.min(maxPractised, believed.length - k)].map(
           (term) => term / deviations[k],
         ),
       ),

@@ -3,7 +3,6 @@ import { useState } from 'react';
 import type { Finding, Settling } from '@nobrel/core/check';
 import { knownPlacingOf } from '@nobrel/core/practice';
 import { counted } from '@nobrel/core/units';
-import { useKnownErrors } from './use-known-errors.js';
 import { useMeantSo } from './use-meant-so.js';
 import { useCheckBench } from './use-check.js';
 
@@ -20,8 +19,7 @@ type FindingsPanelProps = { pointedAt: string | null; onPoint: (key: string | nu
 
 /** What is to be put right, worst first; each leads to its spot, and can be set aside or taken over by the map. */
 export function FindingsPanel({ pointedAt, onPoint }: FindingsPanelProps) {
-  const { findings, round, checked, changeRound, map } = useCheckBench();
-  const known = useKnownErrors();
+  const { findings, round, checked, changeRound, map, known } = useCheckBench();
   const [all, setAll] = useState(false);
   const meantSo = useMeantSo();
   if (!round || !checked) return null;

@@ -19,7 +19,6 @@ import { ToolInHand } from '../../leaves/in-hand.js';
 import { useLeafScale } from '../../leaves/leaf-scale.js';
 import { useUnit } from '../../store/hooks.js';
 import { useCheckBench } from './use-check.js';
-import { useKnownErrors } from './use-known-errors.js';
 
 const kindOptions = measureKinds.map((value) => ({ value, label: measureWords[value].name }));
 
@@ -28,11 +27,10 @@ const nowhere = () => null;
 
 /** The classic checks on both leaves at once: the dozen that tell most about this drawing, and the painter's own. */
 export function MeasuresTool() {
-  const { map, check, checked, change, showMeasured } = useCheckBench();
+  const { map, check, checked, known, change, showMeasured } = useCheckBench();
   const [kind, setKind] = useState<MeasureKind>('angle');
   const [at, setAt] = useState<readonly Point[]>([]);
   const report = checked?.report ?? null;
-  const known = useKnownErrors();
   const proposed = useMemo(
     () => (report ? proposeMeasures(report, map, countsTo(known)) : []),
     [report, map, known],

@@ -48,6 +48,8 @@ export function useCheck(map: MapDocument) {
         checked ? pointFirst(findingsOf(checked.report, map, unit, { of, cover }), map.frame, known) : [],
       [checked, map, unit, of, cover, known],
     ),
+    /** What this painter's eye is known to get wrong. */
+    known,
     /** True while a photograph is looked at. */
     reading: taking.reading || looking,
     stop: () => {
