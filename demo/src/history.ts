@@ -110,7 +110,7 @@ export async function seedHistory(file: OpenFile): Promise<void> {
     const { id, revision, decisions, changedAt } = await file.works.get(idOf.get(title) ?? '');
     const readyBy = new Date(Date.now() + days * dayMs).toISOString().slice(0, 10);
     const request = { revision, decisions: { ...decisions, file: { ...decisions.file, readyBy } } };
-    await file.works.save(id, request, new Date(changedAt));
+    await file.works.save(id, request, { changedAt: new Date(changedAt) });
   }
   const maps = new Map<string, MapDocument>();
   const random = seeded(11);
@@ -127,7 +127,7 @@ export async function seedHistory(file: OpenFile): Promise<void> {
     const decisions = pastDecisions(work, each, document, random);
     if (each.from === dinghy) await addRounds(file, work.id, idOf.get(dinghy) ?? '', decisions);
     const ended = new Date(`${each.on}T18:00:00.000Z`);
-    await file.works.save(work.id, { revision: work.revision, decisions }, ended);
+    await file.works.save(work.id, { revision: work.revision, decisions }, { changedAt: ended });
   }
 }
 

@@ -6,6 +6,7 @@ import helmet from 'helmet';
 import type { Logger } from 'pino';
 import { pinoHttp } from 'pino-http';
 import { accessRoutes, guardDevices, type Beyond } from './access/access.js';
+import { Guests } from './access/guests.js';
 import { guardNames, guardOrigin, guardPath } from './access/guard.js';
 import { AwaitedPhotographs } from './check/awaited-photographs.js';
 import { answerFaults, Fault } from './faults.js';
@@ -40,6 +41,7 @@ const bodyLimit = '32mb';
 export function createApp(parts: AppParts): Express {
   const { pictures, sizes, setUps, answers, maps, works, logger, webFolder, names, beyond } = parts;
   const awaited = new AwaitedPhotographs();
+  const guests = new Guests();
   const app = express();
   app.disable('x-powered-by');
   app.use(pinoHttp({ logger, autoLogging: { ignore: (request) => request.method === 'GET' } }));
@@ -72,15 +74,15 @@ export function createApp(parts: AppParts): Express {
     '/api',
     guardPath,
     guardOrigin,
-    accessRoutes(beyond),
+    accessRoutes(beyond, guests),
     phoneRoutes(awaited, pictures),
-    guardDevices(beyond),
+    guardDevices(beyond, guests),
     express.json({ limit: bodyLimit }),
   );
   app.use(
     '/api',
     referenceRoutes(pictures),
-    transferRoutes(works, setUps),
+    transferRoutes({ works, setUps, guests, beyond }),
     fileRoutes(parts),
     supplyRoutes(parts),
     planRoutes(parts),

@@ -3,6 +3,7 @@ import { readFileSync } from 'node:fs';
 import { createServer, STATUS_CODES, type Server } from 'node:http';
 import { createServer as createSealedServer } from 'node:https';
 import type { Duplex } from 'node:stream';
+import type { Express } from 'express';
 import pino, { type Logger } from 'pino';
 import type { ApiError } from '@nobrel/core/file';
 import type { Beyond } from './access/access.js';
@@ -10,7 +11,7 @@ import { Devices } from './access/devices.js';
 import { isLoopbackHost, knownNames, networkAddresses } from './access/names.js';
 import { createApp } from './app.js';
 import { openFile, type OpenFile } from './open-file.js';
-import { webFolder, type Settings } from './settings.js';
+import { webFolder, type Certificate, type Settings } from './settings.js';
 
 /** How long a stop waits for requests under way, milliseconds. */
 const patienceMs = 3000;
@@ -42,9 +43,7 @@ export async function serve(settings: Settings): Promise<Running> {
       ? null
       : { devices: await Devices.open(dataFolder), addresses, sealed };
     const app = createApp({ ...file, logger, webFolder, dataFolder, names: knownNames(host, names), beyond });
-    const server = certificate
-      ? createSealedServer({ cert: read(certificate.certificate), key: read(certificate.key) }, app)
-      : createServer(app);
+    const server = certificate ? createSealed(certificate, app) : createServer(app);
     server.on('clientError', answerUnreadable);
     await listen(server, settings);
     const { port } = server.address() as AddressInfo;
@@ -76,16 +75,14 @@ function lookAfterDaily({ keeper, onClose }: OpenFile, logger: Logger): void {
   });
 }
 
-/** A file that was named in the settings. */
-function read(path: string): Buffer {
+/** A server that speaks HTTPS with the certificate that was named in the settings. */
+function createSealed({ certificate, key }: Certificate, app: Express): Server {
   try {
-    return readFileSync(path);
+    return createSealedServer({ cert: readFileSync(certificate), key: readFileSync(key) }, app);
   } catch (error) {
     throw new Error(
-      `${path} cannot be read: NOBREL_CERT and NOBREL_KEY name the files of a certificate and its key.`,
-      {
-        cause: error,
-      },
+      `${certificate} and ${key} are no certificate and its key: NOBREL_CERT and NOBREL_KEY name their files, in PEM.`,
+      { cause: error },
     );
   }
 }

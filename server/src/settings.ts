@@ -3,6 +3,9 @@ import { join } from 'node:path';
 import { fileURLToPath } from 'node:url';
 import { z } from 'zod';
 
+/** Files of a certificate and its key, for HTTPS. */
+export type Certificate = { certificate: string; key: string };
+
 /** Where the program listens and keeps its data, from the environment. */
 export type Settings = {
   host: string;
@@ -11,8 +14,8 @@ export type Settings = {
   logLevel: string;
   /** Further names it is reached by, in small letters. */
   names?: readonly string[];
-  /** Files of a certificate and its key, for HTTPS. */
-  certificate?: { certificate: string; key: string } | null;
+  /** Plain HTTP where there is none. */
+  certificate?: Certificate | null;
 };
 
 export const defaultPort = 4180;

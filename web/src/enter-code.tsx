@@ -1,7 +1,7 @@
 import { Alert, Button, Input } from 'antd';
 import { useEffect, useState, type FormEvent } from 'react';
 import { messageOf } from './store/api/base.js';
-import { useEnterMutation } from './store/api/access.js';
+import { useEnterAsGuestMutation, useEnterMutation } from './store/api/access.js';
 
 /** What a device is called in the list, as far as the browser tells. */
 function deviceName(): string {
@@ -15,12 +15,36 @@ function deviceName(): string {
   return `${kind}, ${browser}`;
 }
 
-/** Asks a device for the access code that stands on the screen of the computer the program runs on. */
+/** What was read with the camera: the access code, or the token of a guest. */
+function readHash(): { code: string; token: string | null } {
+  const { hash } = window.location;
+  const [, token = null] = /^#guest=([\w-]{1,40})$/.exec(hash) ?? [];
+  return { token, code: token === null ? hash.slice(1, 41) : '' };
+}
+
+/** Asks a device for the access code that stands on the screen of the computer the program runs on, or lets it in as a guest. */
 export function EnterCode() {
-  // A code that was read with the camera stands behind the address.
-  const [code, setCode] = useState(() => window.location.hash.slice(1, 41));
-  // It is not to stay there, where it would be seen and kept.
-  useEffect(() => window.history.replaceState(null, '', window.location.pathname), []);
+  // It stands behind the address.
+  const [{ token, code }] = useState(readHash);
+  const [enterAsGuest, { error, isUninitialized }] = useEnterAsGuestMutation();
+  useEffect(() => {
+    // It is not to stay there, where it would be seen and kept.
+    window.history.replaceState(null, '', window.location.pathname);
+    if (token !== null) void enterAsGuest(token);
+  }, [token, enterAsGuest]);
+  if (token !== null && !error)
+    return (
+      <main className="enter-code">
+        <p role="status">{isUninitialized ? '' : 'Letting this device in…'}</p>
+      </main>
+    );
+  return <CodeForm read={code} fault={error === undefined ? null : messageOf(error)} />;
+}
+
+type CodeFormProps = { read: string; fault: string | null };
+
+function CodeForm({ read, fault }: CodeFormProps) {
+  const [code, setCode] = useState(read);
   const [name, setName] = useState(deviceName);
   const [enter, entering] = useEnterMutation();
   const onSubmit = (event: FormEvent) => {
@@ -31,6 +55,7 @@ export function EnterCode() {
   return (
     <main className="enter-code">
       <h1 className="name">Nobrel</h1>
+      {fault !== null && <Alert type="error" title={fault} />}
       <p>
         This device has not been let in yet. The code stands in the flat file on the computer that runs the
         program, under Other devices, and in the window it was started from.

@@ -4,13 +4,21 @@ import { z } from 'zod';
 export const backupSchema = z.object({ name: z.string(), madeAt: z.iso.datetime(), works: z.int().min(0) });
 export type Backup = z.infer<typeof backupSchema>;
 
+/** How far something long has come: pictures or files done, of how many; of none while it is not known yet. */
+export const howFarSchema = z.object({ done: z.int().min(0), of: z.int().min(0) });
+export type HowFar = z.infer<typeof howFarSchema>;
+
+/** Where a backup was restored to. */
+export const restoredSchema = backupSchema.extend({ folder: z.string() });
+export type Restored = z.infer<typeof restoredSchema>;
+
 /** Backups as the page is told of them. */
 export const backupsSchema = z.object({
   /** Where they lie on the computer that runs the program. */
   folder: z.string(),
   backups: z.array(backupSchema),
   /** How far the one that is being made has come, pictures; null while none is. */
-  underWay: z.object({ done: z.int(), of: z.int() }).nullable(),
+  underWay: howFarSchema.nullable(),
 });
 export type Backups = z.infer<typeof backupsSchema>;
 

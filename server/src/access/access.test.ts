@@ -1,15 +1,9 @@
 import { connect } from 'node:net';
 import { request } from 'node:http';
-import { mkdtemp, rm } from 'node:fs/promises';
-import { hostname, tmpdir } from 'node:os';
-import { join } from 'node:path';
+import { hostname } from 'node:os';
 import { expect } from 'chai';
-import { accessSchema, apiErrorSchema, flatFileSchema } from '@nobrel/core/file';
+import { apiErrorSchema } from '@nobrel/core/file';
 import { startServer, type TestServer } from '../testing/server.js';
-import { createApp } from '../app.js';
-import { openFile, type OpenFile } from '../open-file.js';
-import pino from 'pino';
-import { Devices } from './devices.js';
 import { isLoopbackHost, knownNames } from './names.js';
 import { ownHeader } from './guard.js';
 import { readSettings } from '../settings.js';
@@ -174,113 +168,5 @@ describe('malformed requests', () => {
     });
     expect(text).to.match(/^HTTP\/1\.1 400 /);
     expect(text).to.include('"code":"bad-input"');
-  });
-});
-
-describe('other devices', () => {
-  let folder: string;
-  let file: OpenFile;
-  let devices: Devices;
-  before(async () => {
-    folder = await mkdtemp(join(tmpdir(), 'nobrel-access-'));
-    file = await openFile(folder);
-    devices = await Devices.open(folder);
-  });
-  after(async () => {
-    await file.close();
-    await rm(folder, { recursive: true, force: true });
-  });
-
-  /** The application as a device elsewhere meets it: its address is not this computer’s. */
-  async function fromElsewhere(
-    act: (call: (path: string, init?: RequestInit) => Promise<Response>) => Promise<void>,
-  ) {
-    const app = createApp({
-      ...file,
-      dataFolder: folder,
-      logger: pino({ level: 'silent' }),
-      webFolder: folder,
-      names: new Set(['127.0.0.1']),
-      beyond: { devices, addresses: ['http://192.168.1.4:4180/'], sealed: false },
-    });
-    const server = app.listen(0, '127.0.0.1');
-    server.prependListener('request', (incoming) =>
-      Object.defineProperty(incoming.socket, 'remoteAddress', { value: '192.168.1.77', configurable: true }),
-    );
-    await new Promise((resolve) => server.once('listening', resolve));
-    const address = server.address();
-    if (address === null || typeof address === 'string') throw new Error('It listens nowhere.');
-    const call = (path: string, init: RequestInit = {}) => {
-      const headers = new Headers(init.headers);
-      headers.set(ownHeader, 'test');
-      return fetch(`http://127.0.0.1:${address.port}/${path}`, { ...init, headers });
-    };
-    try {
-      await act(call);
-    } finally {
-      server.closeAllConnections();
-      await new Promise((resolve) => server.close(resolve));
-    }
-  }
-
-  const enter = (code: string) => ({
-    method: 'POST',
-    headers: { 'content-type': 'application/json' },
-    body: JSON.stringify({ code, name: 'The tablet' }),
-  });
-
-  it('see nothing without the code, are let in with it, and are sent away', async () => {
-    await fromElsewhere(async (call) => {
-      expect((await call('api/works')).status).to.equal(401);
-      const told = accessSchema.parse(await (await call('api/access')).json());
-      expect(told).to.deep.equal({ letIn: false, beyond: null });
-      expect((await call('api/access/devices', enter('WRONG'))).status).to.equal(403);
-      const spoken = `${devices.code.slice(0, 4).toLowerCase()} - ${devices.code.slice(4)}`;
-      const entered = await call('api/access/devices', enter(spoken));
-      expect(entered.status).to.equal(204);
-      const given = entered.headers.get('set-cookie') ?? '';
-      expect(given)
-        .to.match(/HttpOnly/i)
-        .and.match(/SameSite=Strict/i);
-      const [cookie = ''] = given.split(';');
-      const works = await call('api/works', { headers: { cookie } });
-      expect(flatFileSchema.parse(await works.json()).works).to.deep.equal([]);
-      const forged = cookie.replace(/.$/, (last) => (last === 'A' ? 'B' : 'A'));
-      for (const other of [forged, 'nobrel=x', 'nobrel=%', 'nobrel='])
-        expect((await call('api/works', { headers: { cookie: other } })).status, other).to.equal(401);
-      // It stays let in when the program is started again, under another code.
-      const again = await Devices.open(folder);
-      expect(again.code).not.to.equal(devices.code);
-      expect(again.isLetIn(decodeURIComponent(cookie.slice('nobrel='.length)))).to.equal(true);
-      const [device] = devices.list();
-      expect(device?.name).to.equal('The tablet');
-      const away = await call(`api/access/devices/${device?.id}`, { method: 'DELETE', headers: { cookie } });
-      expect(away.status).to.equal(403);
-      await devices.sendAway(device?.id ?? '');
-      expect((await call('api/works', { headers: { cookie } })).status).to.equal(401);
-    });
-  });
-
-  it('may send the one photograph that is waited for, and see nothing else with its token', async () => {
-    await fromElsewhere(async (call) => {
-      for (const path of ['api/works/x/awaited', 'api/awaited/x'])
-        expect((await call(path, { method: path.endsWith('awaited') ? 'POST' : 'GET' })).status).to.equal(
-          401,
-        );
-      // The phone's own page is asked for its token, not for the access code.
-      expect((await call('api/phone/x')).status).to.equal(410);
-      expect((await call('api/phone/x/picture', { method: 'POST' })).status).to.equal(410);
-    });
-  });
-
-  it('may not try codes for ever', async () => {
-    await fromElsewhere(async (call) => {
-      const answers: number[] = [];
-      for (let i = 0; i < 12; i++)
-        answers.push((await call('api/access/devices', enter(`WRONG${i}`))).status);
-      expect(answers.slice(0, 10)).to.deep.equal(Array(10).fill(403));
-      expect(answers.slice(10)).to.deep.equal([429, 429]);
-      expect((await call('api/access/devices', enter(devices.code))).status).to.equal(429);
-    });
   });
 });

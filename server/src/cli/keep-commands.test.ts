@@ -1,10 +1,11 @@
-import { existsSync, rmSync, writeFileSync } from 'node:fs';
+import { existsSync, readdirSync, rmSync, writeFileSync } from 'node:fs';
 import { readdir } from 'node:fs/promises';
 import { join } from 'node:path';
 import { expect } from 'chai';
 import { flatFileSchema } from '@nobrel/core/file';
 import { mapFor } from '../testing/answers.js';
 import { commandLine, type CommandLine } from '../testing/command-line.js';
+import { putPictures } from '../testing/many-pictures.js';
 import { startServer, type TestServer } from '../testing/server.js';
 
 describe('keeping works on the command line', () => {
@@ -38,6 +39,24 @@ describe('keeping works on the command line', () => {
     expect([verified.status, verified.err]).to.deep.equal([0, '']);
     expect(verified.out).to.equal('1 work and 1 picture looked at.\n');
     expect((await keep('verify')).status).to.equal(0);
+  }).timeout(60_000);
+
+  it('stopped with Ctrl-C, leaves nothing half-made behind', async () => {
+    await putPictures(server.dataFolder, 400);
+    const backups = line.at('stopped');
+    const isUnderWay = () =>
+      existsSync(backups) && readdirSync(backups).some((name) => name.startsWith('pictures'));
+    const backup = ['backup', '--out', backups, '--data', server.dataFolder];
+    const stopped = await line.interrupted(isUnderWay, ...backup);
+    expect([stopped.status, stopped.err, stopped.out]).to.deep.equal([
+      130,
+      'Stopped. Nothing was left behind.\n',
+      '',
+    ]);
+    expect(readdirSync(backups)).to.deep.equal(['pictures']);
+    expect((await line.nobrel('restore', backups)).err).to.include('There is no backup');
+    // What was copied so far need not be copied again.
+    expect((await line.nobrel(...backup)).status).to.equal(0);
   }).timeout(60_000);
 
   it('exports by title while the program runs, and imports elsewhere', async () => {

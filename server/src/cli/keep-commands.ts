@@ -2,7 +2,7 @@ import { createWriteStream, existsSync } from 'node:fs';
 import { rename, rm } from 'node:fs/promises';
 import { basename, resolve } from 'node:path';
 import { pipeline } from 'node:stream/promises';
-import { Command } from 'commander';
+import { Command, CommanderError } from 'commander';
 import { counted, formatDate } from '@nobrel/core/units';
 import { Fault } from '../faults.js';
 import { findBackup, restoreBackup, worksInBackup } from '../file/backup.js';
@@ -10,6 +10,7 @@ import { openFile, openToRead, type FileToRead, type OpenFile } from '../open-fi
 import { readSettings } from '../settings.js';
 import { UnusableFile } from '../store/database.js';
 import { FolderInUse } from '../store/lock.js';
+import { untilStopped } from './long-work.js';
 import { badArgument } from './options.js';
 
 /** The folder of the works that are meant. */
@@ -83,9 +84,10 @@ function exportCommand(): Command {
         const { title, zip } = await file.keeper.exportWork(await workNamed(file, work));
         const part = `${out}.part`;
         try {
-          await pipeline(zip, createWriteStream(part));
+          await untilStopped('file', ({ signal }) => pipeline(zip, createWriteStream(part), { signal }));
           await rename(part, out);
         } catch (error) {
+          if (error instanceof CommanderError) throw error;
           throw badArgument(
             `${out} cannot be written (${error instanceof Error ? error.message : 'unknown'}).`,
           );
@@ -105,7 +107,8 @@ function importCommand(): Command {
     .action((bundle: string, { data }: { data?: string }) => {
       if (!existsSync(bundle)) throw badArgument(`There is no file ${bundle}.`);
       return withFile(data, async (file) => {
-        const work = await file.works.get(await file.keeper.importWork(bundle));
+        const id = await untilStopped('picture', (options) => file.keeper.importWork(bundle, options));
+        const work = await file.works.get(id);
         console.log(`“${work.decisions.title}” came in as ${work.id}.`);
       });
     });
@@ -118,7 +121,9 @@ function backupCommand(): Command {
     .option(...dataOption)
     .action(({ out, data }: { out: string; data?: string }) =>
       withFileToRead(data, async (file) => {
-        const { name, works } = await file.keeper.backUpTo(resolve(out));
+        const { name, works } = await untilStopped('picture', (options) =>
+          file.keeper.backUpTo(resolve(out), options),
+        );
         console.log(`${counted(works, 'work')} backed up as ${name} in ${out}.`);
       }),
     );
@@ -136,13 +141,17 @@ function restoreCommand(): Command {
     .option(...dataOption)
     .action(async (folder: string, { backup, into, work, data }: RestoreOptions) => {
       if (into !== undefined) {
-        const { works } = await restoreBackup(folder, resolve(into), backup);
+        const { works } = await untilStopped('picture', (options) =>
+          restoreBackup(folder, resolve(into), backup, options),
+        );
         console.log(
           `${counted(works, 'work')} restored into ${into}. Look at them with NOBREL_DATA=${into} npm start.`,
         );
       } else if (work !== undefined) {
         await withFile(data, async (file) => {
-          const id = await file.keeper.bringBack(backup, work, resolve(folder));
+          const id = await untilStopped('picture', (options) =>
+            file.keeper.bringBack(backup, work, { folder: resolve(folder), ...options }),
+          );
           console.log(`“${(await file.works.get(id)).decisions.title}” is back as ${id}.`);
         });
       } else {
@@ -165,7 +174,9 @@ function verifyCommand(): Command {
     .option(...dataOption)
     .action(({ data }: { data?: string }) =>
       withFileToRead(data, async (file) => {
-        const { works, pictures, faults } = await file.keeper.verify();
+        const { works, pictures, faults } = await untilStopped('picture', (options) =>
+          file.keeper.verify(options),
+        );
         for (const fault of faults) console.log(fault);
         console.log(`${counted(works, 'work')} and ${counted(pictures, 'picture')} looked at.`);
         if (faults.length > 0)

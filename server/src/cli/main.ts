@@ -2,6 +2,7 @@ import { Command, CommanderError } from 'commander';
 import { Fault } from '../faults.js';
 import { checkCommand } from './check-command.js';
 import { keepCommands } from './keep-commands.js';
+import { stoppedCode } from './long-work.js';
 import { mapCommand } from './map-command.js';
 import { orderCommand } from './order-command.js';
 import { sheetsCommand } from './sheets-command.js';
@@ -53,6 +54,7 @@ export async function run(argv: readonly string[]): Promise<number> {
     await program().parseAsync([...argv], { from: 'user' });
     return status.done;
   } catch (error) {
+    if (error instanceof CommanderError && error.code === stoppedCode) return error.exitCode;
     if (error instanceof CommanderError) return error.exitCode === 0 ? status.done : status.badInput;
     if (error instanceof Fault) {
       console.error(error.message);

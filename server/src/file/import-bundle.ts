@@ -12,6 +12,7 @@ import type { PictureStore } from '../reference/picture-store.js';
 import { decisionsText } from '../store/kept-decisions.js';
 import type { Models } from '../store/models.js';
 import { write } from '../store/write.js';
+import type { ProgressOptions } from './backup.js';
 import { manifestSchema, projectSchema, type Project } from './bundle-schema.js';
 import { refused, unpack } from './unpack.js';
 
@@ -60,18 +61,27 @@ async function readMaps(folder: string, { maps }: Project): Promise<MapDocument[
  * @returns the new work's id
  * @throws Fault with what is wrong; nothing is then left behind
  */
-export async function importBundle(parts: ImportParts, path: string): Promise<string> {
+export async function importBundle(
+  parts: ImportParts,
+  path: string,
+  { onProgress, signal }: ProgressOptions = {},
+): Promise<string> {
   const folder = join(parts.pictures.incoming, randomUUID());
   await mkdir(folder, { recursive: true });
   const fresh: string[] = [];
   try {
-    await checkHashes(folder, await unpack(path, folder));
+    // Reading its pictures is what takes long.
+    const unpacked = await unpack(path, folder, signal);
+    await checkHashes(folder, unpacked);
     const project = await read(folder, 'project.json', projectSchema);
     const decisions = storedDecisionsSchema.safeParse(project.decisions);
     if (!decisions.success)
       throw refused(`its decisions cannot be read (${decisions.error.issues[0]?.message ?? 'damaged'})`);
     const documents = await readMaps(folder, project);
+    let done = 0;
     for (const { hash, name, file } of project.pictures) {
+      signal?.throwIfAborted();
+      onProgress?.(done++, project.pictures.length);
       if (!(await parts.pictures.find(hash))) fresh.push(hash);
       const taken = await parts.pictures.takeIn(join(folder, file), name);
       if (taken.hash !== hash) {
@@ -80,6 +90,7 @@ export async function importBundle(parts: ImportParts, path: string): Promise<st
       }
     }
     const text = decisionsText(decisions.data, project.decisions, decisions.data);
+    signal?.throwIfAborted();
     return await record(parts, project, text, documents);
   } catch (error) {
     for (const hash of fresh) await parts.pictures.forget(hash);

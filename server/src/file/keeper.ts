@@ -5,7 +5,15 @@ import { createWriteStream } from 'node:fs';
 import type { Readable } from 'node:stream';
 import { pipeline } from 'node:stream/promises';
 import type { Sequelize } from 'sequelize';
-import { binDays, type BackedUp, type Backup, type Backups, type Verified } from '@nobrel/core/file';
+import {
+  binDays,
+  type BackedUp,
+  type Backup,
+  type Backups,
+  type HowFar,
+  type Restored,
+  type Verified,
+} from '@nobrel/core/file';
 import { Fault } from '../faults.js';
 import type { PictureStore } from '../reference/picture-store.js';
 import { bindModels, type Models } from '../store/models.js';
@@ -16,6 +24,7 @@ import {
   listBackups,
   makeBackup,
   pictureIn,
+  restoreBackup,
   sweepBackups,
   worksInBackup,
   type ProgressOptions,
@@ -39,7 +48,7 @@ type KeeperParts = {
 export class Keeper {
   /** Where backups are made by themselves. */
   readonly folder: string;
-  private underWay: { done: number; of: number } | null = null;
+  private underWay: HowFar | null = null;
   private stopBackup: AbortController | null = null;
 
   constructor(private readonly parts: KeeperParts) {
@@ -52,8 +61,8 @@ export class Keeper {
   }
 
   /** Brings a work in from a bundle, whole or not at all; gives its new id. */
-  importWork(path: string): Promise<string> {
-    return importBundle(this.parts, path);
+  importWork(path: string, options: ProgressOptions = {}): Promise<string> {
+    return importBundle(this.parts, path, options);
   }
 
   async backups(): Promise<Backups> {
@@ -101,7 +110,11 @@ export class Keeper {
   }
 
   /** Brings one work back from a backup, as a work of its own beside what is there; gives its new id. */
-  async bringBack(name: string | undefined, id: string, folder = this.folder): Promise<string> {
+  async bringBack(
+    name: string | undefined,
+    id: string,
+    { folder = this.folder, ...options }: ProgressOptions & { folder?: string } = {},
+  ): Promise<string> {
     const { path } = await findBackup(folder, name);
     const read = await openRead(join(path, 'nobrel.sqlite'));
     const scratch = await mkdtemp(join(tmpdir(), 'nobrel-back-'));
@@ -109,12 +122,18 @@ export class Keeper {
       const originalPath = (hash: string, format: string) => pictureIn(folder, hash, format);
       const { zip } = await exportBundle(bindModels(read), { originalPath }, id);
       const bundle = join(scratch, 'work.nobrel.zip');
-      await pipeline(zip, createWriteStream(bundle));
-      return await this.importWork(bundle);
+      await pipeline(zip, createWriteStream(bundle), { signal: options.signal });
+      return await this.importWork(bundle, options);
     } finally {
       await read.close();
       await rm(scratch, { recursive: true, force: true });
     }
+  }
+
+  /** Restores a backup into a new folder beside the works, to be looked at before anything is done with it. */
+  async restoreBeside(name: string, options: ProgressOptions = {}): Promise<Restored> {
+    const folder = `${this.parts.dataFolder}-restored-${name}`;
+    return { ...(await restoreBackup(this.folder, folder, name, options)), folder };
   }
 
   verify(options: ProgressOptions = {}): Promise<Verified> {

@@ -91,10 +91,15 @@ async function unpackEntry(zip: ZipFile, entry: Entry, path: string): Promise<st
 /**
  * Unpacks a bundle into an empty folder: names, sizes and ratios are looked at before anything is unpacked.
  *
+ * @param signal stops it between two files
  * @returns the SHA-256 of every file by its name
  * @throws Fault with what is wrong
  */
-export async function unpack(path: string, folder: string): Promise<Map<string, string>> {
+export async function unpack(
+  path: string,
+  folder: string,
+  signal?: AbortSignal,
+): Promise<Map<string, string>> {
   const zip = await openZip(path);
   try {
     const entries = await entriesOf(zip);
@@ -104,8 +109,10 @@ export async function unpack(path: string, folder: string): Promise<Map<string, 
     if (entries.reduce((sum, { uncompressedSize }) => sum + uncompressedSize, 0) > maxBytes)
       throw refused('it unpacks to more than 4 GB');
     const hashes = new Map<string, string>();
-    for (const entry of entries)
+    for (const entry of entries) {
+      signal?.throwIfAborted();
       hashes.set(entry.fileName, await unpackEntry(zip, entry, join(folder, entry.fileName)));
+    }
     return hashes;
   } finally {
     zip.close();

@@ -1,7 +1,14 @@
 import { Router } from 'express';
 import { z } from 'zod';
-import { duplicateRequestSchema, pictureSchema, saveRequestSchema } from '@nobrel/core/file';
+import {
+  duplicateRequestSchema,
+  pictureSchema,
+  saveRequestSchema,
+  type WorkDecisions,
+} from '@nobrel/core/file';
 import { ownTracingSpeed } from '@nobrel/core/transfer';
+import { isGuest } from '../access/access.js';
+import { checkGuestSave } from '../access/guests.js';
 import { Fault, parseInput } from '../faults.js';
 import type { OpenFile } from '../open-file.js';
 import { WorkStore } from '../store/works.js';
@@ -61,7 +68,11 @@ export function fileRoutes({ flatFile, works, pictures }: FileParts): Router {
     response.json(await works.get(request.params.id));
   });
   router.put('/works/:id', async (request, response) => {
-    response.json(await works.save(request.params.id, parseInput(saveRequestSchema, request.body)));
+    const wanted = parseInput(saveRequestSchema, request.body);
+    const check = (kept: WorkDecisions) => {
+      if (isGuest(response)) checkGuestSave(kept, wanted.decisions);
+    };
+    response.json(await works.save(request.params.id, wanted, { check }));
   });
   router.delete('/works/:id', async (request, response) => {
     await works.remove(request.params.id);

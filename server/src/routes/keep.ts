@@ -3,6 +3,8 @@ import { Router } from 'express';
 import multer from 'multer';
 import { Fault } from '../faults.js';
 import type { OpenFile } from '../open-file.js';
+import type { ProgressOptions } from '../file/backup.js';
+import { UnderWay } from '../file/under-way.js';
 import { received } from './received.js';
 
 /** Bundles larger than this are brought in on the command line, bytes. */
@@ -15,6 +17,7 @@ export function keepRoutes({
   pictures,
 }: Pick<OpenFile, 'keeper' | 'works' | 'pictures'>): Router {
   const router = Router();
+  const underWay = new UnderWay();
   const upload = multer({
     dest: pictures.incoming,
     limits: { fileSize: maxBundleBytes, files: 1 },
@@ -26,11 +29,15 @@ export function keepRoutes({
     zip.once('error', (error) => response.destroy(error));
     zip.pipe(response);
   });
+  router.get('/under-way/:name', (request, response) => {
+    response.set('Cache-Control', 'no-store').json(underWay.howFar(request.params.name));
+  });
   router.post('/bundles', received(upload.single('bundle')), async (request, response) => {
     const { file } = request;
     if (!file) throw new Fault(400, 'no-bundle', 'There was no bundle in that. Choose a file.', 'bundle');
-    const id = await keeper.importWork(file.path).finally(() => rm(file.path, { force: true }));
-    response.status(201).json(await works.get(id));
+    const bringIn = async (options: ProgressOptions) =>
+      works.get(await keeper.importWork(file.path, options));
+    await underWay.answer(request, response, bringIn, 201).finally(() => rm(file.path, { force: true }));
   });
   router.get('/backups', async (_request, response) => {
     response.set('Cache-Control', 'no-store').json(await keeper.backups());
@@ -46,18 +53,20 @@ export function keepRoutes({
     response.json(await keeper.worksIn(request.params.name));
   });
   router.post('/backups/:name/works/:id', async (request, response) => {
-    const id = await keeper.bringBack(request.params.name, request.params.id);
-    response.status(201).json(await works.get(id));
+    const { name, id } = request.params;
+    await underWay.answer(
+      request,
+      response,
+      async (options) => works.get(await keeper.bringBack(name, id, options)),
+      201,
+    );
   });
-  router.post('/verify', async (_request, response) => {
-    const given = new AbortController();
-    response.once('close', () => given.abort());
-    try {
-      response.json(await keeper.verify({ signal: given.signal }));
-    } catch (error) {
-      // Nobody waits for what it finds any more.
-      if (!given.signal.aborted) throw error;
-    }
+  router.post('/backups/:name/restore', async (request, response) => {
+    const { name } = request.params;
+    await underWay.answer(request, response, (options) => keeper.restoreBeside(name, options), 201);
+  });
+  router.post('/verify', async (request, response) => {
+    await underWay.answer(request, response, (options) => keeper.verify(options));
   });
   return router;
 }

@@ -161,10 +161,15 @@ export class WorkStore {
   /**
    * Saves decisions made from a known revision, and answers what it wrote.
    *
+   * @param check is handed what is kept before it is written over, and may refuse by throwing
    * @throws Fault 409 with the newer version beside it when someone saved in between; 422 when what is kept was
    *   written by a newer program or cannot be read, so that saving would lose it
    */
-  async save(id: string, { revision, decisions }: SaveRequest, changedAt = new Date()): Promise<Work> {
+  async save(
+    id: string,
+    { revision, decisions }: SaveRequest,
+    { changedAt = new Date(), check }: { changedAt?: Date; check?: (kept: WorkDecisions) => void } = {},
+  ): Promise<Work> {
     return write(this.sequelize, async (transaction) => {
       const row = await this.row(id, transaction);
       const kept = await this.assemble(row, transaction);
@@ -177,6 +182,7 @@ export class WorkStore {
           { theirs: kept, yours: decisions },
         );
       }
+      check?.(kept.decisions);
       await row.update(
         {
           decisions: decisionsText(decisions, JSON.parse(row.decisions), kept.decisions),

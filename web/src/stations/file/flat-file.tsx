@@ -55,7 +55,9 @@ export function FlatFile() {
 const WorksInFile = lazy(async () => ({ default: (await import('./works-in-file.js')).WorksInFile }));
 const Cards = lazy(async () => ({ default: (await import('./cards.js')).Cards }));
 const Bin = lazy(async () => ({ default: (await import('./bin.js')).Bin }));
-const SafeKeeping = lazy(async () => ({ default: (await import('./safe-keeping.js')).SafeKeeping }));
+const SafeKeeping = lazy(async () => ({
+  default: (await import('./safe-keeping/safe-keeping.js')).SafeKeeping,
+}));
 const OtherDevices = lazy(async () => ({ default: (await import('./other-devices.js')).OtherDevices }));
 
 /** What is wanted now and then: loaded when it is unfolded. */

@@ -1,6 +1,6 @@
 import { Button } from 'antd';
 import type { Access } from '@nobrel/core/file';
-import { formatDate } from '@nobrel/core/units';
+import { formatDate, formatTime } from '@nobrel/core/units';
 import { QrCode } from '../../bench/qr-code.js';
 import { useAccessQuery, useSendAwayMutation } from '../../store/api/access.js';
 
@@ -23,7 +23,7 @@ export function OtherDevices({ path = '' }: { path?: string }) {
 
 type LettingInProps = NonNullable<Access['beyond']> & { path: string };
 
-function LettingIn({ code, addresses, sealed, devices, path }: LettingInProps) {
+function LettingIn({ code, addresses, sealed, devices, guests, path }: LettingInProps) {
   const [sendAway] = useSendAwayMutation();
   const [first] = addresses;
   return (
@@ -46,6 +46,14 @@ function LettingIn({ code, addresses, sealed, devices, path }: LettingInProps) {
           {devices.map(({ id, name, since }) => (
             <li key={id}>
               {name}, let in {formatDate(since)}{' '}
+              <Button size="small" onClick={() => void sendAway(id)}>
+                Send away
+              </Button>
+            </li>
+          ))}
+          {guests.map(({ id, title, until }) => (
+            <li key={id}>
+              Leads “{title}” alone, until {formatTime(until)}{' '}
               <Button size="small" onClick={() => void sendAway(id)}>
                 Send away
               </Button>

@@ -3,6 +3,7 @@ import { useState } from 'react';
 import { Link } from 'react-router';
 import { z } from 'zod';
 import { useWorkId } from '../../store/hooks.js';
+import { InviteGuest } from './invite-guest.js';
 
 /** What browsers that know several screens say of them (the Window Management API). */
 const screensSchema = z.object({
@@ -67,6 +68,8 @@ export function ProjectorWindow() {
         <Link to={`/works/${id}/try-projector`}>Try it without a projector</Link>
       </p>
       {says !== null && <p role="status">{says}</p>}
+      <InviteGuest label="Steer it from a tablet or phone" page="steer" />
+      <InviteGuest label="Show it from another computer" page="projector" />
     </>
   );
 }

@@ -3,6 +3,7 @@ import { stepsOf } from '@nobrel/core/file';
 import { endSitting, materialsFor, phases, startSitting, type TransferStep } from '@nobrel/core/transfer';
 import { sheetsToJoin } from '@nobrel/core/file';
 import { useWork } from '../../store/hooks.js';
+import { InviteGuest } from './invite-guest.js';
 import { RunButton } from './run-button.js';
 import { Stopwatch } from './stopwatch.js';
 import { useTransfer } from './use-transfer.js';
@@ -32,6 +33,7 @@ export function StepsPanel() {
       <div className="steps-list" tabIndex={0} role="region" aria-label="List of steps">
         <p className="steps-ready">Lay ready: {materials.join(', ')}.</p>
         <RunButton />
+        <InviteGuest label="Trace by a tablet beside the easel" page="run" />
         {phases.map((phase) => (
           <div key={phase}>
             <h3>{phase}</h3>

@@ -13,6 +13,10 @@ export const accessApi = api.injectEndpoints({
       query: (body) => ({ url: 'access/devices', method: 'POST', body }),
       invalidatesTags: (_result, error) => (error ? [] : ['access', 'works']),
     }),
+    enterAsGuest: build.mutation<void, string>({
+      query: (token) => ({ url: 'access/guests', method: 'POST', body: { token } }),
+      invalidatesTags: (_result, error) => (error ? [] : ['access', 'works']),
+    }),
     sendAway: build.mutation<void, string>({
       query: (id) => ({ url: `access/devices/${id}`, method: 'DELETE' }),
       invalidatesTags: ['access'],
@@ -20,4 +24,7 @@ export const accessApi = api.injectEndpoints({
   }),
 });
 
-export const { useAccessQuery, useEnterMutation, useSendAwayMutation } = accessApi;
+export const { useAccessQuery, useEnterMutation, useEnterAsGuestMutation, useSendAwayMutation } = accessApi;
+
+/** Whether this device may only lead the transfer of one work. */
+export const useIsGuest = (): boolean => (useAccessQuery().data?.guestOf ?? null) !== null;

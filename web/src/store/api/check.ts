@@ -8,7 +8,7 @@ import {
 } from '@nobrel/core/file';
 import type { SizeMm } from '@nobrel/core/units';
 import { api } from './base.js';
-import type { SentPhotograph } from './send-picture.js';
+import type { SentPhotograph } from './send-file.js';
 
 /** A photograph that is waited for from a phone: on the page that waits, and on the phone's own. */
 export const checkApi = api.injectEndpoints({
@@ -29,7 +29,7 @@ export const checkApi = api.injectEndpoints({
       transformResponse: (answer) => wantedPhotographSchema.parse(answer),
     }),
     sendPhotograph: build.mutation<null, SentPhotograph>({
-      queryFn: async (sent, { signal }) => (await import('./send-picture.js')).sendPhotograph(sent, signal),
+      queryFn: async (sent, { signal }) => (await import('./send-file.js')).sendPhotograph(sent, signal),
     }),
   }),
 });

@@ -2,14 +2,19 @@ import { z } from 'zod';
 import {
   backedUpSchema,
   backupsSchema,
+  howFarSchema,
+  restoredSchema,
   verifiedSchema,
   workSchema,
   type BackedUp,
   type Backups,
+  type HowFar,
+  type Restored,
   type Verified,
   type Work,
 } from '@nobrel/core/file';
 import { api } from './base.js';
+import type { SentBundle } from './send-file.js';
 
 /** Works kept safe: backups, bundles, a look at all that is kept. */
 export const keepApi = api.injectEndpoints({
@@ -30,23 +35,34 @@ export const keepApi = api.injectEndpoints({
       query: (name) => `backups/${name}/works`,
       transformResponse: (answer) => z.array(backedUpSchema).parse(answer),
     }),
-    bringBackFrom: build.mutation<Work, { backup: string; id: string }>({
-      query: ({ backup, id }) => ({ url: `backups/${backup}/works/${id}`, method: 'POST' }),
+    howFar: build.query<HowFar, string>({
+      query: (task) => `under-way/${task}`,
+      transformResponse: (answer) => howFarSchema.parse(answer),
+    }),
+    restore: build.mutation<Restored, { backup: string; task: string }>({
+      query: ({ backup, task }) => ({
+        url: `backups/${backup}/restore`,
+        method: 'POST',
+        params: { task },
+      }),
+      transformResponse: (answer) => restoredSchema.parse(answer),
+    }),
+    bringBackFrom: build.mutation<Work, { backup: string; id: string; task: string }>({
+      query: ({ backup, id, task }) => ({
+        url: `backups/${backup}/works/${id}`,
+        method: 'POST',
+        params: { task },
+      }),
       transformResponse: (answer) => workSchema.parse(answer),
       invalidatesTags: ['works'],
     }),
-    verify: build.mutation<Verified, void>({
-      query: () => ({ url: 'verify', method: 'POST' }),
+    verify: build.mutation<Verified, string>({
+      query: (task) => ({ url: 'verify', method: 'POST', params: { task } }),
       transformResponse: (answer) => verifiedSchema.parse(answer),
     }),
-    bringInBundle: build.mutation<Work, File>({
-      query: (file) => {
-        const body = new FormData();
-        body.append('bundle', file);
-        return { url: 'bundles', method: 'POST', body };
-      },
-      transformResponse: (answer) => workSchema.parse(answer),
-      invalidatesTags: ['works'],
+    bringInBundle: build.mutation<Work, SentBundle>({
+      queryFn: async (sent, { signal }) => (await import('./send-file.js')).sendBundle(sent, signal),
+      invalidatesTags: (_result, error) => (error ? [] : ['works']),
     }),
   }),
 });
@@ -57,6 +73,8 @@ export const {
   useStopBackupMutation,
   useWorksInBackupQuery,
   useBringBackFromMutation,
+  useHowFarQuery,
+  useRestoreMutation,
   useVerifyMutation,
   useBringInBundleMutation,
 } = keepApi;

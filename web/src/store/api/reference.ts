@@ -1,13 +1,13 @@
 import { workSchema, type StoredPicture, type Work } from '@nobrel/core/file';
 import { api, whenDone } from './base.js';
 import { changeKept } from './file.js';
-import type { SentPicture } from './send-picture.js';
+import type { SentPicture } from './send-file.js';
 
 /** Pictures: sent to be kept, brought to a work, taken out of it. */
 export const referenceApi = api.injectEndpoints({
   endpoints: (build) => ({
     bringIn: build.mutation<StoredPicture, SentPicture>({
-      queryFn: async (sent, { signal }) => (await import('./send-picture.js')).sendPicture(sent, signal),
+      queryFn: async (sent, { signal }) => (await import('./send-file.js')).sendPicture(sent, signal),
     }),
     addPicture: build.mutation<Work, { id: string; picture: string }>({
       query: ({ id, picture }) => ({ url: `works/${id}/pictures`, method: 'POST', body: { picture } }),

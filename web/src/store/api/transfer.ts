@@ -1,4 +1,5 @@
 import { z } from 'zod';
+import { invitationSchema, type Invitation } from '@nobrel/core/file';
 import {
   projectorSetUpSchema,
   wallPictureToldSchema,
@@ -15,6 +16,11 @@ export const transferApi = api.injectEndpoints({
     changeWall: build.mutation<WallPictureTold, { id: string; change: WallPictureChange }>({
       query: ({ id, change }) => ({ url: `works/${id}/wall`, method: 'PATCH', body: change }),
       transformResponse: (answer) => wallPictureToldSchema.parse(answer),
+    }),
+    inviteGuest: build.mutation<Invitation, string>({
+      query: (id) => ({ url: `works/${id}/guests`, method: 'POST' }),
+      transformResponse: (answer) => invitationSchema.parse(answer),
+      invalidatesTags: ['access'],
     }),
     projectorSetUps: build.query<ProjectorSetUp[], void>({
       query: () => 'projector-set-ups',
@@ -35,6 +41,7 @@ export const transferApi = api.injectEndpoints({
 
 export const {
   useChangeWallMutation,
+  useInviteGuestMutation,
   useProjectorSetUpsQuery,
   useKeepProjectorSetUpMutation,
   useForgetProjectorSetUpMutation,

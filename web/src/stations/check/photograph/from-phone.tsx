@@ -1,5 +1,5 @@
 import { Button } from 'antd';
-import { QrCode } from '../../../bench/qr-code.js';
+import { ReachedAt } from '../../../bench/reached-at.js';
 import { useCheckBench } from '../use-check.js';
 import { useWork } from '../../../store/hooks.js';
 import type { AwaitedState } from '@nobrel/core/file';
@@ -33,11 +33,17 @@ export function FromPhone() {
     >
       <summary>From a phone</summary>
       {shown && (
-        <Code
+        <ReachedAt
           addresses={shown.awaited.addresses}
-          token={shown.awaited.token}
-          state={stateWords[shown.state]}
-        />
+          path={`phone/${shown.awaited.token}`}
+          says="The address of the phone’s page, for its camera"
+        >
+          <p>
+            Point the phone’s camera at the code. It opens a page that takes the photograph and sends it. The
+            code holds for one photograph, and only while it is shown.
+          </p>
+          <p role="status">{stateWords[shown.state]}</p>
+        </ReachedAt>
       )}
       {fault && (
         <p className="gap-fault" role="alert">
@@ -48,32 +54,5 @@ export function FromPhone() {
         </p>
       )}
     </details>
-  );
-}
-
-function Code({ addresses, token, state }: { addresses: readonly string[]; token: string; state: string }) {
-  const [first] = addresses;
-  if (first === undefined)
-    return (
-      <p>
-        Only this computer can open Nobrel now. Start it with NOBREL_HOST set to 0.0.0.0, and a phone on the
-        same network can send its photographs here.
-      </p>
-    );
-  const at = `${first}phone/${token}`;
-  return (
-    <div className="from-phone">
-      <QrCode text={at} says="The address of the phone’s page, for its camera" />
-      <div>
-        <p>
-          Point the phone’s camera at the code. It opens a page that takes the photograph and sends it. The
-          code holds for one photograph, and only while it is shown.
-        </p>
-        <p role="status">{state}</p>
-        <p className="phone-address">
-          Or open <a href={at}>{at}</a>
-        </p>
-      </div>
-    </div>
   );
 }

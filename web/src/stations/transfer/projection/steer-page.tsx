@@ -5,6 +5,7 @@ import type { MapDocument } from '@nobrel/core/documents';
 import { orderFault, type Placed, type TracingPlan, type WallPictureChange } from '@nobrel/core/transfer';
 import { Opening } from '../../../bench/opening.js';
 import { ConflictNotice, SavingState } from '../../../bench/saving.js';
+import { useIsGuest } from '../../../store/api/access.js';
 import { useDecisions, useWork } from '../../../store/hooks.js';
 import { useTracing } from '../../../workers/use-tracing.js';
 import { useAwake } from '../run/use-awake.js';
@@ -41,6 +42,7 @@ export function SteerPage() {
 
 function Steer({ map, plan, wall }: { map: MapDocument; plan: TracingPlan; wall: Wall }) {
   const { id } = useWork();
+  const isGuest = useIsGuest();
   const bench = useRun(map, plan);
   useAwake(true);
   const { steered, goBack } = useGoBack(wall);
@@ -48,7 +50,7 @@ function Steer({ map, plan, wall }: { map: MapDocument; plan: TracingPlan; wall:
   return (
     <main className="steer" aria-label="Steer the projector">
       <header className="steer-head">
-        <Link to={`/works/${id}/transfer?at=seen`}>Back to Transfer</Link>
+        {!isGuest && <Link to={`/works/${id}/transfer?at=seen`}>Back to Transfer</Link>}
         <SavingState />
         <Heard wall={wall} />
       </header>
@@ -59,8 +61,12 @@ function Steer({ map, plan, wall }: { map: MapDocument; plan: TracingPlan; wall:
         <WhatIsShown surface={map.surface} wall={steered} />
         <Placing surface={map.surface} wall={steered} onBack={goBack} />
         <MadeTrue surface={map.surface} wall={steered} />
-        <FromPhotograph surface={map.surface} wall={steered} />
-        <KeptSetUps surface={map.surface} wall={steered} />
+        {!isGuest && (
+          <>
+            <FromPhotograph surface={map.surface} wall={steered} />
+            <KeptSetUps surface={map.surface} wall={steered} />
+          </>
+        )}
       </div>
     </main>
   );

@@ -9,6 +9,7 @@ import { ConflictNotice } from '../../../bench/saving.js';
 import { Opening } from '../../../bench/opening.js';
 import { PictureOnSurface } from '../../../leaves/main-picture.js';
 import { useMainPicture } from '../../../leaves/use-reference.js';
+import { useIsGuest } from '../../../store/api/access.js';
 import { useKeptMapQuery } from '../../../store/api/map.js';
 import { useDecisions, useWork } from '../../../store/hooks.js';
 import { useTracing } from '../../../workers/use-tracing.js';
@@ -53,6 +54,7 @@ export function RunPage() {
 
 function Run({ map, plan }: { map: MapDocument; plan: TracingPlan }) {
   const { id } = useWork();
+  const isGuest = useIsGuest();
   const bench = useRun(map, plan);
   const { next, done, paused, goOn, back } = bench;
   useAwake(!paused);
@@ -65,7 +67,11 @@ function Run({ map, plan }: { map: MapDocument; plan: TracingPlan }) {
   const drawing = { map, plan, done, next, onLine: tap };
   return (
     <main className="run" ref={main} tabIndex={-1} aria-label="Tracing line by line">
-      <RunHead bench={bench} plan={plan} leave={<Link to={`/works/${id}/transfer`}>Back to Transfer</Link>} />
+      <RunHead
+        bench={bench}
+        plan={plan}
+        leave={!isGuest && <Link to={`/works/${id}/transfer`}>Back to Transfer</Link>}
+      />
       <ConflictNotice />
       <div className="run-body">
         <div className="run-details">

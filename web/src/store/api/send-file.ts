@@ -1,4 +1,4 @@
-import { pictureSchema, type StoredPicture } from '@nobrel/core/file';
+import { pictureSchema, workSchema, type StoredPicture, type Work } from '@nobrel/core/file';
 import { callError, ownPage, type CallError } from './base.js';
 
 /** A picture that is sent to be kept. */
@@ -13,6 +13,12 @@ export type SentPicture = {
 /** A photograph that a phone sends with its token. */
 export type SentPhotograph = Pick<SentPicture, 'file' | 'onSent'> & { token: string };
 
+/** A bundle that is sent to be brought in. */
+export type SentBundle = Pick<SentPicture, 'file' | 'onSent'> & {
+  /** What the work of bringing it in is called, to ask how far it is. */
+  task: string;
+};
+
 type Answer<T> = { data: T } | { error: CallError };
 
 /** Sends a picture's file, telling how far it is: what the browser's own fetch cannot. */
@@ -21,7 +27,9 @@ export function sendPicture(
   signal: AbortSignal,
 ): Promise<Answer<StoredPicture>> {
   const params = longSidePx === null ? {} : { longSide: longSidePx };
-  return send('/api/pictures', params, sent, signal, (answer) => pictureSchema.parse(answer));
+  return send('/api/pictures', params, { ...sent, as: 'picture' }, signal, (answer) =>
+    pictureSchema.parse(answer),
+  );
 }
 
 /** Sends a photograph from a phone to the page that waits for it. */
@@ -29,19 +37,26 @@ export function sendPhotograph(
   { token, ...sent }: SentPhotograph,
   signal: AbortSignal,
 ): Promise<Answer<null>> {
-  return send(`/api/phone/${token}/picture`, {}, sent, signal, () => null);
+  return send(`/api/phone/${token}/picture`, {}, { ...sent, as: 'picture' }, signal, () => null);
+}
+
+/** Sends a bundle to be brought in, whole or not at all. */
+export function sendBundle({ task, ...sent }: SentBundle, signal: AbortSignal): Promise<Answer<Work>> {
+  return send('/api/bundles', { task }, { ...sent, as: 'bundle' }, signal, (answer) =>
+    workSchema.parse(answer),
+  );
 }
 
 async function send<T>(
   to: string,
-  params: Record<string, number>,
-  { file, onSent }: Pick<SentPicture, 'file' | 'onSent'>,
+  params: Record<string, number | string>,
+  { file, onSent, as }: Pick<SentPicture, 'file' | 'onSent'> & { as: string },
   signal: AbortSignal,
   read: (answer: unknown) => T,
 ): Promise<Answer<T>> {
   const body = new FormData();
-  body.append('picture', file);
-  // Only for sending pictures; the first page does without it.
+  body.append(as, file);
+  // Only for sending files; the first page does without it.
   const { default: axios } = await import('axios');
   try {
     const { data } = await axios.post<unknown>(to, body, {
