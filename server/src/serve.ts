@@ -51,6 +51,11 @@ export async function serve(settings: Settings): Promise<Running> {
     addresses.push(...[...names, ...networkAddresses()].map(at));
     const address = at(isLoopbackHost(host) ? host : 'localhost');
     file.lock.servedAt(address);
+    // Reading every record takes a second for a thousand works: it is done before anybody asks for their list.
+    const read = file.flatFile
+      .list()
+      .catch((error: unknown) => logger.error({ err: error }, 'reading the list failed'));
+    file.onClose(async () => void (await read));
     lookAfterDaily(file, logger);
     return { address, file, beyond, stop: () => stopServing(server, file) };
   } catch (error) {

@@ -57,6 +57,7 @@ function InBackup({ name }: { name: string }) {
   const fault = faultOf(bringing.error);
   return (
     <>
+      <RestoreAll name={name} />
       {works.isError && <Alert type="error" title={messageOf(works.error)} />}
       {fault !== null && <Alert type="error" title={fault} />}
       {bringing.isLoading && <LongWork counts="picture" howFar={howFar} onStop={stop} />}
@@ -77,7 +78,6 @@ function InBackup({ name }: { name: string }) {
           </li>
         ))}
       </ul>
-      <RestoreAll name={name} />
     </>
   );
 }
