@@ -1,6 +1,7 @@
 /** Type check, lint, structure, weight of the first page, unit tests and interface tests; closes with one line that sums the tests. */
-import { spawn, spawnSync } from 'node:child_process';
+import { spawn } from 'node:child_process';
 import { existsSync, mkdirSync, readFileSync, rmSync } from 'node:fs';
+import { cpus } from 'node:os';
 import { join } from 'node:path';
 import { buildAll, ensureChromium, install, root } from './prepare.mjs';
 
@@ -10,36 +11,74 @@ const chromium = ensureChromium();
 buildAll();
 
 const bin = (name) => join(root, 'node_modules', name);
-const node = (args, env = {}) =>
-  spawnSync(process.execPath, args, { cwd: root, stdio: 'inherit', env: { ...process.env, ...env } })
-    .status ?? 1;
+/** Runs a program of Node's, and gives its status and what it wrote, which is shown at once unless it is to be quiet. */
+function node(args, { env = {}, quiet = false } = {}) {
+  return new Promise((resolve) => {
+    const child = spawn(process.execPath, args, {
+      cwd: root,
+      stdio: ['ignore', 'pipe', quiet ? 'pipe' : 'inherit'],
+      env: { ...process.env, ...env },
+    });
+    let output = '';
+    const hear = (chunk) => {
+      output += chunk;
+      if (!quiet) process.stdout.write(chunk);
+    };
+    child.stdout.on('data', hear);
+    child.stderr?.on('data', hear);
+    child.once('close', (status) => resolve({ status: status ?? 1, output }));
+  });
+}
 
-const lint = node([bin('eslint/bin/eslint.js'), '.', '--max-warnings', '0']);
 const packages = ['core', 'server', 'web', 'demo', 'e2e', 'bench'].map((name) => `${name}/src`);
-const circles = node([
-  bin('dependency-cruiser/bin/dependency-cruise.mjs'),
-  '--config',
-  '.dependency-cruiser.cjs',
-  '--output-type',
-  'err',
-  ...packages,
-]);
-const unused = node([bin('knip/bin/knip.js'), '--no-config-hints']);
-const firstPage = node([bin('size-limit/bin.js')]);
-const format = node([bin('prettier/bin/prettier.cjs'), '--check', '--log-level', 'warn', '.']);
+/** Looks at the code itself, each with what is said when it finds something. */
+const looks = {
+  lint: {
+    args: [bin('eslint/bin/eslint.js'), '.', '--max-warnings', '0'],
+    says: 'The lint found faults.',
+  },
+  circles: {
+    args: [
+      bin('dependency-cruiser/bin/dependency-cruise.mjs'),
+      '--config',
+      '.dependency-cruiser.cjs',
+      '--output-type',
+      'err',
+      ...packages,
+    ],
+    says: 'Some files import what they may not, or each other in a circle.',
+  },
+  unused: {
+    args: [bin('knip/bin/knip.js'), '--no-config-hints'],
+    says: 'Something is exported, declared or kept that nobody uses.',
+  },
+  firstPage: {
+    args: [bin('size-limit/bin.js')],
+    says: 'The first page is heavier than it may be.',
+  },
+  format: {
+    args: [bin('prettier/bin/prettier.cjs'), '--check', '--log-level', 'warn', '.'],
+    says: 'Some files are not formatted: run npm run format.',
+  },
+};
+
+/** Takes some looks one after the other, shows what each wrote, and gives what was found. */
+async function take(...names) {
+  const found = [];
+  for (const name of names) {
+    const { status, output } = await node(looks[name].args, { quiet: true });
+    process.stdout.write(output);
+    if (status !== 0) found.push(looks[name].says);
+  }
+  return found;
+}
+
+// The lint takes as long as all the others together.
+const found = (await Promise.all([take('lint'), take('circles', 'unused', 'firstPage', 'format')])).flat();
 
 /** Runs unit tests, showing their output, and counts what they say at the end. */
 async function unitTests(...args) {
-  const child = spawn(process.execPath, [bin('mocha/bin/mocha.js'), ...args], {
-    cwd: root,
-    stdio: ['ignore', 'pipe', 'inherit'],
-  });
-  let output = '';
-  child.stdout.on('data', (chunk) => {
-    output += chunk;
-    process.stdout.write(chunk);
-  });
-  const status = await new Promise((resolve) => child.once('close', resolve));
+  const { status, output } = await node([bin('mocha/bin/mocha.js'), ...args]);
   const count = (word) => Number(new RegExp(`^\\s*(\\d+) ${word}`, 'm').exec(output)?.[1] ?? 0);
   const failed = count('failing');
   // The output is long: what failed is said once more at its very end.
@@ -52,32 +91,28 @@ async function unitTests(...args) {
 }
 
 /** Runs the interface tests in Chromium and reads their report. */
-function interfaceTests() {
+async function interfaceTests() {
   const report = join(root, '.build', 'interface.json');
   mkdirSync(join(root, '.build'), { recursive: true });
   rmSync(report, { force: true });
-  const status = node([bin('@playwright/test/cli.js'), 'test', '--config', 'e2e/playwright.config.ts'], {
-    NOBREL_CHROMIUM: chromium,
-    PLAYWRIGHT_JSON_OUTPUT_NAME: report,
-  });
+  const { status } = await node(
+    [bin('@playwright/test/cli.js'), 'test', '--config', 'e2e/playwright.config.ts'],
+    { env: { NOBREL_CHROMIUM: chromium, PLAYWRIGHT_JSON_OUTPUT_NAME: report } },
+  );
   if (!existsSync(report)) return { passed: 0, failed: 1 };
   const { stats } = JSON.parse(readFileSync(report, 'utf8'));
   const failed = stats.unexpected + stats.flaky;
   return { passed: stats.expected, failed: status !== 0 && failed === 0 ? 1 : failed };
 }
 
-const unit = await unitTests();
+// Each file by itself, as many side by side as there are processors.
+const unit = await unitTests('--parallel', '--jobs', String(Math.max(2, cpus().length)));
 // Tests of the page bring a browser's objects with them, which nothing else should meet.
 const page = await unitTests('--config', '.mocharc.page.json');
-const interfaces = interfaceTests();
-if (lint !== 0) console.log('The lint found faults.');
-if (circles !== 0) console.log('Some files import what they may not, or each other in a circle.');
-if (unused !== 0) console.log('Something is exported, declared or kept that nobody uses.');
-if (firstPage !== 0) console.log('The first page is heavier than it may be.');
-if (format !== 0) console.log('Some files are not formatted: run npm run format.');
+const interfaces = await interfaceTests();
+for (const says of found) console.log(says);
 for (const { faults } of [unit, page]) if (faults) console.log(faults);
 const passed = unit.passed + page.passed + interfaces.passed;
-const checks = [lint, circles, unused, firstPage, format].filter((status) => status !== 0).length;
-const failed = unit.failed + page.failed + interfaces.failed + checks;
+const failed = unit.failed + page.failed + interfaces.failed + found.length;
 console.log(`${passed} passed, ${failed} failed`);
 process.exitCode = failed > 0 || unit.passed === 0 || page.passed === 0 || interfaces.passed === 0 ? 1 : 0;

@@ -51,7 +51,10 @@ test('a tablet that was invited steers one work’s projector, and sees nothing 
 
   await page.goto(shared.address);
   await page.getByText('Other devices').click();
-  await page.getByText(/^Leads “Dinghy on the hard” alone/).getByRole('button', { name: 'Send away' }).click();
+  await page
+    .getByText(/^Leads “Dinghy on the hard” alone/)
+    .getByRole('button', { name: 'Send away' })
+    .click();
   await expect(page.getByText(/^Leads/)).toHaveCount(0);
   await tablet.goto(address);
   await expect(tablet.getByText('This code no longer holds.')).toBeVisible();

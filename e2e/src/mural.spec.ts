@@ -1,6 +1,12 @@
 import type { Browser, Page } from '@playwright/test';
 import sharp from 'sharp';
-import { cameraToTry, photographedWall, projectorToTry, wallToTry } from '@nobrel/core/projector';
+import {
+  cameraToTry,
+  photographedWall,
+  projectorToTry,
+  wallToTry,
+  type SimulatedWall,
+} from '@nobrel/core/projector';
 import { dotsFrame, ninePoints } from '@nobrel/core/transfer';
 import { carryBy, expect, goTo, saved, take, test } from './bench.js';
 import { beamBefore, dragHandles, projectorPixels, wallOf, worstOnWall } from './thrown.js';
@@ -145,23 +151,50 @@ test('one photograph of the dots places the drawing without a ruler', async ({ b
     buffer: Buffer.from('no picture'),
   });
   await expect(tablet.getByText(/^The photograph could not be read/)).toBeVisible();
-  const { picture } = photographedWall(
-    projectorToTry(part, projectorPixels),
-    wallToTry(surface),
-    dotsFrame(projectorPixels),
-    { ...cameraToTry(surface), megapixels: 5 },
-  );
-  const { width, height, data } = picture;
-  const buffer = await sharp(data, { raw: { width, height, channels: 3 } })
-    .jpeg({ quality: 90 })
-    .toBuffer();
-  await chosen.setInputFiles({ name: 'wall.jpg', mimeType: 'image/jpeg', buffer });
+  const beam = beamBefore(part);
+  const take = async (wall: SimulatedWall) => {
+    const { picture, corners } = photographedWall(
+      projectorToTry(part, projectorPixels),
+      wall,
+      dotsFrame(projectorPixels),
+      { ...cameraToTry(surface), megapixels: 5 },
+    );
+    const { width, height, data } = picture;
+    const buffer = await sharp(data, { raw: { width, height, channels: 3 } })
+      .jpeg({ quality: 90 })
+      .toBuffer();
+    await chosen.setInputFiles({ name: 'wall.jpg', mimeType: 'image/jpeg', buffer });
+    return { corners, width };
+  };
+  await take(wallToTry(surface));
   await expect(tablet.getByText(/dots seen/)).toBeVisible({ timeout: 120_000 });
   await tablet.getByRole('button', { name: 'Place it so' }).click();
   await tablet.getByText('check figure', { exact: true }).click();
-  const beam = beamBefore(part);
   await expect.poll(() => worstOnWall(projector, beam, part)).toBeLessThan(1);
   expect((await wallOf(tablet, work)).placed?.points.length).toBeGreaterThan(9);
+  // A surface of the wall's own colour, without tape: its corners are pointed out on the photograph.
+  const bare = { ...wallToTry(surface), marked: 'panel' as const, colour: [0.86, 0.85, 0.82] as const };
+  const { corners, width } = await take(bare);
+  await expect(tablet.getByText(/^The outline of the surface cannot be made out/)).toBeVisible({
+    timeout: 120_000,
+  });
+  const shown = await tablet.getByLabel('The photograph', { exact: true }).boundingBox();
+  if (!shown) throw new Error('no photograph');
+  for (const [k, name] of ['top left', 'top right', 'bottom right', 'bottom left'].entries()) {
+    const handle = await tablet.getByRole('button', { name: `Corner, ${name}` }).boundingBox();
+    if (!handle) throw new Error('no handle');
+    await tablet.mouse.move(handle.x + handle.width / 2, handle.y + handle.height / 2);
+    await tablet.mouse.down();
+    const scale = shown.width / width;
+    const [x = 0, y = 0] = corners[k] ?? [];
+    await tablet.mouse.move(shown.x + scale * x, shown.y + scale * y, { steps: 4 });
+    await tablet.mouse.up();
+  }
+  await tablet.getByRole('button', { name: 'Place it by these corners' }).click();
+  await expect(tablet.getByText(/dots seen/)).toBeVisible({ timeout: 120_000 });
+  await tablet.getByRole('button', { name: 'Place it so' }).click();
+  // A hand that points on a screen is a few pixels of the photograph off.
+  await expect.poll(() => worstOnWall(projector, beam, part)).toBeLessThan(5);
   await projector.context().close();
   await tablet.context().close();
 });

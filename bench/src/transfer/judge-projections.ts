@@ -12,7 +12,7 @@ import { photographedWall, squareOn, thrownBy, type SimulatedProjector } from '@
 import {
   carriedAlong,
   cornersOfRect,
-  farApart,
+  placesToJoin,
   dotsFrame,
   fitWall,
   handMm,
@@ -166,12 +166,13 @@ function byJoint(seed: number, count: 3 | 5) {
   );
   const start = carriedAlong(placed, first, second);
   const overlap = { ...first, x: second.x, width: first.width - second.x };
-  const landmarks = farApart(
+  const landmarks = placesToJoin(
     Array.from({ length: 40 }, () => ({
       x: between(random, overlap.x, overlap.x + overlap.width),
       y: between(random, overlap.y, overlap.y + overlap.height),
     })),
     count,
+    second,
   );
   const far = cornersOfRect(second).slice(1, 3);
   const asked = [...landmarks, ...far];

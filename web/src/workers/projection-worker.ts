@@ -1,5 +1,5 @@
 import { expose } from 'comlink';
-import type { Rect } from '@nobrel/core/geometry';
+import { quadBy, type Quad, type Rect } from '@nobrel/core/geometry';
 import type { Picture } from '@nobrel/core/raster';
 import { cameraToTry, photographedWall, projectorToTry, wallToTry } from '@nobrel/core/projector';
 import {
@@ -14,6 +14,15 @@ import {
 
 /** A projection placed by a photograph, as it is kept, and how well it is known. */
 export type PlacedByPhotographTold = { placed: Placed; dots: number; rmsPx: number; bend: number };
+
+/** What a photograph of the wall is to place. */
+export type WallPhotographed = {
+  surface: WallSize;
+  part: Rect;
+  screen: Screen;
+  position: Placed['position'];
+  corners: Quad | null;
+};
 
 /** Larger photographs are looked at smaller: more tells nothing more, and takes memory a phone has not got. */
 const maxPixels = 16e6;
@@ -32,20 +41,24 @@ async function pictureOf(file: Blob): Promise<Picture> {
 }
 
 const work = {
-  /** Places a part of the surface by a photograph of all its outline on the wall, or says why that cannot be. */
+  /**
+   * Places a part of the surface by a photograph of all its outline on the wall, or says why that cannot be, and what
+   * was not made out.
+   *
+   * @param corners of the surface, shares of the photograph's width and height, where they were pointed out
+   */
   async placeByPhotograph(
     file: Blob,
-    surface: WallSize,
-    part: Rect,
-    screen: Screen,
-    position: Placed['position'],
-  ): Promise<PlacedByPhotographTold | { fault: string }> {
+    { surface, part, screen, position, corners }: WallPhotographed,
+  ): Promise<PlacedByPhotographTold | { fault: string; what: ProjectionNotSeen['what'] }> {
     const picture = await pictureOf(file);
+    const given =
+      corners && quadBy((k) => ({ x: picture.width * corners[k].x, y: picture.height * corners[k].y }));
     try {
-      const { fit, dots, rmsPx } = placeByPhotograph(picture, surface, screen);
+      const { fit, dots, rmsPx } = placeByPhotograph(picture, surface, screen, given);
       return { placed: placedBy(fit, part, screen, position), dots, rmsPx, bend: fit.bend[0] + fit.bend[1] };
     } catch (error) {
-      if (error instanceof ProjectionNotSeen) return { fault: error.message };
+      if (error instanceof ProjectionNotSeen) return { fault: error.message, what: error.what };
       throw error;
     }
   },

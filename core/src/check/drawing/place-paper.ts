@@ -58,15 +58,34 @@ export function placePaper(
 /** Given corners are those of a sheet when so much of its sides is seen beside them. */
 const minSidesSeen = 0.6;
 
-/** Between corners that were given; where these are a sheet's, its sides place them, and tell the lens. */
+/**
+ * Between corners that were given; where these are a sheet's, its sides place them, and tell the lens. Tape has an edge
+ * of either kind on both its sides: the nearer one is meant.
+ */
 function givenPose(picture: Picture, size: SizeMm, given: Quad): PaperPose {
-  for (const polarity of [1, -1]) {
-    const { pose, pulls } = poseBySides(picture, given, polarity, size, sideSteps.slice(1));
-    if (pulls.length >= minSidesSeen * 4 * stations)
-      return { pose, found: 'given', held: { pulls, share: sidesShare } };
-  }
+  const offMm = ({ pose }: { pose: SheetPose }) =>
+    Math.max(
+      ...cornersOnSheet(size).map(([x, y], k) => {
+        const at = onSheet(pose, given[k].x, given[k].y);
+        return Math.hypot(at.x - x, at.y - y);
+      }),
+    );
+  const [nearest] = [1, -1]
+    .map((polarity) => poseBySides(picture, given, polarity, size, sideSteps.slice(1)))
+    .filter(({ pulls }) => pulls.length >= minSidesSeen * 4 * stations)
+    .sort((a, b) => offMm(a) - offMm(b));
+  if (nearest)
+    return { pose: nearest.pose, found: 'given', held: { pulls: nearest.pulls, share: sidesShare } };
   return { pose: poseBy(picture, given, size), found: 'given', held: cornersHeld(given, size, givenShare) };
 }
+
+const cornersOnSheet = ({ widthMm, heightMm }: SizeMm) =>
+  [
+    [0, 0],
+    [widthMm, 0],
+    [widthMm, heightMm],
+    [0, heightMm],
+  ] as const;
 
 /** With the picture's corners as the sheet's, as a scanner gives it or a camera that was too near. */
 export function asPictured(picture: Picture, size: SizeMm): PaperPose[] {
@@ -92,13 +111,13 @@ function poseBy(picture: Picture, quad: Quad, { widthMm, heightMm }: SizeMm): Sh
 const stations = 120;
 const fromCorner = 0.025;
 
-/** How far off a side may be found, as a share of the shorter side, and how far off it still counts, mm: step by step. */
+/** How far off a side may be found, and how far off it still counts, as shares of the shorter side: step by step. */
 const sideSteps = [
-  { reachShare: 0.03, countsMm: 6 },
-  { reachShare: 0.015, countsMm: 3 },
-  { reachShare: 0.008, countsMm: 1.5 },
-  { reachShare: 0.005, countsMm: 0.8 },
-  { reachShare: 0.004, countsMm: 0.5 },
+  { reachShare: 0.03, countsShare: 0.025 },
+  { reachShare: 0.015, countsShare: 0.0125 },
+  { reachShare: 0.008, countsShare: 0.006 },
+  { reachShare: 0.005, countsShare: 0.0033 },
+  { reachShare: 0.004, countsShare: 0.002 },
 ] as const;
 const roundsPerStep = 4;
 
@@ -108,11 +127,12 @@ function poseBySides(
   corners: Quad,
   polarity: number,
   size: SizeMm,
-  steps: readonly { reachShare: number; countsMm: number }[],
+  steps: readonly { reachShare: number; countsShare: number }[],
 ): { pose: SheetPose; pulls: Pull[] } {
   let pose = poseBy(picture, corners, size);
   let pulls: Pull[] = [];
-  for (const { reachShare, countsMm } of steps) {
+  for (const { reachShare, countsShare } of steps) {
+    const countsMm = countsShare * Math.min(size.widthMm, size.heightMm);
     const seen = sidesSeen(picture, pose, polarity, size, reachShare);
     for (let round = 0; round < roundsPerStep; round++) {
       pulls = seen.flatMap((pull) => {

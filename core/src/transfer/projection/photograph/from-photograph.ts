@@ -18,7 +18,15 @@ import {
 } from '../wall-fit.js';
 
 /** Why a photograph cannot place a projection, as a sentence with the way out. */
-export class ProjectionNotSeen extends Error {}
+export class ProjectionNotSeen extends Error {
+  /** @param what was not made out: the outline can be pointed out by hand, dots cannot */
+  constructor(
+    readonly what: 'dots' | 'outline',
+    message: string,
+  ) {
+    super(message);
+  }
+}
 
 /** How finely a dot's middle is found, pixels of the projector. */
 const dotPx = 0.15;
@@ -39,32 +47,46 @@ export type PlacedByPhotograph = FittedWall & {
  * camera's lens taken out; so each dot tells where its pixel is thrown.
  *
  * @param screen the projector's picture, pixels
+ * @param given corners of the surface in the photograph, pixels, from its top left on clockwise, where they were pointed
+ *   out; sides that are seen beside them place it finer
  * @throws ProjectionNotSeen when the dots or the outline cannot be made out
  */
-export function placeByPhotograph(picture: Picture, surface: WallSize, screen: Screen): PlacedByPhotograph {
+export function placeByPhotograph(
+  picture: Picture,
+  surface: WallSize,
+  screen: Screen,
+  given: Quad | null = null,
+): PlacedByPhotograph {
   const dots = findDots(picture, screen);
   if (!dots)
     throw new ProjectionNotSeen(
+      'dots',
       'The dots cannot be made out. Show them, dim the room a little, hold the camera still, and take all of the surface in.',
     );
-  const size = { widthMm: surface.width, heightMm: surface.height };
-  const levels = pyramid(picture);
-  const corners = findOutlineIn(levels);
-  if (!corners)
-    throw new ProjectionNotSeen(
-      'The outline of the surface cannot be made out. Tape it all round, leave some light in the room, and take all of it in.',
-    );
-  const poses = waysRound(corners, size).flatMap((quad) =>
-    placePaper(levels, size, { corners: quad, byPoints: false }),
-  );
+  const poses = posesOf(picture, surface, given);
   const thrown = dotsOn(screen);
   const pixels = new Map(thrown.map((dot) => [placeOf(dot), dot]));
   const radiusPx = Math.max(...thrown.map((dot) => dot.radiusPx));
   const [upright] = poses
-    .map(({ pose }) => wholeDots(pairsBy(pose, dots, pixels), surface, radiusPx))
+    .map((pose) => wholeDots(pairsBy(pose, dots, pixels), surface, radiusPx))
     .sort((a, b) => uprightness(b) - uprightness(a));
   const fitted = fitDots(upright, screen);
   return { ...fitted, dots: fitted.offPx.length };
+}
+
+/** The ways the surface may lie in the photograph: as it was pointed out, else any way round its outline. */
+function posesOf(picture: Picture, surface: WallSize, given: Quad | null): SheetPose[] {
+  const size = { widthMm: surface.width, heightMm: surface.height };
+  const levels = pyramid(picture);
+  const place = (corners: Quad) => placePaper(levels, size, { corners, byPoints: false });
+  if (given) return place(given).map(({ pose }) => pose);
+  const corners = findOutlineIn(levels);
+  if (!corners)
+    throw new ProjectionNotSeen(
+      'outline',
+      'The outline of the surface cannot be made out. Tape it all round, leave some light in the room, and take all of it in; or point its corners out.',
+    );
+  return waysRound(corners, size).flatMap((quad) => place(quad).map(({ pose }) => pose));
 }
 
 /** Long side of the look an outline is told by, pixels: its sides are placed exactly afterwards. */

@@ -6,6 +6,7 @@ import {
   thrownBy,
   wallToTry,
 } from '../../../projector/index.js';
+import { quadBy } from '../../../geometry/index.js';
 import { worstOver } from '../../../testing/index.js';
 import { dotsFrame, dotsOn, placeByPhotograph, ProjectionNotSeen, wholeOf } from '../index.js';
 
@@ -39,6 +40,19 @@ describe('a photograph of the dots', function () {
     const bare = { ...wallToTry(surface), marked: 'panel' as const, colour: [0.86, 0.85, 0.82] as const };
     const { picture } = photographedWall(projector, bare, dotsFrame(screen), camera);
     expect(() => placeByPhotograph(picture, surface, screen)).to.throw(ProjectionNotSeen, 'outline');
+  });
+
+  it('places by corners that were pointed out where no outline is seen, and by its sides where they are', () => {
+    const { picture, corners } = taken();
+    const pointed = (off: number) =>
+      quadBy((k) => ({ x: corners[k][0] + (k % 2 ? off : -off), y: corners[k][1] + off }));
+    // Some pixels off, as a hand points: the tape beside them places it.
+    const near = placeByPhotograph(picture, surface, screen, pointed(4));
+    expect(worstOver(near.fit, thrownBy(projector), whole)).to.be.below(0.8);
+    const bare = { ...wallToTry(surface), marked: 'panel' as const, colour: [0.86, 0.85, 0.82] as const };
+    const unmarked = photographedWall(projector, bare, dotsFrame(screen), camera).picture;
+    const exact = placeByPhotograph(unmarked, surface, screen, pointed(0));
+    expect(worstOver(exact.fit, thrownBy(projector), whole)).to.be.below(2.5);
   });
 
   it('can be told from every other turning of it by the larger dots', () => {

@@ -1,6 +1,7 @@
 import { isTraced, type MapDocument } from '../../../documents/index.js';
 import { centroidOf, intersection, type Point, type Rect } from '../../../geometry/index.js';
 import { landmarksOf } from '../../../check/measures/landmarks.js';
+import { cornersOfRect } from '../placed.js';
 import type { WallSize } from '../wall-fit.js';
 
 /** So much of a projector's picture is drawn in: its rim is dim, and a hand needs room to place it. */
@@ -50,7 +51,7 @@ const insetShare = 0.08;
 
 /**
  * The places by which a position is joined to what was drawn at those before it: corners and ends of drawn lines in the
- * overlaps, chosen far apart, since the farther apart they are, the finer they tell a turn. Where fewer than three are
+ * overlaps, chosen so that they tell most surely where the position lies. Where fewer than three are
  * drawn, or these lie close together, light crosses at the overlap's corners are drawn for it before the projector is
  * moved.
  *
@@ -74,7 +75,7 @@ export function joinPlacesOf(
     .map(({ x, y }) => ({ x, y, drawn: true }));
   const crosses = overlaps.flatMap((overlap) => crossesIn(overlap));
   const reach = Math.max(...overlaps.map(({ width, height }) => Math.hypot(width, height)));
-  const chosen = farApart(drawn, joinPlaces);
+  const chosen = placesToJoin(drawn, joinPlaces, positions[position]);
   const isEnough = chosen.length >= minDrawn && spreadOf(chosen) >= reach / 4;
   return isEnough ? chosen : [...farApart(crosses, 4), ...chosen.slice(0, joinPlaces - 4)];
 }
@@ -90,7 +91,7 @@ function crossesIn({ x, y, width, height }: Rect): JoinPlace[] {
 }
 
 /** At most so many places far from each other, mm: always the one farthest from all that were chosen. */
-export function farApart<T extends Point>(places: readonly T[], count: number): T[] {
+function farApart<T extends Point>(places: readonly T[], count: number): T[] {
   if (places.length <= 2) return [...places];
   const away = (a: Point, b: Point) => Math.hypot(a.x - b.x, a.y - b.y);
   const farthestFrom = (chosen: readonly Point[]) =>
@@ -100,6 +101,37 @@ export function farApart<T extends Point>(places: readonly T[], count: number): 
   const first = farthestFrom([places[0]]);
   const chosen = [first];
   while (chosen.length < Math.min(count, places.length)) chosen.push(farthestFrom(chosen));
+  return chosen;
+}
+
+/**
+ * At most so many of some places, those by which a shift and a turn tell most surely where all of a position lies: set by
+ * hands of one skill, their least squares leave at a place p a variance in proportion to 1/n + |p − c|² / Σ|pᵢ − c|², c
+ * the middle of the n places. From places far apart one after the other is exchanged for the best in its stead, until
+ * the worst corner of the position gains no more.
+ */
+export function placesToJoin<T extends Point>(places: readonly T[], count: number, position: Rect): T[] {
+  const corners = cornersOfRect(position);
+  const doubtOf = (chosen: readonly Point[]) => {
+    const middle = centroidOf(chosen);
+    const squares = chosen.length * spreadOf(chosen) ** 2;
+    const farthest = Math.max(...corners.map(({ x, y }) => (x - middle.x) ** 2 + (y - middle.y) ** 2));
+    return 1 / chosen.length + farthest / squares;
+  };
+  const chosen = farApart(places, count);
+  let least = doubtOf(chosen);
+  for (let gained = true; gained;) {
+    gained = false;
+    for (let k = 0; k < chosen.length; k++)
+      for (const place of places) {
+        if (chosen.includes(place)) continue;
+        const doubt = doubtOf(chosen.map((each, i) => (i === k ? place : each)));
+        if (doubt >= least) continue;
+        chosen[k] = place;
+        least = doubt;
+        gained = true;
+      }
+  }
   return chosen;
 }
 

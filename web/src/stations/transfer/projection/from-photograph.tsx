@@ -1,8 +1,10 @@
 import { Button } from 'antd';
 import { useRef, useState } from 'react';
+import type { Quad } from '@nobrel/core/geometry';
 import type { PlacedByPhotographTold } from '../../../workers/projection-worker.js';
 import { projectionWorker } from '../../../workers/use-projection.js';
 import { partOf, type WallSize } from '@nobrel/core/transfer';
+import { PointOut } from './point-out.js';
 import { usePlaced } from './placing.js';
 import type { Wall } from './use-wall.js';
 
@@ -16,19 +18,31 @@ type State =
 export function FromPhotograph({ surface, wall }: { surface: WallSize; wall: Wall }) {
   const { picture, placed } = usePlaced(wall, surface);
   const [state, setState] = useState<State>({ at: 'rest' });
+  const [photograph, setPhotograph] = useState<Blob | null>(null);
+  /** The photograph on which corners are being pointed out. */
+  const [pointing, setPointing] = useState<Blob | null>(null);
   const file = useRef<HTMLInputElement>(null);
   /** What is asked for now: an answer to something older is not shown. */
   const asked = useRef(0);
-  const read = async (chosen: Blob) => {
+  const read = async (chosen: Blob, corners: Quad | null = null) => {
     const own = ++asked.current;
     setState({ at: 'work' });
+    setPhotograph(chosen);
+    setPointing(null);
+    const { screen, position } = placed;
+    const wanted = { surface, part: partOf(placed, surface), screen, position, corners };
     const answer = await projectionWorker()
-      .placeByPhotograph(chosen, surface, partOf(placed, surface), placed.screen, placed.position)
+      .placeByPhotograph(chosen, wanted)
       .catch(() => ({
         fault: 'The photograph could not be read. Take it as JPEG or PNG, and choose it again.',
+        what: 'dots' as const,
       }));
     if (own !== asked.current) return;
-    setState('fault' in answer ? { at: 'fault', says: answer.fault } : { at: 'placed', told: answer });
+    if (!('fault' in answer)) setState({ at: 'placed', told: answer });
+    else {
+      setState({ at: 'fault', says: answer.fault });
+      setPointing(answer.what === 'outline' ? chosen : null);
+    }
   };
   return (
     <section aria-label="From a photograph">
@@ -80,6 +94,7 @@ export function FromPhotograph({ surface, wall }: { surface: WallSize; wall: Wal
       </div>
       {state.at === 'work' && <p role="status">Looking for the dots and the outline…</p>}
       {state.at === 'fault' && <p role="alert">{state.says}</p>}
+      {pointing && <PointOut photograph={pointing} onPoint={(corners) => void read(pointing, corners)} />}
       {state.at === 'placed' && (
         <>
           <p role="status">
@@ -94,7 +109,10 @@ export function FromPhotograph({ surface, wall }: { surface: WallSize; wall: Wal
             }}
           >
             Place it so
-          </Button>
+          </Button>{' '}
+          {!pointing && (
+            <Button onClick={() => setPointing(photograph)}>Point the corners out instead</Button>
+          )}
         </>
       )}
     </section>
