@@ -1,13 +1,13 @@
 import { useEffect, useMemo, useState } from 'react';
 import type { MapDocument } from '@nobrel/core/documents';
 import { findFitFault, gridOf, layOut } from '@nobrel/core/fit';
-import { composed, inverted, scaling, type Homography, type Point, type Rect } from '@nobrel/core/geometry';
+import { composed, inverted, type Point, type Rect } from '@nobrel/core/geometry';
 import { dotsOn, type Screen, type WallPicture } from '@nobrel/core/transfer';
-import { PictureOnSurface } from '../../../leaves/main-picture.js';
 import { greyOf, shapePaths } from '../../../leaves/shape-paths.js';
 import { useMainPicture } from '../../../leaves/use-reference.js';
 import { useDecisions } from '../../../store/hooks.js';
 import { CheckFigure } from './check-figure.js';
+import { matrix3d, ReferenceOnWall } from './reference-on-wall.js';
 import { asPaths, warpedLines, warpedPath, type Thrown, type WarpedLine } from './warped.js';
 
 type OnWallProps = {
@@ -80,12 +80,6 @@ function useSettled<T>(value: T): T {
 
 /** How a window that shows one plane comes to show another, for CSS. */
 const warpFrom = (from: Thrown, to: Thrown) => matrix3d(composed(to.plane, inverted(from.plane)));
-
-/** A projective map as CSS asks for it: its rows as columns. */
-const matrix3d = (h: Homography) => {
-  const [a, b, c, d, e, f, g, i, j] = h;
-  return `matrix3d(${[a, d, 0, g, b, e, 0, i, 0, 0, 1, 0, c, f, 0, j].join(',')})`;
-};
 
 type LinesOnWallProps = Pick<OnWallProps, 'picture' | 'done' | 'thrown'> & {
   all: readonly WarpedLine[];
@@ -199,27 +193,5 @@ function CrossOnWall({
       stroke={colour}
       strokeWidth={widthPx}
     />
-  );
-}
-
-/** The reference, warped as a whole: its picture lies on the surface as it does on the leaf. */
-function ReferenceOnWall({ map, thrown: { plane, perMm } }: Pick<OnWallProps, 'map' | 'thrown'>) {
-  const fit = useDecisions('fit');
-  const { preparation } = useMainPicture();
-  const layout = useMemo(() => (findFitFault(fit) ? null : layOut(preparation, fit)), [fit, preparation]);
-  if (!layout) return null;
-  const { width, height } = map.surface;
-  return (
-    <svg
-      className="wall-reference"
-      role="img"
-      aria-label="The reference on the wall"
-      width={width * perMm}
-      height={height * perMm}
-      viewBox={`0 0 ${width} ${height}`}
-      style={{ transform: matrix3d(composed(plane, scaling(1 / perMm, 1 / perMm))) }}
-    >
-      <PictureOnSurface layout={layout} />
-    </svg>
   );
 }

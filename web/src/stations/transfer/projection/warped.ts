@@ -7,7 +7,7 @@ export type Thrown = {
   pixel: (x: number, y: number) => Point;
   /** Pixels to a mm in the middle of what is shown. */
   perMm: number;
-  /** The same without the bending of the lens: what pictures are warped by. */
+  /** The same without the bending of the lens: what the whole is moved by while it is being placed. */
   plane: Homography;
   /** Whether straight lines come out bent. */
   isBent: boolean;
