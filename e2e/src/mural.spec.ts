@@ -178,7 +178,9 @@ test('one photograph of the dots places the drawing without a ruler', async ({ b
   await expect(tablet.getByText(/^The outline of the surface cannot be made out/)).toBeVisible({
     timeout: 120_000,
   });
-  const shown = await tablet.getByLabel('The photograph', { exact: true }).boundingBox();
+  const photograph = tablet.getByLabel('The photograph', { exact: true });
+  await photograph.scrollIntoViewIfNeeded();
+  const shown = await photograph.boundingBox();
   if (!shown) throw new Error('no photograph');
   for (const [k, name] of ['top left', 'top right', 'bottom right', 'bottom left'].entries()) {
     const handle = await tablet.getByRole('button', { name: `Corner, ${name}` }).boundingBox();

@@ -4,8 +4,9 @@ import { tmpdir } from 'node:os';
 import { join } from 'node:path';
 import { fileURLToPath } from 'node:url';
 import { chromium, type Page } from '@playwright/test';
+import { cornersOfRect } from '@nobrel/core/geometry';
 import { projectorToTry, thrownBy } from '@nobrel/core/projector';
-import { cornersOfRect, ninePoints, type Placed, type WallPictureChange } from '@nobrel/core/transfer';
+import { ninePoints, type Placed, type WallPictureChange } from '@nobrel/core/transfer';
 import { seed, seedHistory } from '@nobrel/demo';
 import { serve } from '@nobrel/server';
 

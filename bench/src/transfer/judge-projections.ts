@@ -7,11 +7,18 @@
  */
 import { parseArgs } from 'node:util';
 import { gaussian, seeded } from '@nobrel/core/camera';
-import { composed, inverted, ontoQuad, quadBy, type Point, type Rect } from '@nobrel/core/geometry';
+import {
+  composed,
+  cornersOfRect,
+  inverted,
+  ontoQuad,
+  quadBy,
+  type Point,
+  type Rect,
+} from '@nobrel/core/geometry';
 import { photographedWall, squareOn, thrownBy, type SimulatedProjector } from '@nobrel/core/projector';
 import {
   carriedAlong,
-  cornersOfRect,
   placesToJoin,
   dotsFrame,
   fitWall,

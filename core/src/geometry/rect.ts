@@ -1,3 +1,5 @@
+import { quadBy, type Quad } from './homography.js';
+
 /** A rectangle in millimetres, from its top-left corner; x to the right, y down. */
 export type Rect = { x: number; y: number; width: number; height: number };
 
@@ -5,6 +7,10 @@ export type Rect = { x: number; y: number; width: number; height: number };
 export function ringOfRect({ x, y, width, height }: Rect): number[] {
   return [x, y, x + width, y, x + width, y + height, x, y + height];
 }
+
+/** The four corners of a rectangle as points, clockwise from the top left. */
+export const cornersOfRect = ({ x, y, width, height }: Rect): Quad =>
+  quadBy((k) => ({ x: x + (k === 1 || k === 2 ? width : 0), y: y + (k >= 2 ? height : 0) }));
 
 /** The part two rectangles share, or null when they do not overlap by a positive area. */
 export function intersection(a: Rect, b: Rect): Rect | null {

@@ -1,6 +1,7 @@
 import { squarenessOf, type MeasuredSides } from '../../fit/index.js';
 import {
   centroidOf,
+  cornersOfRect,
   inverted,
   quadBy,
   transformed,
@@ -9,7 +10,7 @@ import {
   type Rect,
 } from '../../geometry/index.js';
 import type { Placed } from './live.js';
-import { cornersOfRect, fitOf, wallToPixels } from './placed.js';
+import { fitOf, wallToPixels } from './placed.js';
 import { pixelOf, type WallSize } from './wall-fit.js';
 
 /** What the sides and diagonals of the projected outline should be on the surface, mm. */

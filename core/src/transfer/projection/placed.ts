@@ -1,5 +1,6 @@
 import {
   composed,
+  cornersOfRect,
   isConvexQuad,
   ontoQuad,
   quadBy,
@@ -28,10 +29,6 @@ const firstShare = 0.8;
 
 /** The whole of a surface. */
 export const wholeOf = ({ width, height }: WallSize): Rect => ({ x: 0, y: 0, width, height });
-
-/** Four corners clockwise from the upper left, mm. */
-export const cornersOfRect = ({ x, y, width, height }: Rect): Quad =>
-  quadBy((k) => ({ x: x + (k === 1 || k === 2 ? width : 0), y: y + (k >= 2 ? height : 0) }));
 
 /** Where the corners of a surface lie before they are placed: upright, in the middle, pixels. */
 export function firstCorners(part: WallSize, screen: Screen): Quad {

@@ -1,5 +1,4 @@
-import { composed, translation, type Point, type Rect } from '../../../geometry/index.js';
-import { cornersOfRect } from '../placed.js';
+import { composed, cornersOfRect, translation, type Point, type Rect } from '../../../geometry/index.js';
 import {
   fitWall,
   movedAlong,

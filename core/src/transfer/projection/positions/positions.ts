@@ -1,7 +1,6 @@
 import { isTraced, type MapDocument } from '../../../documents/index.js';
-import { centroidOf, intersection, type Point, type Rect } from '../../../geometry/index.js';
+import { centroidOf, cornersOfRect, intersection, type Point, type Rect } from '../../../geometry/index.js';
 import { landmarksOf } from '../../../check/measures/landmarks.js';
-import { cornersOfRect } from '../placed.js';
 import type { WallSize } from '../wall-fit.js';
 
 /** So much of a projector's picture is drawn in: its rim is dim, and a hand needs room to place it. */

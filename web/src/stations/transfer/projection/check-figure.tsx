@@ -1,5 +1,4 @@
-import type { Rect } from '@nobrel/core/geometry';
-import { cornersOfRect } from '@nobrel/core/transfer';
+import { cornersOfRect, type Rect } from '@nobrel/core/geometry';
 import { warpedPath, type Thrown } from './warped.js';
 
 /** Diameters of the check figure's circles, mm: in the middle, and in each corner. */

@@ -1,12 +1,13 @@
 import {
   composed,
+  cornersOfRect,
   ontoQuad,
   quadBy,
   scaling,
   type Homography,
   type Rect,
 } from '@nobrel/core/geometry';
-import { cornersOfRect, type WallSize } from '@nobrel/core/transfer';
+import type { WallSize } from '@nobrel/core/transfer';
 import type { Thrown } from './warped.js';
 
 /** A picture bent by a lens is thrown in so many pieces across and down, each warped by its own corners. */

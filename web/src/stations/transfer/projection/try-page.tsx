@@ -2,10 +2,9 @@ import { Button } from 'antd';
 import { useEffect, useMemo, useState } from 'react';
 import { Link } from 'react-router';
 import type { MapDocument } from '@nobrel/core/documents';
-import { distance, quadBy, type Point, type Quad, type Rect } from '@nobrel/core/geometry';
+import { cornersOfRect, distance, quadBy, type Point, type Quad, type Rect } from '@nobrel/core/geometry';
 import { projectorToTry, thrownBy, wallToTry, type Thrown as Beam } from '@nobrel/core/projector';
 import {
-  cornersOfRect,
   handlesOf,
   knownAgain,
   plannedPositions,
