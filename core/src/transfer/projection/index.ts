@@ -5,6 +5,7 @@ export * from './placed.js';
 export * from './photograph/dots.js';
 export * from './photograph/from-photograph.js';
 export * from './positions/join.js';
+export * from './positions/join-places.js';
 export * from './positions/positions.js';
 export * from './wall-fit.js';
 export * from './film-on-wall.js';
