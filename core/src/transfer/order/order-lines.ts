@@ -7,6 +7,7 @@ import {
   linesUnderPalm,
   palmCrossings,
   palmDirection,
+  pairsUnderEachOther,
   palmTable,
   type Hand,
   type PalmWeights,
@@ -24,13 +25,16 @@ export type LineMaterial = (typeof lineMaterials)[number];
 /**
  * How much more way than the shortest a hand goes to keep off what is traced, as a share, and what it takes one rest on
  * a line for at first, in mean ways from line to line. Graphite shines but stays, charcoal wipes away, chalk and
- * pastel lie loose. The least keeps an order within a twelfth of the shortest.
+ * pastel lie loose. Even a third more than the shortest is a twentieth or less of the way of the map's own order.
  */
 const palmsWorth: Readonly<Record<LineMaterial, { moreWay: number; palmWays: number }>> = {
-  graphite: { moreWay: 0.07, palmWays: 0.1 },
-  charcoal: { moreWay: 0.3, palmWays: 0.3 },
-  chalk: { moreWay: 0.6, palmWays: 1 },
+  graphite: { moreWay: 0.3, palmWays: 2 },
+  charcoal: { moreWay: 0.6, palmWays: 4 },
+  chalk: { moreWay: 1, palmWays: 8 },
 };
+
+/** So much more way is nothing at all, mm: a hand goes it in under two seconds. Drawings of few lines are short anyway. */
+const freeMm = 400;
 
 export type OrderOptions = {
   school: OrderSchool;
@@ -112,6 +116,10 @@ export function mapOrder(map: MapDocument, hand: Hand): Omit<LineOrder, 'school'
   const traced = tracedLinesOf(map);
   return told(new Tour(traced), linesUnderPalm(traced, hand));
 }
+
+/** How often a hand rests on a traced line at least, whatever the order. */
+export const leastPalmCrossings = (map: MapDocument, hand: Hand): number =>
+  pairsUnderEachOther(linesUnderPalm(tracedLinesOf(map), hand));
 
 /** Lines by their group, first group first. */
 function grouped(lines: Iterable<number>, groupOf: (line: number) => number): number[][] {
@@ -197,10 +205,11 @@ function sparingOrder(ordering: Ordering, under: UnderPalm, options: OrderOption
   // A quick look is not held to a share of the shortest, so that it need not be found first.
   const shortestMm = (isThorough ? ordering.shortest() : ordering.quick(groups)).travelMm();
   const { moreWay, palmWays } = palmsWorth[options.material];
+  const allowedMm = Math.max((1 + moreWay) * shortestMm, shortestMm + freeMm);
   const whenSwapped = palmTable(under);
   for (const ways of isThorough ? [palmWays, palmWays / 3, palmWays / 10] : [palmWays]) {
     ordering.polish(tour, { whenSwapped, mmEach: (ways * shortestMm) / traced.lines.length });
-    if (tour.travelMm() <= (1 + moreWay) * shortestMm) break;
+    if (tour.travelMm() <= allowedMm) break;
   }
   return tour;
 }

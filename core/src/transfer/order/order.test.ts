@@ -3,8 +3,14 @@ import fc from 'fast-check';
 import type { MapDocument } from '../../documents/index.js';
 import { annealOrder, lineOf, mapWith, drawingScene, sketchMap } from '../../testing/index.js';
 import { checkMarks } from './check-marks.js';
-import { mapOrder, orderLines, type LineOrder, type OrderOptions } from './order-lines.js';
-import { linesUnderPalm, palmCrossings, palmDirection } from './palm.js';
+import {
+  leastPalmCrossings,
+  mapOrder,
+  orderLines,
+  type LineOrder,
+  type OrderOptions,
+} from './order-lines.js';
+import { linesUnderPalm, pairsUnderEachOther, palmCrossings, palmDirection } from './palm.js';
 import { planTracing } from './plan-tracing.js';
 import { orderSchools } from './schools.js';
 import { cutSections } from './sections.js';
@@ -171,6 +177,37 @@ describe('the order of tracing', () => {
     expect(palmCrossings(right, [0, 1, 2])).to.equal(0);
     expect(palmCrossings(right, [1, 2, 0])).to.equal(1);
     expect(palmCrossings(linesUnderPalm(traced, 'left'), [1, 2, 0])).to.equal(0);
+    expect(pairsUnderEachOther(right)).to.equal(0);
+  });
+
+  it('spares at least half of the rests that can be spared, and knows which cannot', () => {
+    const crossing = mapWith(300, 240, [
+      lineOf(
+        [
+          [0, 0],
+          [200, 200],
+        ],
+        { id: 'falling' },
+      ),
+      lineOf(
+        [
+          [0, 200],
+          [200, 0],
+        ],
+        { id: 'rising' },
+      ),
+    ]);
+    // Either lies under the hand somewhere while the other is traced.
+    expect(leastPalmCrossings(crossing, 'right')).to.equal(1);
+    expect(orderLines(crossing, usual).palmCrossings).to.equal(1);
+    for (let k = 0; k < 6; k++) {
+      const map = sketchMap(drawingScene(k));
+      const least = leastPalmCrossings(map, 'right');
+      const { palmCrossings: rests, travelMm } = orderLines(map, { ...usual, care: 'thorough' });
+      const own = mapOrder(map, 'right');
+      expect(rests - least, String(k)).to.be.at.most(0.5 * (own.palmCrossings - least));
+      expect(travelMm, String(k)).to.be.below(own.travelMm);
+    }
   });
 
   it('follows the groups of a school', () => {

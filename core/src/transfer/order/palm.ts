@@ -179,6 +179,14 @@ export function palmCrossings({ count, each }: UnderPalm, order: ArrayLike<numbe
   return sum;
 }
 
+/** Pairs of lines of which each lies under the hand while the other is traced: no order keeps the hand off these. */
+export function pairsUnderEachOther({ count, lies, each }: UnderPalm): number {
+  let pairs = 0;
+  for (let line = 0; line < count; line++)
+    each(line, (under) => void (pairs += under > line && lies(under, line) ? 1 : 0));
+  return pairs;
+}
+
 /** Which way the hand lies from the point it holds, a unit vector. */
 export function palmDirection(hand: Hand): { x: number; y: number } {
   const x = ((hand === 'right' ? 1 : -1) * (restOf.fromMm.x + restOf.toMm.x)) / 2;
