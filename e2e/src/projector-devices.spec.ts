@@ -84,3 +84,34 @@ test('two devices lead different stretches and agree on what is traced', async (
   await phone.context().close();
   await tablet.context().close();
 });
+
+test('a screen stays awake while it leads, and may sleep while the tracing is paused', async ({
+  page,
+  seeded,
+}) => {
+  await page.addInitScript(() => {
+    const hold = (by: number) => {
+      const { dataset } = document.documentElement;
+      dataset['held'] = String(Number(dataset['held'] ?? 0) + by);
+    };
+    const request = () => {
+      hold(1);
+      return Promise.resolve({ release: () => Promise.resolve(hold(-1)) });
+    };
+    Object.defineProperty(navigator, 'wakeLock', { value: { request } });
+  });
+  const { works } = await seeded.file.flatFile.list();
+  const id = works.find(({ title }) => title === 'Dinghy on the hard')?.id ?? '';
+  const held = () => page.evaluate(() => document.documentElement.dataset['held'] ?? '0');
+  await page.goto(`${seeded.address}works/${id}/run`);
+  await expect(page.getByRole('button', { name: 'Begin' })).toBeVisible({ timeout: 60_000 });
+  expect(await held()).toBe('0');
+  await page.getByRole('button', { name: 'Begin' }).click();
+  await expect.poll(held).toBe('1');
+  await page.getByRole('button', { name: 'Pause' }).click();
+  await expect.poll(held).toBe('0');
+  // Beside the projector it is awake as long as the page is open.
+  await page.goto(`${seeded.address}works/${id}/steer`);
+  await expect(page.getByRole('heading', { name: /lines\./ })).toBeVisible({ timeout: 60_000 });
+  await expect.poll(held).toBe('1');
+});
