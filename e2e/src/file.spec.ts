@@ -198,8 +198,12 @@ test('supplies are counted, used up, bought and put back', async ({ page, seeded
   const adding = page.getByRole('region', { name: 'Count another supply' });
   await adding.getByRole('button', { name: 'Add it' }).click();
   await expect(adding.getByText('A supply needs a name.')).toBeVisible();
-  await adding.getByLabel('Kind of supply').press('Enter');
-  await page.getByTitle('papers, boards and canvases').click();
+  // A list that closed as the page was drawn anew is opened again.
+  await expect(async () => {
+    await adding.getByLabel('Kind of supply').press('Enter');
+    await page.getByTitle('papers, boards and canvases').last().click({ timeout: 2000 });
+    await expect(adding.getByLabel('Its surface')).toBeVisible({ timeout: 2000 });
+  }).toPass();
   await adding.getByLabel('Name of the supply').fill('Sketch block');
   await adding.getByLabel('Its surface').press('Enter');
   await page.getByTitle('drawing paper', { exact: true }).click();
