@@ -1,5 +1,6 @@
 import { networkInterfaces } from 'node:os';
-import { carryBy, expect, goTo, saved, take, test } from './bench.js';
+import { expect, goTo, saved, test } from './bench.js';
+import { openProjecting } from './projecting.js';
 
 /** An address of this computer that others could reach it by: who comes by it is not taken for this computer itself. */
 const near = Object.values(networkInterfaces())
@@ -13,12 +14,7 @@ test('a tablet that was invited steers one work’s projector, and sees nothing 
 }) => {
   test.skip(near === undefined, 'This computer is on no network, so that no device can reach it.');
   test.slow();
-  await page.goto(shared.address);
-  await page.getByRole('link', { name: /^Dinghy on the hard/ }).click();
-  await goTo(page, 'Transfer');
-  await carryBy(page, 'a digital projector');
-  await saved(page);
-  await take(page, 'What is seen');
+  await openProjecting(page, shared.address);
   await page.getByText('Steer it from a tablet or phone').click();
   await expect(page.getByRole('img', { name: 'The address of the page, for a camera' })).toBeVisible();
   const at = page.getByRole('link', { name: /\/steer#guest=/ });

@@ -1,6 +1,6 @@
 import type { Page } from '@playwright/test';
-import { carryBy, expect, goTo, saved, take, test } from './bench.js';
-import { linesOnWall, openAll } from './projecting.js';
+import { expect, saved, test } from './bench.js';
+import { linesOnWall, openAll, openProjecting } from './projecting.js';
 import { wallOf } from './thrown.js';
 
 test('the projector’s window opens on the second screen where one is known, and fills it', async ({
@@ -21,12 +21,7 @@ test('the projector’s window opens on the second screen where one is known, an
       return open(address, name, features);
     };
   });
-  await page.goto(seeded.address);
-  await page.getByRole('link', { name: /^Dinghy on the hard/ }).click();
-  await goTo(page, 'Transfer');
-  await carryBy(page, 'a digital projector');
-  await saved(page);
-  await take(page, 'What is seen');
+  await openProjecting(page, seeded.address);
   const opened = page.waitForEvent('popup');
   await page.getByRole('button', { name: 'Open the projector’s window' }).click();
   const projector = await opened;

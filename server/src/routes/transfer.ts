@@ -18,8 +18,7 @@ type TransferParts = {
 
 /**
  * What is projected: heard by every window that shows or steers it, and changed by any of them; and how projectors lie on
- * walls, kept by name. Devices
- * beside the wall or the easel are invited to lead one work.
+ * walls, kept by name. Devices beside the wall or the easel are invited to lead one work.
  */
 export function transferRoutes({ works, setUps, guests, beyond }: TransferParts): Router {
   const router = Router();

@@ -1,4 +1,13 @@
-import { composed, inverted, ontoQuad, quadBy, scaling, type Quad } from '../../geometry/index.js';
+import {
+  composed,
+  cornersOfRect,
+  distance,
+  inverted,
+  ontoQuad,
+  quadBy,
+  scaling,
+  type Quad,
+} from '../../geometry/index.js';
 import type { Picture } from '../../raster/index.js';
 import { findSheet, steepestAcross } from '../../reference/index.js';
 import type { SizeMm } from '../../units/index.js';
@@ -65,10 +74,9 @@ const minSidesSeen = 0.6;
 function givenPose(picture: Picture, size: SizeMm, given: Quad): PaperPose {
   const offMm = ({ pose }: { pose: SheetPose }) =>
     Math.max(
-      ...cornersOnSheet(size).map(([x, y], k) => {
-        const at = onSheet(pose, given[k].x, given[k].y);
-        return Math.hypot(at.x - x, at.y - y);
-      }),
+      ...cornersOfRect({ x: 0, y: 0, width: size.widthMm, height: size.heightMm }).map((corner, k) =>
+        distance(onSheet(pose, given[k].x, given[k].y), corner),
+      ),
     );
   const [nearest] = [1, -1]
     .map((polarity) => poseBySides(picture, given, polarity, size, sideSteps.slice(1)))
@@ -78,14 +86,6 @@ function givenPose(picture: Picture, size: SizeMm, given: Quad): PaperPose {
     return { pose: nearest.pose, found: 'given', held: { pulls: nearest.pulls, share: sidesShare } };
   return { pose: poseBy(picture, given, size), found: 'given', held: cornersHeld(given, size, givenShare) };
 }
-
-const cornersOnSheet = ({ widthMm, heightMm }: SizeMm) =>
-  [
-    [0, 0],
-    [widthMm, 0],
-    [widthMm, heightMm],
-    [0, heightMm],
-  ] as const;
 
 /** With the picture's corners as the sheet's, as a scanner gives it or a camera that was too near. */
 export function asPictured(picture: Picture, size: SizeMm): PaperPose[] {

@@ -4,6 +4,7 @@ import { isConvexQuad, quadBy, type Quad } from '@nobrel/core/geometry';
 import { LeafScale } from '../../../leaves/leaf-scale.js';
 import { cornersInside, SheetCorners } from '../../../leaves/sheet-corners.js';
 import { useSize } from '../../../leaves/use-size.js';
+import './point-out.css';
 
 type PointOutProps = {
   photograph: Blob;
