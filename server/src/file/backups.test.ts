@@ -59,9 +59,9 @@ describe('a backup', () => {
     const back = workSchema.parse(await answer.json());
     expect(back.decisions).to.deep.equal(work.decisions);
     expect(back.map).to.deep.equal(work.map);
-    expect((await errorOf(await kept.server.send('POST', `api/backups/${name}/works/nope`, {}))).status).to.equal(
-      404,
-    );
+    expect(
+      (await errorOf(await kept.server.send('POST', `api/backups/${name}/works/nope`, {}))).status,
+    ).to.equal(404);
     expect((await errorOf(await kept.server.call('api/backups/nope/works'))).status).to.equal(404);
   });
 
@@ -105,7 +105,10 @@ describe('one damaged work', () => {
     const { works } = flatFileSchema.parse(await (await kept.server.call('api/works')).json());
     expect(works.filter((work) => 'damaged' in work).map(({ id }) => id)).to.deep.equal([bad.id]);
     expect(works.filter((work) => 'standing' in work).map(({ id }) => id)).to.deep.equal([good.id]);
-    const save = await kept.server.send('PUT', `api/works/${bad.id}`, { revision: 2, decisions: bad.decisions });
+    const save = await kept.server.send('PUT', `api/works/${bad.id}`, {
+      revision: 2,
+      decisions: bad.decisions,
+    });
     expect((await errorOf(save)).code).to.equal('damaged-work');
     expect((await kept.server.call(`api/works/${bad.id}/bundle`)).status).to.equal(200);
     expect((await kept.server.call(`api/works/${bad.id}`, { method: 'DELETE' })).status).to.equal(204);

@@ -27,7 +27,9 @@ describe('verifying', () => {
     writeFileSync(join(folder(second), 'original.png'), 'changed');
     cpSync(folder(second), folder('f'.repeat(64)), { recursive: true });
     await kept.damage(work.id);
-    const { faults } = (await (await kept.server.send('POST', 'api/verify', {})).json()) as { faults: string[] };
+    const { faults } = (await (await kept.server.send('POST', 'api/verify', {})).json()) as {
+      faults: string[];
+    };
     expect(faults).to.have.length(4);
     expect(faults.join('\n'))
       .to.match(new RegExp(`Work ${work.id}: This work cannot be opened`))
@@ -70,9 +72,9 @@ describe('the bin', () => {
     expect(bin.map(({ title }) => title)).to.deep.equal(['Disc']);
     expect((await kept.server.send('POST', `api/works/${work.id}/bring-back`, {})).status).to.equal(204);
     expect(await (await kept.server.call(`api/works/${work.id}`)).json()).to.deep.equal(work);
-    expect((await errorOf(await kept.server.send('POST', `api/works/${work.id}/bring-back`, {}))).status).to.equal(
-      404,
-    );
+    expect(
+      (await errorOf(await kept.server.send('POST', `api/works/${work.id}/bring-back`, {}))).status,
+    ).to.equal(404);
 
     await kept.server.call(`api/works/${work.id}`, { method: 'DELETE' });
     const { keeper } = kept.server.running.file;

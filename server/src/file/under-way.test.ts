@@ -3,7 +3,15 @@ import { readdir } from 'node:fs/promises';
 import { join } from 'node:path';
 import { setTimeout as sleep } from 'node:timers/promises';
 import { expect } from 'chai';
-import { backupsSchema, flatFileSchema, howFarSchema, pictureSchema, restoredSchema, verifiedSchema, type HowFar } from '@nobrel/core/file';
+import {
+  backupsSchema,
+  flatFileSchema,
+  howFarSchema,
+  pictureSchema,
+  restoredSchema,
+  verifiedSchema,
+  type HowFar,
+} from '@nobrel/core/file';
 import { errorOf } from '../testing/answers.js';
 import { bringIn, Keeping } from '../testing/keeping.js';
 import { encoded } from '../testing/pictures.js';
@@ -31,7 +39,10 @@ describe('long work', () => {
   async function bundleOfMany(count: number): Promise<Buffer> {
     const { work } = await kept.server.newWork();
     for (let k = 1; k < count; k++) {
-      const answer = await kept.server.bringIn(await encoded((image) => image.resize(200 + k, 100).jpeg()), `${k}.jpg`);
+      const answer = await kept.server.bringIn(
+        await encoded((image) => image.resize(200 + k, 100).jpeg()),
+        `${k}.jpg`,
+      );
       const { hash } = pictureSchema.parse(await answer.json());
       await kept.server.send('POST', `api/works/${work.id}/pictures`, { picture: hash });
     }
@@ -54,7 +65,8 @@ describe('long work', () => {
   it('that is stopped half-way leaves nothing behind', async () => {
     const bundle = await bundleOfMany(6);
     const other = await startServer();
-    const onDisk = async () => (await readdir(join(other.dataFolder, 'pictures'), { recursive: true })).sort();
+    const onDisk = async () =>
+      (await readdir(join(other.dataFolder, 'pictures'), { recursive: true })).sort();
     try {
       const before = await onDisk();
       const stop = new AbortController();
@@ -88,9 +100,15 @@ describe('long work', () => {
     expect(existsSync(join(restored.folder, 'nobrel.sqlite'))).to.equal(true);
     const { hash } = work.pictures[0]!;
     const original = join('pictures', hash.slice(0, 2), hash, 'original.jpeg');
-    expect(readFileSync(join(restored.folder, original)).equals(readFileSync(join(kept.server.dataFolder, original)))).to.equal(true);
+    expect(
+      readFileSync(join(restored.folder, original)).equals(
+        readFileSync(join(kept.server.dataFolder, original)),
+      ),
+    ).to.equal(true);
     const again = await errorOf(await kept.server.send('POST', path, {}));
     expect(again.message).to.match(/is not empty\. Restore into a new folder/);
-    expect((await errorOf(await kept.server.send('POST', 'api/backups/none/restore', {}))).status).to.equal(404);
+    expect((await errorOf(await kept.server.send('POST', 'api/backups/none/restore', {}))).status).to.equal(
+      404,
+    );
   });
 });

@@ -51,5 +51,13 @@ export async function commandLine(): Promise<CommandLine> {
         if (when() || child.exitCode !== null) clearInterval(looking);
       }, 5);
     });
-  return { folder, picture, map, nobrel, interrupted, at, remove: () => rm(folder, { recursive: true, force: true }) };
+  return {
+    folder,
+    picture,
+    map,
+    nobrel,
+    interrupted,
+    at,
+    remove: () => rm(folder, { recursive: true, force: true }),
+  };
 }
