@@ -48,7 +48,7 @@ export function knownAgain(run: Pick<Run, 'traced'>, map: Pick<MapDocument, 'lin
     else toFind.push(traced);
   }
   for (const traced of toFind) {
-    const there = places.find((place) => !done.has(place.line.id) && isSame(traced, place));
+    const there = places.find((place) => isSame(traced, place) && !done.has(place.line.id));
     if (there) done.set(there.line.id, traced);
     else lost.push(traced);
   }

@@ -1,5 +1,6 @@
 import { memo, useMemo, type PointerEvent, type ReactNode } from 'react';
 import { dashOf, isTraced, pathData, type MapDocument, type MapLine } from '@nobrel/core/documents';
+import simplify from 'simplify-js';
 import type { Rect } from '@nobrel/core/geometry';
 import { lineNear } from '@nobrel/core/map';
 import { placeNow, type Next, type TracingPlan } from '@nobrel/core/transfer';
@@ -16,6 +17,8 @@ type RunDrawingProps = {
   window: Rect;
   /** Pixels the longer side has, about. */
   sizePx: number;
+  /** No point of a line is shown this far off, mm. */
+  maxOffMm: number;
   onLine?: (line: MapLine) => void;
   children?: ReactNode;
 };
@@ -25,7 +28,7 @@ const reachPx = 22;
 
 /** The map as far as it is traced: what is done faded, the stretch at hand, and what comes next. */
 export function RunDrawing(props: RunDrawingProps) {
-  const { label, map, plan, done, next, window, sizePx, onLine, children } = props;
+  const { label, map, plan, done, next, window, sizePx, maxOffMm, onLine, children } = props;
   const scale = sizePx / Math.max(window.width, window.height);
   const stroke = next.kind === 'stroke' ? linesOf(map, next.ids) : [];
   const onPointerUp = (event: PointerEvent<SVGSVGElement>) => {
@@ -56,6 +59,7 @@ export function RunDrawing(props: RunDrawingProps) {
           done={done}
           section={next.kind === 'stroke' ? next.section : -1}
           scale={scale}
+          maxOffMm={maxOffMm}
         />
         {stroke.length > 0 && <StrokeNow stroke={stroke} plan={plan} scale={scale} />}
         {next.kind === 'marks' && <CheckMarksDrawn plan={plan} />}
@@ -72,52 +76,83 @@ function SheetNow({ plan, next }: Pick<RunDrawingProps, 'plan' | 'next'>) {
   return place ? <SheetPlace place={place} number={(number ?? 0) + 1} /> : null;
 }
 
-type State = 'rest' | 'done' | 'section';
-const widthsPx: Readonly<Record<State, number>> = { rest: 1.2, done: 1, section: 1.8 };
+/** How lines are drawn, a letter each: still to come, of the stretch at hand, traced. Any other letter is out of view. */
+const looks: Readonly<Partial<Record<string, { className: string; widthPx: number }>>> = {
+  r: { className: 'run-line run-rest', widthPx: 1.2 },
+  s: { className: 'run-line run-section', widthPx: 1.8 },
+  d: { className: 'run-line run-done', widthPx: 1 },
+};
 
-type RunLinesProps = Pick<RunDrawingProps, 'map' | 'plan' | 'done' | 'window'> & {
+/** Lines that are drawn again together when one of them has changed: enough to skip most, few enough to be quick. */
+const groupSize = 48;
+
+type RunLinesProps = Pick<RunDrawingProps, 'map' | 'plan' | 'done' | 'window' | 'maxOffMm'> & {
   section: number;
   scale: number;
 };
 
-/** The lines in view, each a path of its own: only what has changed is drawn again. */
-const RunLines = memo(function RunLines({ map, plan, done, window, section, scale }: RunLinesProps) {
-  const all = useMemo(() => drawnLines(map), [map]);
-  const shown = useMemo(() => all.filter(({ box }) => meets(box, window)), [all, window]);
+/** The lines in view: only groups in which something has changed are drawn again. */
+function RunLines({ map, plan, done, window, section, scale, maxOffMm }: RunLinesProps) {
+  const groups = useMemo(() => groupsOf(drawnLines(map, maxOffMm)), [map, maxOffMm]);
   const inSection = useMemo(() => {
     const stretch = plan.sections[section];
     return new Set(stretch ? plan.lines.slice(stretch.from, stretch.to + 1).map(({ id }) => id) : []);
   }, [plan, section]);
-  return shown.map(({ id, d, dash }) => (
-    <RunLine
-      key={id}
-      d={d}
-      dash={dash}
-      state={done.has(id) ? 'done' : inSection.has(id) ? 'section' : 'rest'}
-      scale={scale}
-    />
+  const lookOf = ({ id, box }: DrawnLine) =>
+    !meets(box, window) ? '-' : done.has(id) ? 'd' : inSection.has(id) ? 's' : 'r';
+  return groups.map((lines, k) => (
+    <LineGroup key={k} lines={lines} looksAs={lines.map(lookOf).join('')} scale={scale} />
   ));
+}
+
+type LineGroupProps = { lines: readonly DrawnLine[]; looksAs: string; scale: number };
+
+const LineGroup = memo(function LineGroup({ lines, looksAs, scale }: LineGroupProps) {
+  // Lines of one look and dash are one path: a browser paints few long paths sooner than many short ones.
+  const paths = new Map<string, string>();
+  lines.forEach(({ d, dash }, k) => {
+    const key = `${looksAs.charAt(k)} ${dash}`;
+    paths.set(key, `${paths.get(key) ?? ''}${d}`);
+  });
+  return [...paths].map(([key, d]) => {
+    const look = looks[key.charAt(0)];
+    return (
+      look && (
+        <path
+          key={key}
+          className={look.className}
+          d={d}
+          strokeWidth={look.widthPx / scale}
+          strokeDasharray={key.slice(2)}
+        />
+      )
+    );
+  });
 });
 
-const RunLine = memo(function RunLine(props: { d: string; dash: string; state: State; scale: number }) {
-  const { d, dash, state, scale } = props;
-  return (
-    <path
-      className={`run-line run-${state}`}
-      d={d}
-      strokeWidth={widthsPx[state] / scale}
-      strokeDasharray={dash}
-    />
-  );
-});
+type DrawnLine = { id: string; d: string; dash: string; box: Rect };
 
-function drawnLines(map: MapDocument) {
+function drawnLines(map: MapDocument, maxOffMm: number): DrawnLine[] {
   return map.lines.filter(isTraced).map((line) => ({
     id: line.id,
-    d: pathData(line),
+    d: pathData(simplified(line, maxOffMm)),
     dash: dashOf(line)?.join(' ') ?? 'none',
     box: boxOf([line]),
   }));
+}
+
+const groupsOf = (lines: readonly DrawnLine[]): DrawnLine[][] =>
+  Array.from({ length: Math.ceil(lines.length / groupSize) }, (_, k) =>
+    lines.slice(k * groupSize, (k + 1) * groupSize),
+  );
+
+/** A line without the points that nobody would miss: a large map holds many more than a small picture shows. */
+function simplified({ points, closed }: MapLine, maxOffMm: number): Pick<MapLine, 'points' | 'closed'> {
+  const kept = simplify(
+    points.map(([x, y]) => ({ x, y })),
+    maxOffMm,
+  );
+  return { points: kept.map(({ x, y }) => [x, y]), closed };
 }
 
 /** The box around lines, mm. */

@@ -52,6 +52,11 @@ export function RunPage() {
   return <Run map={map} plan={traced.plan} />;
 }
 
+/** How large the two drawings are on a usual tablet, pixels, and how far off a point of a line may be shown in them. */
+const closePx = 560;
+const wholePx = 330;
+const maxOffPx = 0.25;
+
 function Run({ map, plan }: { map: MapDocument; plan: TracingPlan }) {
   const { id } = useWork();
   const isGuest = useIsGuest();
@@ -75,7 +80,13 @@ function Run({ map, plan }: { map: MapDocument; plan: TracingPlan }) {
       <ConflictNotice />
       <div className="run-body">
         <div className="run-details">
-          <RunDrawing {...drawing} label="The map, close" window={near} sizePx={560} />
+          <RunDrawing
+            {...drawing}
+            label="The map, close"
+            window={near}
+            sizePx={closePx}
+            maxOffMm={(maxOffPx * minWindowMm) / closePx}
+          />
           <ReferenceClose window={near} />
         </div>
         <aside className="run-side">
@@ -83,7 +94,8 @@ function Run({ map, plan }: { map: MapDocument; plan: TracingPlan }) {
             {...drawing}
             label="The whole map: tap a line that is traced"
             window={whole}
-            sizePx={330}
+            sizePx={wholePx}
+            maxOffMm={(maxOffPx * Math.max(whole.width, whole.height)) / wholePx}
           />
           <Sections plan={plan} done={done} at={next} onSection={bench.goToSection} />
         </aside>
