@@ -161,7 +161,7 @@ test('the tour is shown by its key: three things on the bench, and put away', as
   await page.getByRole('link', { name: /Kettle/ }).click();
   await expect(leaf(page, 'Steps')).toBeVisible();
   await page.keyboard.press('t');
-  await expect(page.getByText('Six stations, from the reference to the record.')).toBeVisible();
+  await expect(page.getByText('Seven stations, from the reference to the record.')).toBeVisible();
   await page.getByRole('button', { name: 'Next' }).click();
   await expect(page.getByText(/What is decided here, in words/)).toBeVisible();
   await page.getByRole('button', { name: 'Next' }).click();
@@ -169,5 +169,5 @@ test('the tour is shown by its key: three things on the bench, and put away', as
   await expect(page.getByText(/What was measured and judged/)).toBeHidden();
   await page.reload();
   await expect(page.locator('.strip')).toBeVisible();
-  await expect(page.getByText('Six stations')).toBeHidden();
+  await expect(page.getByText('Seven stations')).toBeHidden();
 });

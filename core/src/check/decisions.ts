@@ -2,6 +2,7 @@ import { z } from 'zod';
 import { choiceDecision, numberDecision } from '../decisions/index.js';
 import { pictureHashSchema } from '../reference/index.js';
 import { maxCorners, measureKinds } from './measures/kinds.js';
+import { maxNamedParts, namedPartSchema } from './named-part.js';
 import { checkSubjects, covers } from './subjects.js';
 import { maxPoints } from './drawing/known-point.js';
 import { usualToleranceMm } from './drawing/tolerance.js';
@@ -98,6 +99,8 @@ export const checkDecisionsSchema = z.object({
     )
     .max(60)
     .default([]),
+  /** Parts of the drawing that have a name: what is found in them is told by it. */
+  parts: z.array(namedPartSchema).max(maxNamedParts).default([]),
   rounds: z.array(roundSchema).max(maxRounds).default([]),
   /** Every photograph brought in here, also of rounds that were deleted, so that these can be undone. */
   photographs: z.array(pictureHashSchema).max(500).default([]),

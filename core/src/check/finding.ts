@@ -1,5 +1,4 @@
-import type { SizeMm } from '../units/index.js';
-import { inPlace, sayPlace, type SaidMove } from './drawing/say-findings.js';
+import type { SaidMove } from './drawing/say-findings.js';
 
 /** Something to put right in the drawing, with its place, mm on the surface. */
 export type Finding = {
@@ -27,10 +26,6 @@ export const badness = { eachMmOff: 0.01, missing: 0.5, eachMmMissing: 0.1, extr
 
 /** A finding, and how bad it is. */
 export type Weighed = { finding: Finding; bad: number };
-
-/** Where a place lies, as the end of a sentence. */
-export const where = ({ x, y }: { x: number; y: number }, size: SizeMm): string =>
-  inPlace(sayPlace(x, y, size));
 
 /** The middle of some places, mm. */
 export function middleOf(points: readonly (readonly [number, number])[]): { x: number; y: number } {

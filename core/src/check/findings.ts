@@ -1,7 +1,10 @@
 import type { CheckReport, MapDocument, MapLine } from '../documents/index.js';
 import { formatLength, type LengthUnit, type SizeMm } from '../units/index.js';
-import { sayMove, sayPart, sayPlace } from './drawing/say-findings.js';
-import { badness, lengthOf, middleOf, where, type Finding, type Weighed } from './finding.js';
+import { scaleOf, turnRad } from './drawing/alignment.js';
+import { sayMove, sayPart } from './drawing/say-findings.js';
+import { badness, lengthOf, middleOf, type Finding, type Weighed } from './finding.js';
+import type { NamedPart } from './named-part.js';
+import { namedMoves, sayingWhere, type NamedMove, type SayWhere } from './named-parts.js';
 import { maxDarkness, type CheckSubject, type Cover } from './subjects.js';
 import { shiftedFindings, stillToTrace, tooDark } from './surface/surface-findings.js';
 
@@ -10,39 +13,44 @@ const minWholeMm = 0.8;
 const minWholeDeg = 0.3;
 const minWholeScale = 0.004;
 
-/** What findings are told for: what was photographed, and what the lines are covered by. */
-export type FindingsFor = { of: CheckSubject; cover: Cover };
+/** What findings are told for: what was photographed, what the lines are covered by, and the parts that have names. */
+export type FindingsFor = { of: CheckSubject; cover: Cover; parts: readonly NamedPart[] };
 
 /** Everything found in a drawing: first what is wrong with it as a whole, then the rest of it, worst first. */
 export function findingsOf(
   report: CheckReport,
   map: MapDocument,
   unit: LengthUnit,
-  { of, cover }: FindingsFor = { of: 'drawing', cover: 'nothing' },
+  { of = 'drawing', cover = 'nothing', parts: named = [] }: Partial<FindingsFor> = {},
 ): Finding[] {
   const size = { widthMm: map.surface.width, heightMm: map.surface.height };
+  const where = sayingWhere(named, size);
+  const asNamed = of === 'drawing' ? namedMoves(named, report, map) : [];
+  const inNamed = new Set(asNamed.flatMap(({ lines: ids }) => ids));
   const lines = new Map(map.lines.map((line) => [line.id, line]));
   const whole = wholeFinding(report, size, unit);
   const missing = report.lines.flatMap(({ id, status }) => {
     const line = status === 'missing' ? lines.get(id) : undefined;
     return line ? [line] : [];
   });
-  const lengthOfPart = (ids: readonly string[]) =>
-    ids.reduce((sum, id) => sum + lengthOf(lines.get(id)?.points ?? []), 0);
+  const runsOf = (ids: readonly string[]) => ids.map((id) => lines.get(id)?.points ?? []);
   const slipped = new Set(report.slip?.lines ?? []);
-  const ellipses = report.ellipses.flatMap((ellipse) => ellipseFinding(ellipse, size, unit));
+  const ellipses = report.ellipses.flatMap((ellipse) => ellipseFinding(ellipse, where, unit));
   const isEllipse = new Set(ellipses.flatMap(({ finding }) => finding.lines));
   const rest = [
+    ...asNamed.map((move) => namedFinding(move, unit)),
     ...report.parts
+      // What moved with a part that has a name is said of that.
+      .filter((part) => part.lines.some((id) => !inNamed.has(id)))
       .filter((part) => part.lines.some((id) => !slipped.has(id)))
       // Of an ellipse that is too flat or too round no more is to be said, unless it lies elsewhere too.
       .filter((part) => !isEllipse.has(part.lines.join()) || Math.hypot(part.dx, part.dy) > minElsewhereMm)
-      .map((part) => partFinding(part, lengthOfPart(part.lines), size, unit)),
+      .map((part) => partFinding(part, runsOf(part.lines), where, unit)),
     ...(of === 'under-way'
-      ? stillToTrace(missing, size, unit)
-      : missing.map((line) => missingFinding(line, of, size, unit))),
+      ? stillToTrace(missing, where, unit)
+      : missing.map((line) => missingFinding(line, of, where, unit))),
     ...ellipses,
-    ...report.extra.map((extra) => extraFinding(extra, of, size, unit)),
+    ...report.extra.map((extra) => extraFinding(extra, of, where, unit)),
   ].sort((a, b) => b.bad - a.bad);
   const dark = report.lines.flatMap(({ id, darkness = 0 }) => {
     const line = darkness > maxDarkness[cover] ? lines.get(id) : undefined;
@@ -51,21 +59,40 @@ export function findingsOf(
   return [
     ...(whole ? [whole] : []),
     ...shiftedFindings(report, unit),
-    ...(of === 'drawing' ? [] : tooDark(dark, report.lines.length, cover, size)),
+    ...(of === 'drawing' ? [] : tooDark(dark, report.lines.length, cover, { size, where })),
     ...rest.map(({ finding }) => finding),
   ];
 }
 
 function partFinding(
   { lines, x, y, dx, dy, scale, angleDeg }: CheckReport['parts'][number],
-  lengthMm: number,
-  size: SizeMm,
+  runs: readonly MapLine['points'][],
+  where: SayWhere,
   unit: LengthUnit,
 ): Weighed {
   const move = { dx, dy, scale, angleDeg };
-  const says = sayPart(lines.length, sayPlace(x, y, size), move, unit);
+  const says = sayPart(lines.length, where(runs.flat()), move, unit);
+  const lengthMm = runs.reduce((sum, points) => sum + lengthOf(points), 0);
   return {
     finding: { key: `part ${lines[0] ?? ''}`, kind: 'part', says, at: { x, y }, lines, move },
+    bad: Math.hypot(dx, dy) + badness.eachMmOff * lengthMm,
+  };
+}
+
+/** A part with a name that moved as one: said of it, not of its lines. */
+function namedFinding({ part, lines, move, lengthMm }: NamedMove, unit: LengthUnit): Weighed {
+  const { cx: x, cy: y, dx, dy } = move;
+  const said = { dx, dy, scale: scaleOf(move), angleDeg: (turnRad(move) * 180) / Math.PI };
+  const how = sayMove(said, unit);
+  return {
+    finding: {
+      key: `named ${part.id}`,
+      kind: 'part',
+      says: `${part.name}: ${how === '' ? 'bent away from its course' : how}.`,
+      at: { x, y },
+      lines,
+      move: said,
+    },
     bad: Math.hypot(dx, dy) + badness.eachMmOff * lengthMm,
   };
 }
@@ -78,7 +105,7 @@ const minElsewhereMm = 1;
 
 function ellipseFinding(
   { id, x, y, wanted, drawn, points }: CheckReport['ellipses'][number],
-  size: SizeMm,
+  where: SayWhere,
   unit: LengthUnit,
 ): Weighed[] {
   const shape = drawn.short / drawn.long / (wanted.short / wanted.long) - 1;
@@ -86,7 +113,7 @@ function ellipseFinding(
   const short = (wanted.short / wanted.long) * drawn.long;
   const off = Math.abs(drawn.short - short);
   if (Math.abs(shape) < minFlatter || off < minFlatterMm) return [];
-  const says = `The ellipse ${where({ x, y }, size)} is too ${shape < 0 ? 'flat' : 'round'}: ${formatLength(drawn.short, unit)}, should be ${formatLength(short, unit)}.`;
+  const says = `The ellipse ${where(points)} is too ${shape < 0 ? 'flat' : 'round'}: ${formatLength(drawn.short, unit)}, should be ${formatLength(short, unit)}.`;
   return [
     {
       finding: { key: `ellipse ${id}`, kind: 'ellipse', says, at: { x, y }, lines: [id], points },
@@ -95,11 +122,16 @@ function ellipseFinding(
   ];
 }
 
-function missingFinding({ id, points }: MapLine, of: CheckSubject, size: SizeMm, unit: LengthUnit): Weighed {
+function missingFinding(
+  { id, points }: MapLine,
+  of: CheckSubject,
+  where: SayWhere,
+  unit: LengthUnit,
+): Weighed {
   const lengthMm = lengthOf(points);
   const at = middleOf(points);
   const what = of === 'transfer' ? 'Did not come across' : 'Missing';
-  const says = `${what}: a line of ${formatLength(lengthMm, unit)} ${where(at, size)}.`;
+  const says = `${what}: a line of ${formatLength(lengthMm, unit)} ${where(points)}.`;
   return {
     finding: { key: `missing ${id}`, kind: 'missing', says, at, lines: [id] },
     bad: badness.missing + badness.eachMmMissing * lengthMm,
@@ -109,12 +141,12 @@ function missingFinding({ id, points }: MapLine, of: CheckSubject, size: SizeMm,
 function extraFinding(
   { points, length }: CheckReport['extra'][number],
   of: CheckSubject,
-  size: SizeMm,
+  where: SayWhere,
   unit: LengthUnit,
 ): Weighed {
   const at = middleOf(points);
   const what = of === 'drawing' ? 'Drawn, but not on the map: a line' : 'To clean away: a mark';
-  const says = `${what} of ${formatLength(length, unit)} ${where(at, size)}.`;
+  const says = `${what} of ${formatLength(length, unit)} ${where(points)}.`;
   const key = `extra ${Math.round(at.x)} ${Math.round(at.y)}`;
   return {
     finding: { key, kind: 'extra', says, at, lines: [], points },

@@ -3,6 +3,7 @@ export type { Finding } from './finding.js';
 export * from './findings.js';
 export * from './rounds.js';
 export * from './notes.js';
+export * from './named-part.js';
 export { readCorrectedSheet, SheetNotFound, type CorrectedSheet } from './corrections/corrected-sheet.js';
 export { printedPages, type PrintedPage } from './registration/printed-page.js';
 export * from './drawing/index.js';

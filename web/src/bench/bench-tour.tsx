@@ -8,7 +8,7 @@ const steps = [
   {
     title: 'The order of work',
     description:
-      'Six stations, from the reference to the record. Each tells one fact of where it stands; come and go as you like.',
+      'Seven stations, from the reference to the record. Each tells one fact of where it stands; come and go as you like.',
     target: find('.strip'),
   },
   {

@@ -25,6 +25,38 @@ export function about(move: Similarity, cx: number, cy: number): Similarity {
   return { ...move, cx, cy, dx: x - cx, dy: y - cy };
 }
 
+/** Of a course one place in so many tells how it was moved: they lie close. */
+const everyPlace = 4;
+
+/** The movement that several lines' own ones amount to, by least squares over their places, about the middle of these. */
+export function movementOf(lines: readonly { course: Course; move: Similarity }[]): Similarity {
+  const pairs = lines.flatMap(({ course: { x, y }, move }) =>
+    Array.from({ length: Math.ceil(x.length / everyPlace) }, (_, k) => {
+      const [fromX, fromY] = [x[k * everyPlace], y[k * everyPlace]];
+      const [toX, toY] = movedBy(move, fromX, fromY);
+      return { x: fromX, y: fromY, dx: toX - fromX, dy: toY - fromY };
+    }),
+  );
+  const n = Math.max(1, pairs.length);
+  const mean = (key: 'x' | 'y' | 'dx' | 'dy') => pairs.reduce((sum, pair) => sum + pair[key], 0) / n;
+  const [cx, cy, meanDx, meanDy] = [mean('x'), mean('y'), mean('dx'), mean('dy')];
+  let [growth, turn, spread] = [0, 0, 0];
+  for (const { x, y, dx, dy } of pairs) {
+    const [u, v] = [x - cx, y - cy];
+    growth += u * (dx - meanDx) + v * (dy - meanDy);
+    turn += u * (dy - meanDy) - v * (dx - meanDx);
+    spread += u * u + v * v;
+  }
+  return {
+    cx,
+    cy,
+    dx: meanDx,
+    dy: meanDy,
+    a: 1 + growth / Math.max(1, spread),
+    b: turn / Math.max(1, spread),
+  };
+}
+
 /** How freely lines may be moved onto what is drawn. */
 export type MoveFreedom = 'shift' | 'similarity';
 

@@ -1,4 +1,4 @@
-import { about, aligned, movedBy, unmoved, type Similarity } from './alignment.js';
+import { about, aligned, movedBy, movementOf, type Similarity } from './alignment.js';
 import { together } from './course.js';
 import type { Match } from './match-lines.js';
 import { areBeside } from './moves-together.js';
@@ -64,7 +64,11 @@ function partOf(matches: Match[], from: Similarity, drawn: KnownLines): MovedPar
   const cy = course.y.reduce((sum, y) => sum + y, 0) / count;
   const lengthMm = matches.reduce((sum, { wanted }) => sum + wanted.lengthMm, 0);
   // Two lines and more are first laid as their own movements say, so that none is drawn to a neighbour's stroke.
-  const start = matches.length === 1 ? about(from, cx, cy) : agreed(matches, cx, cy);
+  const likely =
+    matches.length === 1
+      ? from
+      : movementOf(matches.map(({ wanted, move }) => ({ course: wanted.course, move })));
+  const start = about(likely, cx, cy);
   const steps =
     lengthMm >= minSizedMm
       ? ([
@@ -73,32 +77,6 @@ function partOf(matches: Match[], from: Similarity, drawn: KnownLines): MovedPar
         ] as const)
       : ([[1.6, 'shift']] as const);
   return { matches, move: aligned(course, start, drawn, steps), lengthMm };
-}
-
-/** The movement that several lines' own ones amount to, by least squares over their places. */
-function agreed(matches: readonly Match[], cx: number, cy: number): Similarity {
-  let [n, dx, dy, growth, turn, spread] = [0, 0, 0, 0, 0, 0];
-  for (const { wanted, move } of matches)
-    for (let i = 0; i < wanted.course.x.length; i += 4) {
-      const [x, y] = [wanted.course.x[i], wanted.course.y[i]];
-      const [toX, toY] = movedBy(move, x, y);
-      const [u, v] = [x - cx, y - cy];
-      n++;
-      dx += toX - x;
-      dy += toY - y;
-      growth += u * (toX - x) + v * (toY - y);
-      turn += u * (toY - y) - v * (toX - x);
-      spread += u * u + v * v;
-    }
-  if (n === 0) return unmoved(cx, cy);
-  return {
-    cx,
-    cy,
-    dx: dx / n,
-    dy: dy / n,
-    a: 1 + growth / Math.max(1, spread),
-    b: turn / Math.max(1, spread),
-  };
 }
 
 /** How far a line's own movement is from that of a part, across the line, in the mean, mm. */

@@ -10,7 +10,7 @@ import { roundEllipse, type DrawnEllipse } from './drawn-ellipses.js';
 import { isSized, type MovedPart } from './parts.js';
 import type { PlacedDrawing } from './place-drawing.js';
 import { cornersInPicture } from './place-paper.js';
-import { sayPart, sayPlace } from './say-findings.js';
+import { inPlace, sayPart, sayPlace } from './say-findings.js';
 
 const degrees = (angleRad: number) => (angleRad * 180) / Math.PI;
 
@@ -82,7 +82,7 @@ export function reportOf({
       };
       const says = sayPart(
         part.matches.length,
-        sayPlace(...movedBy(move, move.cx, move.cy), size),
+        inPlace(sayPlace(...movedBy(move, move.cx, move.cy), size)),
         said,
         'mm',
       );

@@ -44,9 +44,13 @@ export function sayPlace(x: number, y: number, { widthMm, heightMm }: SizeMm): s
   return row === '' ? `middle ${column}` : `${row} ${column}`;
 }
 
-/** A part that was drawn wrongly, as a sentence. */
-export function sayPart(lines: number, place: string, move: SaidMove, unit: LengthUnit): string {
-  const what = lines === 1 ? `The line ${inPlace(place)}` : `The ${counted(lines, 'line')} ${inPlace(place)}`;
+/**
+ * A part that was drawn wrongly, as a sentence.
+ *
+ * @param where it lies, as the end of a sentence
+ */
+export function sayPart(lines: number, where: string, move: SaidMove, unit: LengthUnit): string {
+  const what = lines === 1 ? `The line ${where}` : `The ${counted(lines, 'line')} ${where}`;
   const says = sayMove(move, unit);
   return says === '' ? `${what}: bent away from its course.` : `${what}: ${says}.`;
 }

@@ -1,7 +1,7 @@
 import type { CheckReport, MapDocument } from '../../documents/index.js';
 import type { Point } from '../../geometry/index.js';
-import { movedBy, type Similarity } from '../drawing/alignment.js';
-import { wantedLines } from '../drawing/course.js';
+import { movedBy } from '../drawing/alignment.js';
+import { lineMoves } from '../line-moves.js';
 import { KnownLines } from '../registration/known-lines.js';
 
 /** A place belongs to the line that runs within this of it, mm. */
@@ -14,26 +14,7 @@ const reachMm = 6;
  */
 export function drawnPlaces(report: CheckReport, map: MapDocument): (place: Point) => Point | null {
   const size = { widthMm: map.surface.width, heightMm: map.surface.height };
-  const wanted = new Map(wantedLines(map).map((line) => [line.id, line]));
-  const parts = new Map(report.parts.flatMap((part) => part.lines.map((id) => [id, part] as const)));
-  const found = report.lines.flatMap(({ id, status, dx, dy }) => {
-    const line = wanted.get(id);
-    if (!line || status === 'missing' || status === 'unclear') return [];
-    const part = parts.get(id);
-    const angleRad = ((part?.angleDeg ?? 0) * Math.PI) / 180;
-    const scale = part?.scale ?? 1;
-    const move: Similarity = part
-      ? {
-          cx: part.x,
-          cy: part.y,
-          dx: part.dx,
-          dy: part.dy,
-          a: scale * Math.cos(angleRad),
-          b: scale * Math.sin(angleRad),
-        }
-      : { cx: line.cx, cy: line.cy, dx, dy, a: 1, b: 0 };
-    return [{ course: line.course, move }];
-  });
+  const found = lineMoves(report, map).filter(({ status }) => status === 'true' || status === 'moved');
   const known = new KnownLines(
     found.map(({ course: { x, y } }) => Float64Array.from(Array.from(x, (_, i) => [x[i], y[i]]).flat())),
     size,

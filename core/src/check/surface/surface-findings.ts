@@ -1,7 +1,8 @@
 import type { CheckReport, MapLine } from '../../documents/index.js';
 import { counted, formatLength, type LengthUnit, type SizeMm } from '../../units/index.js';
-import { inPlace, sayMove, sayPlace } from '../drawing/say-findings.js';
+import { sayMove } from '../drawing/say-findings.js';
 import { badness, lengthOf, middleOf, type Finding, type Weighed } from '../finding.js';
+import type { SayWhere } from '../named-parts.js';
 import type { Cover } from '../subjects.js';
 
 /** What a sheet did that slipped: lines traced after it, and lines that stand twice. */
@@ -46,11 +47,10 @@ export function shiftedFindings({ slip, doubled }: CheckReport, unit: LengthUnit
 }
 
 /** Lines gathered by where on the surface they lie. */
-function byPlace(lines: readonly MapLine[], size: SizeMm) {
+function byPlace(lines: readonly MapLine[], where: SayWhere) {
   const places = new Map<string, MapLine[]>();
   for (const line of lines) {
-    const { x, y } = middleOf(line.points);
-    const place = sayPlace(x, y, size);
+    const place = where(line.points);
     places.set(place, [...(places.get(place) ?? []), line]);
   }
   return [...places].map(([place, there]) => ({
@@ -67,12 +67,12 @@ function byPlace(lines: readonly MapLine[], size: SizeMm) {
 }
 
 /** What is still to trace, by where it is. */
-export function stillToTrace(lines: readonly MapLine[], size: SizeMm, unit: LengthUnit): Weighed[] {
-  return byPlace(lines, size).map(({ place, lines: there, at, lengthMm }) => ({
+export function stillToTrace(lines: readonly MapLine[], where: SayWhere, unit: LengthUnit): Weighed[] {
+  return byPlace(lines, where).map(({ place, lines: there, at, lengthMm }) => ({
     finding: {
       key: `to trace ${place}`,
       kind: 'missing',
-      says: `Still to trace ${inPlace(place)}: ${counted(there.length, 'line')}, ${formatLength(lengthMm, unit)}.`,
+      says: `Still to trace ${place}: ${counted(there.length, 'line')}, ${formatLength(lengthMm, unit)}.`,
       at,
       lines: there.map(({ id }) => id),
     },
@@ -88,7 +88,12 @@ const allOver = 0.5;
  *
  * @param of how many lines there are
  */
-export function tooDark(lines: readonly MapLine[], of: number, cover: Cover, size: SizeMm): Finding[] {
+export function tooDark(
+  lines: readonly MapLine[],
+  of: number,
+  cover: Cover,
+  { size, where }: { size: SizeMm; where: SayWhere },
+): Finding[] {
   if (lines.length > allOver * of)
     return [
       {
@@ -99,12 +104,12 @@ export function tooDark(lines: readonly MapLine[], of: number, cover: Cover, siz
         lines: lines.map(({ id }) => id),
       },
     ];
-  return byPlace(lines, size)
+  return byPlace(lines, where)
     .sort((a, b) => b.lengthMm - a.lengthMm)
     .map(({ place, lines: there, at }) => ({
       key: `dark ${place}`,
       kind: 'dark',
-      says: `Too dark for ${coverWords[cover]} ${inPlace(place)}: ${counted(there.length, 'line')}. Lighten ${there.length === 1 ? 'it' : 'them'}, pressing a kneaded eraser on, without rubbing.`,
+      says: `Too dark for ${coverWords[cover]} ${place}: ${counted(there.length, 'line')}. Lighten ${there.length === 1 ? 'it' : 'them'}, pressing a kneaded eraser on, without rubbing.`,
       at,
       lines: there.map(({ id }) => id),
     }));

@@ -16,7 +16,7 @@ import { FindingsPanel } from './findings-panel.js';
 import { RoundState } from './round-state.js';
 import { OnCheckBench, useCheck } from './use-check.js';
 
-type CheckTool = 'findings' | 'measures' | 'new' | 'corners' | 'points' | 'rounds';
+type CheckTool = 'findings' | 'measures' | 'new' | 'corners' | 'points' | 'parts' | 'rounds';
 
 const tools: readonly [Tool<CheckTool>, ...Tool<CheckTool>[]] = [
   { id: 'findings', label: 'Findings' },
@@ -24,6 +24,7 @@ const tools: readonly [Tool<CheckTool>, ...Tool<CheckTool>[]] = [
   lazyTool('new', 'New round', async () => (await import('./new-round-tool.js')).NewRoundTool),
   lazyTool('corners', 'Corners', async () => (await import('./corners-tool.js')).CornersTool),
   lazyTool('points', 'Points', async () => (await import('./points-tool.js')).PointsTool),
+  lazyTool('parts', 'Parts', async () => (await import('./parts-tool.js')).PartsTool),
   lazyTool('rounds', 'Rounds', async () => (await import('./rounds-tool.js')).RoundsTool),
 ];
 

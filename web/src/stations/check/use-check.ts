@@ -22,7 +22,7 @@ export function useCheck(map: MapDocument) {
   const unit = useUnit();
   const [params, setParams] = useSearchParams();
   const { check } = work.decisions;
-  const { of, cover } = check;
+  const { of, cover, parts } = check;
   const rounds = check.rounds.filter(({ of }) => of === check.of);
   const round = rounds.find(({ id }) => id === params.get('round')) ?? rounds.at(-1) ?? null;
   const picture = round ? (work.pictures.find(({ hash }) => hash === round.picture) ?? null) : null;
@@ -45,8 +45,10 @@ export function useCheck(map: MapDocument) {
     checked,
     findings: useMemo(
       (): Finding[] =>
-        checked ? pointFirst(findingsOf(checked.report, map, unit, { of, cover }), map.frame, known) : [],
-      [checked, map, unit, of, cover, known],
+        checked
+          ? pointFirst(findingsOf(checked.report, map, unit, { of, cover, parts }), map.frame, known)
+          : [],
+      [checked, map, unit, of, cover, parts, known],
     ),
     /** What this painter's eye is known to get wrong. */
     known,

@@ -1,0 +1,66 @@
+import { expect, goTo, leaf, saved, take, test } from './bench.js';
+
+test('parts are named by box, by mouse and keyboard; what is found in them is told by name, kept and undone', async ({
+  page,
+  seeded,
+}) => {
+  test.setTimeout(120_000);
+  await page.goto(seeded.address);
+  await page.getByRole('link', { name: /Dinghy on the hard/ }).click();
+  await goTo(page, 'Check');
+  await page.goto(`${page.url()}?round=round-1`);
+  const findings = page.getByRole('region', { name: 'Findings' });
+  await expect(findings).toBeVisible({ timeout: 60_000 });
+  await expect(findings).toContainText('in the middle');
+  await take(page, 'Parts');
+  const asks = page.getByText(/^Name a part: click/);
+  await expect(asks).toHaveText(/a corner of a box/);
+  const map = page.getByRole('application', { name: /^Map\./ });
+  const sheet = (await leaf(page, 'Map').locator('.surface-sheet').first().boundingBox())!;
+  const at = (u: number, v: number) => [sheet.x + u * sheet.width, sheet.y + v * sheet.height] as const;
+  await page.mouse.click(...at(0.45, 0.51));
+  await expect(asks).toHaveText(/the opposite corner/);
+  // Two corners on one spot hold nothing.
+  await page.mouse.click(...at(0.452, 0.512));
+  await expect(page.getByRole('alert')).toContainText('too near to each other');
+  await page.mouse.click(...at(0.45, 0.51));
+  await page.mouse.click(...at(0.74, 0.76));
+  await page.getByLabel('Name of the part').fill('Hull');
+  await page.keyboard.press('Enter');
+  const parts = page.getByRole('region', { name: 'Parts with a name' });
+  await expect(parts.getByLabel('Name of Hull')).toHaveValue('Hull');
+  await expect(leaf(page, 'Drawing').locator('.part-boxes')).toContainText('Hull');
+  // By the keyboard: the cursor of the leaf begins in the middle, and picks.
+  await map.focus();
+  for (const way of ['ArrowLeft', 'ArrowRight']) {
+    for (let k = 0; k < 4; k++) await page.keyboard.press(`Shift+${way}`);
+    for (let k = 0; k < 2; k++)
+      await page.keyboard.press(`Shift+${way === 'ArrowLeft' ? 'ArrowUp' : 'ArrowDown'}`);
+    if (way === 'ArrowRight') for (let k = 0; k < 8; k++) await page.keyboard.press('Shift+ArrowRight');
+    await page.keyboard.press('Enter');
+  }
+  const name = page.getByLabel('Name of the part');
+  await expect(name).toBeFocused();
+  await expect(page.getByRole('button', { name: 'Name it' })).toBeDisabled();
+  await page.getByRole('button', { name: 'Begin again' }).click();
+  await take(page, 'Findings');
+  await expect(findings).toContainText(/lines? in “Hull”: .*too high/);
+  // A name is changed where it stands; an empty one is not taken.
+  await take(page, 'Parts');
+  const field = parts.getByRole('textbox');
+  await field.fill('Boat');
+  await field.press('Enter');
+  await field.fill('');
+  await field.press('Enter');
+  await expect(field).toHaveValue('Boat');
+  await saved(page);
+  await page.reload();
+  await expect(parts.getByLabel('Name of Boat')).toHaveValue('Boat', { timeout: 30_000 });
+  await take(page, 'Findings');
+  await expect(findings).toContainText('in “Boat”', { timeout: 60_000 });
+  await take(page, 'Parts');
+  await parts.getByRole('button', { name: 'Delete Boat' }).click();
+  await expect(parts.getByRole('heading', { name: 'No part has a name yet' })).toBeVisible();
+  await page.keyboard.press('Control+z');
+  await expect(parts.getByLabel('Name of Boat')).toBeVisible();
+});
