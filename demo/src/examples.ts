@@ -1,3 +1,4 @@
+import type { NamedPart } from '@nobrel/core/check';
 import { allRound, defaultGrid, type FitDecisions } from '@nobrel/core/fit';
 import type { MapSettings } from '@nobrel/core/map';
 import { unsquared, type Squaring } from '@nobrel/core/reference';
@@ -13,6 +14,8 @@ export type Example = {
   detail?: { picture: string; at: { x: number; y: number }; words: string };
   fit: Partial<FitDecisions> & Pick<FitDecisions, 'kind'>;
   map: Partial<MapSettings>;
+  /** Parts of it that have a name. */
+  parts?: readonly NamedPart[];
   /** What else of the transfer is not as usual. */
   transfer?: Partial<TransferDecisions>;
   method: TransferMethod;
@@ -114,6 +117,10 @@ export const examples: readonly Example[] = [
     permissionNote: 'My own, an evening in October.',
     fit: { kind: 'hot-pressed', widthMm: 420, heightMm: 297, marginsMm: allRound(15), way: 'border' },
     map: { values: 3, minShapeMm2: 60, quietMm: 2.5 },
+    parts: [
+      { id: 'part-1', name: 'Hull', box: { x: 190, y: 153, width: 120, height: 71 } },
+      { id: 'part-2', name: 'Mast', box: { x: 220, y: 26, width: 80, height: 126 } },
+    ],
     method: 'mirrored-tracing',
     reached: 'mapped',
   },

@@ -97,7 +97,7 @@ async function seedOne(
     permission: 'own',
     permissionNote: example.permissionNote,
   } as const;
-  const check = { ...work.decisions.check };
+  const check = { ...work.decisions.check, parts: [...(example.parts ?? [])] };
   for (const [i, { photograph, figures }] of rounds.entries()) {
     const taken = await pictures.takeIn(referencePath(photograph), `${photograph}.jpg`);
     await works.addPicture(work.id, taken);
