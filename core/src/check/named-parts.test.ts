@@ -74,6 +74,17 @@ describe('parts that have names', () => {
     });
   });
 
+  it('are told with a larger one that they moved along with', () => {
+    const lines = ['h1', 'h2', 'h3', 'h4', 'foot'];
+    const report = trueReport({
+      lines: lines.map((id) => seen(id, 'moved', 3.2)),
+      parts: [{ ...alone('h1', 40, 50, 3.2), lines }],
+    });
+    expect(says(report, [handle, kettle])).to.deep.equal(['Kettle: 3.2 mm too far right.']);
+    // Where the handle alone was moved, it is told alone.
+    expect(says(movedTogether, [kettle, handle])).to.deep.equal(['Kettle’s handle: 3.2 mm too far right.']);
+  });
+
   it('tell their shift, size and turn about their middle', () => {
     const [scale, angleRad] = [1.06, (2 * Math.PI) / 180];
     const [a, b] = [scale * Math.cos(angleRad), scale * Math.sin(angleRad)];

@@ -26,7 +26,7 @@ export function about(move: Similarity, cx: number, cy: number): Similarity {
 }
 
 /** Of a course one place in so many tells how it was moved: they lie close. */
-const everyPlace = 4;
+export const everyPlace = 4;
 
 /** The movement that several lines' own ones amount to, by least squares over their places, about the middle of these. */
 export function movementOf(lines: readonly { course: Course; move: Similarity }[]): Similarity {
