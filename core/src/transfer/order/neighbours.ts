@@ -3,6 +3,9 @@ import type { StartingPoints } from './starting-points.js';
 /** Lines near each line, `each` of them, nearest first. */
 export type Neighbours = { each: number; lines: Int32Array; mm: Float64Array };
 
+/** Around a closed line it is asked from so many of its points about what is near: those between see the same. */
+const maxAsked = 8;
+
 /**
  * For each line those that begin or end nearest to where it does, nearest first.
  *
@@ -19,7 +22,8 @@ export function neighboursOf(starts: StartingPoints, each: number): Neighbours {
   const nearest = new Map<number, number>();
   for (let i = 0; i < count; i++) {
     nearest.clear();
-    for (let place = first[i]; place < first[i + 1]; place++) {
+    const step = Math.max(1, Math.floor((first[i + 1] - first[i]) / maxAsked));
+    for (let place = first[i]; place < first[i + 1]; place += step) {
       for (const other of index.neighbors(x[place], y[place], each, Infinity, (k) => line[k] !== i)) {
         const squared = (x[other] - x[place]) ** 2 + (y[other] - y[place]) ** 2;
         if (squared < (nearest.get(line[other]) ?? Infinity)) nearest.set(line[other], squared);

@@ -68,7 +68,7 @@ const maxOrdered = 20_000;
 const maxWeighed = 8000;
 /** How often an order is shaken, at least, for each line, and at most: for a look while one chooses, and to be kept. */
 const shakesFor = {
-  quick: { min: 500, each: 8, max: 1500 },
+  quick: { min: 500, each: 8, max: 1000 },
   thorough: { min: 10_000, each: 40, max: 80_000 },
 } as const;
 /** Breadth of the bands an order that spares traced lines begins from: within one, the palm reaches back to few. */
@@ -202,8 +202,8 @@ function sparingOrder(ordering: Ordering, under: UnderPalm, options: OrderOption
   const tour = ordering.quick(banded);
   if (traced.lines.length > maxWeighed) return tour;
   const isThorough = options.care === 'thorough';
-  // A quick look is not held to a share of the shortest, so that it need not be found first.
-  const shortestMm = (isThorough ? ordering.shortest() : ordering.quick(groups)).travelMm();
+  // A quick look is not held to a share of the shortest, which need not be found first: the way in bands stands for it.
+  const shortestMm = (isThorough ? ordering.shortest() : tour).travelMm();
   const { moreWay, palmWays } = palmsWorth[options.material];
   const allowedMm = Math.max((1 + moreWay) * shortestMm, shortestMm + freeMm);
   const whenSwapped = palmTable(under);

@@ -13,10 +13,20 @@ export type TracedLines = {
 /** Takes out of a map what is traced. */
 export function tracedLinesOf(map: Pick<MapDocument, 'lines'>): TracedLines {
   const lines = map.lines.filter(isTraced);
-  const points = lines.map((line) => Float64Array.from(line.points.flat()));
+  const points = lines.map(placesOf);
   return {
     lines,
     points,
     lengthsMm: Float64Array.from(points, (own, i) => polylineLength(own, lines[i].closed)),
   };
+}
+
+/** The points of a line one after the other. Long maps hold hundreds of thousands: no array of arrays is made on the way. */
+function placesOf({ points }: MapLine): Float64Array {
+  const places = new Float64Array(2 * points.length);
+  points.forEach(([x, y], k) => {
+    places[2 * k] = x;
+    places[2 * k + 1] = y;
+  });
+  return places;
 }
