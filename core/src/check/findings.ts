@@ -86,7 +86,8 @@ function namedFinding({ part, lines, move, lengthMm }: NamedMove, unit: LengthUn
   const how = sayMove(said, unit);
   return {
     finding: {
-      key: `named ${part.id}`,
+      // With its name: another part may get the number of one that was deleted, and is not set aside with it.
+      key: `named ${part.id} ${part.name}`,
       kind: 'part',
       says: `${part.name}: ${how === '' ? 'bent away from its course' : how}.`,
       at: { x, y },

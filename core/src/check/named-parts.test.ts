@@ -68,7 +68,7 @@ describe('parts that have names', () => {
     const [finding, ...more] = findingsOf(movedTogether, map, 'mm', { parts: [handle] });
     expect(more).to.deep.equal([]);
     expect(finding).to.deep.include({
-      key: 'named part-1',
+      key: 'named part-1 Kettle’s handle',
       says: 'Kettle’s handle: 3.2 mm too far right.',
       lines: ['h1', 'h2', 'h3', 'h4'],
     });
