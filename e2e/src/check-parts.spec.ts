@@ -1,14 +1,12 @@
-import { expect, goTo, leaf, saved, take, test } from './bench.js';
+import { expect, leaf, saved, take, test } from './bench.js';
+import { openFirstRound } from './photographs.js';
 
 test('parts are named by box, by mouse and keyboard; what is found in them is told by name, kept and undone', async ({
   page,
   seeded,
 }) => {
   test.setTimeout(120_000);
-  await page.goto(seeded.address);
-  await page.getByRole('link', { name: /Dinghy on the hard/ }).click();
-  await goTo(page, 'Check');
-  await page.goto(`${page.url()}?round=round-1`);
+  await openFirstRound(page, seeded);
   const findings = page.getByRole('region', { name: 'Findings' });
   await expect(findings).toBeVisible({ timeout: 60_000 });
   // The demo has named two; the rest is told by where on the sheet it lies.

@@ -1,6 +1,6 @@
 import type { Page } from '@playwright/test';
 import { expect, goTo, kettle, leaf, saved, take, test } from './bench.js';
-import { photographOf } from './photographs.js';
+import { openFirstRound, photographOf } from './photographs.js';
 
 const findings = (page: Page) => page.getByRole('region', { name: 'Findings' });
 const photograph = (page: Page) => page.locator('image[data-shows="photograph"]');
@@ -238,11 +238,7 @@ test('the checks that tell most are proposed and shown on both leaves; one’s o
   seeded,
 }) => {
   test.setTimeout(120_000);
-  await page.goto(seeded.address);
-  await page.getByRole('link', { name: /Dinghy on the hard/ }).click();
-  await goTo(page, 'Check');
-  // The third round is true; the first is not.
-  await page.goto(`${page.url()}?round=round-1`);
+  await openFirstRound(page, seeded);
   await expect(findings(page)).toBeVisible({ timeout: 60_000 });
   await take(page, 'Measures');
   await expect(page).toHaveURL(/round=round-1/);

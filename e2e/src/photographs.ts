@@ -9,6 +9,15 @@ import {
 } from '@nobrel/core/camera';
 import { mapDocumentSchema } from '@nobrel/core/documents';
 import type { Running } from '@nobrel/server';
+import { goTo } from './bench.js';
+
+/** Opens the demo's first round of checking: the third is true, the first is not. */
+export async function openFirstRound(page: Page, seeded: Running): Promise<void> {
+  await page.goto(seeded.address);
+  await page.getByRole('link', { name: /Dinghy on the hard/ }).click();
+  await goTo(page, 'Check');
+  await page.goto(`${page.url()}?round=round-1`);
+}
 
 /** Pixels a mm of the photographs made here: enough to be read, and soon done. */
 const pxPerMm = 5;
