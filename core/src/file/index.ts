@@ -7,6 +7,7 @@ export * from './record.js';
 export * from './supplies/index.js';
 export * from './time-spent.js';
 export * from './plan/index.js';
+export * from './merge-decisions.js';
 export * from './upgrades.js';
 export * from './unknown-fields.js';
 export * from './save-request.js';

@@ -84,6 +84,19 @@ describe('autosave', () => {
     }
   });
 
+  it('saves what was decided here together with what another window saved, where the two do not touch', async () => {
+    const { server, store, state } = openPage();
+    server.changeElsewhere('Theirs');
+    store.dispatch(decided({ room: 'map', change: { values: 7 } }));
+    await wait(pastPauseMs);
+    expect(server.kept().decisions)
+      .to.deep.include({ title: 'Theirs' })
+      .and.to.have.nested.property('map.values', 7);
+    expect(state()).to.include({ saving: 'saved', theirs: null });
+    expect(state().decisions).to.deep.equal(server.kept().decisions);
+    expect(readStash('w1')).to.equal(null);
+  });
+
   it('does not send what the server would refuse, and sends it once it is whole', async () => {
     const { server, store } = openPage();
     store.dispatch(title(''));

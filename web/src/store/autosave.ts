@@ -1,10 +1,9 @@
 import { createAction, createListenerMiddleware, isAnyOf, type Dispatch } from '@reduxjs/toolkit';
-import { workDecisionsSchema, type WorkDecisions } from '@nobrel/core/file';
+import { isSame, workDecisionsSchema, type WorkDecisions } from '@nobrel/core/file';
 import { fileApi } from './api/file.js';
-import { clearStash, readStash, same, stash, stashedBefore } from './unsaved.js';
+import { clearStash, readStash, stash, stashedBefore } from './unsaved.js';
 import {
   closed,
-  conflictFound,
   decided,
   mapBegun,
   opened,
@@ -13,6 +12,7 @@ import {
   saveBegun,
   saveDone,
   saveFailed,
+  theirsMet,
   theirsTaken,
   undone,
   weighed,
@@ -103,14 +103,18 @@ listen({
       if ('theirs' in saved.error && saved.error.theirs) {
         const { theirs } = saved.error;
         // The same decisions are no conflict: an answer was lost, or another page saved what this one had put by.
-        if (same(theirs.decisions, now.decisions)) {
+        if (isSame(theirs.decisions, now.decisions)) {
           dispatch(saveDone(theirs));
           if (getState().work.saving === 'saved') clearStash(id);
-        } else if (before.some((decisions) => same(theirs.decisions, decisions))) {
+        } else if (before.some((decisions) => isSame(theirs.decisions, decisions))) {
           // One of our own that was never answered: what was decided since goes on from it.
           dispatch(saveDone(theirs));
           continue;
-        } else dispatch(conflictFound(theirs));
+        } else {
+          dispatch(theirsMet(theirs));
+          // What both windows decided goes together, and is saved as one.
+          if (getState().work.saving !== 'conflict') continue;
+        }
         return;
       }
       dispatch(saveFailed());
@@ -142,6 +146,6 @@ export async function saveLeftBehind(dispatch: AppDispatch, ids?: readonly strin
     await onItsWay;
     const saved = await dispatch(fileApi.endpoints.save.initiate({ id, request: { revision, decisions } }));
     const now = readStash(id);
-    if (saved.data && now && same(now.decisions, decisions)) clearStash(id);
+    if (saved.data && now && isSame(now.decisions, decisions)) clearStash(id);
   }
 }

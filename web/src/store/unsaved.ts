@@ -1,6 +1,6 @@
-import stringify from 'fast-json-stable-stringify';
 import { z } from 'zod';
 import {
+  isSame,
   saveRequestSchema,
   storedDecisionsSchema,
   upToDateSchema,
@@ -68,16 +68,13 @@ export function readStash(id: string): Stash | null {
 /** Unsaved decisions to go on from, and whether someone else saved meanwhile. */
 export type Unsaved = { decisions: WorkDecisions; conflict: boolean };
 
-/** Whether two sets of decisions are the same in everything; the order in which they came to be does not count. */
-export const same = (a: WorkDecisions, b: WorkDecisions) => stringify(a) === stringify(b);
-
 /**
  * What a stash means for a work as the server tells it: to be gone on from where it was made from this revision or from
  * one that our own save took there; a conflict where someone else saved meanwhile; nothing where nothing differs.
  */
 export function unsavedOf(work: Work, kept: PutBy | null): Unsaved | null {
-  if (!kept || same(kept.decisions, work.decisions)) return null;
+  if (!kept || isSame(kept.decisions, work.decisions)) return null;
   const landed =
-    work.revision === kept.revision + 1 && kept.sent.some((decisions) => same(decisions, work.decisions));
+    work.revision === kept.revision + 1 && kept.sent.some((decisions) => isSame(decisions, work.decisions));
   return { decisions: kept.decisions, conflict: kept.revision !== work.revision && !landed };
 }

@@ -2,7 +2,6 @@ import { expect } from 'chai';
 import { newDecisions, type Work } from '@nobrel/core/file';
 import { unsavedOf, type Unsaved } from './unsaved.js';
 import {
-  conflictFound,
   decided,
   mapBegun,
   opened,
@@ -12,6 +11,7 @@ import {
   saveBegun,
   saveDone,
   saveFailed,
+  theirsMet,
   theirsTaken,
   undone,
   weighed,
@@ -198,7 +198,7 @@ describe('saving', () => {
     const theirs = work(4, newDecisions('Theirs'));
     const conflict = workReducer(
       workReducer(decide(open(), [title('Mine')]), saveBegun()),
-      conflictFound(theirs),
+      theirsMet(theirs),
     );
     // Further decisions do not hide the conflict.
     expect(decide(conflict, [margin(2)]).saving).to.equal('conflict');
@@ -207,6 +207,25 @@ describe('saving', () => {
     expect(workReducer(taken, undone()).decisions?.title).to.equal('Mine');
     const kept = workReducer(conflict, oursKept());
     expect([kept.decisions?.title, kept.saving, kept.revision]).to.deep.equal(['Mine', 'unsaved', 4]);
+  });
+
+  it('puts together what was decided here and there, and asks where both decided the same thing', () => {
+    const theirs = newDecisions('Kettle');
+    theirs.map.values = 6;
+    const met = workReducer(decide(open(), [margin(2)]), theirsMet(work(4, theirs)));
+    expect([met.saving, met.revision, met.theirs]).to.deep.equal(['unsaved', 4, null]);
+    expect([met.decisions?.map.values, met.decisions?.fit.matMm]).to.deep.equal([6, 2]);
+    // What came in is a step of undo, as it is when it comes in while nothing is unsaved.
+    expect(workReducer(met, undone()).decisions?.map).to.deep.equal(newDecisions('Kettle').map);
+    const both = newDecisions('Kettle');
+    both.fit.matMm = 5;
+    const asked = workReducer(decide(open(), [margin(2)]), theirsMet(work(4, both)));
+    expect([asked.saving, asked.decisions?.fit.matMm]).to.deep.equal(['conflict', 2]);
+    // From here on it is measured against what the other window saved.
+    const saved = workReducer(workReducer(met, saveBegun()), saveDone(work(5, met.decisions!)));
+    const since = { ...met.decisions!, map: { ...met.decisions!.map, values: 3 } };
+    const again = workReducer(decide(saved, [title('Mine')]), theirsMet(work(6, since)));
+    expect([again.decisions?.title, again.decisions?.map.values]).to.deep.equal(['Mine', 3]);
   });
 
   it('takes over what another window saved, but never over unsaved decisions', () => {

@@ -1,5 +1,5 @@
 import { createSlice, type PayloadAction } from '@reduxjs/toolkit';
-import type { Work, WorkDecisions } from '@nobrel/core/file';
+import { mergeDecisions, type Work, type WorkDecisions } from '@nobrel/core/file';
 import type { MapBegun, MapSettings } from '@nobrel/core/map';
 import type { Unsaved } from './unsaved.js';
 
@@ -24,6 +24,8 @@ export type WorkState = {
   id: string | null;
   /** The revision the draft was made from. */
   revision: number;
+  /** What the server keeps as that revision. */
+  base: WorkDecisions | null;
   decisions: WorkDecisions | null;
   past: WorkDecisions[];
   future: WorkDecisions[];
@@ -37,6 +39,7 @@ export type WorkState = {
 const initialState: WorkState = {
   id: null,
   revision: 0,
+  base: null,
   decisions: null,
   past: [],
   future: [],
@@ -62,7 +65,11 @@ const slice = createSlice({
     opened(state, { payload }: PayloadAction<{ work: Work; unsaved: Unsaved | null }>) {
       const { work, unsaved } = payload;
       const { id, revision, decisions } = work;
-      Object.assign(state, { ...initialState, id, revision, decisions: unsaved?.decisions ?? decisions });
+      Object.assign(state, {
+        ...{ ...initialState, id, revision },
+        base: decisions,
+        decisions: unsaved?.decisions ?? decisions,
+      });
       if (!unsaved) return;
       state.saving = unsaved.conflict ? 'conflict' : 'unsaved';
       if (unsaved.conflict) state.theirs = { revision, decisions };
@@ -128,15 +135,27 @@ const slice = createSlice({
     saveDone(state, { payload: work }: PayloadAction<Work>) {
       if (state.id !== work.id) return;
       state.revision = work.revision;
+      state.base = work.decisions;
       // Decisions made while the save was under way are still to be saved.
       if (state.saving === 'saving') state.saving = 'saved';
     },
     saveFailed(state) {
       if (state.saving === 'saving') state.saving = 'failed';
     },
-    conflictFound(state, { payload: theirs }: PayloadAction<KeptDecisions>) {
-      state.saving = 'conflict';
-      state.theirs = theirs;
+    /** Another window saved meanwhile. What was decided there and here goes together, or else a person is asked. */
+    theirsMet(state, { payload: theirs }: PayloadAction<KeptDecisions>) {
+      const { base, decisions: ours } = state;
+      const merged = base && ours && mergeDecisions(base, ours, theirs.decisions);
+      if (!merged) {
+        state.saving = 'conflict';
+        state.theirs = theirs;
+        return;
+      }
+      state.past.push(ours);
+      state.revision = theirs.revision;
+      state.base = theirs.decisions;
+      state.decisions = merged;
+      state.saving = 'unsaved';
     },
     /** Goes on from the other window's version; ours stays one undo away. */
     theirsTaken(state) {
@@ -144,6 +163,7 @@ const slice = createSlice({
       state.past.push(state.decisions);
       state.future = [];
       state.revision = state.theirs.revision;
+      state.base = state.theirs.decisions;
       state.decisions = state.theirs.decisions;
       state.theirs = null;
       state.saving = 'saved';
@@ -152,6 +172,7 @@ const slice = createSlice({
     oursKept(state) {
       if (!state.theirs) return;
       state.revision = state.theirs.revision;
+      state.base = state.theirs.decisions;
       state.theirs = null;
       state.saving = 'unsaved';
     },
@@ -160,6 +181,7 @@ const slice = createSlice({
       if (state.saving !== 'saved' || state.id !== work.id || work.revision <= state.revision) return;
       if (state.decisions) state.past.push(state.decisions);
       state.revision = work.revision;
+      state.base = work.decisions;
       state.decisions = work.decisions;
     },
     closed: () => initialState,
@@ -196,7 +218,7 @@ export const {
   saveBegun,
   saveDone,
   saveFailed,
-  conflictFound,
+  theirsMet,
   theirsTaken,
   oursKept,
   refreshed,

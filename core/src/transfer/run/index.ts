@@ -4,3 +4,4 @@ export * from './next.js';
 export * from './pace.js';
 export * from './line-words.js';
 export * from './take-back.js';
+export * from './merge-runs.js';
