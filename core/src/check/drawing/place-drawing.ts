@@ -1,12 +1,13 @@
-import { composed, inverted, polylineLength, type Homography } from '../../geometry/index.js';
+import { inverted, polylineLength } from '../../geometry/index.js';
 import type { Picture } from '../../raster/index.js';
 import type { SizeMm } from '../../units/index.js';
 import { carriedLines, findLines, type FoundLine } from '../registration/found-lines.js';
-import { KnownLines } from '../registration/known-lines.js';
-import { inPicture, onSheet, unitScale, type Freedom, type SheetPose } from '../registration/pose.js';
-import { drawnTo, samplesOf, type Sample } from '../registration/register.js';
-import { aligned, hitsOf, unmoved, type Course, type Similarity } from './alignment.js';
+import { inPicture, onSheet, type SheetPose } from '../registration/pose.js';
+import { drawnTo, samplesOf } from '../registration/register.js';
+import { aligned, unmoved, type Course } from './alignment.js';
 import { movedCourse, together, type Wanted } from './course.js';
+import { findByLines, isSurelySeen, placedByLines } from './place-by-lines.js';
+import { knownOf, knownOfCourse, seenOf, type PlacedDrawing } from './placed-drawing.js';
 import { DrawingNotFound, notFound } from './drawing-not-found.js';
 import { flattened } from './flatten.js';
 import {
@@ -23,22 +24,12 @@ const maxPixels = 4e6;
 
 /** Less of the map than this seen on the photograph is another drawing, or none. */
 const minSeen = 0.25;
-const clearlySeen = 0.6;
+/** On a sheet of which less is seen than this, the picture is looked at without its sheet too. */
+const plainlySeen = 0.45;
 /** Among more ink than so many times the map has, most of it is seen by chance: the grain of a table is everywhere. */
 const mostInk = 2;
 /** … but where it is being traced, a few lines are enough. */
 const minSeenUnderWay = 0.01;
-
-/** Where a drawing lies on a photograph, and as a whole on its sheet. */
-export type PlacedDrawing = {
-  pose: SheetPose;
-  found: PaperPose['found'];
-  /** From the map to the drawing as a whole. */
-  whole: Similarity;
-  /** What is drawn, mm on the sheet. */
-  lines: FoundLine[];
-  seen: number;
-};
 
 /** The whole placement is looked for from far to near, mm. */
 const wholeSteps = [
@@ -52,14 +43,6 @@ const wholeSteps = [
 
 /** Lines refine the lens and the plane with the sides of the sheet, mm. */
 const fineSteps = [2, 1.2, 0.8] as const;
-/** … and do so alone where no side was seen. */
-const looseSteps: readonly (readonly [number, Freedom])[] = [
-  [6, 'plane'],
-  [4, 'lens'],
-  [2, 'lens'],
-  [1.2, 'lens'],
-  [0.8, 'lens'],
-];
 const fewPlaces = 1500;
 const samplePx = 2.5;
 
@@ -81,35 +64,58 @@ export function placeDrawing(
     wanted.map(({ course }) => course),
     Math.max(1, Math.ceil(all.x.length / fewPlaces)),
   );
-  let best: (PlacedDrawing & { held: PaperPose['held']; score: number }) | null = null;
-  let ways = placePaper(levels, size, given);
-  for (;;) {
+  const look = (ways: readonly PaperPose[]): Looked => {
     const foundIn = linesInPicture(levels, ways[0].pose, size, isUnderWay);
-    for (const { pose, found, held } of ways) {
-      const lines = carriedLines(foundIn, (x, y) => onSheet(pose, x, y));
-      const known = knownOf(lines, size);
-      const whole = aligned(few, unmoved(size.widthMm / 2, size.heightMm / 2), known, wholeSteps);
-      const seen = seenOf(few, whole, known);
-      const score = seen * Math.min(1, (mostInk * all.x.length) / Math.max(1, known.count));
-      if (!best || score > best.score) best = { pose, found, whole, lines, seen, held, score };
-    }
-    if ((best && best.seen >= clearlySeen) || ways[0].found !== 'auto') break;
-    // What looked like a sheet may be a book on the table: the drawing may fill the picture.
-    ways = asPictured(picture, size);
+    const [best] = ways
+      .map((way) => asPlaced(way, foundIn, { few, maxInk: mostInk * all.x.length }, size))
+      .sort((a, b) => b.score - a.score);
+    return { best, foundIn };
+  };
+  const bySheet = look(placePaper(levels, size, given));
+  const enough = isUnderWay ? minSeenUnderWay : minSeen;
+  const isPlain = bySheet.best.seen >= (isUnderWay ? minSeenUnderWay : plainlySeen);
+  if (given !== null || (bySheet.best.found === 'auto' && isPlain)) {
+    if (bySheet.best.seen < enough) throw new DrawingNotFound(notFound);
+    return refined(bySheet.best, all, size);
   }
-  if (!best || best.seen < (isUnderWay ? minSeenUnderWay : minSeen)) throw new DrawingNotFound(notFound);
-  return refined(best, best.held, all, size);
+  // What looked like a sheet may be a book on the table: the drawing may fill the picture, or go beyond it.
+  const pictured = bySheet.best.found === 'picture' ? bySheet : look(asPictured(picture, size));
+  const best = pictured.best.score > bySheet.best.score ? pictured.best : bySheet.best;
+  const placed = best.seen >= enough ? refined(best, all, size) : null;
+  if (placed && best.found === 'picture' && isSurelySeen(placed, picture, all)) return placed;
+  const byLines = findByLines(picture, pictured.foundIn, all, size);
+  if (byLines && byLines.seen > best.seen) return byLines;
+  if (!placed) throw new DrawingNotFound(notFound);
+  return placed;
+}
+
+/** What was made of a picture: the likeliest of several ways it may lie, and the lines found in it, pixels of it. */
+type Looked = { best: FirstPlaced; foundIn: FoundLine[] };
+type FirstPlaced = PlacedDrawing & { held: PaperPose['held']; score: number };
+
+function asPlaced(
+  { pose, found, held }: PaperPose,
+  foundIn: FoundLine[],
+  { few, maxInk }: { few: Course; maxInk: number },
+  size: SizeMm,
+): FirstPlaced {
+  const lines = carriedLines(foundIn, (x, y) => onSheet(pose, x, y));
+  const known = knownOf(lines, size);
+  const whole = aligned(few, unmoved(size.widthMm / 2, size.heightMm / 2), known, wholeSteps);
+  const seen = seenOf(few, whole, known);
+  const score = seen * Math.min(1, maxInk / Math.max(1, known.count));
+  return { pose, found, whole, lines, seen, held, score };
 }
 
 /** The pose with the lens read from the lines too, as far as these lie about right, and the whole placement with it. */
-function refined(first: PlacedDrawing, held: PaperPose['held'], all: Course, size: SizeMm): PlacedDrawing {
+function refined({ held, ...first }: FirstPlaced, all: Course, size: SizeMm): PlacedDrawing {
   const fromSheet = inverted(first.pose.toSheet);
   const inPhoto = carriedLines(first.lines, (x, y) => inPicture(first.pose, fromSheet, x, y));
+  if (!held) return placedByLines(first, inPhoto, all, size);
   const samples = samplesOf(
     inPhoto.map(({ points }) => points),
     samplePx,
   );
-  if (!held) return placedByLines(first, samples, inPhoto, all, size);
   let { pose, whole, lines } = first;
   for (const reachMm of fineSteps) {
     pose = drawnTo(pose, samples, knownOfCourse(movedCourse(all, whole), size), [reachMm, 'lens'], held);
@@ -117,23 +123,6 @@ function refined(first: PlacedDrawing, held: PaperPose['held'], all: Course, siz
     whole = aligned(all, whole, knownOf(lines, size), [[reachMm, 'similarity']]);
   }
   return { ...first, pose, whole, lines };
-}
-
-/** Where nothing holds the sheet, how the drawing lies on it cannot be told: all of it is taken out. */
-function placedByLines(
-  first: PlacedDrawing,
-  samples: readonly Sample[],
-  inPhoto: readonly FoundLine[],
-  all: Course,
-  size: SizeMm,
-): PlacedDrawing {
-  const { cx, cy, dx, dy, a, b } = first.whole;
-  const whole: Homography = [a, -b, cx + dx - a * cx + b * cy, b, a, cy + dy - b * cx - a * cy, 0, 0, 1];
-  const known = knownOfCourse(all, size);
-  const start = { ...first.pose, toSheet: composed(unitScale(inverted(whole)), first.pose.toSheet) };
-  const pose = looseSteps.reduce((now, step) => drawnTo(now, samples, known, step, null), start);
-  const lines = carriedLines(inPhoto, (x, y) => onSheet(pose, x, y));
-  return { ...first, pose, lines, whole: unmoved(size.widthMm / 2, size.heightMm / 2) };
 }
 
 function linesInPicture(
@@ -170,31 +159,4 @@ export function resolutionOf(pose: SheetPose, size: SizeMm): number {
   const across = Math.hypot(corners[1].x - corners[0].x, corners[1].y - corners[0].y) / size.widthMm;
   const down = Math.hypot(corners[3].x - corners[0].x, corners[3].y - corners[0].y) / size.heightMm;
   return Math.min(readPxPerMm, Math.max(across, down), Math.sqrt(maxPixels / (size.widthMm * size.heightMm)));
-}
-
-/** Lines found, to be asked for by place and direction. */
-export const knownOf = (lines: readonly FoundLine[], size: SizeMm): KnownLines =>
-  new KnownLines(
-    lines.map(({ points, closed }) => (closed ? Float64Array.of(...points, points[0], points[1]) : points)),
-    size,
-  );
-
-/** A course as known lines: cut where its places are further apart than it steps. */
-function knownOfCourse({ x, y }: Course, size: SizeMm): KnownLines {
-  const runs: number[][] = [];
-  for (let i = 0; i < x.length; i++) {
-    if (i === 0 || Math.hypot(x[i] - x[i - 1], y[i] - y[i - 1]) > 0.8) runs.push([]);
-    runs[runs.length - 1].push(x[i], y[i]);
-  }
-  return new KnownLines(
-    runs.filter((run) => run.length >= 4).map((run) => Float64Array.from(run)),
-    size,
-  );
-}
-
-/** Share of a course that is drawn within 1 mm. */
-function seenOf(course: Course, whole: Similarity, drawn: KnownLines): number {
-  let seen = 0;
-  for (const _ of hitsOf(course, whole, drawn, 1, () => false)) seen++;
-  return seen / course.x.length;
 }

@@ -8,7 +8,7 @@ import { movedBy, scaleOf, turnRad } from './alignment.js';
 import type { Match } from './match-lines.js';
 import { roundEllipse, type DrawnEllipse } from './drawn-ellipses.js';
 import { isSized, type MovedPart } from './parts.js';
-import type { PlacedDrawing } from './place-drawing.js';
+import type { PlacedDrawing } from './placed-drawing.js';
 import { cornersInPicture } from './place-paper.js';
 import { inPlace, sayPart, sayPlace } from './say-findings.js';
 

@@ -185,6 +185,16 @@ export function drawnTo(
   return pose;
 }
 
+/** Share of the samples that lie on known lines of their direction. */
+export function shareOn(pose: SheetPose, samples: readonly Sample[], known: KnownLines): number {
+  const on = samples.filter((sample) => {
+    const { x, y, angleRad } = laid(pose, sample);
+    const nearest = known.nearest(x, y, angleRad, seenMm);
+    return nearest >= 0 && known.off(nearest, x, y).away <= seenMm;
+  });
+  return on.length / Math.max(1, samples.length);
+}
+
 /** Samples of a line this near to one that is seen count as seen with it. */
 const besideSamples = 3;
 

@@ -1,0 +1,44 @@
+import type { SizeMm } from '../../units/index.js';
+import type { FoundLine } from '../registration/found-lines.js';
+import { KnownLines } from '../registration/known-lines.js';
+import type { SheetPose } from '../registration/pose.js';
+import { hitsOf, type Course, type Similarity } from './alignment.js';
+import type { PaperPose } from './place-paper.js';
+
+/** Where a drawing lies on a photograph, and as a whole on its sheet. */
+export type PlacedDrawing = {
+  pose: SheetPose;
+  found: PaperPose['found'];
+  /** From the map to the drawing as a whole. */
+  whole: Similarity;
+  /** What is drawn, mm on the sheet. */
+  lines: FoundLine[];
+  seen: number;
+};
+
+/** Lines found, to be asked for by place and direction. */
+export const knownOf = (lines: readonly FoundLine[], size: SizeMm): KnownLines =>
+  new KnownLines(
+    lines.map(({ points, closed }) => (closed ? Float64Array.of(...points, points[0], points[1]) : points)),
+    size,
+  );
+
+/** A course as known lines: cut where its places are further apart than it steps. */
+export function knownOfCourse({ x, y }: Course, size: SizeMm): KnownLines {
+  const runs: number[][] = [];
+  for (let i = 0; i < x.length; i++) {
+    if (i === 0 || Math.hypot(x[i] - x[i - 1], y[i] - y[i - 1]) > 0.8) runs.push([]);
+    runs[runs.length - 1].push(x[i], y[i]);
+  }
+  return new KnownLines(
+    runs.filter((run) => run.length >= 4).map((run) => Float64Array.from(run)),
+    size,
+  );
+}
+
+/** Share of a course that is drawn within 1 mm. */
+export function seenOf(course: Course, whole: Similarity, drawn: KnownLines): number {
+  let seen = 0;
+  for (const _ of hitsOf(course, whole, drawn, 1, () => false)) seen++;
+  return seen / course.x.length;
+}
