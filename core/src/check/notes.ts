@@ -33,7 +33,17 @@ export function checkNotes(
       why: 'Take the photograph with the whole sheet in view on a darker or lighter table, or set its corners by hand with Corners.',
       ways: [],
     });
-  const unclear = report?.lines.filter(({ status }) => status === 'unclear').length ?? 0;
+  const beyond = report?.lines.filter(({ outOfView }) => outOfView).length ?? 0;
+  if (report && beyond > 0)
+    notes.push({
+      id: 'check-beyond',
+      weight: 'watch',
+      says: `${counted(beyond, 'line')} of ${report.lines.length} lie beyond the picture and were not checked.`,
+      why: 'Nothing is said of what the photograph does not show. Take it again with the whole drawing in view, or add a round for the rest.',
+      ways: [],
+    });
+  const unclear =
+    report?.lines.filter(({ status, outOfView }) => status === 'unclear' && !outOfView).length ?? 0;
   if (report && unclear > 0.05 * report.lines.length)
     notes.push({
       id: 'check-unclear',

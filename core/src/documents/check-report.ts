@@ -39,6 +39,8 @@ export const checkReportSchema = z.looseObject({
       worst: z.number().min(0),
       /** How much darker than the paper it is, L\*; left out where none of it is seen. */
       darkness: z.number().optional(),
+      /** Whether most of it lies beyond the picture, so that it was not judged. */
+      outOfView: z.boolean().optional(),
     }),
   ),
   parts: z.array(

@@ -34,6 +34,34 @@ function croppedBy({ width, height, data }: Picture, share: number): Picture {
   return { width: w, height: h, channels: 4, data: cropped };
 }
 
+/** Turned by a quarter, its top to the right. */
+function turnedAside({ width, height, data }: Picture): Picture {
+  const turned = new Uint8ClampedArray(data.length);
+  for (let y = 0; y < height; y++)
+    for (let x = 0; x < width; x++)
+      turned.set(
+        data.subarray(4 * (y * width + x), 4 * (y * width + x) + 4),
+        4 * (x * height + height - 1 - y),
+      );
+  return { width: height, height: width, channels: 4, data: turned };
+}
+
+/** Two pictures side by side. */
+function beside(a: Picture, b: Picture): Picture {
+  const [width, height] = [a.width + b.width, Math.max(a.height, b.height)];
+  const data = new Uint8ClampedArray(4 * width * height).fill(110);
+  for (const [picture, left] of [
+    [a, 0],
+    [b, a.width],
+  ] as const)
+    for (let y = 0; y < picture.height; y++)
+      data.set(
+        picture.data.subarray(4 * y * picture.width, 4 * (y + 1) * picture.width),
+        4 * (y * width + left),
+      );
+  return { width, height, channels: 4, data };
+}
+
 const check = (picture: Picture, map: MapDocument, options = {}) =>
   checkDrawing(pyramid(picture), map, options);
 
@@ -142,6 +170,32 @@ describe('a drawing on a photograph', function () {
     expect(judged.moved.found).to.equal(2);
     expect(judged.missing.found).to.equal(1);
     expect(judged.trueLines.wrong).to.equal(0);
+  });
+
+  it('is found wherever its lines are: closer than the sheet, turned on a side, as far as the picture shows it', () => {
+    const { picture, truth } = photographOf(map, { moved: 3, missing: 1, parts: 1 }, 9);
+    const { report, flat } = check(turnedAside(croppedBy(picture, 0.2)), map);
+    expect(report.paper.found).to.equal('lines');
+    // What the picture does not show is said to be so, and not called missing.
+    const beyond = report.lines.filter(({ outOfView }) => outOfView);
+    expect(beyond.length).to.be.within(4, 20);
+    expect(beyond.every(({ status }) => status === 'unclear')).to.equal(true);
+    const judged = judgeCheck(truth, report);
+    expect(judged.trueLines.made).to.be.above(10);
+    expect(judged.says).to.deep.equal([]);
+    const { data, width } = flat();
+    expect([...data.subarray(4 * (10 * width + 10), 4 * (10 * width + 10) + 3)]).to.deep.equal([
+      200, 200, 200,
+    ]);
+  });
+
+  it('is found beside another sheet in the same picture, whichever side it lies on', () => {
+    const mine = photographOf(map, { moved: 2, missing: 1 }, 9);
+    const other = photographOf(sketchMap(drawingScene(4)), {}, 5).picture;
+    for (const picture of [beside(mine.picture, other), beside(other, mine.picture)]) {
+      const { report } = check(picture, map);
+      expect(judgeCheck(mine.truth, report).says).to.deep.equal([]);
+    }
   });
 
   it('is seen square-on in even light', () => {

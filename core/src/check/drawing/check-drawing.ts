@@ -10,15 +10,16 @@ import type { SizeMm } from '../../units/index.js';
 import { carriedLines } from '../registration/found-lines.js';
 import type { KnownLines } from '../registration/known-lines.js';
 import { aligned, movedBy, unmoved, type Similarity } from './alignment.js';
-import { together, wantedLines, type Wanted } from './course.js';
+import { movedCourse, together, wantedLines, type Wanted } from './course.js';
 import { drawnEllipses, roundEllipse } from './drawn-ellipses.js';
 import { DrawingNotFound, notFound } from './drawing-not-found.js';
-import { withEvenLight } from './even-light.js';
+import { withBeyondGrey, withEvenLight } from './even-light.js';
 import { extraLines } from './extra-lines.js';
 import { flattened } from './flatten.js';
 import { matchLines, type Match, type Tolerance } from './match-lines.js';
 import { movedParts } from './parts.js';
 import { knownOf, type PlacedDrawing } from './placed-drawing.js';
+import { inView, shareInView } from './place-by-lines.js';
 import { placeDrawing, resolutionOf } from './place-drawing.js';
 import { reportOf } from './report.js';
 import { withSlides } from './slides.js';
@@ -66,7 +67,9 @@ export function checkDrawing(
   if (!found) throw new DrawingNotFound(notFound);
   const pxPerMm = resolutionOf(placed.pose, size);
   const { report } = found;
-  return { report, flat: () => withEvenLight(flattened(levels, placed.pose, size, pxPerMm), pxPerMm) };
+  const flat = () => withEvenLight(flattened(levels, placed.pose, size, pxPerMm), pxPerMm);
+  const isIn = inView(placed.pose);
+  return { report, flat: () => withBeyondGrey(flat(), (x, y) => isIn(x / pxPerMm, y / pxPerMm)) };
 }
 
 /** What is said of a drawing when a whole placement is taken out. */
@@ -133,7 +136,10 @@ function judged(
   // Everything is measured with the whole placement taken out: what is drawn is carried back, not the map forward.
   const atHome = carriedLines(placed.lines, undone(placed.whole));
   const drawnAtHome = knownOf(atHome, size);
-  const found = matchLines(wanted, drawnAtHome, size, tolerance);
+  const toDrawing = (line: Wanted) => movedCourse(line.course, placed.whole);
+  const isShown = (line: Wanted) => shareInView(placed.pose, toDrawing(line)) >= minInView;
+  const beyond = wanted.filter((line) => !isShown(line));
+  const found = matchLines(wanted.filter(isShown), drawnAtHome, size, tolerance);
   if (isNoise(found, drawnAtHome)) return null;
   const doubled = isSurface ? findDoubled(atHome, drawnAtHome, found, size) : null;
   const once = found.map((match) => doubled?.lines.find((line) => line.wanted === match.wanted) ?? match);
@@ -148,11 +154,14 @@ function judged(
   const again = [
     ...(doubled?.lines.map((match) => secondRun(match, doubled.shift)) ?? []),
     ...ellipses.map(({ drawn }) => closedRun(roundEllipse(drawn))),
+    // What is seen of a line that goes on beyond the picture is that line.
+    ...beyond.map(({ course: { x, y } }) => Float64Array.from([...x].flatMap((at, i) => [at, y[i]]))),
   ];
   const slip = isSurface ? findSlip(matches) : null;
   const report = reportOf({
     placed,
     matches,
+    beyond,
     parts: movedParts(matches, drawnAtHome),
     extra: extraLines(atHome, matches, size, again, isSurface ? minStrayMm : undefined),
     ellipses,
@@ -163,6 +172,9 @@ function judged(
   });
   return { whole: placed.whole, report, slip };
 }
+
+/** A line of which the picture shows less than this is not judged. */
+const minInView = 0.6;
 
 const closedRun = (places: readonly (readonly [number, number])[]) =>
   Float64Array.from([...places, ...places.slice(0, 1)].flat());

@@ -73,6 +73,7 @@ describe('an ellipse that was drawn', () => {
           seen: 1,
         },
         matches: [],
+        beyond: [],
         parts: [],
         extra: [],
         ellipses,

@@ -28,6 +28,24 @@ export function withEvenLight(flat: Picture, pxPerMm: number): Picture {
   return { width, height, channels: 4, data: out };
 }
 
+/** What lies beyond the photograph is shown so, and looked at in squares of so many pixels. */
+const beyondGrey = 200;
+const beyondSide = 4;
+
+/** A sheet with what its photograph does not show in an even grey. */
+export function withBeyondGrey(sheet: Picture, isShown: (x: number, y: number) => boolean): Picture {
+  const { width, height, data } = sheet;
+  for (let top = 0; top < height; top += beyondSide)
+    for (let left = 0; left < width; left += beyondSide) {
+      if (isShown(left + beyondSide / 2, top + beyondSide / 2)) continue;
+      const right = Math.min(width, left + beyondSide);
+      for (let y = top; y < Math.min(height, top + beyondSide); y++)
+        for (let x = left; x < right; x++)
+          data.fill(beyondGrey, 4 * (y * width + x), 4 * (y * width + x) + 3);
+    }
+  return sheet;
+}
+
 function darkestOf(ink: Float32Array): number {
   const every = Math.max(1, Math.floor(ink.length / 200_000));
   const some = ink.filter((_, i) => i % every === 0).sort();

@@ -1,6 +1,7 @@
 import { composed, distance, inverted, isConvexQuad, quadBy, type Homography } from '../../geometry/index.js';
 import type { SizeMm } from '../../units/index.js';
 import { carriedLines, type FoundLine } from '../registration/found-lines.js';
+import { KnownLines } from '../registration/known-lines.js';
 import { likelyPoses } from '../registration/likely-poses.js';
 import { inPicture, onSheet, unitScale, type Freedom, type SheetPose } from '../registration/pose.js';
 import { drawnTo, samplesOf, shareOn, type Sample } from '../registration/register.js';
@@ -41,6 +42,14 @@ export function placedByLines(
   return { ...first, pose, lines, whole: still, seen: seenOf(all, still, knownOf(lines, size)) };
 }
 
+/** Whether half of a line's points lie on the surface. */
+function liesOn({ points }: FoundLine, { widthMm, heightMm }: SizeMm): boolean {
+  let on = 0;
+  for (let i = 0; i < points.length; i += 2)
+    if (points[i] >= 0 && points[i + 1] >= 0 && points[i] <= widthMm && points[i + 1] <= heightMm) on++;
+  return on >= points.length / 4;
+}
+
 /** From a way that is only likely, lines are drawn in from far off, mm. */
 const farSteps: readonly (readonly [number, Freedom])[] = [
   [14, 'similarity'],
@@ -74,11 +83,12 @@ export function findByLines(
   const runs = inPhoto.map(({ points }) => points);
   const total = runs.reduce((sum, points) => sum + points.length / 2, 0);
   const samples = samplesOf(runs, Math.max(1, total / fewSamples));
+  const drawn = new DrawnInPicture(picture, runs, all, size);
   const [best] = likelyPoses(picture, placesOf(samples), all, size)
     .map((start) => farSteps.reduce((now, step) => drawnTo(now, samples, known, step, null), start))
     .filter((pose) => isPlausible(pose, size))
-    .map((pose) => ({ pose, on: shareOn(pose, samples, known) * shareInView(pose, picture, all) ** 0.5 }))
-    .sort((a, b) => b.on - a.on);
+    .map((pose) => ({ pose, worth: shareOn(pose, samples, known) * drawn.shareSeen(pose) }))
+    .sort((a, b) => b.worth - a.worth);
   if (!best) return null;
   const still = unmoved(size.widthMm / 2, size.heightMm / 2);
   const lines = carriedLines(inPhoto, (x, y) => onSheet(best.pose, x, y));
@@ -88,16 +98,60 @@ export function findByLines(
     all,
     size,
   );
-  return isSurelySeen(placed, picture, all) ? placed : null;
+  if (!isSurelySeen(placed, all)) return null;
+  // What lies beside the surface is something else: another sheet, a book, the grain of the table.
+  return { ...placed, lines: placed.lines.filter((line) => liesOn(line, size)) };
+}
+
+/** A look at what is seen takes about so many places of the drawing, each found within so many mm. */
+const lookedAt = 500;
+const seenMm = 1.5;
+
+/** What is drawn on a picture, to be asked how much of a map is seen there. */
+class DrawnInPicture {
+  private readonly perPx: number;
+  private readonly lines: KnownLines;
+  private readonly places: number[];
+
+  constructor(
+    picture: { width: number; height: number },
+    runs: readonly Float64Array[],
+    private readonly all: Course,
+    size: SizeMm,
+  ) {
+    // About in mm, so that lines are looked up as densely as on a sheet.
+    this.perPx = Math.max(size.widthMm, size.heightMm) / Math.max(picture.width, picture.height);
+    this.lines = new KnownLines(
+      runs.map((run) => run.map((value) => value * this.perPx)),
+      { widthMm: picture.width * this.perPx, heightMm: picture.height * this.perPx },
+    );
+    const every = Math.max(1, Math.floor(all.x.length / lookedAt));
+    this.places = [...all.x.keys()].filter((i) => i % every === 0);
+  }
+
+  /** How much of what the picture shows of the map is drawn, less where it shows little. */
+  shareSeen(pose: SheetPose): number {
+    const fromSheet = inverted(pose.toSheet);
+    const [width, height] = sizeOf(pose);
+    let [inView, seen] = [0, 0];
+    for (const i of this.places) {
+      const { x, y, angleRad } = this.all;
+      const at = inPicture(pose, fromSheet, x[i], y[i]);
+      if (at.x < 0 || at.y < 0 || at.x >= width || at.y >= height) continue;
+      inView++;
+      const ahead = inPicture(pose, fromSheet, x[i] + Math.cos(angleRad[i]), y[i] + Math.sin(angleRad[i]));
+      const angle = Math.atan2(ahead.y - at.y, ahead.x - at.x);
+      const reach = seenMm * this.perPx * Math.hypot(ahead.x - at.x, ahead.y - at.y);
+      const nearest = this.lines.nearest(this.perPx * at.x, this.perPx * at.y, angle, reach);
+      if (nearest >= 0) seen++;
+    }
+    return inView === 0 ? 0 : (seen / inView) * Math.sqrt(inView / this.places.length);
+  }
 }
 
 /** Whether so much is seen of what the picture can show that it is surely the drawing, where only its lines tell. */
-export function isSurelySeen(
-  { pose, seen }: PlacedDrawing,
-  picture: { width: number; height: number },
-  all: Course,
-): boolean {
-  return seen >= Math.max(minSeenAtAll, minSeenInView * shareInView(pose, picture, all));
+export function isSurelySeen({ pose, seen }: PlacedDrawing, all: Course): boolean {
+  return seen >= Math.max(minSeenAtAll, minSeenInView * shareInView(pose, all));
 }
 
 const placesOf = (samples: readonly Sample[]) => ({
@@ -106,30 +160,43 @@ const placesOf = (samples: readonly Sample[]) => ({
   angleRad: samples.map(({ aheadX, aheadY }) => Math.atan2(aheadY, aheadX)),
 });
 
-/** A picture shows no more of what is about the surface than so many times its long side. */
+/** A picture shows no more of what is about the surface than so many times its long side, and across both ways no less than that. */
 const maxShown = 4;
+const minShown = 0.1;
 
 /** Whether a picture may lie so: lines that have little to do with a drawing can fold it over, or stretch it without end. */
 function isPlausible(pose: SheetPose, size: SizeMm): boolean {
-  const [width, height] = [2 * pose.centre.x, 2 * pose.centre.y];
+  const [width, height] = sizeOf(pose);
   const corners = quadBy((k) => onSheet(pose, k === 1 || k === 2 ? width : 0, k >= 2 ? height : 0));
-  const reach = maxShown * Math.max(size.widthMm, size.heightMm);
-  return isConvexQuad(corners) && corners.every((corner) => distance(corner, corners[0]) < reach);
+  const long = Math.max(size.widthMm, size.heightMm);
+  return (
+    isConvexQuad(corners) &&
+    corners.every(
+      (corner, k) =>
+        distance(corner, corners[0]) < maxShown * long &&
+        distance(corner, corners[(k + 1) % 4]) > minShown * long,
+    )
+  );
 }
 
-/** Whether a place of the surface is in the picture. */
-export function inView(
-  pose: SheetPose,
-  picture: { width: number; height: number },
-): (x: number, y: number) => boolean {
+/** Whether a place of the surface is in the picture, and so far from its rim, pixels. */
+export function inView(pose: SheetPose, rimPx = 0): (x: number, y: number) => boolean {
   const fromSheet = inverted(pose.toSheet);
+  const [width, height] = sizeOf(pose);
   return (x, y) => {
     const at = inPicture(pose, fromSheet, x, y);
-    return at.x >= 0 && at.y >= 0 && at.x < picture.width && at.y < picture.height;
+    return at.x >= rimPx && at.y >= rimPx && at.x < width - rimPx && at.y < height - rimPx;
   };
 }
 
-function shareInView(pose: SheetPose, picture: { width: number; height: number }, { x, y }: Course): number {
-  const isIn = inView(pose, picture);
-  return x.reduce((sum, _, i) => sum + (isIn(x[i], y[i]) ? 1 : 0), 0) / x.length;
+/** At the very rim of a picture strokes are cut off, and not read: this share of its long side. */
+const rimShare = 0.012;
+
+/** The sides of the picture, pixels. */
+const sizeOf = ({ centre }: SheetPose): [number, number] => [2 * centre.x, 2 * centre.y];
+
+/** The share of a course that the picture shows well within its rim. */
+export function shareInView(pose: SheetPose, { x, y }: Course): number {
+  const isIn = inView(pose, rimShare * Math.max(...sizeOf(pose)));
+  return x.filter((_, i) => isIn(x[i], y[i])).length / x.length;
 }

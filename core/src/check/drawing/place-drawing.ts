@@ -82,7 +82,7 @@ export function placeDrawing(
   const pictured = bySheet.best.found === 'picture' ? bySheet : look(asPictured(picture, size));
   const best = pictured.best.score > bySheet.best.score ? pictured.best : bySheet.best;
   const placed = best.seen >= enough ? refined(best, all, size) : null;
-  if (placed && best.found === 'picture' && isSurelySeen(placed, picture, all)) return placed;
+  if (placed && best.found === 'picture' && isSurelySeen(placed, all)) return placed;
   const byLines = findByLines(picture, pictured.foundIn, all, size);
   if (byLines && byLines.seen > best.seen) return byLines;
   if (!placed) throw new DrawingNotFound(notFound);

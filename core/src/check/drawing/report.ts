@@ -5,6 +5,7 @@ import type { Addition } from '../corrections/additions.js';
 import type { Doubled } from '../surface/doubled-lines.js';
 import type { CommonShift } from '../surface/common-shift.js';
 import { movedBy, scaleOf, turnRad } from './alignment.js';
+import type { Wanted } from './course.js';
 import type { Match } from './match-lines.js';
 import { roundEllipse, type DrawnEllipse } from './drawn-ellipses.js';
 import { isSized, type MovedPart } from './parts.js';
@@ -18,6 +19,7 @@ const degrees = (angleRad: number) => (angleRad * 180) / Math.PI;
 export function reportOf({
   placed: { pose, found, whole },
   matches,
+  beyond,
   parts,
   extra,
   ellipses,
@@ -28,6 +30,8 @@ export function reportOf({
 }: {
   placed: PlacedDrawing;
   matches: readonly Match[];
+  /** Lines that lie beyond the picture. */
+  beyond: readonly Wanted[];
   parts: readonly MovedPart[];
   extra: readonly Addition[];
   ellipses: readonly DrawnEllipse[];
@@ -61,16 +65,20 @@ export function reportOf({
     })),
     slip: slip && toldShift(slip),
     doubled: doubled && toldShift({ ...doubled, lines: doubled.lines.map(({ wanted }) => wanted.id) }),
-    lines: matches.map(({ wanted, status, drawn, dx, dy, off, worst }, k) => ({
-      id: wanted.id,
-      status,
-      drawn,
-      dx,
-      dy,
-      off,
-      worst,
-      darkness: darkness[k] ?? undefined,
-    })),
+    lines: [
+      ...matches.map(({ wanted, status, drawn, dx, dy, off, worst }, k) => ({
+        id: wanted.id,
+        status,
+        ...{ drawn, dx, dy, off, worst },
+        darkness: darkness[k] ?? undefined,
+      })),
+      ...beyond.map(({ id }) => ({
+        id,
+        status: 'unclear' as const,
+        ...{ drawn: 0, dx: 0, dy: 0, off: 0, worst: 0 },
+        outOfView: true,
+      })),
+    ],
     parts: parts.map((part) => {
       const { move } = part;
       const sized = isSized(part);

@@ -24,9 +24,10 @@ const quarters = 4;
 const stepsAside = 5;
 const stepRad = (3 * Math.PI) / 180;
 
-/** Scales tried, from a surface twice as long as the picture shows to one that takes up half of it, by even steps. */
-const maxZoom = 2.1;
-const zoomSteps = 30;
+/** Scales tried by even steps: the picture's long side shows half the surface's, up to nearly three times as much. */
+const minZoom = 0.5;
+const maxZoom = 2.8;
+const zoomSteps = 32;
 
 /** Shifts are told apart by this share of the surface's long side, over so many times it; places by that. */
 const shiftShare = 1 / 60;
@@ -94,7 +95,7 @@ export function likelyPoses(
   );
 }
 
-const scaleOf = (zoom: number) => maxZoom ** ((2 * zoom) / (zoomSteps - 1) - 1);
+const scaleOf = (zoom: number) => minZoom * (maxZoom / minZoom) ** (zoom / (zoomSteps - 1));
 
 /** The best ways that differ. */
 function chosen(ways: readonly Way[], long: number): Way[] {

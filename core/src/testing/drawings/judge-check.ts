@@ -40,6 +40,7 @@ export function judgeCheck(truth: DrawnTruth, report: CheckReport): JudgedCheck 
   const note = (says: string) => judged.says.push(says);
   for (const known of truth.lines) {
     const line = lines.get(known.id);
+    if (line?.outOfView) continue;
     const status = line?.status ?? 'missing';
     const told = `${known.id}: is ${known.status} (${known.dx.toFixed(1)}, ${known.dy.toFixed(1)}), said ${status} (${line?.dx.toFixed(1)}, ${line?.dy.toFixed(1)}; off ${line?.off.toFixed(2)}, drawn ${line?.drawn.toFixed(2)})`;
     if (known.status === 'missing') {
