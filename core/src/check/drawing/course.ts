@@ -45,7 +45,7 @@ const runOf = ({ points, closed }: MapLine): Float64Array =>
 
 /** A run looked at in even steps. */
 function courseOf(run: Float64Array): Course {
-  const places = [...samplesAlong(run)];
+  const places = samplesAlong(run);
   return {
     x: Float64Array.from(places, ({ x }) => x),
     y: Float64Array.from(places, ({ y }) => y),

@@ -6,12 +6,21 @@ import {
   ontoQuad,
   quadBy,
   scaling,
+  type Homography,
   type Quad,
 } from '../../geometry/index.js';
 import type { Picture } from '../../raster/index.js';
 import { findSheet, steepestAcross } from '../../reference/index.js';
 import type { SizeMm } from '../../units/index.js';
-import { inPicture, onSheet, poseOf, pulledPose, type Pull, type SheetPose } from '../registration/pose.js';
+import {
+  inPicture,
+  onSheet,
+  poseOf,
+  pulledPose,
+  unitScale,
+  type Pull,
+  type SheetPose,
+} from '../registration/pose.js';
 import { cornersHeld, waysRound, type Held } from '../registration/register.js';
 
 /** How a photograph may lie on the surface, before anything drawn was looked at. */
@@ -55,11 +64,17 @@ export function placePaper(
     if (!sheet) continue;
     const scale = picture.width / look.width;
     const corners = quadBy((k) => ({ x: scale * sheet.corners[k].x, y: scale * sheet.corners[k].y }));
-    return waysRound(corners, size).map((quad): PaperPose => {
-      const { pose, pulls } = poseBySides(picture, quad, sheet.polarity, size, sideSteps);
-      const held = pulls.length > 0 ? { pulls, share: sidesShare } : cornersHeld(quad, size, givenShare);
-      return { pose, found: 'auto', held };
-    });
+    const ways = waysRound(corners, size);
+    // Upside down a sheet has the same sides.
+    const upright = ways
+      .slice(0, ways.length / 2)
+      .map((quad) => poseBySides(picture, quad, sheet.polarity, size, sideSteps));
+    return [...upright, ...upright.map((way) => upsideDown(way, size))].map(
+      ({ pose, pulls }, k): PaperPose => {
+        const held = pulls.length > 0 ? { pulls, share: sidesShare } : cornersHeld(ways[k], size, givenShare);
+        return { pose, found: 'auto', held };
+      },
+    );
   }
   return asPictured(picture, size);
 }
@@ -121,14 +136,16 @@ const sideSteps = [
 ] as const;
 const roundsPerStep = 4;
 
-/** The pose that lays the sides of a sheet straight, and the places of these sides that agree on it. */
+/** A pose that lays the sides of a sheet straight, and the places of these sides that agree on it. */
+type BySides = { pose: SheetPose; pulls: Pull[] };
+
 function poseBySides(
   picture: Picture,
   corners: Quad,
   polarity: number,
   size: SizeMm,
   steps: readonly { reachShare: number; countsShare: number }[],
-): { pose: SheetPose; pulls: Pull[] } {
+): BySides {
   let pose = poseBy(picture, corners, size);
   let pulls: Pull[] = [];
   for (const { reachShare, countsShare } of steps) {
@@ -145,6 +162,15 @@ function poseBySides(
     }
   }
   return { pose, pulls };
+}
+
+/** The same sheet with its other end up. */
+function upsideDown({ pose, pulls }: BySides, { widthMm, heightMm }: SizeMm): BySides {
+  const turned: Homography = [-1, 0, widthMm, 0, -1, heightMm, 0, 0, 1];
+  return {
+    pose: { ...pose, toSheet: unitScale(composed(turned, pose.toSheet)) },
+    pulls: pulls.map((pull) => ({ ...pull, offset: pull.nx * widthMm + pull.ny * heightMm - pull.offset })),
+  };
 }
 
 /** Where the edges of a sheet are seen near where its sides should be. */

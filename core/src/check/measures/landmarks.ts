@@ -25,9 +25,7 @@ export function landmarksOf(map: MapDocument, max = 24): Landmark[] {
     const run = Float64Array.from((line.closed ? [...line.points, line.points[0]] : line.points).flat());
     const weight = polylineLength(run);
     if (weight < minLineMm) continue;
-    const places = [...samplesAlong(run)].filter(
-      ({ x, y }) => x > 1 && y > 1 && x < width - 1 && y < height - 1,
-    );
+    const places = samplesAlong(run).filter(({ x, y }) => x > 1 && y > 1 && x < width - 1 && y < height - 1);
     const [first, last] = [places[0], places[places.length - 1]];
     if (!first || !last) continue;
     const even = Float64Array.from(places.flatMap(({ x, y }) => [x, y]));

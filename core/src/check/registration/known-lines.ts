@@ -35,25 +35,33 @@ export class KnownLines {
    * @param sheet what they lie on, mm
    */
   constructor(lines: readonly ArrayLike<number>[], sheet: SizeMm) {
-    const samples = lines.flatMap((points, line) =>
-      [...samplesAlong(points)].map((sample) => ({ ...sample, line })),
+    let count = 0;
+    for (const points of lines) goAlong(points, () => count++);
+    this.x = new Float64Array(count);
+    this.y = new Float64Array(count);
+    this.tx = new Float64Array(count);
+    this.ty = new Float64Array(count);
+    this.line = new Int32Array(count);
+    let at = 0;
+    lines.forEach((points, line) =>
+      goAlong(points, (x, y, tx, ty) => {
+        this.x[at] = x;
+        this.y[at] = y;
+        this.tx[at] = tx;
+        this.ty[at] = ty;
+        this.line[at++] = line;
+      }),
     );
-    this.x = Float64Array.from(samples, ({ x }) => x);
-    this.y = Float64Array.from(samples, ({ y }) => y);
-    this.tx = Float64Array.from(samples, ({ tx }) => tx);
-    this.ty = Float64Array.from(samples, ({ ty }) => ty);
-    this.line = Int32Array.from(samples, ({ line }) => line);
     this.columns = Math.ceil((sheet.widthMm + 2 * beyondMm) / cellMm);
     this.rows = Math.ceil((sheet.heightMm + 2 * beyondMm) / cellMm);
-    const cells = samples.map(({ x, y }) => this.cellOf(x, y));
+    const cells = new Int32Array(count);
+    for (let i = 0; i < count; i++) cells[i] = this.cellOf(this.x[i], this.y[i]);
     this.begins = new Int32Array(this.columns * this.rows + 1);
     for (const cell of cells) if (cell >= 0) this.begins[cell + 1]++;
     for (let cell = 1; cell < this.begins.length; cell++) this.begins[cell] += this.begins[cell - 1];
     const next = this.begins.slice();
     this.inCells = new Int32Array(this.begins[this.begins.length - 1]);
-    cells.forEach((cell, sample) => {
-      if (cell >= 0) this.inCells[next[cell]++] = sample;
-    });
+    for (let i = 0; i < count; i++) if (cells[i] >= 0) this.inCells[next[cells[i]]++] = i;
   }
 
   get count(): number {
@@ -114,21 +122,28 @@ export class KnownLines {
   }
 }
 
-/** Places along a run (x0, y0 …, mm) in even steps, each with the unit direction of the stretch it lies on. */
-export function* samplesAlong(points: ArrayLike<number>) {
+/** Goes along a run (x0, y0 …, mm) in even steps: hands over each place, and the unit direction of the stretch it lies on. */
+function goAlong(
+  points: ArrayLike<number>,
+  take: (x: number, y: number, tx: number, ty: number) => void,
+): void {
   let next = 0;
   for (let i = 2; i < points.length; i += 2) {
-    const [ax, ay] = [points[i - 2], points[i - 1]];
-    const [dx, dy] = [points[i] - ax, points[i + 1] - ay];
+    const ax = points[i - 2];
+    const ay = points[i - 1];
+    const dx = points[i] - ax;
+    const dy = points[i + 1] - ay;
     const length = stepLength(dx, dy);
     if (length === 0) continue;
     for (; next <= length; next += sampleMm)
-      yield {
-        x: ax + (dx * next) / length,
-        y: ay + (dy * next) / length,
-        tx: dx / length,
-        ty: dy / length,
-      };
+      take(ax + (dx * next) / length, ay + (dy * next) / length, dx / length, dy / length);
     next -= length;
   }
+}
+
+/** Places along a run (x0, y0 …, mm) in even steps, each with the unit direction of the stretch it lies on. */
+export function samplesAlong(points: ArrayLike<number>): { x: number; y: number; tx: number; ty: number }[] {
+  const samples: { x: number; y: number; tx: number; ty: number }[] = [];
+  goAlong(points, (x, y, tx, ty) => samples.push({ x, y, tx, ty }));
+  return samples;
 }

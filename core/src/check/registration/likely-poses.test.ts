@@ -9,7 +9,7 @@ const sheet = { widthMm: 300, heightMm: 240 };
 const picture = { width: 1600, height: 1200 };
 
 const placesOf = (runs: readonly ArrayLike<number>[]) => {
-  const places = runs.flatMap((run) => [...samplesAlong(run)]);
+  const places = runs.flatMap(samplesAlong);
   return {
     x: places.map(({ x }) => x),
     y: places.map(({ y }) => y),
