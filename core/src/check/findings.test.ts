@@ -139,5 +139,14 @@ describe('rounds', () => {
       lines: report.lines.map((each) => ({ ...each, status: 'unclear' as const })),
     };
     expect(checkNotes(check, two, unclear, 'mm').at(-1)?.says).to.match(/^3 lines of 3 could not be told/);
+    // What the picture does not show is no fault of the drawing, and not praised either.
+    const beyond = {
+      ...report,
+      lines: unclear.lines.map((each, k) => ({ ...each, outOfView: k > 0 })),
+    };
+    const says = checkNotes(check, two, beyond, 'mm').map((note) => note.says);
+    expect(says[0]).to.match(/nothing of what the picture shows is missing/);
+    expect(says).to.include('2 lines of 3 lie beyond the picture and were not checked.');
+    expect(says.at(-1)).to.match(/^1 line of 3 could not be told/);
   });
 });

@@ -33,7 +33,7 @@ export function checkNotes(
       why: 'Take the photograph with the whole sheet in view on a darker or lighter table, or set its corners by hand with Corners.',
       ways: [],
     });
-  const beyond = report?.lines.filter(({ outOfView }) => outOfView).length ?? 0;
+  const beyond = countBeyond(report);
   if (report && beyond > 0)
     notes.push({
       id: 'check-beyond',
@@ -91,11 +91,16 @@ function standing(
     );
   }
   const enough = meanOffMm <= goodEnoughMm && missing === 0;
+  const shown = countBeyond(report) > 0 ? ' of what the picture shows' : '';
   return note(
     enough,
     enough
-      ? `Good enough: ${formatLength(meanOffMm, unit)} off in the mean, and nothing missing.`
+      ? `Good enough: ${formatLength(meanOffMm, unit)} off in the mean, and nothing${shown} is missing.`
       : `${formatLength(meanOffMm, unit)} off in the mean, ${counted(moved, 'line')} moved, ${missing} missing; good enough is ${formatLength(goodEnoughMm, unit)} with nothing missing.`,
     'The limit is yours: a loose painting forgives more than a portrait.',
   );
 }
+
+/** How many lines lie beyond the picture. */
+const countBeyond = (report: CheckReport | null): number =>
+  report?.lines.filter(({ outOfView }) => outOfView).length ?? 0;
