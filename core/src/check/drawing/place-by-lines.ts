@@ -68,7 +68,8 @@ const minSeenInView = 0.6;
 const minSeenAtAll = 0.2;
 
 /**
- * Finds a drawing by its lines alone: no edge of its sheet is seen, since it fills the picture, goes beyond it, or is on a wall.
+ * Finds a drawing by its lines alone: no edge of its sheet is seen, since it fills the picture, goes beyond it, or lies beside
+ * another.
  *
  * @param inPhoto lines found, pixels of the picture
  * @returns null when what is seen is not surely the drawing
