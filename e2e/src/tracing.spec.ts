@@ -318,7 +318,7 @@ test('lines are tapped, another device goes on where it was, and a slip is mende
   await expect(since).toBeVisible();
 });
 
-test('two devices that trace at once trace one drawing: the lines of both are there, and nobody is asked', async ({
+test('two devices that trace at once follow each other; cut off, the lines of both are there after it, and nobody is asked', async ({
   page,
   browser,
   seeded,
@@ -334,13 +334,20 @@ test('two devices that trace at once trace one drawing: the lines of both are th
   await other.keyboard.press('Space');
   const theirs = await tracedMoreThan(other, ours);
   await saved(other);
-  // This one has not heard of it: it traces the same stroke, looks under the sheet, and traces the one after it.
+  // This one follows by itself.
+  await expect.poll(() => traced(page)).toBe(theirs);
+  // Cut off from each other both trace the same stroke; one goes on, looks under the sheet and traces the next.
+  await page.context().setOffline(true);
+  await other.keyboard.press('Space');
   for (let k = 0; k < 3; k++) await page.keyboard.press('Space');
+  await saved(other);
+  const alone = await tracedMoreThan(page, theirs);
+  await page.context().setOffline(false);
   await saved(page);
-  const both = await tracedMoreThan(page, theirs);
+  await expect.poll(() => traced(other)).toBe(alone);
   await page.reload();
   await expect(page.getByRole('button', { name: 'Traced' })).toBeVisible({ timeout: 30_000 });
-  expect(await traced(page)).toBe(both);
+  expect(await traced(page)).toBe(alone);
   await expect(page.getByText('This work was changed in another window')).toHaveCount(0);
   await other.context().close();
 });

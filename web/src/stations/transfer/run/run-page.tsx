@@ -18,6 +18,7 @@ import { RunHead } from './run-head.js';
 import { RunNext } from './run-next.js';
 import './run.css';
 import { useAwake } from './use-awake.js';
+import { useHearSaves } from './use-hear-saves.js';
 import { usePedal } from './use-pedal.js';
 import { useRun } from './use-run.js';
 
@@ -63,6 +64,7 @@ function Run({ map, plan }: { map: MapDocument; plan: TracingPlan }) {
   const bench = useRun(map, plan);
   const { next, done, paused, goOn, back } = bench;
   useAwake(!paused);
+  useHearSaves();
   const pedal = usePedal({ onward: goOn, back });
   const main = useRef<HTMLElement>(null);
   useEffect(() => main.current?.focus(), []);
