@@ -51,7 +51,7 @@ const distanceTo = ([x, y]: [number, number], run: readonly [number, number][]):
   Math.min(...run.slice(1).map(([bx, by], i) => distanceToSegment(x, y, ...run[i], bx, by)));
 
 describe('the map of a drawing', function () {
-  this.timeout(60_000);
+  this.timeout(240_000);
 
   it('is told by its tones, holds its strokes with their strength, and no shapes', () => {
     const map = mapOf(sketch);
