@@ -66,7 +66,7 @@ const check = (picture: Picture, map: MapDocument, options = {}) =>
   checkDrawing(pyramid(picture), map, options);
 
 describe('a drawing on a photograph', function () {
-  this.timeout(120_000);
+  this.timeout(240_000);
   const map = sketchMap(drawingScene(1));
 
   it('is held against its map: what moved and by how much, what is missing, what is more', () => {
