@@ -44,10 +44,10 @@ for (const as of ['process', 'thread'] as const) {
         const from = Date.now();
         const refusals = await Promise.all([1, 2].map(() => refusal(hasty.run('forever', []))));
         for (const each of refusals) expect(each).to.include({ code: 'too-much-work' });
-        expect(Date.now() - from).to.be.within(1400, 25_000);
-        // On a busy machine the next worker may start too late once or twice.
+        expect(Date.now() - from).to.be.within(1400, 40_000);
+        // On a busy machine the next worker may start too late more than once.
         let next: unknown;
-        for (let tries = 0; tries < 5 && next !== 'still there'; tries++)
+        for (let tries = 0; tries < 12 && next !== 'still there'; tries++)
           next = await hasty.run('echo', ['still there']).catch(() => null);
         expect(next).to.equal('still there');
       } finally {
