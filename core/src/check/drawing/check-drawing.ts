@@ -1,5 +1,5 @@
 import type { CheckReport, MapDocument } from '../../documents/index.js';
-import type { Quad } from '../../geometry/index.js';
+import { cornersOfRect, type Quad } from '../../geometry/index.js';
 import type { Picture } from '../../raster/index.js';
 import { findDoubled, secondRun } from '../surface/doubled-lines.js';
 import { darknessOf } from '../surface/line-darkness.js';
@@ -67,9 +67,14 @@ export function checkDrawing(
   if (!found) throw new DrawingNotFound(notFound);
   const pxPerMm = resolutionOf(placed.pose, size);
   const { report } = found;
-  const flat = () => withEvenLight(flattened(levels, placed.pose, size, pxPerMm), pxPerMm);
   const isIn = inView(placed.pose);
-  return { report, flat: () => withBeyondGrey(flat(), (x, y) => isIn(x / pxPerMm, y / pxPerMm)) };
+  const flat = () => {
+    const even = withEvenLight(flattened(levels, placed.pose, size, pxPerMm), pxPerMm);
+    const sheet = cornersOfRect({ x: 0, y: 0, width: size.widthMm, height: size.heightMm });
+    if (sheet.every(({ x, y }) => isIn(x, y))) return even;
+    return withBeyondGrey(even, (x, y) => isIn(x / pxPerMm, y / pxPerMm));
+  };
+  return { report, flat };
 }
 
 /** What is said of a drawing when a whole placement is taken out. */
@@ -136,10 +141,11 @@ function judged(
   // Everything is measured with the whole placement taken out: what is drawn is carried back, not the map forward.
   const atHome = carriedLines(placed.lines, undone(placed.whole));
   const drawnAtHome = knownOf(atHome, size);
-  const toDrawing = (line: Wanted) => movedCourse(line.course, placed.whole);
-  const isShown = (line: Wanted) => shareInView(placed.pose, toDrawing(line)) >= minInView;
-  const beyond = wanted.filter((line) => !isShown(line));
-  const found = matchLines(wanted.filter(isShown), drawnAtHome, size, tolerance);
+  const beyond = wanted.filter(
+    ({ course }) => shareInView(placed.pose, movedCourse(course, placed.whole)) < minInView,
+  );
+  const shown = wanted.filter((line) => !beyond.includes(line));
+  const found = matchLines(shown, drawnAtHome, size, tolerance);
   if (isNoise(found, drawnAtHome)) return null;
   const doubled = isSurface ? findDoubled(atHome, drawnAtHome, found, size) : null;
   const once = found.map((match) => doubled?.lines.find((line) => line.wanted === match.wanted) ?? match);

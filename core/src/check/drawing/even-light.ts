@@ -32,9 +32,14 @@ export function withEvenLight(flat: Picture, pxPerMm: number): Picture {
 const beyondGrey = 200;
 const beyondSide = 4;
 
-/** A sheet with what its photograph does not show in an even grey. */
+/**
+ * A sheet with what its photograph does not show in an even grey.
+ *
+ * @param isShown whether the photograph shows a place of the sheet, pixels of it
+ */
 export function withBeyondGrey(sheet: Picture, isShown: (x: number, y: number) => boolean): Picture {
-  const { width, height, data } = sheet;
+  const { width, height } = sheet;
+  const data = Uint8ClampedArray.from(sheet.data);
   for (let top = 0; top < height; top += beyondSide)
     for (let left = 0; left < width; left += beyondSide) {
       if (isShown(left + beyondSide / 2, top + beyondSide / 2)) continue;
@@ -43,7 +48,7 @@ export function withBeyondGrey(sheet: Picture, isShown: (x: number, y: number) =
         for (let x = left; x < right; x++)
           data.fill(beyondGrey, 4 * (y * width + x), 4 * (y * width + x) + 3);
     }
-  return sheet;
+  return { width, height, channels: 4, data };
 }
 
 function darkestOf(ink: Float32Array): number {

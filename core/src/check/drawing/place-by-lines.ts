@@ -18,11 +18,17 @@ const looseSteps: readonly (readonly [number, Freedom])[] = [
 ];
 
 /** Lines are looked at by a place every so many pixels. */
-const samplePx = 2.5;
+export const samplePx = 2.5;
 
-/** Where nothing holds the sheet, how the drawing lies on it cannot be told: all of it is taken out. */
+/**
+ * Places a drawing by its lines from about where it lies. Where nothing holds the sheet, how the drawing lies on it cannot be
+ * told: all of it is taken out.
+ *
+ * @param inPhoto lines found, pixels of the picture
+ * @param all the places of the map's lines, mm
+ */
 export function placedByLines(
-  first: PlacedDrawing,
+  first: Pick<PlacedDrawing, 'pose' | 'found' | 'whole'>,
   inPhoto: readonly FoundLine[],
   all: Course,
   size: SizeMm,
@@ -39,7 +45,7 @@ export function placedByLines(
   const pose = isPlausible(drawn, size) ? drawn : start;
   const lines = carriedLines(inPhoto, (x, y) => onSheet(pose, x, y));
   const still = unmoved(size.widthMm / 2, size.heightMm / 2);
-  return { ...first, pose, lines, whole: still, seen: seenOf(all, still, knownOf(lines, size)) };
+  return { found: first.found, pose, lines, whole: still, seen: seenOf(all, still, knownOf(lines, size)) };
 }
 
 /** Whether half of a line's points lie on the surface. */
@@ -92,13 +98,7 @@ export function findByLines(
     .sort((a, b) => b.worth - a.worth);
   if (!best) return null;
   const still = unmoved(size.widthMm / 2, size.heightMm / 2);
-  const lines = carriedLines(inPhoto, (x, y) => onSheet(best.pose, x, y));
-  const placed = placedByLines(
-    { pose: best.pose, found: 'picture', whole: still, lines, seen: 0 },
-    inPhoto,
-    all,
-    size,
-  );
+  const placed = placedByLines({ pose: best.pose, found: 'picture', whole: still }, inPhoto, all, size);
   if (!isSurelySeen(placed, all)) return null;
   // What lies beside the surface is something else: another sheet, a book, the grain of the table.
   return { ...placed, lines: placed.lines.filter((line) => liesOn(line, size)) };

@@ -6,7 +6,7 @@ import { inPicture, onSheet, type SheetPose } from '../registration/pose.js';
 import { drawnTo, samplesOf } from '../registration/register.js';
 import { aligned, unmoved, type Course } from './alignment.js';
 import { movedCourse, together, type Wanted } from './course.js';
-import { findByLines, isSurelySeen, placedByLines } from './place-by-lines.js';
+import { findByLines, isSurelySeen, placedByLines, samplePx } from './place-by-lines.js';
 import { knownOf, knownOfCourse, seenOf, type PlacedDrawing } from './placed-drawing.js';
 import { DrawingNotFound, notFound } from './drawing-not-found.js';
 import { flattened } from './flatten.js';
@@ -44,7 +44,6 @@ const wholeSteps = [
 /** Lines refine the lens and the plane with the sides of the sheet, mm. */
 const fineSteps = [2, 1.2, 0.8] as const;
 const fewPlaces = 1500;
-const samplePx = 2.5;
 
 /**
  * Finds how the photograph lies on the surface, and how the drawing as a whole lies on it.

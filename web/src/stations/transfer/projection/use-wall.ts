@@ -6,9 +6,9 @@ import {
   type WallPictureChange,
   type WallPictureTold,
 } from '@nobrel/core/transfer';
-import { fileApi } from '../../../store/api/file.js';
 import { useChangeWallMutation } from '../../../store/api/transfer.js';
-import { useAppDispatch, useWorkId } from '../../../store/hooks.js';
+import { useWorkId } from '../../../store/hooks.js';
+import { useReadAgain } from '../run/use-hear-saves.js';
 
 /** What is on the wall, whether the program behind the page is heard, and how it is changed for everybody. */
 export type Wall = {
@@ -25,7 +25,7 @@ export type Wall = {
  */
 export function useWall(window: Screen | null): Wall {
   const id = useWorkId();
-  const dispatch = useAppDispatch();
+  const readAgain = useReadAgain();
   const [told, setTold] = useState<WallPictureTold | null>(null);
   const [heard, setHeard] = useState(false);
   const [send] = useChangeWallMutation();
@@ -64,11 +64,9 @@ export function useWall(window: Screen | null): Wall {
       const isOlder = isSending.current || waiting.current !== null;
       setTold((now) => (now && isOlder ? { ...next.data, picture: now.picture } : next.data));
     });
-    source.addEventListener('saved', () => {
-      void dispatch(fileApi.endpoints.work.initiate(id, { forceRefetch: true, subscribe: false }));
-    });
+    source.addEventListener('saved', readAgain);
     return () => source.close();
-  }, [id, query, dispatch, sendWaiting]);
+  }, [id, query, readAgain, sendWaiting]);
   const change = useCallback(
     (fields: WallPictureChange) => {
       setTold((now) => now && { ...now, picture: wallPictureSchema.parse({ ...now.picture, ...fields }) });
