@@ -1,5 +1,4 @@
-import fontkit from '@pdf-lib/fontkit';
-import { PDFDocument, PDFName, PrintScaling, type PDFFont, type PDFPage } from 'pdf-lib';
+import type { PDFDocument, PDFFont, PDFName, PDFPage } from 'pdf-lib';
 import type { PixelWindow } from '../raster/index.js';
 import type { ReferenceView } from '../reference/index.js';
 import type { SheetSet } from './lay-out.js';
@@ -49,6 +48,9 @@ export async function paintPdf(
   set: Pick<SheetSet, 'count' | 'page'>,
   options: PdfOptions,
 ): Promise<Uint8Array> {
+  // Larger than all else here: read when something is printed.
+  const [{ default: fontkit }, pdfLib] = await Promise.all([import('@pdf-lib/fontkit'), import('pdf-lib')]);
+  const { PDFDocument, PDFName, PrintScaling } = pdfLib;
   const pdf = await PDFDocument.create();
   pdf.registerFontkit(fontkit);
   const font = await pdf.embedFont(options.font, { subset: true });
@@ -63,7 +65,7 @@ export async function paintPdf(
     const page = set.page(index);
     const target = pdf.addPage([page.widthMm * pointsPerMm, page.heightMm * pointsPerMm]);
     target.node.setFontDictionary(PDFName.of(fontKey), font.ref);
-    const content = await new PageWriter(page, font, target, pdf, options.picture).write();
+    const content = await new PageWriter(page, font, target, pdf, PDFName.of, options.picture).write();
     target.node.set(PDFName.of('Contents'), pdf.context.register(pdf.context.flateStream(content)));
     await options.onPage?.(index + 1, set.count);
   }
@@ -82,6 +84,7 @@ class PageWriter {
     private readonly font: PDFFont,
     private readonly target: PDFPage,
     private readonly pdf: PDFDocument,
+    private readonly nameOf: (name: string) => PDFName,
     private readonly source: PictureSource | undefined,
   ) {}
 
@@ -175,7 +178,7 @@ class PageWriter {
     const size = { width: Math.hypot(...across), height: Math.hypot(...down) };
     const image = await this.pdf.embedJpg(await this.source(window, look, size));
     const name = `I${++this.pictures}`;
-    this.target.node.setXObject(PDFName.of(name), image.ref);
+    this.target.node.setXObject(this.nameOf(name), image.ref);
     // A picture fills the unit square, its lower left corner at the origin.
     const matrix = [
       across[0] * pointsPerMm,

@@ -189,11 +189,11 @@ function verifyCommand(): Command {
     );
 }
 
-/** Commands that keep works safe and move them. */
-export const keepCommands = (): Command[] => [
-  exportCommand(),
-  importCommand(),
-  backupCommand(),
-  restoreCommand(),
-  verifyCommand(),
-];
+/** Makes the commands that keep works safe and move them, each under its name. */
+export const keepCommands = {
+  export: exportCommand,
+  import: importCommand,
+  backup: backupCommand,
+  restore: restoreCommand,
+  verify: verifyCommand,
+};

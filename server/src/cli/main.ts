@@ -1,30 +1,36 @@
 import { Command, CommanderError } from 'commander';
 import { Fault } from '../faults.js';
-import { checkCommand } from './check-command.js';
-import { keepCommands } from './keep-commands.js';
 import { stoppedCode } from './long-work.js';
-import { mapCommand } from './map-command.js';
-import { orderCommand } from './order-command.js';
-import { sheetsCommand } from './sheets-command.js';
-import { simulateCommand } from './simulate-command.js';
-import { slipCommand } from './slip-command.js';
 
 /** Exit statuses: done, bad arguments or input, our own failure. */
 const status = { done: 0, badInput: 2, failure: 1 };
 
-function program(): Command {
+/** The commands, each with all it needs read only when it is asked for: together they take over a second. */
+const commands = {
+  map: async () => (await import('./map-command.js')).mapCommand(),
+  sheets: async () => (await import('./sheets-command.js')).sheetsCommand(),
+  check: async () => (await import('./check-command.js')).checkCommand(),
+  order: async () => (await import('./order-command.js')).orderCommand(),
+  slip: async () => (await import('./slip-command.js')).slipCommand(),
+  simulate: async () => (await import('./simulate-command.js')).simulateCommand(),
+  export: async () => (await import('./keep-commands.js')).keepCommands.export(),
+  import: async () => (await import('./keep-commands.js')).keepCommands.import(),
+  backup: async () => (await import('./keep-commands.js')).keepCommands.backup(),
+  restore: async () => (await import('./keep-commands.js')).keepCommands.restore(),
+  verify: async () => (await import('./keep-commands.js')).keepCommands.verify(),
+};
+const isCommand = (word: string | undefined): word is keyof typeof commands =>
+  word !== undefined && Object.hasOwn(commands, word);
+
+/** The command line that understands what is asked: the one command, or all where none is named. */
+async function program(asked: string | undefined): Promise<Command> {
   const root = new Command('nobrel')
     .description(
       'Prepares a map drawing from a reference and its sheets, checks what was drawn from it, orders and mends its tracing, and keeps works safe, without the interface.',
     )
-    .addHelpCommand(false)
-    .addCommand(mapCommand())
-    .addCommand(sheetsCommand())
-    .addCommand(checkCommand())
-    .addCommand(orderCommand())
-    .addCommand(slipCommand())
-    .addCommand(simulateCommand());
-  for (const command of keepCommands()) root.addCommand(command);
+    .addHelpCommand(false);
+  const makers = isCommand(asked) ? [commands[asked]] : Object.values(commands);
+  for (const command of await Promise.all(makers.map((make) => make()))) root.addCommand(command);
   for (const command of [root, ...root.commands, ...root.commands.flatMap(({ commands }) => commands)]) {
     command.exitOverride().configureOutput({
       // One line, without commander's prefix.
@@ -46,12 +52,13 @@ function program(): Command {
 export async function run(argv: readonly string[]): Promise<number> {
   if (argv.length === 0) {
     console.error(
-      'Say what to do: map, sheets, check, order, slip, simulate, export, import, backup, restore or verify. Try --help.',
+      `Say what to do: ${new Intl.ListFormat('en-GB', { type: 'disjunction' }).format(Object.keys(commands))}. Try --help.`,
     );
     return status.badInput;
   }
   try {
-    await program().parseAsync([...argv], { from: 'user' });
+    const line = await program(argv[0]);
+    await line.parseAsync([...argv], { from: 'user' });
     return status.done;
   } catch (error) {
     if (error instanceof CommanderError && error.code === stoppedCode) return error.exitCode;
