@@ -46,3 +46,19 @@ test('a picture whose values carry it begins with the usual school, without a wo
   await expect(page.getByText('Saved', { exact: true })).toBeVisible();
   await expect(page.getByText(/^This picture reads best as/)).toHaveCount(0);
 });
+
+test('the first map is begun while the picture is looked at, and joined at Map whether it is done or under way', async ({
+  page,
+  server,
+}) => {
+  const made: string[] = [];
+  page.on('worker', (worker) => made.push(worker.url()));
+  const mapWorkers = () => made.filter((url) => url.includes('map-worker')).length;
+  await beginWork(page, server, kettle);
+  await expect.poll(mapWorkers).toBe(1);
+  // Under way: what is shown first is its quick look, and what comes of it is kept.
+  await goTo(page, 'Map');
+  await finishedMap(page);
+  await expect(page.getByText('Saved', { exact: true })).toBeVisible();
+  expect(mapWorkers()).toBe(1);
+});

@@ -78,22 +78,51 @@ async function requestFor(order: MapOrder) {
   };
 }
 
+/** A map under way: one that was begun ahead is joined by whoever comes to want it. */
+type UnderWay = {
+  order: string;
+  map: Promise<MapDocument | null>;
+  tell: ((report: MapReport) => void)[];
+  preview: MapReport | null;
+};
+let underWay: UnderWay | null = null;
+
+/** Makes a map: a quick look first when the picture has to be looked at anew, then the full one. */
+async function makeMap(order: MapOrder, tell: (report: MapReport) => void): Promise<MapDocument | null> {
+  const own = ++newest;
+  const { request, look } = await requestFor(order);
+  const follows = (by: MapMaker) =>
+    follow(by, request, own, (progress) => tell({ kind: 'progress', progress }));
+  if (look === looked) return follows(maker);
+  const preview = await follow(previewMaker, { ...request, coarser: previewCoarser }, own, () => undefined);
+  if (preview) tell({ kind: 'preview', map: preview });
+  const map = await follows(maker);
+  if (map) looked = look;
+  return map;
+}
+
 const work = {
   /**
-   * Makes a map: a quick look first when the picture has to be looked at anew, then the full one.
+   * Makes a map, or joins the one that is being made of the same.
    *
    * @returns the map, or null when it was stopped or a newer order came in
    */
-  async make(order: MapOrder, report: (report: MapReport) => void): Promise<MapDocument | null> {
-    const own = ++newest;
-    const { request, look } = await requestFor(order);
-    if (look === looked)
-      return follow(maker, request, own, (progress) => report({ kind: 'progress', progress }));
-    const preview = await follow(previewMaker, { ...request, coarser: previewCoarser }, own, () => undefined);
-    if (preview) report({ kind: 'preview', map: preview });
-    const map = await follow(maker, request, own, (progress) => report({ kind: 'progress', progress }));
-    if (map) looked = look;
-    return map;
+  make(order: MapOrder, report: (report: MapReport) => void): Promise<MapDocument | null> {
+    const key = JSON.stringify(order);
+    if (underWay?.order === key) {
+      underWay.tell.push(report);
+      if (underWay.preview) report(underWay.preview);
+      return underWay.map;
+    }
+    const own: UnderWay = { order: key, map: Promise.resolve(null), tell: [report], preview: null };
+    own.map = makeMap(order, (told) => {
+      if (told.kind === 'preview') own.preview = told;
+      for (const tell of own.tell) tell(told);
+    }).finally(() => {
+      if (underWay === own) underWay = null;
+    });
+    underWay = own;
+    return own.map;
   },
 
   /** Reads a picture whose map is kept already, so that its tones are known and edges can be followed. */
@@ -188,6 +217,7 @@ const work = {
   /** Stops whatever is being made. */
   stop(): void {
     newest++;
+    underWay = null;
   },
 };
 export type MapWorker = typeof work;

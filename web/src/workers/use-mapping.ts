@@ -57,6 +57,32 @@ export function usePictureRead(work: Work, wanted: boolean): boolean {
   return read === key;
 }
 
+/** A picture and its place that have stood this long are taken for what will be mapped. */
+const standsMs = 800;
+
+/**
+ * Begins the first map of a work at the stations before Map, while the picture is being looked at: it is there, or under
+ * way, when the painter comes to it.
+ */
+export function useMapAhead(work: Work): void {
+  const request = work.map === null ? mapRequestOf(work) : null;
+  const key = JSON.stringify(request);
+  const begin = useEffectEvent(() => {
+    // What cannot be mapped is said at Map.
+    if (request)
+      mapWorker()
+        .make(
+          request,
+          proxy(() => undefined),
+        )
+        .catch(() => undefined);
+  });
+  useEffect(() => {
+    const timer = setTimeout(begin, standsMs);
+    return () => clearTimeout(timer);
+  }, [key]);
+}
+
 /** Keeps the map in step with the work's decisions: made in the worker, then kept by the server. */
 export function useMapping(work: Work): Mapping {
   const kept = useKeptMapQuery(work.id, { skip: work.map === null });

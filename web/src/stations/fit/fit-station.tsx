@@ -9,6 +9,7 @@ import { LookChoice } from '../../leaves/look-choice.js';
 import { PictureOnSurface } from '../../leaves/main-picture.js';
 import { useLoupeDetails, useMainPicture } from '../../leaves/use-reference.js';
 import { useUnit, useWork } from '../../store/hooks.js';
+import { useMapAhead } from '../../workers/use-mapping.js';
 import { FitSentence } from './fit-sentence.js';
 import { FrameHandle } from './frame-handle.js';
 import { GridLines, Guides } from './lines.js';
@@ -48,7 +49,9 @@ export function FitStation() {
 type LaidOutProps = { layout: Layout; tool: FitTool; take: (tool: FitTool) => void };
 
 function LaidOut({ layout, tool, take }: LaidOutProps) {
-  const { decisions } = useWork();
+  const work = useWork();
+  const { decisions } = work;
+  useMapAhead(work);
   const { preparation } = useMainPicture();
   const unit = useUnit();
   const { fit, change } = useFit();

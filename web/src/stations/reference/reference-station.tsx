@@ -9,6 +9,7 @@ import { LookChoice } from '../../leaves/look-choice.js';
 import { MainPicture } from '../../leaves/main-picture.js';
 import { useLoupeDetails, useMainPicture } from '../../leaves/use-reference.js';
 import { useDecide, useUnit, useWork } from '../../store/hooks.js';
+import { useMapAhead } from '../../workers/use-mapping.js';
 import { useJudgement } from '../../workers/use-pictures.js';
 import { bestSeparation } from '@nobrel/core/map';
 import { Histogram } from '../../bench/histogram.js';
@@ -32,6 +33,7 @@ export function ReferenceStation() {
   const { picture, squaring, preparation } = useMainPicture();
   const [tool, take] = useTool(tools);
   const judgement = useJudgement(picture, squaring);
+  useMapAhead(work);
   const { reference, fit, map } = work.decisions;
   const { width, height } = preparation;
   const whole = { x: 0, y: 0, width, height };
