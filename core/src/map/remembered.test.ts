@@ -4,7 +4,7 @@ import { accuracyScene, photographUnder } from '../testing/index.js';
 import { MapMaker } from './map-maker.js';
 import { defaultMapSettings, mapSettingsSchema, type MapSettings } from './settings.js';
 
-const pxPerMm = 2;
+const pxPerMm = 1.25;
 const scene = accuracyScene(2);
 const picture = photographUnder(scene, 'texture', pxPerMm, 2);
 const frame = { x: 0, y: 0, width: scene.widthMm, height: scene.heightMm };

@@ -4,6 +4,7 @@ import {
   about,
   aligned,
   hitsOf,
+  movedBy,
   unmoved,
   type MoveFreedom,
   type Similarity,
@@ -77,7 +78,7 @@ export function matchLines(
 ): Match[] {
   const owner = new Int32Array(drawn.count).fill(-1);
   const matches = wanted.map((line) =>
-    bestOf(line, drawn, [unmoved(line.cx, line.cy)], nearSteps, () => false),
+    bestOf(line, drawn, [unmoved(line.cx, line.cy)], nearSteps, () => false, drawn),
   );
   const isInPlace = (match: Match) =>
     match.drawn >= minClear && Math.hypot(match.move.dx, match.move.dy) <= offMm && match.off <= offMm;
@@ -92,7 +93,7 @@ export function matchLines(
     unclaimedRuns(drawn, (i) => owner[i] >= 0 && settled[owner[i]]),
     sheet,
   );
-  settleMoved(matches, settled, rest);
+  settleMoved(matches, settled, rest, drawn);
   return matches.map((match, k) => {
     if (settled[k]) return { ...match, status: isOff(match, offMm) ? 'moved' : 'true' };
     const here = measured(match.wanted, unmoved(match.wanted.cx, match.wanted.cy), drawn, () => false);
@@ -113,6 +114,8 @@ const minClosedMm = 10;
 const nearMm = 2;
 const shareEachFurtherMm = 0.05;
 const maxNeeded = 0.85;
+/** What is as long as this may lie on other strokes by chance, mm; half of a longer one hardly does. */
+const chanceMm = 30;
 /** Movements that differ by no more than this are alike, mm. */
 const alikeMm = 1.2;
 
@@ -120,7 +123,7 @@ const alikeMm = 1.2;
  * Finds lines elsewhere, among what belongs to none that is in place. Lines that lie together are first tried as one,
  * and what moved shows where what lies beside it may have moved: so lines are settled from the surest on, and looked at again.
  */
-function settleMoved(matches: Match[], settled: boolean[], rest: KnownLines): void {
+function settleMoved(matches: Match[], settled: boolean[], rest: KnownLines, drawn: KnownLines): void {
   const owner = new Int32Array(rest.count).fill(-1);
   const isTaken: Taken = (i) => owner[i] >= 0;
   const together = movesTogether(
@@ -143,13 +146,14 @@ function settleMoved(matches: Match[], settled: boolean[], rest: KnownLines): vo
           .filter(({ dx, dy }) => Math.hypot(dx, dy) <= maxAloneShare * wanted.lengthMm)
           .map((shift) => ({ ...still, ...shift })),
       ];
-      const match = bestOf(wanted, rest, starts, closeSteps, isTaken);
-      return [{ k, match, needed: neededShare(match.move, backed) }];
+      const match = bestOf(wanted, rest, starts, closeSteps, isTaken, drawn);
+      return [{ k, match, needed: neededShare(match, backed) }];
     });
     tried.sort((a, b) => b.match.drawn * b.match.wanted.lengthMm - a.match.drawn * a.match.wanted.lengthMm);
     for (const { k, match, needed } of tried) {
       const now = measured(match.wanted, match.move, rest, isTaken);
-      if (now.drawn < needed) continue;
+      if (now.drawn < minClear || now.drawn + hiddenCounts * shareHidden(match.wanted, now, drawn) < needed)
+        continue;
       matches[k] = now;
       for (const hit of hitsOf(match.wanted.course, match.move, rest, sameMm, isTaken))
         mark(owner, rest, hit.drawn, k);
@@ -159,14 +163,15 @@ function settleMoved(matches: Match[], settled: boolean[], rest: KnownLines): vo
 }
 
 /** How much of a line has to be seen to be believed: more, the further off it is, unless something beside it moved alike. */
-function neededShare(move: Similarity, backed: readonly Similarity[]): number {
+function neededShare({ move, wanted }: Match, backed: readonly Similarity[]): number {
   const by = Math.hypot(move.dx, move.dy);
   if (by <= nearMm || backed.some(({ dx, dy }) => Math.hypot(dx - move.dx, dy - move.dy) <= alikeMm))
     return minClear;
-  return Math.min(maxNeeded, minClear + shareEachFurtherMm * (by - nearMm));
+  const each = shareEachFurtherMm * Math.min(1, chanceMm / wanted.lengthMm);
+  return Math.min(maxNeeded, minClear + each * (by - nearMm));
 }
 
-const isOff = ({ dx, dy, off }: Match, offMm: number) => Math.hypot(dx, dy) > offMm || off > offMm;
+export const isOff = ({ dx, dy, off }: Match, offMm: number) => Math.hypot(dx, dy) > offMm || off > offMm;
 
 /** Where less of a line than this share has anything drawn within so many mm, whichever way it runs, the paper is bare. */
 const maxBare = 0.65;
@@ -191,13 +196,30 @@ function movesBeside(line: Wanted, matches: readonly Match[], settled: readonly 
   });
 }
 
-/** The movement that lays most of a line on what is drawn, of several to begin with. */
+/** Ink that runs another way, where lines meet and cross, hides a line: it counts so much as one that is seen. */
+const hiddenCounts = 0.8;
+
+/** The share of a line, moved, that is not seen, but where other ink would hide it. */
+function shareHidden(line: Wanted, { move, drawn }: Match, all: KnownLines): number {
+  const { x, y } = line.course;
+  let inked = 0;
+  for (let i = 0; i < x.length; i++)
+    if (all.nearest(...movedBy(move, x[i], y[i]), null, inkNearMm) >= 0) inked++;
+  return Math.max(0, inked / x.length - drawn);
+}
+
+/**
+ * The movement that lays most of a line on what is drawn, of several to begin with.
+ *
+ * @param all everything that is drawn, taken or not: what may hide a line
+ */
 function bestOf(
   line: Wanted,
   drawn: KnownLines,
   starts: readonly Similarity[],
   steps: readonly (readonly [number, MoveFreedom])[],
   taken: Taken,
+  all: KnownLines,
 ): Match {
   let best: { match: Match; score: number } | null = null;
   for (const start of starts) {
@@ -207,7 +229,10 @@ function bestOf(
     if (line.lengthMm >= minTurnedMm) moves.push(aligned(line.course, shifted, drawn, turnedSteps, taken));
     for (const move of moves) {
       const match = measured(line, move, drawn, taken);
-      const score = match.drawn - shareEachMm * Math.hypot(move.dx, move.dy);
+      const score =
+        match.drawn +
+        hiddenCounts * shareHidden(line, match, all) -
+        shareEachMm * Math.hypot(move.dx, move.dy);
       // A turn has to be worth it: ends of a line are easily pulled aside.
       if (!best || score > best.score + (move.b === 0 ? 0 : 0.04)) best = { match, score };
     }
@@ -216,7 +241,7 @@ function bestOf(
 }
 
 /** A movement without what slides a line along itself. */
-function slidBack(move: Similarity, [ux, uy]: readonly [number, number]): Similarity {
+export function slidBack(move: Similarity, [ux, uy]: readonly [number, number]): Similarity {
   const along = move.dx * ux + move.dy * uy;
   return { ...move, dx: move.dx - along * ux, dy: move.dy - along * uy };
 }

@@ -1,20 +1,31 @@
 import type { KnownLines } from '../registration/known-lines.js';
 import { about, type Similarity } from './alignment.js';
-import { measured, type Match, type Tolerance } from './match-lines.js';
+import { drawnEnds } from './line-ends.js';
+import { isOff, measured, slidBack, type Match, type Tolerance } from './match-lines.js';
 import { areBeside } from './moves-together.js';
 import type { MovedPart } from './parts.js';
 
 /** A straight line may have slid with a part this near to it, mm … */
 const besideMm = 14;
-/** … when so much more of its length, as a share, is seen there. */
+/** … when so much more of its length, as a share, is seen there; one that touches two lines of it, when no less is. */
 const minGain = 0.04;
+const touchesMm = 2;
 /** … and it slid further than this, mm, and than what is still true: less its ends do not tell. */
 const minSlideMm = 1.2;
 
+/** The ends of a line tell a slide when they agree with it, and with each other, within this, mm: else it is longer or shorter. */
+const agreesMm = 1.2;
+const maxLongerMm = 3.5;
+
+/** Less of a line than this, where it lies across itself, leaves where it lies along itself to what was found. */
+const minSeen = 0.55;
+
+type Ends = [number | null, number | null];
+
 /**
- * A straight line that slides along itself is hardly seen to: only its ends tell. Where lines beside it were moved
- * together, and it is seen along more of its length when it is moved with them, it was moved too; and those that were
- * found to be moved slid as their part did.
+ * A straight line that slides along itself is hardly seen to: only its ends tell. Both together do; one, when the other is
+ * hidden by other ink, where the line was found slid or what lies beside it moved so. Where neither is seen a line slid when
+ * it is seen along more of its length moved with what lies beside it; else it is where it belongs along itself.
  */
 export function withSlides(
   matches: readonly Match[],
@@ -22,30 +33,120 @@ export function withSlides(
   drawn: KnownLines,
   { offMm }: Tolerance,
 ): Match[] {
-  return matches.map((match) => {
+  const straight = matches.flatMap((match) => {
     const { wanted, status } = match;
-    if (wanted.slide === null || (status !== 'true' && status !== 'moved')) return match;
-    for (const part of parts) {
-      if (part.matches.length < 2) continue;
-      const others = part.matches.filter((other) => other.wanted !== wanted);
-      const isOwn = others.length < part.matches.length;
-      if (!isOwn && !others.some((other) => areBeside(other.wanted, wanted, besideMm))) continue;
-      const move = slid(match.move, about(part.move, wanted.cx, wanted.cy), wanted.slide);
-      const along = Math.hypot(move.dx - match.move.dx, move.dy - match.move.dy);
-      if (along < Math.max(minSlideMm, offMm)) continue;
-      const there = measured(wanted, move, drawn, () => false);
-      if (there.drawn < match.drawn + (isOwn ? -minGain : minGain)) continue;
-      return displaced(there, along);
-    }
-    return match;
+    if (wanted.slide === null || (status !== 'true' && status !== 'moved')) return [];
+    const across = slidBack(match.move, wanted.slide);
+    return [{ match, slide: wanted.slide, across, ends: drawnEnds(wanted, across, drawn) }];
+  });
+  const rounded = usualBeyond(straight.map(({ ends }) => ends));
+  const slid = new Map<Match, Match>();
+  for (const { match, slide, across, ends } of straight) {
+    const { wanted } = match;
+    const at = (alongMm: number) => measured(wanted, along(across, alongMm, slide), drawn, () => false);
+    const by = slideOf(
+      {
+        own: alongOf(match.move, across, slide),
+        drawn: match.drawn,
+        at: (alongMm) => at(alongMm).drawn,
+        ends: forward(match, ends, rounded),
+        beside: besideOf(match, parts).map(({ move, isOwn, touches }) => ({
+          alongMm: alongOf(about(move, wanted.cx, wanted.cy), across, slide),
+          isOwn,
+          touches,
+        })),
+      },
+      Math.max(minSlideMm, offMm),
+    );
+    if (by === null) continue;
+    slid.set(match, by === 0 ? settled(at(0), offMm) : displaced(at(by), Math.abs(by)));
+  }
+  return matches.map((match) => slid.get(match) ?? match);
+}
+
+/** What tells how far a line slid. */
+type Slide = {
+  /** Where it was found, mm along itself. */
+  own: number;
+  drawn: number;
+  /** How much of it is seen when it slides by so many mm. */
+  at: (alongMm: number) => number;
+  /** How far along itself either end lies off, mm. */
+  ends: Ends;
+  /** How far it slides with what was moved beside it. */
+  beside: readonly { alongMm: number; isOwn: boolean; touches: boolean }[];
+};
+
+/** How far a line slid along itself, mm: 0 for not at all, null where it is left as it was found. */
+function slideOf({ own, drawn, at, ends: [begins, ends], beside }: Slide, minMm: number): number | null {
+  const enough = (mm: number) => (Math.abs(mm) >= minMm ? mm : 0);
+  const both = begins !== null && ends !== null;
+  if (both && Math.abs(begins - ends) <= maxLongerMm) {
+    const mean = enough((begins + ends) / 2);
+    if (mean !== 0 || Math.abs(begins - ends) <= agreesMm) return mean;
+  }
+  const told = both ? null : (begins ?? ends);
+  if (told !== null) {
+    if (Math.abs(told) < minMm) return 0;
+    return (
+      [own, ...beside.map(({ alongMm }) => alongMm)].find((mm) => Math.abs(mm - told) <= agreesMm) ?? null
+    );
+  }
+  for (const { alongMm, isOwn, touches } of beside) {
+    const gain = at(alongMm) - drawn;
+    if (enough(alongMm) !== 0 && gain >= (isOwn || touches ? -minGain : minGain)) return alongMm;
+  }
+  return enough(own) !== 0 && at(0) >= minSeen ? 0 : null;
+}
+
+/** Ends as how far they lie off along the direction of sliding, less what strokes go beyond anyhow. */
+function forward(match: Match, [begins, ends]: Ends, rounded: number): Ends {
+  const sign = isForward(match) ? 1 : -1;
+  return [
+    begins === null ? null : sign * (begins + rounded),
+    ends === null ? null : -sign * (ends + rounded),
+  ];
+}
+
+/** How far strokes go beyond where lines end, mm: their tip is round. */
+function usualBeyond(ends: readonly Ends[]): number {
+  const both = ends.flatMap(([begins, end]) =>
+    begins === null || end === null ? [] : [-(begins + end) / 2],
+  );
+  return Math.max(0, both.sort((a, b) => a - b)[Math.floor(both.length / 2)] ?? 0);
+}
+
+/** Parts of several lines that lie beside a line, or that it is one of. */
+function besideOf(match: Match, parts: readonly MovedPart[]) {
+  return parts.flatMap(({ matches, move }) => {
+    if (matches.length < 2) return [];
+    const others = matches.filter((other) => other.wanted !== match.wanted);
+    const isOwn = others.length < matches.length;
+    const near = (mm: number) => others.filter((other) => areBeside(other.wanted, match.wanted, mm)).length;
+    return isOwn || near(besideMm) > 0 ? [{ move, isOwn, touches: near(touchesMm) >= 2 }] : [];
   });
 }
 
-/** A movement as it was across a line, and along it as another has it. */
-function slid(own: Similarity, part: Similarity, [ux, uy]: readonly [number, number]): Similarity {
-  const along = (part.dx - own.dx) * ux + (part.dy - own.dy) * uy;
-  return { ...own, dx: own.dx + along * ux, dy: own.dy + along * uy };
+/** How much further along a line one movement takes it than another, mm. */
+const alongOf = (move: Similarity, from: Similarity, [ux, uy]: readonly [number, number]): number =>
+  (move.dx - from.dx) * ux + (move.dy - from.dy) * uy;
+
+const along = (move: Similarity, byMm: number, [ux, uy]: readonly [number, number]): Similarity => ({
+  ...move,
+  dx: move.dx + byMm * ux,
+  dy: move.dy + byMm * uy,
+});
+
+function isForward({ wanted: { course, slide } }: Match): boolean {
+  const last = course.x.length - 1;
+  const [dx, dy] = [course.x[last] - course.x[0], course.y[last] - course.y[0]];
+  return slide !== null && dx * slide[0] + dy * slide[1] >= 0;
 }
+
+const settled = (match: Match, offMm: number): Match => ({
+  ...match,
+  status: isOff(match, offMm) ? 'moved' : 'true',
+});
 
 function displaced(match: Match, alongMm: number): Match {
   const off = Math.max(match.off, Math.hypot(match.move.dx, match.move.dy));
