@@ -14,7 +14,7 @@ import { movedCourse, together, wantedLines, type Wanted } from './course.js';
 import { drawnEllipses, roundEllipse } from './drawn-ellipses.js';
 import { DrawingNotFound, notFound } from './drawing-not-found.js';
 import { withBeyondGrey, withEvenLight } from './even-light.js';
-import { extraLines } from './extra-lines.js';
+import { extraLines, sheetWindow } from './extra-lines.js';
 import { flattened } from './flatten.js';
 import { matchLines, type Match, type Tolerance } from './match-lines.js';
 import { movedParts } from './parts.js';
@@ -139,7 +139,9 @@ function judged(
   isSurface: boolean,
 ): Judged | null {
   // Everything is measured with the whole placement taken out: what is drawn is carried back, not the map forward.
-  const atHome = carriedLines(placed.lines, undone(placed.whole));
+  const home = undone(placed.whole);
+  const atHome = carriedLines(placed.lines, home);
+  const window = sheetWindow(size, home);
   const drawnAtHome = knownOf(atHome, size);
   const beyond = wanted.filter(
     ({ course }) => shareInView(placed.pose, movedCourse(course, placed.whole)) < minInView,
@@ -147,7 +149,7 @@ function judged(
   const shown = wanted.filter((line) => !beyond.includes(line));
   const found = matchLines(shown, drawnAtHome, size, tolerance);
   if (isNoise(found, drawnAtHome)) return null;
-  const doubled = isSurface ? findDoubled(atHome, drawnAtHome, found, size) : null;
+  const doubled = isSurface ? findDoubled(atHome, drawnAtHome, found, size, window) : null;
   const once = found.map((match) => doubled?.lines.find((line) => line.wanted === match.wanted) ?? match);
   const slid = withSlides(once, movedParts(once, drawnAtHome), drawnAtHome, tolerance);
   const ellipses = drawnEllipses(slid, drawnAtHome);
@@ -169,7 +171,7 @@ function judged(
     matches,
     beyond,
     parts: movedParts(matches, drawnAtHome),
-    extra: extraLines(atHome, matches, size, again, isSurface ? minStrayMm : undefined),
+    extra: extraLines(atHome, matches, size, window, again, isSurface ? minStrayMm : undefined),
     ellipses,
     slip,
     doubled,

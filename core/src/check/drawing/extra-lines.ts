@@ -29,17 +29,37 @@ export function courseAsRun({ wanted, move }: Match): Float64Array {
   return Float64Array.from(Array.from(x, (_, i) => [x[i], y[i]]).flat());
 }
 
-/** What of a sheet is looked at. */
-export const sheetWindow = ({ widthMm, heightMm }: SizeMm): Rect => ({
-  x: rimMm,
-  y: rimMm,
-  width: widthMm - 2 * rimMm,
-  height: heightMm - 2 * rimMm,
-});
+/**
+ * What of a sheet is looked at: all but its rim.
+ *
+ * @param home carries a place of the sheet to where it belongs when the whole drawing lies elsewhere on it
+ */
+export function sheetWindow(
+  { widthMm, heightMm }: SizeMm,
+  home: (x: number, y: number) => { x: number; y: number },
+): Rect {
+  const corner = (x: number, y: number) =>
+    home(x > 0 ? widthMm - rimMm : rimMm, y > 0 ? heightMm - rimMm : rimMm);
+  const [topLeft, topRight, bottomRight, bottomLeft] = [
+    corner(0, 0),
+    corner(1, 0),
+    corner(1, 1),
+    corner(0, 1),
+  ];
+  const x = Math.max(topLeft.x, bottomLeft.x);
+  const y = Math.max(topLeft.y, topRight.y);
+  return {
+    x,
+    y,
+    width: Math.min(topRight.x, bottomRight.x) - x,
+    height: Math.min(bottomLeft.y, bottomRight.y) - y,
+  };
+}
 
 /**
  * What is drawn that belongs to no line of the map, nor goes over one again.
  *
+ * @param window what of the sheet is looked at
  * @param again lines known besides, x0, y0 …: those of the map as they stand a second time
  * @param minMm what is shorter is left out
  */
@@ -47,12 +67,13 @@ export function extraLines(
   found: readonly FoundLine[],
   matches: readonly Match[],
   size: SizeMm,
+  window: Rect,
   again: readonly Float64Array[] = [],
   minMm = minExtraMm,
 ): Addition[] {
   const known = new KnownLines([...presentLines(matches).map(courseAsRun), ...again], size);
   const clear = found.filter(({ strength }) => strength >= minExtraStrength);
-  return joinPieces(findAdditions(clear, known, { window: sheetWindow(size), words: [] }))
+  return joinPieces(findAdditions(clear, known, { window, words: [] }))
     .filter(({ points, lengthMm }) => lengthMm >= minMm && shareBeside(points, known) < mostlyBeside)
     .sort((a, b) => b.lengthMm - a.lengthMm);
 }

@@ -18,7 +18,7 @@ const looseSteps: readonly (readonly [number, Freedom])[] = [
 ];
 
 /** Lines are looked at by a place every so many pixels. */
-export const samplePx = 2.5;
+export const samplePx = 5;
 
 /**
  * Places a drawing by its lines from about where it lies. Where nothing holds the sheet, how the drawing lies on it cannot be

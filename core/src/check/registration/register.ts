@@ -180,9 +180,25 @@ export function drawnTo(
       const weight = (held.share * pulls.length) / held.pulls.length;
       pulls.push(...held.pulls.map((pull) => ({ ...pull, weight: weight * pull.weight })));
     }
-    pose = pulledPose(pose, pulls, freedom);
+    const next = pulledPose(pose, pulls, freedom);
+    const rests = movesLessThan(restsMm, pose, next);
+    pose = next;
+    if (rests) break;
   }
   return pose;
+}
+
+/** A pose that moves no corner of the picture by more than this has come to rest, mm. */
+const restsMm = 0.01;
+
+function movesLessThan(mm: number, from: SheetPose, to: SheetPose): boolean {
+  const { x: cx, y: cy } = from.centre;
+  return [0, 2 * cx].every((x) =>
+    [0, 2 * cy].every((y) => {
+      const [a, b] = [onSheet(from, x, y), onSheet(to, x, y)];
+      return Math.hypot(b.x - a.x, b.y - a.y) < mm;
+    }),
+  );
 }
 
 /** Share of the samples that lie on known lines of their direction. */

@@ -1,8 +1,9 @@
+import type { Rect } from '../../geometry/index.js';
 import type { SizeMm } from '../../units/index.js';
 import { findAdditions } from '../corrections/additions.js';
 import { unmoved } from '../drawing/alignment.js';
 import { movedCourse } from '../drawing/course.js';
-import { courseAsRun, presentLines, sheetWindow } from '../drawing/extra-lines.js';
+import { courseAsRun, presentLines } from '../drawing/extra-lines.js';
 import { measured, type Match } from '../drawing/match-lines.js';
 import type { FoundLine } from '../registration/found-lines.js';
 import { KnownLines } from '../registration/known-lines.js';
@@ -27,18 +28,17 @@ const minClear = 0.25;
 const minLines = 2;
 const minLengthMm = 30;
 
-/** The lines that stand twice by one shift; null when there are none. */
+/** The lines that stand twice by one shift, of what lies within a window; null when there are none. */
 export function findDoubled(
   found: readonly FoundLine[],
   drawn: KnownLines,
   matches: readonly Match[],
   size: SizeMm,
+  window: Rect,
 ): Doubled | null {
   const present = presentLines(matches).map((match) => atHome(match, drawn));
   const first = new KnownLines(present.map(courseAsRun), size);
-  const second = findAdditions(found, first, { window: sheetWindow(size), words: [] }).map(
-    ({ points }) => points,
-  );
+  const second = findAdditions(found, first, { window, words: [] }).map(({ points }) => points);
   const shift = commonShift(offsetsOf(second, first));
   if (!shift || Math.hypot(shift.dx, shift.dy) < minShiftMm) return null;
   const known = new KnownLines(second, size);
