@@ -149,7 +149,10 @@ function settleMoved(matches: Match[], settled: boolean[], rest: KnownLines, dra
       const match = bestOf(wanted, rest, starts, closeSteps, isTaken, drawn);
       return [{ k, match, needed: neededShare(match, backed) }];
     });
-    tried.sort((a, b) => b.match.drawn * b.match.wanted.lengthMm - a.match.drawn * a.match.wanted.lengthMm);
+    // The surest first: of two that lie on one stroke alike, the one that has less far to go.
+    const sureness = ({ match, needed }: (typeof tried)[number]) =>
+      (match.drawn + minClear - needed) * match.wanted.lengthMm;
+    tried.sort((a, b) => sureness(b) - sureness(a));
     for (const { k, match, needed } of tried) {
       const now = measured(match.wanted, match.move, rest, isTaken);
       if (now.drawn < minClear || now.drawn + hiddenCounts * shareHidden(match.wanted, now, drawn) < needed)

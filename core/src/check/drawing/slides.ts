@@ -94,7 +94,8 @@ function slideOf({ own, drawn, at, ends: [begins, ends], beside }: Slide, minMm:
   }
   for (const { alongMm, isOwn, touches } of beside) {
     const gain = at(alongMm) - drawn;
-    if (enough(alongMm) !== 0 && gain >= (isOwn || touches ? -minGain : minGain)) return alongMm;
+    const likely = !both && (isOwn || touches);
+    if (enough(alongMm) !== 0 && gain >= (likely ? -minGain : minGain)) return alongMm;
   }
   return enough(own) !== 0 && at(0) >= minSeen ? 0 : null;
 }
