@@ -7,8 +7,8 @@ import type { Mask } from './thin.js';
 /** Ink no deeper than this is a stroke however short, mm. */
 const shallowestMm = 1.5;
 
-/** Ink this many times as deep as strokes are … */
-const deepStrokes = 2.5;
+/** Ink this many times as deep as strokes are, deeper than where several of them meet, … */
+const deepStrokes = 3.3;
 
 /** … is a filled-in black when it is no longer than so many times its width; longer, it is a wide stroke. */
 const maxLengths = 3;
