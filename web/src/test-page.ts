@@ -21,6 +21,9 @@ class NoSizes implements ResizeObserver {
   disconnect = () => undefined;
 }
 globalThis.ResizeObserver = NoSizes;
+const styleOf = window.getComputedStyle.bind(window);
+// Of what stands before and after an element jsdom knows nothing, and says so at length.
+window.getComputedStyle = (element) => styleOf(element);
 window.matchMedia = (media) =>
   Object.assign(new EventTarget(), {
     media,
