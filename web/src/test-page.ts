@@ -23,7 +23,7 @@ class NoSizes implements ResizeObserver {
 globalThis.ResizeObserver = NoSizes;
 const styleOf = window.getComputedStyle.bind(window);
 // Of what stands before and after an element jsdom knows nothing, and says so at length.
-window.getComputedStyle = (element) => styleOf(element);
+globalThis.getComputedStyle = (element) => styleOf(element);
 window.matchMedia = (media) =>
   Object.assign(new EventTarget(), {
     media,

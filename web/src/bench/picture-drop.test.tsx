@@ -44,7 +44,9 @@ class PictureServer {
 }
 
 const stopped = ({ signal }: InternalAxiosRequestConfig<unknown>) =>
-  new Promise<never>((_, reject) => signal?.addEventListener?.('abort', () => reject(new CanceledError())));
+  new Promise<never>((_, reject) => {
+    if (signal instanceof AbortSignal) signal.addEventListener('abort', () => reject(new CanceledError()));
+  });
 
 const file = (name: string, type = 'image/png') => new File(['picture'], name, { type });
 
