@@ -1,10 +1,14 @@
 import 'global-jsdom/register';
+import { configure } from '@testing-library/react';
 import { newDecisions, saveRequestSchema, type SaveRequest, type Work } from '@nobrel/core/file';
 
 /*
  * A page for tests of what stands on it: the browser’s objects, without a browser. It must be imported before React
  * and Ant Design are, which look at them once.
  */
+
+// What is waited for comes late on a busy machine.
+configure({ asyncUtilTimeout: 20_000 });
 
 /** Node’s own wants whole addresses. */
 class PageRequest extends Request {
