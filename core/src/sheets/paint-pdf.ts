@@ -1,4 +1,4 @@
-import type { PDFDocument, PDFFont, PDFName, PDFPage } from 'pdf-lib';
+import type { PDFDocument, PDFFont, PDFPage } from 'pdf-lib';
 import type { PixelWindow } from '../raster/index.js';
 import type { ReferenceView } from '../reference/index.js';
 import type { SheetSet } from './lay-out.js';
@@ -65,7 +65,7 @@ export async function paintPdf(
     const page = set.page(index);
     const target = pdf.addPage([page.widthMm * pointsPerMm, page.heightMm * pointsPerMm]);
     target.node.setFontDictionary(PDFName.of(fontKey), font.ref);
-    const content = await new PageWriter(page, font, target, pdf, PDFName.of, options.picture).write();
+    const content = await new PageWriter(page, font, target, pdf, options.picture).write();
     target.node.set(PDFName.of('Contents'), pdf.context.register(pdf.context.flateStream(content)));
     await options.onPage?.(index + 1, set.count);
   }
@@ -84,7 +84,6 @@ class PageWriter {
     private readonly font: PDFFont,
     private readonly target: PDFPage,
     private readonly pdf: PDFDocument,
-    private readonly nameOf: (name: string) => PDFName,
     private readonly source: PictureSource | undefined,
   ) {}
 
@@ -178,7 +177,7 @@ class PageWriter {
     const size = { width: Math.hypot(...across), height: Math.hypot(...down) };
     const image = await this.pdf.embedJpg(await this.source(window, look, size));
     const name = `I${++this.pictures}`;
-    this.target.node.setXObject(this.nameOf(name), image.ref);
+    this.target.node.setXObject(this.pdf.context.obj(name), image.ref);
     // A picture fills the unit square, its lower left corner at the origin.
     const matrix = [
       across[0] * pointsPerMm,

@@ -91,12 +91,11 @@ let underWay: UnderWay | null = null;
 async function makeMap(order: MapOrder, tell: (report: MapReport) => void): Promise<MapDocument | null> {
   const own = ++newest;
   const { request, look } = await requestFor(order);
-  const follows = (by: MapMaker) =>
-    follow(by, request, own, (progress) => tell({ kind: 'progress', progress }));
-  if (look === looked) return follows(maker);
-  const preview = await follow(previewMaker, { ...request, coarser: previewCoarser }, own, () => undefined);
-  if (preview) tell({ kind: 'preview', map: preview });
-  const map = await follows(maker);
+  if (look !== looked) {
+    const preview = await follow(previewMaker, { ...request, coarser: previewCoarser }, own, () => undefined);
+    if (preview) tell({ kind: 'preview', map: preview });
+  }
+  const map = await follow(maker, request, own, (progress) => tell({ kind: 'progress', progress }));
   if (map) looked = look;
   return map;
 }

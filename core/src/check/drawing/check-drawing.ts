@@ -16,7 +16,8 @@ import { DrawingNotFound, notFound } from './drawing-not-found.js';
 import { withBeyondGrey, withEvenLight } from './even-light.js';
 import { extraLines, sheetWindow } from './extra-lines.js';
 import { flattened } from './flatten.js';
-import { matchLines, type Match, type Tolerance } from './match-lines.js';
+import { matchLines } from './match-lines.js';
+import type { Match, Tolerance } from './match.js';
 import { movedParts } from './parts.js';
 import { knownOf, type PlacedDrawing } from './placed-drawing.js';
 import { inView, shareInView } from './place-by-lines.js';
@@ -171,7 +172,7 @@ function judged(
     matches,
     beyond,
     parts: movedParts(matches, drawnAtHome),
-    extra: extraLines(atHome, matches, size, window, again, isSurface ? minStrayMm : undefined),
+    extra: extraLines(atHome, matches, { size, window, again, ...(isSurface ? { minMm: minStrayMm } : {}) }),
     ellipses,
     slip,
     doubled,

@@ -4,7 +4,7 @@ import { findAdditions, joinPieces, runsAlong, type Addition } from '../correcti
 import type { FoundLine } from '../registration/found-lines.js';
 import { KnownLines } from '../registration/known-lines.js';
 import { movedCourse } from './course.js';
-import type { Match } from './match-lines.js';
+import type { Match } from './match.js';
 
 /** A shorter line is a slip of the pencil, mm. */
 const minExtraMm = 5;
@@ -38,14 +38,9 @@ export function sheetWindow(
   { widthMm, heightMm }: SizeMm,
   home: (x: number, y: number) => { x: number; y: number },
 ): Rect {
-  const corner = (x: number, y: number) =>
-    home(x > 0 ? widthMm - rimMm : rimMm, y > 0 ? heightMm - rimMm : rimMm);
-  const [topLeft, topRight, bottomRight, bottomLeft] = [
-    corner(0, 0),
-    corner(1, 0),
-    corner(1, 1),
-    corner(0, 1),
-  ];
+  const [left, top, right, bottom] = [rimMm, rimMm, widthMm - rimMm, heightMm - rimMm];
+  const [topLeft, topRight] = [home(left, top), home(right, top)];
+  const [bottomLeft, bottomRight] = [home(left, bottom), home(right, bottom)];
   const x = Math.max(topLeft.x, bottomLeft.x);
   const y = Math.max(topLeft.y, topRight.y);
   return {
@@ -56,20 +51,22 @@ export function sheetWindow(
   };
 }
 
-/**
- * What is drawn that belongs to no line of the map, nor goes over one again.
- *
- * @param window what of the sheet is looked at
- * @param again lines known besides, x0, y0 …: those of the map as they stand a second time
- * @param minMm what is shorter is left out
- */
+/** Where lines that belong to none of the map's are looked for, and what is known besides. */
+export type ExtraSearch = {
+  size: SizeMm;
+  /** What of the sheet is looked at, mm. */
+  window: Rect;
+  /** Lines known besides, x0, y0 … mm: those of the map as they stand a second time. */
+  again: readonly Float64Array[];
+  /** What is shorter is left out, mm. */
+  minMm?: number;
+};
+
+/** What is drawn that belongs to no line of the map, nor goes over one again. */
 export function extraLines(
   found: readonly FoundLine[],
   matches: readonly Match[],
-  size: SizeMm,
-  window: Rect,
-  again: readonly Float64Array[] = [],
-  minMm = minExtraMm,
+  { size, window, again, minMm = minExtraMm }: ExtraSearch,
 ): Addition[] {
   const known = new KnownLines([...presentLines(matches).map(courseAsRun), ...again], size);
   const clear = found.filter(({ strength }) => strength >= minExtraStrength);

@@ -1,14 +1,14 @@
-import type { KnownLines } from '../registration/known-lines.js';
+import { minAlong, sampleMm, type KnownLines } from '../registration/known-lines.js';
 import { movedBy, turnRad, type Similarity } from './alignment.js';
 import type { Wanted } from './course.js';
-import { sameMm } from './match-lines.js';
+import { sameMm } from './match.js';
 
 /** Ends are looked for this far from where they belong, in steps of so much, mm. */
 const reachMm = 8;
 const stepMm = 0.25;
 
-/** What is drawn covers the paper along itself no further than this from a sample of it, mm: samples lie 0.5 mm apart. */
-const coversMm = 0.35;
+/** What is drawn covers the paper along itself no further than this from a sample of it, mm: a little over half way to the next. */
+const coversMm = 0.7 * sampleMm;
 
 /** A stroke that is bare for longer than this has ended, mm. */
 const maxGapMm = 0.8;
@@ -16,11 +16,9 @@ const maxGapMm = 0.8;
 /** Ink this near that runs another way hides where a line ends, mm. */
 const hidesMm = 1;
 
-/** Ink runs the same way as a line when it is turned from it by no more than 30°. */
-const minAlike = Math.cos(Math.PI / 6);
-
 type Seen = 'drawn' | 'hidden' | 'bare';
 
+/** What is seen of a line at a place: itself, ink that runs another way, or bare paper. */
 function seenAt(drawn: KnownLines, x: number, y: number, angleRad: number): Seen {
   const nearest = drawn.nearest(x, y, angleRad, sameMm);
   if (nearest >= 0) {
@@ -31,7 +29,7 @@ function seenAt(drawn: KnownLines, x: number, y: number, angleRad: number): Seen
   const any = drawn.nearest(x, y, null, hidesMm);
   // What runs the same way is the end itself, a little further on.
   const runsAlike =
-    any >= 0 && Math.abs(Math.cos(angleRad) * drawn.tx[any] + Math.sin(angleRad) * drawn.ty[any]) > minAlike;
+    any >= 0 && Math.abs(Math.cos(angleRad) * drawn.tx[any] + Math.sin(angleRad) * drawn.ty[any]) > minAlong;
   return any < 0 || runsAlike ? 'bare' : 'hidden';
 }
 
@@ -46,11 +44,11 @@ export function drawnEnds(
 ): [number | null, number | null] {
   const last = x.length - 1;
   const turn = turnRad(move);
-  const lengthMm = last / 2;
+  const lengthMm = last * sampleMm;
   /** What is seen so far inside of an end: along the course, and straight on beyond it. */
   const seen = (end: number, inside: number): Seen => {
     const inward = end === 0 ? 1 : -1;
-    const i = Math.min(last, Math.max(0, end + inward * Math.round(2 * Math.max(0, inside))));
+    const i = Math.min(last, Math.max(0, end + inward * Math.round(Math.max(0, inside) / sampleMm)));
     const beyond = Math.min(0, inside) * inward;
     const [px, py] = movedBy(move, x[i], y[i]);
     const angle = angleRad[i] + turn;

@@ -1,40 +1,11 @@
 import type { SizeMm } from '../../units/index.js';
 import { KnownLines } from '../registration/known-lines.js';
-import {
-  about,
-  aligned,
-  hitsOf,
-  movedBy,
-  unmoved,
-  type MoveFreedom,
-  type Similarity,
-  type Taken,
-} from './alignment.js';
+import { about, hitsOf, unmoved, type MoveFreedom, type Similarity, type Taken } from './alignment.js';
+import { bestMove, seenOrHidden } from './best-move.js';
 import type { Wanted } from './course.js';
 import { likelyShifts } from './likely-shifts.js';
+import { isOff, measured, sameMm, shareInked, type Match, type Tolerance } from './match.js';
 import { movesTogether } from './moves-together.js';
-
-/** How a line of the map was drawn. */
-export type Match = {
-  wanted: Wanted;
-  /** From where it belongs to where it is drawn. */
-  move: Similarity;
-  /** Share of its length that is drawn there. */
-  drawn: number;
-  /** Mean displacement, mm: to the right and down. */
-  dx: number;
-  dy: number;
-  /** Mean and largest distance of what is drawn from where it belongs, mm. */
-  off: number;
-  worst: number;
-  status: 'true' | 'moved' | 'missing' | 'unclear';
-};
-
-/** How far off a line is still true, mm. */
-export type Tolerance = { offMm: number };
-
-/** What is drawn this near to a line, once it was moved, is that line, mm. */
-export const sameMm = 0.8;
 
 /** A line drawn along less than this is missing; along less than that it is unclear. */
 const minDrawn = 0.4;
@@ -49,17 +20,6 @@ const closeSteps: readonly (readonly [number, MoveFreedom])[] = [
   [2, 'shift'],
   [1.2, 'shift'],
 ];
-const turnedSteps: readonly (readonly [number, MoveFreedom])[] = [
-  [2, 'similarity'],
-  [1.2, 'similarity'],
-  [0.9, 'similarity'],
-];
-/** A shorter line says nothing of its turn and size, mm. */
-const minTurnedMm = 12;
-
-/** A line moved by each further mm has to be seen along so much more of its length. */
-const shareEachMm = 0.02;
-
 /** Lines this near to each other, mm, may have been put wrongly together. */
 const besideMm = 30;
 
@@ -78,7 +38,7 @@ export function matchLines(
 ): Match[] {
   const owner = new Int32Array(drawn.count).fill(-1);
   const matches = wanted.map((line) =>
-    bestOf(line, drawn, [unmoved(line.cx, line.cy)], nearSteps, () => false, drawn),
+    bestMove(line, [unmoved(line.cx, line.cy)], nearSteps, { drawn, taken: () => false, all: drawn }),
   );
   const isInPlace = (match: Match) =>
     match.drawn >= minClear && Math.hypot(match.move.dx, match.move.dy) <= offMm && match.off <= offMm;
@@ -146,7 +106,7 @@ function settleMoved(matches: Match[], settled: boolean[], rest: KnownLines, dra
           .filter(({ dx, dy }) => Math.hypot(dx, dy) <= maxAloneShare * wanted.lengthMm)
           .map((shift) => ({ ...still, ...shift })),
       ];
-      const match = bestOf(wanted, rest, starts, closeSteps, isTaken, drawn);
+      const match = bestMove(wanted, starts, closeSteps, { drawn: rest, taken: isTaken, all: drawn });
       return [{ k, match, needed: neededShare(match, backed) }];
     });
     // The surest first: of two that lie on one stroke alike, the one that has less far to go.
@@ -155,8 +115,7 @@ function settleMoved(matches: Match[], settled: boolean[], rest: KnownLines, dra
     tried.sort((a, b) => sureness(b) - sureness(a));
     for (const { k, match, needed } of tried) {
       const now = measured(match.wanted, match.move, rest, isTaken);
-      if (now.drawn < minClear || now.drawn + hiddenCounts * shareHidden(match.wanted, now, drawn) < needed)
-        continue;
+      if (now.drawn < minClear || seenOrHidden(now, drawn) < needed) continue;
       matches[k] = now;
       for (const hit of hitsOf(match.wanted.course, match.move, rest, sameMm, isTaken))
         mark(owner, rest, hit.drawn, k);
@@ -174,20 +133,14 @@ function neededShare({ move, wanted }: Match, backed: readonly Similarity[]): nu
   return Math.min(maxNeeded, minClear + each * (by - nearMm));
 }
 
-export const isOff = ({ dx, dy, off }: Match, offMm: number) => Math.hypot(dx, dy) > offMm || off > offMm;
-
-/** Where less of a line than this share has anything drawn within so many mm, whichever way it runs, the paper is bare. */
+/** Where less of a line than this share has anything drawn beside it, whichever way it runs, the paper is bare. */
 const maxBare = 0.65;
-const inkNearMm = 0.8;
 /** Of a shorter line that cannot be told, mm: its neighbours' strokes cover it. */
 const minMissingMm = 4;
 
 /** Whether the paper is bare where a line belongs: where other lines' ink runs over it, it cannot be told that it is missing. */
-function isBare({ course: { x, y }, lengthMm }: Wanted, drawn: KnownLines): boolean {
-  if (lengthMm < minMissingMm) return false;
-  let near = 0;
-  for (let i = 0; i < x.length; i++) if (drawn.nearest(x[i], y[i], null, inkNearMm) >= 0) near++;
-  return near < maxBare * x.length;
+function isBare(line: Wanted, drawn: KnownLines): boolean {
+  return line.lengthMm >= minMissingMm && shareInked(line, unmoved(line.cx, line.cy), drawn) < maxBare;
 }
 
 /** Movements of lines nearby that were found elsewhere. */
@@ -197,82 +150,6 @@ function movesBeside(line: Wanted, matches: readonly Match[], settled: readonly 
     if (Math.hypot(wanted.cx - line.cx, wanted.cy - line.cy) > besideMm) return [];
     return [about(move, line.cx, line.cy)];
   });
-}
-
-/** Ink that runs another way, where lines meet and cross, hides a line: it counts so much as one that is seen. */
-const hiddenCounts = 0.8;
-
-/** The share of a line, moved, that is not seen, but where other ink would hide it. */
-function shareHidden(line: Wanted, { move, drawn }: Match, all: KnownLines): number {
-  const { x, y } = line.course;
-  let inked = 0;
-  for (let i = 0; i < x.length; i++)
-    if (all.nearest(...movedBy(move, x[i], y[i]), null, inkNearMm) >= 0) inked++;
-  return Math.max(0, inked / x.length - drawn);
-}
-
-/**
- * The movement that lays most of a line on what is drawn, of several to begin with.
- *
- * @param all everything that is drawn, taken or not: what may hide a line
- */
-function bestOf(
-  line: Wanted,
-  drawn: KnownLines,
-  starts: readonly Similarity[],
-  steps: readonly (readonly [number, MoveFreedom])[],
-  taken: Taken,
-  all: KnownLines,
-): Match {
-  let best: { match: Match; score: number } | null = null;
-  for (const start of starts) {
-    const shifted = aligned(line.course, start, drawn, steps, taken);
-    const moves = [shifted];
-    if (line.slide) moves.push(slidBack(shifted, line.slide));
-    if (line.lengthMm >= minTurnedMm) moves.push(aligned(line.course, shifted, drawn, turnedSteps, taken));
-    for (const move of moves) {
-      const match = measured(line, move, drawn, taken);
-      const score =
-        match.drawn +
-        hiddenCounts * shareHidden(line, match, all) -
-        shareEachMm * Math.hypot(move.dx, move.dy);
-      // A turn has to be worth it: ends of a line are easily pulled aside.
-      if (!best || score > best.score + (move.b === 0 ? 0 : 0.04)) best = { match, score };
-    }
-  }
-  return best?.match ?? measured(line, unmoved(line.cx, line.cy), drawn, taken);
-}
-
-/** A movement without what slides a line along itself. */
-export function slidBack(move: Similarity, [ux, uy]: readonly [number, number]): Similarity {
-  const along = move.dx * ux + move.dy * uy;
-  return { ...move, dx: move.dx - along * ux, dy: move.dy - along * uy };
-}
-
-/** How much of a line is drawn where it was moved to, and how far that is from where it belongs. */
-export function measured(wanted: Wanted, move: Similarity, drawn: KnownLines, taken: Taken): Match {
-  const { course } = wanted;
-  let [dx, dy, off, worst, count] = [0, 0, 0, 0, 0];
-  for (const { i, drawn: k, x, y, across } of hitsOf(course, move, drawn, sameMm, taken)) {
-    const right = x + across * drawn.ty[k] - course.x[i];
-    const down = y - across * drawn.tx[k] - course.y[i];
-    dx += right;
-    dy += down;
-    off += Math.hypot(right, down);
-    worst = Math.max(worst, Math.hypot(right, down));
-    count++;
-  }
-  const mean = (sum: number) => (count > 0 ? sum / count : 0);
-  return {
-    wanted,
-    move,
-    drawn: count / course.x.length,
-    dx: mean(dx),
-    dy: mean(dy),
-    off: mean(off),
-    worst,
-    status: 'unclear',
-  };
 }
 
 /** A sample that is drawn for a line is so with those beside it on its stroke. */

@@ -1,6 +1,6 @@
 import { about, aligned, movedBy, movementOf, type Similarity } from './alignment.js';
 import { together } from './course.js';
-import type { Match } from './match-lines.js';
+import type { Match } from './match.js';
 import { areBeside } from './moves-together.js';
 import type { KnownLines } from '../registration/known-lines.js';
 

@@ -6,7 +6,7 @@ import type { Doubled } from '../surface/doubled-lines.js';
 import type { CommonShift } from '../surface/common-shift.js';
 import { movedBy, scaleOf, turnRad } from './alignment.js';
 import type { Wanted } from './course.js';
-import type { Match } from './match-lines.js';
+import type { Match } from './match.js';
 import { roundEllipse, type DrawnEllipse } from './drawn-ellipses.js';
 import { isSized, type MovedPart } from './parts.js';
 import type { PlacedDrawing } from './placed-drawing.js';

@@ -3,7 +3,8 @@ import fc from 'fast-check';
 import { lineOf, mapWith } from '../../testing/index.js';
 import { KnownLines } from '../registration/known-lines.js';
 import { wantedLines } from './course.js';
-import { matchLines, type Match } from './match-lines.js';
+import { matchLines } from './match-lines.js';
+import type { Match } from './match.js';
 import { movedParts } from './parts.js';
 import { withSlides } from './slides.js';
 

@@ -1,7 +1,8 @@
 import type { KnownLines } from '../registration/known-lines.js';
 import { about, type Similarity } from './alignment.js';
 import { drawnEnds } from './line-ends.js';
-import { isOff, measured, slidBack, type Match, type Tolerance } from './match-lines.js';
+import { slidBack } from './best-move.js';
+import { isOff, measured, type Match, type Tolerance } from './match.js';
 import { areBeside } from './moves-together.js';
 import type { MovedPart } from './parts.js';
 

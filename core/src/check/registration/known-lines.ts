@@ -2,7 +2,7 @@ import { stepLength } from '../../geometry/index.js';
 import type { SizeMm } from '../../units/index.js';
 
 /** Known lines are looked up by samples this far apart, mm. */
-const sampleMm = 0.5;
+export const sampleMm = 0.5;
 
 /** Samples are kept by cells of this size, mm. */
 const cellMm = 2;
@@ -10,8 +10,8 @@ const cellMm = 2;
 /** What lies beyond the sheet by more than this is not looked for, mm. */
 const beyondMm = 15;
 
-/** A line runs in a direction when it is turned from it by no more than this. */
-const minAlong = Math.cos((30 * Math.PI) / 180);
+/** A line runs in a direction when it is turned from it by no more than this, as a cosine. */
+export const minAlong = Math.cos((30 * Math.PI) / 180);
 
 /** Lines whose course is known, for asking which of them runs nearest to a spot in a direction. */
 export class KnownLines {

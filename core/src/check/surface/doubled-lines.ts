@@ -4,7 +4,7 @@ import { findAdditions } from '../corrections/additions.js';
 import { unmoved } from '../drawing/alignment.js';
 import { movedCourse } from '../drawing/course.js';
 import { courseAsRun, presentLines } from '../drawing/extra-lines.js';
-import { measured, type Match } from '../drawing/match-lines.js';
+import { measured, type Match } from '../drawing/match.js';
 import type { FoundLine } from '../registration/found-lines.js';
 import { KnownLines } from '../registration/known-lines.js';
 import { commonShift, shifted, type CommonShift, type Offset } from './common-shift.js';

@@ -1,5 +1,5 @@
 import { hitsOf } from '../drawing/alignment.js';
-import { sameMm, type Match } from '../drawing/match-lines.js';
+import { sameMm, type Match } from '../drawing/match.js';
 import type { FoundLine } from '../registration/found-lines.js';
 import type { KnownLines } from '../registration/known-lines.js';
 
