@@ -7,8 +7,11 @@ import type { Mask } from './thin.js';
 /** Ink no deeper than this is a stroke however short, mm. */
 const shallowestMm = 1.5;
 
-/** Ink this many times as deep as strokes are, deeper than where several of them meet, … */
-const deepStrokes = 3.3;
+/** Ink this many times as deep as strokes are … */
+const deepStrokes = 2.5;
+/** … and no deeper than so many times, out of which so many strokes or more run, is where they meet. */
+const deepMeeting = 3.3;
+const minMeeting = 3;
 
 /** … is a filled-in black when it is no longer than so many times its width; longer, it is a wide stroke. */
 const maxLengths = 3;
@@ -40,6 +43,7 @@ export function takeBlacks(mask: Mask, ink: Plane, pxPerMm: number): Blacks {
     const region = grown(patch, depths, deep, width);
     const deepest = patch.reduce((most, i) => Math.max(most, depths[i]), 0);
     if (region.length > maxLengths * 4 * deepest * deepest) continue;
+    if (deepest <= (deepMeeting / deepStrokes) * deep && armsOf(region, mask) >= minMeeting) continue;
     for (const i of region) left.data[i] = 0;
     const outline = outlineOf(region, width, ink);
     if (outline) outlines.push(outline);
@@ -101,6 +105,23 @@ function grown(patch: readonly number[], depths: Float32Array, deep: number, wid
     rim = next;
   }
   return [...region];
+}
+
+/** How many strokes run out of a region: patches of ink along its rim that hang together. */
+function armsOf(region: readonly number[], { width, data }: Mask): number {
+  const inside = new Set(region);
+  const around = [-1, 1, -width, width, -width - 1, -width + 1, width - 1, width + 1];
+  const rim = new Set(
+    region.flatMap((i) => around.map((offset) => i + offset)).filter((j) => data[j] && !inside.has(j)),
+  );
+  let arms = 0;
+  for (const start of rim) {
+    arms++;
+    const patch = [start];
+    rim.delete(start);
+    for (const i of patch) for (const offset of around) if (rim.delete(i + offset)) patch.push(i + offset);
+  }
+  return arms;
 }
 
 /** The outer rim of a region as a closed stroke. */

@@ -33,6 +33,20 @@ function seenAt(drawn: KnownLines, x: number, y: number, angleRad: number): Seen
   return any < 0 || runsAlike ? 'bare' : 'hidden';
 }
 
+/** Another line of the map that comes this near to an end of one, mm, is taken for its end, or its end for it. */
+const besideMm = 1;
+
+/** Which ends of a line lie free on the map, its first and its last: where another begins or passes, where it ends is not seen. */
+export function freeEnds({ id, course: { x, y } }: Wanted, lines: readonly Wanted[]): [boolean, boolean] {
+  const isFree = (i: number) =>
+    !lines.some(
+      (other) =>
+        other.id !== id &&
+        other.course.x.some((ox, k) => Math.hypot(ox - x[i], other.course.y[k] - y[i]) <= besideMm),
+    );
+  return [isFree(0), isFree(x.length - 1)];
+}
+
 /**
  * How far inside a moved line, mm, what is drawn of it begins, and ends; less than 0 where it goes on beyond. Null for an end
  * that other ink hides, or that is not found.

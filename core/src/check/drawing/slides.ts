@@ -1,6 +1,6 @@
 import type { KnownLines } from '../registration/known-lines.js';
 import { about, type Similarity } from './alignment.js';
-import { drawnEnds } from './line-ends.js';
+import { drawnEnds, freeEnds } from './line-ends.js';
 import { slidBack } from './best-move.js';
 import { isOff, measured, type Match, type Tolerance } from './match.js';
 import { areBeside } from './moves-together.js';
@@ -34,11 +34,15 @@ export function withSlides(
   drawn: KnownLines,
   { offMm }: Tolerance,
 ): Match[] {
+  const lines = matches.map(({ wanted }) => wanted);
   const straight = matches.flatMap((match) => {
     const { wanted, status } = match;
     if (wanted.slide === null || (status !== 'true' && status !== 'moved')) return [];
     const across = slidBack(match.move, wanted.slide);
-    return [{ match, slide: wanted.slide, across, ends: drawnEnds(wanted, across, drawn) }];
+    const [first, last] = freeEnds(wanted, lines);
+    const [begins, ends] = drawnEnds(wanted, across, drawn);
+    const told: Ends = [first ? begins : null, last ? ends : null];
+    return [{ match, slide: wanted.slide, across, ends: told }];
   });
   const rounded = usualBeyond(straight.map(({ ends }) => ends));
   const slid = new Map<Match, Match>();
