@@ -144,21 +144,21 @@ function closed(
   if (a === b || a === d || c === b || c === d) return null;
   if (Math.abs(a.line.nx * b.line.nx + a.line.ny * b.line.ny) > 0.75) return null;
   if (Math.abs(c.line.nx * d.line.nx + c.line.ny * d.line.ny) > 0.75) return null;
-  for (const sides of [
-    [a, b, c, d],
-    [a, d, c, b],
-  ]) {
-    const found = sides.map((side, k) => crossing(sides[(k + 3) % 4].line, side.line));
-    const corners: Point[] = [];
-    for (const corner of found) {
-      if (!corner) return null;
-      const [x, y] = corner;
-      if (x < -0.04 * width || y < -0.04 * height || x > 1.04 * width || y > 1.04 * height) return null;
-      corners.push({ x, y });
-    }
-    const quad = quadBy((k) => corners[k]);
-    if (isConvexQuad(quad)) return { corners: quad, sides };
-  }
+  const cornerAt = (one: StraightEdge, other: StraightEdge): Point | null => {
+    const found = crossing(one.line, other.line);
+    if (!found) return null;
+    const [x, y] = found;
+    const isNear = x >= -0.04 * width && y >= -0.04 * height && x <= 1.04 * width && y <= 1.04 * height;
+    return isNear ? { x, y } : null;
+  };
+  const [da, ab] = [cornerAt(d, a), cornerAt(a, b)];
+  if (!da || !ab) return null;
+  const [bc, cd] = [cornerAt(b, c), cornerAt(c, d)];
+  if (!bc || !cd) return null;
+  const forward: Quad = [da, ab, bc, cd];
+  if (isConvexQuad(forward)) return { corners: forward, sides: [a, b, c, d] };
+  const backward: Quad = [ab, da, cd, bc];
+  if (isConvexQuad(backward)) return { corners: backward, sides: [a, d, c, b] };
   return null;
 }
 

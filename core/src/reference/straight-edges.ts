@@ -54,11 +54,17 @@ const aligned = 0.95;
 export function straightEdges(lightness: Plane): Edges {
   const slopes = gradients(lightness);
   const { width, height } = lightness;
+  const walks = new Map<StraightEdge, Walk>();
+  const walkOf = (edge: StraightEdge) => {
+    const walk = walks.get(edge) ?? walked(slopes, lightness, edge.line);
+    walks.set(edge, walk);
+    return walk;
+  };
   return {
     width,
     height,
     edges: strongestLines(vote(slopes), width, height),
-    between: (edge, a, b) => stretch(slopes, lightness, edge.line, a, b),
+    between: (edge, a, b) => stretch(walkOf(edge), edge.line, a, b),
   };
 }
 
@@ -157,31 +163,45 @@ function isPeak(counts: Float32Array, reach: number, k: number, offset: number):
 /** How far past the corners an edge is looked for, as a share of the stretch. */
 const past = 0.12;
 
-function stretch(slopes: Slopes, lightness: Plane, line: Line, a: Point, b: Point): Stretch {
-  const length = Math.hypot(b.x - a.x, b.y - a.y);
-  const count = Math.max(8, Math.round(length / 2));
-  const beyond = Math.max(2, Math.round(count * past));
-  let seen = 0;
-  let inside = 0;
-  let steps = 0;
-  let on = 0;
-  for (let i = -beyond; i < count + beyond; i++) {
-    const t = (i + 0.5) / count;
-    const x = a.x + (b.x - a.x) * t;
-    const y = a.y + (b.y - a.y) * t;
-    const within = i >= 0 && i < count;
-    if (x < 1 || y < 1 || x >= slopes.width - 1 || y >= slopes.height - 1) continue;
-    if (within) inside++;
-    const step = stepAt(slopes, lightness, line, x, y);
-    if (step === 0) continue;
-    if (within) {
-      seen++;
-      steps += step;
-    } else on++;
+/** A line is walked along once, by so many pixels; what there is of its edge on any stretch is a difference of sums. */
+const walkPx = 2;
+
+/** Sums along a line up to each station: stations in the picture, those where its edge is there, and their steps. */
+type Walk = { from: number; inside: Float64Array; seen: Float64Array; steps: Float64Array };
+
+function walked(slopes: Slopes, lightness: Plane, line: Line): Walk {
+  const { width, height } = slopes;
+  const { nx, ny, offset } = line;
+  const from = -Math.hypot(width, height);
+  const stations = Math.ceil((-2 * from) / walkPx);
+  const inside = new Float64Array(stations + 1);
+  const seen = new Float64Array(stations + 1);
+  const steps = new Float64Array(stations + 1);
+  for (let k = 0; k < stations; k++) {
+    const along = from + (k + 0.5) * walkPx;
+    const x = nx * offset - ny * along;
+    const y = ny * offset + nx * along;
+    const isIn = x >= 1 && y >= 1 && x < width - 1 && y < height - 1;
+    const step = isIn ? stepAt(slopes, lightness, line, x, y) : 0;
+    inside[k + 1] = inside[k] + Number(isIn);
+    seen[k + 1] = seen[k] + Number(step !== 0);
+    steps[k + 1] = steps[k] + step;
   }
+  return { from, inside, seen, steps };
+}
+
+function stretch({ from, inside, seen, steps }: Walk, { nx, ny }: Line, a: Point, b: Point): Stretch {
+  const stationOf = ({ x, y }: Point) => (nx * y - ny * x - from) / walkPx;
+  const [low, high] = [stationOf(a), stationOf(b)].sort((one, other) => one - other);
+  const beyond = Math.max(2, past * (high - low));
+  const within = (sums: Float64Array, start: number, end: number) =>
+    sums[Math.min(sums.length - 1, Math.round(end))] - sums[Math.max(0, Math.round(start))];
+  const there = within(seen, low, high);
   // What runs out of the photograph cannot be seen, but most of a side must be in it.
-  if (inside < 0.6 * count || seen === 0) return { seen: 0, step: 0, goesOn: 0 };
-  return { seen: seen / inside, step: steps / seen, goesOn: on / (2 * beyond) };
+  const shown = within(inside, low, high);
+  if (shown < 0.6 * (high - low) || there === 0) return { seen: 0, step: 0, goesOn: 0 };
+  const on = within(seen, low - beyond, high + beyond) - there;
+  return { seen: there / shown, step: within(steps, low, high) / there, goesOn: on / (2 * beyond) };
 }
 
 /** The step of lightness across a line at a place of it, or 0 where no such edge is there. */

@@ -36,8 +36,8 @@ export type PhotographOrder = {
   of: CheckSubject;
 };
 
-/** A drawing held against its map, with the photograph of it seen square-on. */
-export type Checked = { report: CheckReport; flat: Blob; corners: Quad };
+/** A drawing held against its map, and where the surface lies in the stored picture. */
+export type Found = { report: CheckReport; corners: Quad };
 
 /** A drawing and a photograph of it that are made up, to try the check with. */
 export type SimulationOrder = {
@@ -53,6 +53,9 @@ const simulatedPixels = 3.2e6;
 
 /** Kinds of sheets whose lines can be corrected on paper. */
 const correctable: readonly SheetKind[] = ['outline', 'mirrored'];
+
+/** Makes the photograph that was checked last as it is seen square-on. */
+let lastFlat: (() => Picture) | null = null;
 
 const work = {
   /** Reads what was drawn onto a printed sheet, or says why it cannot be read. */
@@ -84,7 +87,7 @@ const work = {
     byPoints,
     toleranceMm,
     of,
-  }: PhotographOrder): Promise<Checked | { fault: string }> {
+  }: PhotographOrder): Promise<Found | { fault: string }> {
     const { levels } = await masterOf(picture);
     const [master] = levels;
     try {
@@ -97,7 +100,8 @@ const work = {
         of,
       });
       const seen = quadBy((k) => ({ x: report.paper.corners[k][0], y: report.paper.corners[k][1] }));
-      return { report, flat: await jpegOf(flat()), corners: sized(seen, 1 / shrink) };
+      lastFlat = flat;
+      return { report, corners: sized(seen, 1 / shrink) };
     } catch (error) {
       if (!(error instanceof DrawingNotFound)) throw error;
       // What is wrong with the photograph itself is the likeliest reason.
@@ -105,6 +109,13 @@ const work = {
       const troubles = master ? judgePhotograph(master, size).troubles : [];
       return { fault: [error.message, ...troubles.map(({ says }) => says)].join(' ') };
     }
+  },
+
+  /** The photograph checked last, seen square-on, as JPEG. */
+  flatPicture(): Promise<Blob> {
+    const flat = lastFlat;
+    lastFlat = null;
+    return flat ? jpegOf(flat()) : Promise.reject(new Error('No photograph was checked.'));
   },
 
   /** A photograph of the map drawn by a hand that errs, as JPEG. */

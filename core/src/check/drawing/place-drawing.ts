@@ -19,8 +19,8 @@ import {
 } from './place-paper.js';
 
 /** The sheet is looked at with so many pixels a mm, fewer where it is large. */
-const readPxPerMm = 6;
-const maxPixels = 4e6;
+const readPxPerMm = 5;
+const maxPixels = 2.8e6;
 
 /** Less of the map than this seen on the photograph is another drawing, or none. */
 const minSeen = 0.25;

@@ -4,7 +4,8 @@ import type { CheckReport } from '../../documents/index.js';
 /** How a check of a drawing compares with what is known of it: counts, and distances in mm. */
 export type JudgedCheck = {
   moved: { made: number; found: number };
-  trueLines: { made: number; wrong: number };
+  /** Those not said to be true, and of these those said to have moved. */
+  trueLines: { made: number; wrong: number; moved: number };
   missing: { made: number; found: number; wrong: number };
   extra: { made: number; found: number; read: number; wrong: number };
   /** How far the displacement of each line that was found is off, mm. */
@@ -26,7 +27,7 @@ const extraMm = 1.5;
 export function judgeCheck(truth: DrawnTruth, report: CheckReport): JudgedCheck {
   const judged: JudgedCheck = {
     moved: { made: 0, found: 0 },
-    trueLines: { made: 0, wrong: 0 },
+    trueLines: { made: 0, wrong: 0, moved: 0 },
     missing: { made: 0, found: 0, wrong: 0 },
     extra: { made: 0, found: 0, read: report.extra.length, wrong: 0 },
     offErrors: [],
@@ -62,6 +63,7 @@ export function judgeCheck(truth: DrawnTruth, report: CheckReport): JudgedCheck 
       judged.trueLines.made++;
       if (status !== 'true') {
         judged.trueLines.wrong++;
+        if (status === 'moved') judged.trueLines.moved++;
         if (status !== 'missing') note(told);
       }
     }

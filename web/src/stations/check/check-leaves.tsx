@@ -95,10 +95,19 @@ export function CheckLeaves({ pointedAt, onPoint }: CheckLeavesProps) {
         content: (
           <>
             <SurfaceSheet width={width} height={height} />
-            {rounds.length === 0 && <Awaited width={width} height={height} />}
-            {flat && (
+            {rounds.length === 0 && (
+              <OnBareLeaf width={width} height={height}>
+                Your drawing will lie here, seen square-on.
+              </OnBareLeaf>
+            )}
+            {flat.failed && (
+              <OnBareLeaf width={width} height={height}>
+                The photograph cannot be shown here. Reload the page to try again.
+              </OnBareLeaf>
+            )}
+            {flat.href && (
               <image
-                href={flat}
+                href={flat.href}
                 width={width}
                 height={height}
                 preserveAspectRatio="none"
@@ -136,12 +145,12 @@ export function CheckLeaves({ pointedAt, onPoint }: CheckLeavesProps) {
   );
 }
 
-/** What will be here. */
-function Awaited({ width, height }: { width: number; height: number }) {
+/** What is said where there is no photograph. */
+function OnBareLeaf({ width, height, children }: { width: number; height: number; children: string }) {
   const scale = useLeafScale();
   return (
     <text className="check-awaited" x={width / 2} y={height / 2} textAnchor="middle" fontSize={15 / scale}>
-      Your drawing will lie here, seen square-on.
+      {children}
     </text>
   );
 }

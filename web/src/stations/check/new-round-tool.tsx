@@ -6,7 +6,7 @@ import { PictureDrop } from '../../bench/picture-drop.js';
 import { useBringIn } from '../../bench/use-bring-in.js';
 import { ToolInHand } from '../../leaves/in-hand.js';
 import { messageOf } from '../../store/api/base.js';
-import { simulatePhotograph } from '../../workers/in-check-worker.js';
+import { prepareChecker, simulatePhotograph } from '../../workers/in-check-worker.js';
 import { FromPhone } from './photograph/from-phone.js';
 import { ThisCamera } from './photograph/this-camera.js';
 import { useCheckBench } from './use-check.js';
@@ -23,6 +23,7 @@ const adviceFor: Readonly<Record<CheckSubject, string>> = {
 /** Bringing in a photograph of the drawing as it stands; or making one up, to try how it goes. */
 export function NewRoundTool() {
   const check = useCheckBench();
+  useEffect(prepareChecker, []);
   return (
     <ToolInHand
       sentence={

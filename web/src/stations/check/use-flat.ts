@@ -1,14 +1,32 @@
 import { useEffect, useState } from 'react';
 
-/** An address for a picture made in the page, for as long as it is shown. */
-export function useFlat(blob: Blob | null): string | null {
-  const [shown, setShown] = useState<{ blob: Blob; href: string } | null>(null);
+/** A picture that is made in the page: its address for as long as it is shown, or that it could not be made. */
+type Flat = { href: string | null; failed: boolean };
+
+/** An address for a picture that is being made. */
+export function useFlat(flat: Promise<Blob> | null): Flat {
+  const [made, setMade] = useState<Flat & { flat: Promise<Blob> | null }>({
+    flat: null,
+    href: null,
+    failed: false,
+  });
   useEffect(() => {
-    if (!blob) return undefined;
-    const href = URL.createObjectURL(blob);
-    // eslint-disable-next-line react-hooks/set-state-in-effect -- the address lives as long as the effect
-    setShown({ blob, href });
-    return () => URL.revokeObjectURL(href);
-  }, [blob]);
-  return shown?.blob === blob ? (shown?.href ?? null) : null;
+    let href: string | null = null;
+    let wanted = true;
+    flat?.then(
+      (blob) => {
+        if (!wanted) return;
+        href = URL.createObjectURL(blob);
+        setMade({ flat, href, failed: false });
+      },
+      () => {
+        if (wanted) setMade({ flat, href: null, failed: true });
+      },
+    );
+    return () => {
+      wanted = false;
+      if (href) URL.revokeObjectURL(href);
+    };
+  }, [flat]);
+  return made.flat === flat ? made : { href: null, failed: false };
 }

@@ -6,8 +6,7 @@ import type { StoredPicture } from '@nobrel/core/file';
 import type { Quad } from '@nobrel/core/geometry';
 import { messageOf } from '../../store/api/base.js';
 import { useWork } from '../../store/hooks.js';
-import type { Checked } from '../../workers/check-worker.js';
-import { checkPhotograph } from '../../workers/in-check-worker.js';
+import { checkPhotograph, type Checked } from '../../workers/in-check-worker.js';
 
 /** Photographs looked at lately, so that going from round to round and back is quick. */
 const looked = new LRUCache<string, Checked>({ max: 4 });
