@@ -1,6 +1,6 @@
 import type { SizeMm } from '../../units/index.js';
 import { KnownLines } from '../registration/known-lines.js';
-import { about, hitsOf, unmoved, type MoveFreedom, type Similarity, type Taken } from './alignment.js';
+import { about, hitsOf, unmoved, type Hit, type MoveFreedom, type Similarity, type Taken } from './alignment.js';
 import { bestMove, seenOrHidden } from './best-move.js';
 import type { Wanted } from './course.js';
 import { likelyShifts } from './likely-shifts.js';
@@ -20,6 +20,10 @@ const closeSteps: readonly (readonly [number, MoveFreedom])[] = [
   [2, 'shift'],
   [1.2, 'shift'],
 ];
+/** A line lies off where it belongs when so much more of it is seen there, as a share. */
+const minNearer = 0.15;
+/** … but lines no further apart than this, mm, are one stroke of a pencil, which stands for both. */
+const sharedMm = 0.8;
 /** Lines this near to each other, mm, may have been put wrongly together. */
 const besideMm = 30;
 
@@ -37,20 +41,30 @@ export function matchLines(
   { offMm }: Tolerance,
 ): Match[] {
   const owner = new Int32Array(drawn.count).fill(-1);
-  const matches = wanted.map((line) =>
-    bestMove(line, [unmoved(line.cx, line.cy)], nearSteps, { drawn, taken: () => false, all: drawn }),
-  );
+  const search = { drawn, taken: () => false, all: drawn };
+  const matches = wanted.map((line) => {
+    const still = unmoved(line.cx, line.cy);
+    const near = bestMove(line, [still], nearSteps, search);
+    // A short line is easily drawn to a neighbour's stroke: one that is seen about as well where it belongs lies there.
+    const there = measured(line, still, drawn, () => false);
+    return there.drawn >= near.drawn - minNearer ? there : near;
+  });
   const isInPlace = (match: Match) =>
-    match.drawn >= minClear && Math.hypot(match.move.dx, match.move.dy) <= offMm && match.off <= offMm;
-  claimNearest(matches, drawn, owner, isInPlace);
+    match.drawn >= minDrawn &&
+    Math.hypot(match.move.dx, match.move.dy) <= offMm &&
+    match.off <= offMm &&
+    (match.drawn >= minClear || seenOrHidden(match, drawn) >= minClear);
+  const nearestMm = claimNearest(matches, drawn, owner, isInPlace);
   const settled = matches.map((match, k) => {
     if (!isInPlace(match)) return false;
-    // What is drawn belongs to the line that lies nearer: with too little of its own, this one is not there.
-    const own = measured(match.wanted, match.move, drawn, (i) => owner[i] >= 0 && owner[i] !== k);
-    return own.drawn >= minDrawn;
+    // What is drawn belongs to the line that lies nearer: with too little of its own, this one is not there …
+    const isOwn = ({ drawn: at, ...hit }: Hit) =>
+      owner[at] < 0 || owner[at] === k || nearestMm[at] + belongsMm(match, hit) <= sharedMm;
+    const hits = [...hitsOf(match.wanted.course, match.move, drawn, sameMm, () => false)];
+    return hits.filter(isOwn).length >= minDrawn * match.wanted.course.x.length;
   });
   const rest = new KnownLines(
-    unclaimedRuns(drawn, (i) => owner[i] >= 0 && settled[owner[i]]),
+    drawn.runsWhere((i) => owner[i] < 0 || !settled[owner[i]]),
     sheet,
   );
   settleMoved(matches, settled, rest, drawn);
@@ -160,43 +174,41 @@ function mark(owner: Int32Array, drawn: KnownLines, at: number, line: number): v
     if (drawn.line[at + k] === drawn.line[at] && owner[at + k] < 0) owner[at + k] = line;
 }
 
-/** Gives what is drawn to the lines in place, each sample to the one nearest to it. */
+/**
+ * Gives what is drawn to the lines in place, each sample to the one nearest to it.
+ *
+ * @param owner the line of each sample, −1 for none; written
+ * @returns how far each sample lies from where its line belongs, mm
+ */
 function claimNearest(
   matches: readonly Match[],
   drawn: KnownLines,
   owner: Int32Array,
   isInPlace: (match: Match) => boolean,
-): void {
-  const nearest = new Float32Array(owner.length).fill(Infinity);
+): Float32Array {
+  const nearestMm = new Float32Array(owner.length).fill(Infinity);
   matches.forEach((match, line) => {
     if (!isInPlace(match)) return;
-    for (const { i, drawn: k, x, y, away } of hitsOf(
+    for (const { drawn: k, ...hit } of hitsOf(
       match.wanted.course,
       match.move,
       drawn,
       sameMm,
       () => false,
     )) {
-      // By where the line belongs: one that had to be moved onto it comes second.
-      const belongs = Math.hypot(x - match.wanted.course.x[i], y - match.wanted.course.y[i]) + away;
+      const belongs = belongsMm(match, hit);
       for (let beside = -besideSamples; beside <= besideSamples; beside++) {
         const at = k + beside;
-        if (drawn.line[at] !== drawn.line[k] || belongs >= nearest[at]) continue;
-        nearest[at] = belongs;
+        if (drawn.line[at] !== drawn.line[k] || belongs >= nearestMm[at]) continue;
+        nearestMm[at] = belongs;
         owner[at] = line;
       }
     }
   });
+  return nearestMm;
 }
 
-/** What is drawn and belongs to no line yet, as runs. */
-function unclaimedRuns(drawn: KnownLines, taken: Taken): Float64Array[] {
-  const runs: number[][] = [];
-  for (let i = 0; i < drawn.count; i++) {
-    if (taken(i)) continue;
-    const goesOn = i > 0 && drawn.line[i] === drawn.line[i - 1] && !taken(i - 1);
-    if (!goesOn) runs.push([]);
-    runs[runs.length - 1].push(drawn.x[i], drawn.y[i]);
-  }
-  return runs.filter((run) => run.length >= 4).map((run) => Float64Array.from(run));
+/** How far off what is drawn is from where the line belongs, mm: one that had to be moved onto it comes second. */
+function belongsMm({ wanted: { course } }: Match, { i, x, y, away }: Omit<Hit, 'drawn'>): number {
+  return Math.hypot(x - course.x[i], y - course.y[i]) + away;
 }

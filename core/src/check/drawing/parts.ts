@@ -92,4 +92,4 @@ function disagreement({ wanted, move }: Match, part: Similarity): number {
 }
 
 /** Whether size and turn of a part can be told. */
-export const isSized = ({ lengthMm }: MovedPart): boolean => lengthMm >= minSizedMm;
+export const isSized = ({ lengthMm }: Pick<MovedPart, 'lengthMm'>): boolean => lengthMm >= minSizedMm;

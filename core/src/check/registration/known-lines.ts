@@ -113,6 +113,18 @@ export class KnownLines {
     return { across, away: stepLength(across, along) };
   }
 
+  /** What of the lines is wanted, as runs (x0, y0 …) of two samples and more. */
+  runsWhere(wanted: (sample: number) => boolean): Float64Array[] {
+    const runs: number[][] = [];
+    for (let i = 0; i < this.count; i++) {
+      if (!wanted(i)) continue;
+      const goesOn = i > 0 && this.line[i] === this.line[i - 1] && wanted(i - 1);
+      if (!goesOn) runs.push([]);
+      runs[runs.length - 1].push(this.x[i], this.y[i]);
+    }
+    return runs.filter((run) => run.length >= 4).map((run) => Float64Array.from(run));
+  }
+
   private cellOf(x: number, y: number): number {
     const column = Math.floor((x + beyondMm) / cellMm);
     const row = Math.floor((y + beyondMm) / cellMm);

@@ -1,0 +1,151 @@
+import type { KnownLines } from '../registration/known-lines.js';
+import { about, aligned, hitsOf, unmoved, type Hit, type Similarity } from './alignment.js';
+import { together, type Wanted } from './course.js';
+import { isOff, measured, sameMm, type Match, type Tolerance } from './match.js';
+import { areBeside } from './moves-together.js';
+import { isSized, movedParts, type MovedPart } from './parts.js';
+
+/** Less line than this says nothing of what lies beside it, mm. */
+const minPartMm = 12;
+
+/** What lies this near to a part may have been moved with it, mm. */
+const besideMm = 14;
+
+/** A line goes with a part along which so much of it is seen, and that explains so much more than where it was found. */
+const minSeen = 0.55;
+const minGain = 0.04;
+
+/** Ink that another line explains too says so much of what other ink says. */
+const sharedCounts = 0.4;
+
+/** A part grows and is laid anew so many times; in each, lines leave it that explain no more with it than without. */
+const growths = 3;
+const choices = 2;
+
+const partSteps = [
+  [1.2, 'similarity'],
+  [0.9, 'similarity'],
+] as const;
+const lineSteps = [[1, 'shift']] as const;
+
+/**
+ * Among many lines one that was moved with others often lies on ink of its neighbours where it belongs, and is taken for
+ * true there. So each line beside a part that was moved is tried with it: it goes along where that explains more of what is
+ * drawn, ink counting most that no other line explains.
+ */
+export function withPartMoves(
+  matches: readonly Match[],
+  drawn: KnownLines,
+  { offMm }: Tolerance,
+): Match[] {
+  let now = [...matches];
+  const search = new PlacedHits(drawn);
+  for (const part of movedParts(matches, drawn))
+    if (part.lengthMm >= minPartMm) now = grown(now, part, search, offMm);
+  return now;
+}
+
+/** Where lines are drawn, by their placements, each looked up once. */
+class PlacedHits {
+  private readonly known = new Map<Wanted, { move: Similarity; hits: Hit[] }[]>();
+
+  constructor(readonly drawn: KnownLines) {}
+
+  of(line: Wanted, move: Similarity): Hit[] {
+    const all = this.known.get(line) ?? [];
+    const found = all.find((one) => one.move === move);
+    if (found) return found.hits;
+    const hits = [...hitsOf(line.course, move, this.drawn, sameMm, () => false)];
+    this.known.set(line, [...all, { move, hits }]);
+    return hits;
+  }
+}
+
+/** The lines as they are when those that explain more with a part are moved with it. */
+function grown(matches: readonly Match[], part: MovedPart, search: PlacedHits, offMm: number): Match[] {
+  const { drawn } = search;
+  let now = [...matches];
+  let members = new Set(part.matches.map(({ wanted }) => wanted));
+  // How it was turned and sized is told from enough of it only.
+  let move = isSized(part) ? part.move : { ...part.move, a: 1, b: 0 };
+  for (let growth = 0; growth < growths; growth++) {
+    const near = now.filter(
+      ({ wanted }) =>
+        !members.has(wanted) && [...members].some((member) => areBeside(member, wanted, besideMm)),
+    );
+    const tried = near.map((match) => {
+      const { wanted } = match;
+      const with_ = aligned(wanted.course, about(move, wanted.cx, wanted.cy), drawn, lineSteps);
+      return { match, along: with_ };
+    });
+    const joined = chosen(now, tried, search);
+    if (joined.length === 0) break;
+    const places = new Map(joined.map(({ match, along }) => [match.wanted, along]));
+    now = now.map((match) => {
+      const along = places.get(match.wanted);
+      if (!along) return match;
+      const placed = measured(match.wanted, along, drawn, () => false);
+      return { ...placed, status: isOff(placed, offMm) ? 'moved' : 'true' };
+    });
+    members = new Set([...members, ...places.keys()]);
+    const course = together([...members].map((member) => member.course));
+    const lengthMm = [...members].reduce((sum, member) => sum + member.lengthMm, 0);
+    if (isSized({ lengthMm })) move = aligned(course, move, drawn, partSteps);
+  }
+  return now;
+}
+
+/** A line, and where it would lie if it was moved with a part. */
+type Tried = { match: Match; along: Similarity };
+
+/** Those that explain more of what is drawn where they are tried than where they were found. */
+function chosen(now: readonly Match[], tried: readonly Tried[], search: PlacedHits): Tried[] {
+  let going = tried.filter(
+    ({ match: { wanted }, along }) => search.of(wanted, along).length >= minSeen * wanted.course.x.length,
+  );
+  for (let choice = 0; choice < choices && going.length > 0; choice++) {
+    const places = new Map(going.map(({ match, along }) => [match.wanted, along]));
+    const explained = explainedBy(now, places, search);
+    going = going.filter(({ match, along }) => {
+      const worth = (move: Similarity) => worthOf(match.wanted, search.of(match.wanted, move), explained);
+      return worth(along) >= worth(placeOf(match)) + minGain;
+    });
+  }
+  return going;
+}
+
+/** Where a line was found; where it belongs, when it was not. */
+const placeOf = ({ wanted, move, status }: Match): Similarity =>
+  status === 'true' || status === 'moved' ? move : unmoved(wanted.cx, wanted.cy);
+
+/** Of each piece of what is drawn, up to two lines that explain it, where lines lie as they were found, or as they are tried. */
+type Explained = { first: (Wanted | null)[]; second: (Wanted | null)[] };
+
+function explainedBy(
+  now: readonly Match[],
+  places: ReadonlyMap<Wanted, Similarity>,
+  search: PlacedHits,
+): Explained {
+  const first = new Array<Wanted | null>(search.drawn.count).fill(null);
+  const second = new Array<Wanted | null>(search.drawn.count).fill(null);
+  for (const match of now) {
+    const { wanted, status } = match;
+    const tried = places.get(wanted);
+    if (!tried && status !== 'true' && status !== 'moved') continue;
+    for (const { drawn } of search.of(wanted, tried ?? match.move)) {
+      if (first[drawn] === null) first[drawn] = wanted;
+      else if (first[drawn] !== wanted) second[drawn] ??= wanted;
+    }
+  }
+  return { first, second };
+}
+
+/** How much of a line is seen at a place, 0–1: what lies near it counts most, and what no other line explains. */
+function worthOf({ course, ...line }: Wanted, hits: readonly Hit[], { first, second }: Explained): number {
+  let sum = 0;
+  for (const { drawn, away } of hits) {
+    const isOwn = second[drawn] === null && (first[drawn] === null || first[drawn].id === line.id);
+    sum += (1 - (away / sameMm) ** 2) * (isOwn ? 1 : sharedCounts);
+  }
+  return sum / course.x.length;
+}
