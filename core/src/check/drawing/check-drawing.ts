@@ -18,13 +18,11 @@ import { extraLines, sheetWindow } from './extra-lines.js';
 import { flattened } from './flatten.js';
 import { matchLines } from './match-lines.js';
 import type { Match, Tolerance } from './match.js';
-import { withPartMoves } from './part-moves.js';
 import { movedParts } from './parts.js';
 import { knownOf, type PlacedDrawing } from './placed-drawing.js';
 import { inView, shareInView } from './place-by-lines.js';
 import { placeDrawing, resolutionOf } from './place-drawing.js';
 import { reportOf } from './report.js';
-import { withStrayStrokes } from './stray-strokes.js';
 import { withSlides } from './slides.js';
 import { usualToleranceMm } from './tolerance.js';
 
@@ -150,9 +148,7 @@ function judged(
     ({ course }) => shareInView(placed.pose, movedCourse(course, placed.whole)) < minInView,
   );
   const shown = wanted.filter((line) => !beyond.includes(line));
-  const single = matchLines(shown, drawnAtHome, size, tolerance);
-  const inParts = withPartMoves(single, drawnAtHome, tolerance);
-  const found = withStrayStrokes(inParts, drawnAtHome, size, tolerance);
+  const found = matchLines(shown, drawnAtHome, size, tolerance);
   if (isNoise(found, drawnAtHome)) return null;
   const doubled = isSurface ? findDoubled(atHome, drawnAtHome, found, size, window) : null;
   const once = found.map((match) => doubled?.lines.find((line) => line.wanted === match.wanted) ?? match);

@@ -18,9 +18,8 @@ const minGain = 0.04;
 /** Ink that another line explains too says so much of what other ink says. */
 const sharedCounts = 0.4;
 
-/** A part grows and is laid anew so many times; in each, lines leave it that explain no more with it than without. */
+/** A part grows and is laid anew so many times. */
 const growths = 3;
-const choices = 2;
 
 const partSteps = [
   [1.2, 'similarity'],
@@ -33,11 +32,7 @@ const lineSteps = [[1, 'shift']] as const;
  * true there. So each line beside a part that was moved is tried with it: it goes along where that explains more of what is
  * drawn, ink counting most that no other line explains.
  */
-export function withPartMoves(
-  matches: readonly Match[],
-  drawn: KnownLines,
-  { offMm }: Tolerance,
-): Match[] {
+export function withPartMoves(matches: readonly Match[], drawn: KnownLines, { offMm }: Tolerance): Match[] {
   let now = [...matches];
   const search = new PlacedHits(drawn);
   for (const part of movedParts(matches, drawn))
@@ -74,9 +69,8 @@ function grown(matches: readonly Match[], part: MovedPart, search: PlacedHits, o
         !members.has(wanted) && [...members].some((member) => areBeside(member, wanted, besideMm)),
     );
     const tried = near.map((match) => {
-      const { wanted } = match;
-      const with_ = aligned(wanted.course, about(move, wanted.cx, wanted.cy), drawn, lineSteps);
-      return { match, along: with_ };
+      const { course, cx, cy } = match.wanted;
+      return { match, along: aligned(course, about(move, cx, cy), drawn, lineSteps) };
     });
     const joined = chosen(now, tried, search);
     if (joined.length === 0) break;
@@ -103,7 +97,9 @@ function chosen(now: readonly Match[], tried: readonly Tried[], search: PlacedHi
   let going = tried.filter(
     ({ match: { wanted }, along }) => search.of(wanted, along).length >= minSeen * wanted.course.x.length,
   );
-  for (let choice = 0; choice < choices && going.length > 0; choice++) {
+  // As one line stays, what it leaves or keeps tells of those beside it: until all are settled.
+  for (let before = 0; going.length > 0 && going.length !== before;) {
+    before = going.length;
     const places = new Map(going.map(({ match, along }) => [match.wanted, along]));
     const explained = explainedBy(now, places, search);
     going = going.filter(({ match, along }) => {
