@@ -131,33 +131,37 @@ function step(
   taken: Taken,
 ): Similarity | null {
   const size = freedom === 'shift' ? 2 : 4;
-  const normal = Array.from({ length: size }, () => new Array<number>(size).fill(0));
-  const right = new Array<number>(size).fill(0);
+  const normal = new Float64Array(size * size);
+  const right = new Float64Array(size);
+  const row = new Float64Array(4);
   let [count, spread] = [0, 0];
   for (const { i, drawn: k, across, away } of hitsOf(course, move, drawn, reachMm, taken)) {
     const weight = (1 - (away / reachMm) ** 2) ** 2;
     const [nx, ny] = [-drawn.ty[k], drawn.tx[k]];
     const [u, v] = [course.x[i] - move.cx, course.y[i] - move.cy];
-    const row = [nx, ny, nx * u + ny * v, ny * u - nx * v];
+    row[0] = nx;
+    row[1] = ny;
+    row[2] = nx * u + ny * v;
+    row[3] = ny * u - nx * v;
     for (let p = 0; p < size; p++) {
       right[p] -= weight * row[p] * across;
-      for (let q = 0; q < size; q++) normal[p][q] += weight * row[p] * row[q];
+      for (let q = 0; q < size; q++) normal[p * size + q] += weight * row[p] * row[q];
     }
     count += weight;
     spread += weight * (u * u + v * v);
   }
   if (count < 4) return null;
   const held = [hold * count, hold * count, hold * spread, hold * spread];
-  for (let p = 0; p < size; p++) normal[p][p] += held[p] + 1e-9;
+  for (let p = 0; p < size; p++) normal[p * size + p] += held[p] + 1e-9;
   if (freedom === 'similarity') {
     // Held to no growth and no turn by as much as places 1 mm off each.
     const own = (0.01 * count) / (holdSize * holdSize);
     [move.a - 1, move.b].forEach((value, k) => {
-      normal[2 + k][2 + k] += own;
+      normal[(2 + k) * (size + 1)] += own;
       right[2 + k] -= own * value;
     });
   }
-  const change = solve(new Matrix(normal), Matrix.columnVector(right)).to1DArray();
+  const change = solve(Matrix.from1DArray(size, size, normal), Matrix.columnVector(right)).to1DArray();
   if (!change.every(Number.isFinite)) return null;
   const [dx, dy, growth = 0, turn = 0] = change;
   return { ...move, dx: move.dx + dx, dy: move.dy + dy, a: move.a + growth, b: move.b + turn };

@@ -1,5 +1,5 @@
 import type { CheckReport, MapDocument } from '../../documents/index.js';
-import { cornersOfRect, type Quad } from '../../geometry/index.js';
+import { cornersOfRect, polylineLength, type Quad } from '../../geometry/index.js';
 import type { Picture } from '../../raster/index.js';
 import { findDoubled, secondRun } from '../surface/doubled-lines.js';
 import { darknessOf } from '../surface/line-darkness.js';
@@ -7,7 +7,7 @@ import { shifted, type CommonShift } from '../surface/common-shift.js';
 import { findSlip, type Slip } from '../surface/slip.js';
 import type { CheckSubject } from '../subjects.js';
 import type { SizeMm } from '../../units/index.js';
-import { carriedLines } from '../registration/found-lines.js';
+import { carriedLines, type FoundLine } from '../registration/found-lines.js';
 import type { KnownLines } from '../registration/known-lines.js';
 import { aligned, movedBy, unmoved, type Similarity } from './alignment.js';
 import { movedCourse, together, wantedLines, type Wanted } from './course.js';
@@ -148,7 +148,7 @@ function judged(
     ({ course }) => shareInView(placed.pose, movedCourse(course, placed.whole)) < minInView,
   );
   const shown = wanted.filter((line) => !beyond.includes(line));
-  const found = matchLines(shown, drawnAtHome, size, tolerance);
+  const found = matchLines(shown, drawnAtHome, size, { ...tolerance, strokeMm: usualWidthMm(atHome) });
   if (isNoise(found, drawnAtHome)) return null;
   const doubled = isSurface ? findDoubled(atHome, drawnAtHome, found, size, window) : null;
   const once = found.map((match) => doubled?.lines.find((line) => line.wanted === match.wanted) ?? match);
@@ -180,6 +180,15 @@ function judged(
     size,
   });
   return { whole: placed.whole, report, slip };
+}
+
+/** How wide strokes are, half of what is drawn being wider, mm. */
+function usualWidthMm(lines: readonly FoundLine[]): number {
+  const sized = lines
+    .map(({ points, widthMm }) => ({ widthMm, lengthMm: polylineLength(points) }))
+    .sort((a, b) => a.widthMm - b.widthMm);
+  let left = sized.reduce((sum, { lengthMm }) => sum + lengthMm, 0) / 2;
+  return sized.find(({ lengthMm }) => (left -= lengthMm) <= 0)?.widthMm ?? 0;
 }
 
 /** A line of which the picture shows less than this is not judged. */

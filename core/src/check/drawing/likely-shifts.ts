@@ -1,8 +1,8 @@
 import type { KnownLines } from '../registration/known-lines.js';
 import type { Course, Taken } from './alignment.js';
 
-/** A line is looked for this far to each side of where it belongs, in steps of so much, mm. */
-const reachMm = 10;
+/** A line is looked for this far to each side of where it belongs when nothing else is said, in steps of so much, mm. */
+const usualReachMm = 10;
 const stepMm = 0.8;
 
 /** What is drawn this near to a line, shifted, speaks for the shift, mm. */
@@ -16,7 +16,12 @@ const minShare = 0.4;
 const mostShifts = 4;
 
 /** Shifts that lay most of a line on what is drawn and not taken, the likeliest first. */
-export function likelyShifts(course: Course, drawn: KnownLines, taken: Taken): { dx: number; dy: number }[] {
+export function likelyShifts(
+  course: Course,
+  drawn: KnownLines,
+  taken: Taken,
+  reachMm = usualReachMm,
+): { dx: number; dy: number }[] {
   const every = Math.max(1, Math.ceil(course.x.length / maxPlaces));
   const places = Array.from({ length: Math.ceil(course.x.length / every) }, (_, k) => k * every);
   const steps = Math.round(reachMm / stepMm);

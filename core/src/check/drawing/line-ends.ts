@@ -38,13 +38,17 @@ const besideMm = 1;
 
 /** Which ends of a line lie free on the map, its first and its last: where another begins or passes, where it ends is not seen. */
 export function freeEnds({ id, course: { x, y } }: Wanted, lines: readonly Wanted[]): [boolean, boolean] {
-  const isFree = (i: number) =>
-    !lines.some(
-      (other) =>
-        other.id !== id &&
-        other.course.x.some((ox, k) => Math.hypot(ox - x[i], other.course.y[k] - y[i]) <= besideMm),
-    );
-  return [isFree(0), isFree(x.length - 1)];
+  const last = x.length - 1;
+  const free: [boolean, boolean] = [true, true];
+  for (const { id: otherId, course } of lines) {
+    if (otherId === id) continue;
+    for (let k = 0; k < course.x.length; k++) {
+      const [ox, oy] = [course.x[k], course.y[k]];
+      if ((ox - x[0]) ** 2 + (oy - y[0]) ** 2 <= besideMm * besideMm) free[0] = false;
+      if ((ox - x[last]) ** 2 + (oy - y[last]) ** 2 <= besideMm * besideMm) free[1] = false;
+    }
+  }
+  return free;
 }
 
 /**

@@ -30,8 +30,8 @@ const closeSteps: readonly (readonly [number, MoveFreedom])[] = [
 ];
 /** A line lies off where it belongs when so much more of it is seen there, as a share. */
 const minNearer = 0.15;
-/** … but lines no further apart than this, mm, are one stroke of a pencil, which stands for both. */
-const sharedMm = 0.8;
+/** … but lines no further apart than this, mm, or than a stroke is wide, are one stroke, which stands for both. */
+const minSharedMm = 0.8;
 /** Lines this near to each other, mm, may have been put wrongly together. */
 const besideMm = 30;
 
@@ -46,8 +46,9 @@ export function matchEach(
   wanted: readonly Wanted[],
   drawn: KnownLines,
   sheet: SizeMm,
-  { offMm }: Tolerance,
+  { offMm, strokeMm = 0 }: Tolerance,
 ): Match[] {
+  const sharedMm = Math.max(minSharedMm, strokeMm);
   const owner = new Int32Array(drawn.count).fill(-1);
   const search = { drawn, taken: () => false, all: drawn };
   const matches = wanted.map((line) => {

@@ -18,8 +18,8 @@ export type Match = {
   status: 'true' | 'moved' | 'missing' | 'unclear';
 };
 
-/** How far off a line is still true, mm. */
-export type Tolerance = { offMm: number };
+/** How far off a line is still true, and how wide what it is drawn with is, mm. */
+export type Tolerance = { offMm: number; strokeMm?: number };
 
 /** What is drawn this near to a line, once it was moved, is that line, mm. */
 export const sameMm = 0.8;

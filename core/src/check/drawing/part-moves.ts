@@ -2,14 +2,8 @@ import type { KnownLines } from '../registration/known-lines.js';
 import { about, aligned, hitsOf, unmoved, type Hit, type Similarity } from './alignment.js';
 import { together, type Wanted } from './course.js';
 import { isOff, measured, sameMm, type Match, type Tolerance } from './match.js';
-import { areBeside } from './moves-together.js';
-import { isSized, movedParts, type MovedPart } from './parts.js';
-
-/** Less line than this says nothing of what lies beside it, mm. */
-const minPartMm = 12;
-
-/** What lies this near to a part may have been moved with it, mm. */
-const besideMm = 14;
+import { isSized } from './parts.js';
+import { linesBeside, partsFound, partsSupposed, type SupposedPart } from './supposed-parts.js';
 
 /** A line goes with a part along which so much of it is seen, and that explains so much more than where it was found. */
 const minSeen = 0.55;
@@ -17,6 +11,9 @@ const minGain = 0.04;
 
 /** Ink that another line explains too says so much of what other ink says. */
 const sharedCounts = 0.4;
+
+/** Lines that are moved together explain so much more of what is drawn than before, as a share of their length. */
+const minGained = 0.08;
 
 /** A part grows and is laid anew so many times. */
 const growths = 3;
@@ -33,11 +30,11 @@ const lineSteps = [[1, 'shift']] as const;
  * drawn, ink counting most that no other line explains.
  */
 export function withPartMoves(matches: readonly Match[], drawn: KnownLines, { offMm }: Tolerance): Match[] {
-  let now = [...matches];
   const search = new PlacedHits(drawn);
-  for (const part of movedParts(matches, drawn))
-    if (part.lengthMm >= minPartMm) now = grown(now, part, search, offMm);
-  return now;
+  const grownBy = (now: readonly Match[], parts: readonly SupposedPart[]) =>
+    parts.reduce((before, part) => grown(before, part, search, offMm), now);
+  const found = grownBy(matches, partsFound(matches, drawn));
+  return [...grownBy(found, partsSupposed(found, drawn))];
 }
 
 /** Where lines are drawn, by their placements, each looked up once. */
@@ -48,7 +45,7 @@ class PlacedHits {
 
   of(line: Wanted, move: Similarity): Hit[] {
     const all = this.known.get(line) ?? [];
-    const found = all.find((one) => one.move === move);
+    const found = all.find(({ move: other }) => isSame(other, move));
     if (found) return found.hits;
     const hits = [...hitsOf(line.course, move, this.drawn, sameMm, () => false)];
     this.known.set(line, [...all, { move, hits }]);
@@ -56,58 +53,74 @@ class PlacedHits {
   }
 }
 
+const isSame = (one: Similarity, other: Similarity): boolean =>
+  one === other ||
+  (one.dx === other.dx &&
+    one.dy === other.dy &&
+    one.a === other.a &&
+    one.b === other.b &&
+    one.cx === other.cx &&
+    one.cy === other.cy);
+
 /** The lines as they are when those that explain more with a part are moved with it. */
-function grown(matches: readonly Match[], part: MovedPart, search: PlacedHits, offMm: number): Match[] {
+function grown(
+  matches: readonly Match[],
+  part: SupposedPart,
+  search: PlacedHits,
+  offMm: number,
+): readonly Match[] {
   const { drawn } = search;
-  let now = [...matches];
-  let members = new Set(part.matches.map(({ wanted }) => wanted));
-  // How it was turned and sized is told from enough of it only.
-  let move = isSized(part) ? part.move : { ...part.move, a: 1, b: 0 };
+  let now = matches;
+  let { move, members, lines } = part;
   for (let growth = 0; growth < growths; growth++) {
-    const near = now.filter(
-      ({ wanted }) =>
-        !members.has(wanted) && [...members].some((member) => areBeside(member, wanted, besideMm)),
-    );
-    const tried = near.map((match) => {
+    const may = new Set(lines);
+    const tried = now.flatMap((match) => {
+      if (!may.has(match.wanted)) return [];
       const { course, cx, cy } = match.wanted;
-      return { match, along: aligned(course, about(move, cx, cy), drawn, lineSteps) };
+      return [{ match, along: aligned(course, about(move, cx, cy), drawn, lineSteps) }];
     });
-    const joined = chosen(now, tried, search);
-    if (joined.length === 0) break;
-    const places = new Map(joined.map(({ match, along }) => [match.wanted, along]));
+    const places = chosen(now, tried, search);
+    if (places.size === 0) break;
     now = now.map((match) => {
       const along = places.get(match.wanted);
       if (!along) return match;
       const placed = measured(match.wanted, along, drawn, () => false);
       return { ...placed, status: isOff(placed, offMm) ? 'moved' : 'true' };
     });
-    members = new Set([...members, ...places.keys()]);
-    const course = together([...members].map((member) => member.course));
-    const lengthMm = [...members].reduce((sum, member) => sum + member.lengthMm, 0);
-    if (isSized({ lengthMm })) move = aligned(course, move, drawn, partSteps);
+    members = [...members, ...places.keys()];
+    lines = linesBeside(now, members);
+    const lengthMm = members.reduce((sum, member) => sum + member.lengthMm, 0);
+    if (isSized({ lengthMm }))
+      move = aligned(together(members.map(({ course }) => course)), move, drawn, partSteps);
   }
-  return now;
+  const joined = now.filter((match, k) => match !== matches[k]);
+  const length = joined.reduce((sum, { wanted }) => sum + wanted.course.x.length, 0);
+  const gained =
+    amountOf(explainedBy(now, new Map(), search)) - amountOf(explainedBy(matches, new Map(), search));
+  return gained >= minGained * length ? now : matches;
 }
 
 /** A line, and where it would lie if it was moved with a part. */
 type Tried = { match: Match; along: Similarity };
 
-/** Those that explain more of what is drawn where they are tried than where they were found. */
-function chosen(now: readonly Match[], tried: readonly Tried[], search: PlacedHits): Tried[] {
+type Places = ReadonlyMap<Wanted, Similarity>;
+
+/** Where those go that explain more of what is drawn there than where they were found. */
+function chosen(now: readonly Match[], tried: readonly Tried[], search: PlacedHits): Places {
   let going = tried.filter(
     ({ match: { wanted }, along }) => search.of(wanted, along).length >= minSeen * wanted.course.x.length,
   );
   // As one line stays, what it leaves or keeps tells of those beside it: until all are settled.
-  for (let before = 0; going.length > 0 && going.length !== before;) {
-    before = going.length;
-    const places = new Map(going.map(({ match, along }) => [match.wanted, along]));
+  for (;;) {
+    const places: Places = new Map(going.map(({ match, along }) => [match.wanted, along]));
     const explained = explainedBy(now, places, search);
-    going = going.filter(({ match, along }) => {
+    const staying = going.filter(({ match, along }) => {
       const worth = (move: Similarity) => worthOf(match.wanted, search.of(match.wanted, move), explained);
-      return worth(along) >= worth(placeOf(match)) + minGain;
+      return worth(along) < worth(placeOf(match)) + minGain;
     });
+    if (staying.length === 0) return places;
+    going = going.filter((one) => !staying.includes(one));
   }
-  return going;
 }
 
 /** Where a line was found; where it belongs, when it was not. */
@@ -117,11 +130,7 @@ const placeOf = ({ wanted, move, status }: Match): Similarity =>
 /** Of each piece of what is drawn, up to two lines that explain it, where lines lie as they were found, or as they are tried. */
 type Explained = { first: (Wanted | null)[]; second: (Wanted | null)[] };
 
-function explainedBy(
-  now: readonly Match[],
-  places: ReadonlyMap<Wanted, Similarity>,
-  search: PlacedHits,
-): Explained {
+function explainedBy(now: readonly Match[], places: Places, search: PlacedHits): Explained {
   const first = new Array<Wanted | null>(search.drawn.count).fill(null);
   const second = new Array<Wanted | null>(search.drawn.count).fill(null);
   for (const match of now) {
@@ -135,6 +144,9 @@ function explainedBy(
   }
   return { first, second };
 }
+
+/** How much of what is drawn is explained. */
+const amountOf = ({ first }: Explained): number => first.filter((line) => line !== null).length;
 
 /** How much of a line is seen at a place, 0–1: what lies near it counts most, and what no other line explains. */
 function worthOf({ course, ...line }: Wanted, hits: readonly Hit[], { first, second }: Explained): number {
