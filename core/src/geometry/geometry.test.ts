@@ -2,7 +2,7 @@ import { expect } from 'chai';
 import fc from 'fast-check';
 import { cornersOf, pointsBetween, smoothedBetweenCorners } from './corners.js';
 import { crossing, fitLine } from './line.js';
-import { distanceToSegment, polylineLength, reversedPoints, signedArea } from './polyline.js';
+import { distanceToSegment, lengthsAlong, polylineLength, reversedPoints, signedArea } from './polyline.js';
 import { clipPolyline, intersection } from './rect.js';
 
 const coordinate = fc.double({ min: -100, max: 100, noNaN: true });
@@ -12,6 +12,8 @@ describe('geometry', () => {
     const square = [0, 0, 10, 0, 10, 10, 0, 10];
     expect(polylineLength(square)).to.equal(30);
     expect(polylineLength(square, true)).to.equal(40);
+    expect([...lengthsAlong(square)]).to.deep.equal([0, 10, 20, 30]);
+    expect([...lengthsAlong(square, true)]).to.deep.equal([0, 10, 20, 30, 40]);
     expect(signedArea(square)).to.equal(100);
     expect(signedArea(reversedPoints(square))).to.equal(-100);
   });

@@ -10,6 +10,17 @@ export function polylineLength(points: ArrayLike<number>, closed = false): numbe
   return sum;
 }
 
+/** Length from the first point to each; of a closed one with `closed`, whose last entry is the whole length. */
+export function lengthsAlong(points: ArrayLike<number>, closed = false): Float64Array {
+  const n = points.length / 2;
+  const lengths = new Float64Array(closed ? n + 1 : n);
+  for (let i = 1; i < lengths.length; i++) {
+    const [a, b] = [2 * (i - 1), 2 * (i % n)];
+    lengths[i] = lengths[i - 1] + stepLength(points[b] - points[a], points[b + 1] - points[a + 1]);
+  }
+  return lengths;
+}
+
 /**
  * Signed area of the ring through the points (shoelace formula), positive when the ring runs clockwise as
  * seen on a page whose y axis points down.

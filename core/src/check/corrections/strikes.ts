@@ -1,4 +1,4 @@
-import { cornersOf, turnBetween } from '../../geometry/index.js';
+import { cornersOf, lengthsAlong, turnBetween } from '../../geometry/index.js';
 import type { Addition } from './additions.js';
 import { LinesAt, type Crossing } from '../registration/lines-at.js';
 
@@ -156,13 +156,6 @@ function goneThrough(crossings: readonly { at: number; crossing: Crossing }[], a
     else groups.push({ first: at, last: at, crossing });
   }
   return groups;
-}
-
-function lengthsAlong(run: Float64Array): Float64Array {
-  const along = new Float64Array(run.length / 2);
-  for (let i = 1; i < along.length; i++)
-    along[i] = along[i - 1] + Math.hypot(run[2 * i] - run[2 * i - 2], run[2 * i + 1] - run[2 * i - 1]);
-  return along;
 }
 
 /** The point so far back along a run, or its first. */

@@ -1,4 +1,4 @@
-import { stepLength } from '../../geometry/index.js';
+import { lengthsAlong } from '../../geometry/index.js';
 import type { EdgeQuality } from '../../documents/index.js';
 import type { LocatedArc } from './locate.js';
 import type { MapSettings } from '../settings.js';
@@ -127,18 +127,6 @@ function joinSeam(runs: Run[], closed: boolean, n: number): void {
   if (last.value !== runs[0].value) return;
   const first = runs.shift()!;
   last.to = n + first.to;
-}
-
-/** Length from the first point to each; the last entry of a closed run's is its whole length. */
-function lengthsAlong(points: Float64Array, closed: boolean): Float64Array {
-  const n = points.length / 2;
-  const out = new Float64Array(closed ? n + 1 : n);
-  for (let i = 1; i < out.length; i++) {
-    const a = 2 * (i - 1);
-    const b = 2 * (i % n);
-    out[i] = out[i - 1] + stepLength(points[b] - points[a], points[b + 1] - points[a + 1]);
-  }
-  return out;
 }
 
 function runningMean(values: ArrayLike<number>, reach: number, closed: boolean): Float64Array {
