@@ -101,36 +101,11 @@ export function LinesTool() {
     <ToolInHand
       sentence={
         line ? (
-          <>
-            <span role="status">
-              Line {index + 1} of {lines.length}: {tellLine(line)}.
-            </span>{' '}
-            <span className="tool-buttons">
-              <Button size="small" onClick={drop}>
-                Leave out (X)
-              </Button>
-              <Button size="small" onClick={keep}>
-                Keep (K)
-              </Button>
-              <Button size="small" onClick={make('hard')}>
-                Hard (H)
-              </Button>
-              <Button size="small" onClick={make('soft')}>
-                Soft (S)
-              </Button>
-              <Button size="small" onClick={make('lost')}>
-                Lost (U)
-              </Button>
-              <Button size="small" disabled={line.left === line.right} onClick={front}>
-                Which side is in front (F)
-              </Button>
-              {line.id.startsWith('c-') && (
-                <Button size="small" onClick={removeOwn}>
-                  Take away (Del)
-                </Button>
-              )}
-            </span>
-          </>
+          <LineSentence
+            line={line}
+            place={`Line ${index + 1} of ${lines.length}`}
+            does={{ drop, keep, make, front, removeOwn }}
+          />
         ) : (
           <span role="status">
             Click a line, or step through them with N and B, those that matter most first.
@@ -159,6 +134,51 @@ export function LinesTool() {
       }
       onPick={pick}
     />
+  );
+}
+
+type LineSentenceProps = {
+  line: MapLine;
+  /** Which of how many it is. */
+  place: string;
+  does: Record<'drop' | 'keep' | 'front' | 'removeOwn', () => void> & {
+    make: (edge: EdgeQuality) => () => void;
+  };
+};
+
+/** What is known of the line in hand, and what can be done with it. */
+function LineSentence({ line, place, does }: LineSentenceProps) {
+  return (
+    <>
+      <span role="status">
+        {place}: {tellLine(line)}.
+      </span>{' '}
+      <span className="tool-buttons">
+        <Button size="small" onClick={does.drop}>
+          Leave out (X)
+        </Button>
+        <Button size="small" onClick={does.keep}>
+          Keep (K)
+        </Button>
+        <Button size="small" onClick={does.make('hard')}>
+          Hard (H)
+        </Button>
+        <Button size="small" onClick={does.make('soft')}>
+          Soft (S)
+        </Button>
+        <Button size="small" onClick={does.make('lost')}>
+          Lost (U)
+        </Button>
+        <Button size="small" disabled={line.left === line.right} onClick={does.front}>
+          Which side is in front (F)
+        </Button>
+        {line.id.startsWith('c-') && (
+          <Button size="small" onClick={does.removeOwn}>
+            Take away (Del)
+          </Button>
+        )}
+      </span>
+    </>
   );
 }
 

@@ -1,5 +1,5 @@
 import { Button, Select } from 'antd';
-import { useState } from 'react';
+import { useState, type ReactNode } from 'react';
 import type { MapDocument } from '@nobrel/core/documents';
 import { broughtFrom, type MapSummary } from '@nobrel/core/file';
 import { correctionSchema, mapSettingsSchema } from '@nobrel/core/map';
@@ -87,51 +87,69 @@ export function VersionsTool() {
           )}
           <ul className="version-list">
             {named.map((version) => (
-              <li key={version.version}>
-                <strong>{nameOf(version)}</strong>{' '}
-                <span>
-                  {counted(version.lines, 'line')}, {version.metres.toFixed(1)} m,{' '}
-                  {aboutMinutes(version.minutes)}
-                </span>
-                {newest && newest !== version && <span>{` ${changeSince(version, newest)}`}</span>}
-                <span className="tool-buttons">
-                  <Button
-                    size="small"
-                    onClick={() => setOther(other === version.version ? null : version.version)}
-                  >
-                    {other === version.version ? 'Stop comparing' : 'Compare'}
-                  </Button>
-                  {kept && other === version.version && (
-                    <>
-                      <Select<How>
-                        size="small"
-                        aria-label="How it is compared"
-                        value={how}
-                        onChange={setHow}
-                        options={[
-                          { value: 'beside', label: 'side by side' },
-                          { value: 'over', label: 'one over the other' },
-                        ]}
-                      />
-                      <Button size="small" onClick={() => restore(kept.document)}>
-                        Restore
-                      </Button>
-                    </>
-                  )}
-                  <Button
-                    size="small"
-                    type="link"
-                    onClick={() => void forget({ id, version: version.version })}
-                  >
-                    Delete
-                  </Button>
-                </span>
-              </li>
+              <VersionItem
+                key={version.version}
+                version={version}
+                newest={newest}
+                isCompared={other === version.version}
+                onCompare={(is) => setOther(is ? version.version : null)}
+                onDelete={() => void forget({ id, version: version.version })}
+              >
+                {kept && (
+                  <>
+                    <Select<How>
+                      size="small"
+                      aria-label="How it is compared"
+                      value={how}
+                      onChange={setHow}
+                      options={[
+                        { value: 'beside', label: 'side by side' },
+                        { value: 'over', label: 'one over the other' },
+                      ]}
+                    />
+                    <Button size="small" onClick={() => restore(kept.document)}>
+                      Restore
+                    </Button>
+                  </>
+                )}
+              </VersionItem>
             ))}
           </ul>
         </section>
       }
     />
+  );
+}
+
+type VersionItemProps = {
+  version: MapSummary;
+  newest: MapSummary | undefined;
+  isCompared: boolean;
+  onCompare: (is: boolean) => void;
+  onDelete: () => void;
+  /** What can be done with it while it is compared. */
+  children: ReactNode;
+};
+
+/** A version that was kept. */
+function VersionItem({ version, newest, isCompared, onCompare, onDelete, children }: VersionItemProps) {
+  return (
+    <li>
+      <strong>{nameOf(version)}</strong>{' '}
+      <span>
+        {counted(version.lines, 'line')}, {version.metres.toFixed(1)} m, {aboutMinutes(version.minutes)}
+      </span>
+      {newest && newest !== version && <span>{` ${changeSince(version, newest)}`}</span>}
+      <span className="tool-buttons">
+        <Button size="small" onClick={() => onCompare(!isCompared)}>
+          {isCompared ? 'Stop comparing' : 'Compare'}
+        </Button>
+        {isCompared && children}
+        <Button size="small" type="link" onClick={onDelete}>
+          Delete
+        </Button>
+      </span>
+    </li>
   );
 }
 
