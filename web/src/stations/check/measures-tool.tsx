@@ -27,20 +27,12 @@ const nowhere = () => null;
 
 /** The classic checks on both leaves at once: the dozen that tell most about this drawing, and the painter's own. */
 export function MeasuresTool() {
-  const { map, check, checked, known, change, showMeasured } = useCheckBench();
+  const { check, checked, change, showMeasured } = useCheckBench();
   const [kind, setKind] = useState<MeasureKind>('angle');
   const [at, setAt] = useState<readonly Point[]>([]);
   const report = checked?.report ?? null;
-  const proposed = useMemo(
-    () => (report ? proposeMeasures(report, map, countsTo(known)) : []),
-    [report, map, known],
-  );
-  const asKnown = proposed.filter((measured) => knownErrorOf(measured, known) !== null);
-  const others = proposed.filter((measured) => !asKnown.includes(measured));
-  const drawnAt = useMemo(() => (report ? drawnPlaces(report, map) : nowhere), [report, map]);
   // What is shown belongs to this tool and to this photograph.
   useEffect(() => () => showMeasured(null), [report, showMeasured]);
-  const own = check.measures.map((measure) => ({ id: measure.id, measured: measuredOn(measure, drawnAt) }));
   const words = measureWords[kind];
   const keep = (places: readonly Point[]) => {
     const id = `measure-${1 + check.measures.reduce((last, one) => Math.max(last, Number(one.id.replace('measure-', '')) || 0), 0)}`;
@@ -52,7 +44,6 @@ export function MeasuresTool() {
     if (words.more ? next.length >= maxCorners : isWhole({ kind, at: next })) keep(next);
     else setAt(next);
   };
-  const remove = (id: string) => change({ measures: check.measures.filter((measure) => measure.id !== id) });
   const asks = words.places[Math.min(at.length, words.places.length - 1)] ?? '';
   return (
     <ToolInHand
@@ -85,43 +76,56 @@ export function MeasuresTool() {
           )}
         </>
       }
-      panel={
-        <section className="measures" aria-label="Checks">
-          {own.length > 0 && (
-            <>
-              <h3>Your own</h3>
-              <ul className="plain-list">
-                {own.map(({ id, measured }) => (
-                  <li key={id}>
-                    <MeasureRow measured={measured} />
-                    <Button size="small" onClick={() => remove(id)}>
-                      Delete
-                    </Button>
-                  </li>
-                ))}
-              </ul>
-            </>
-          )}
-          {known.length > 0 && (
-            <>
-              <h3>What your eye tends to get wrong</h3>
-              <p>
-                {report !== null && asKnown.length === 0
-                  ? 'Nothing of it stands out in this drawing'
-                  : 'Look there first'}
-                : {known.map(({ says }) => says).join('; ')}.
-              </p>
-              <MeasureRows of={asKnown} />
-            </>
-          )}
-          <h3>{others.length === 0 ? 'No other check stands out' : 'These tell most about the drawing'}</h3>
-          {report === null && (
-            <p>With a photograph, those that tell most about the drawing are listed here.</p>
-          )}
-          <MeasureRows of={others} />
-        </section>
-      }
+      panel={<MeasuresPanel />}
     />
+  );
+}
+
+/** One’s own checks, those on what the painter’s eye is known to get wrong, and those that tell most. */
+function MeasuresPanel() {
+  const { map, check, checked, known, change } = useCheckBench();
+  const report = checked?.report ?? null;
+  const proposed = useMemo(
+    () => (report ? proposeMeasures(report, map, countsTo(known)) : []),
+    [report, map, known],
+  );
+  const asKnown = proposed.filter((measured) => knownErrorOf(measured, known) !== null);
+  const others = proposed.filter((measured) => !asKnown.includes(measured));
+  const drawnAt = useMemo(() => (report ? drawnPlaces(report, map) : nowhere), [report, map]);
+  const remove = (id: string) => change({ measures: check.measures.filter((measure) => measure.id !== id) });
+  return (
+    <section className="measures" aria-label="Checks">
+      {check.measures.length > 0 && (
+        <>
+          <h3>Your own</h3>
+          <ul className="plain-list">
+            {check.measures.map((measure) => (
+              <li key={measure.id}>
+                <MeasureRow measured={measuredOn(measure, drawnAt)} />
+                <Button size="small" onClick={() => remove(measure.id)}>
+                  Delete
+                </Button>
+              </li>
+            ))}
+          </ul>
+        </>
+      )}
+      {known.length > 0 && (
+        <>
+          <h3>What your eye tends to get wrong</h3>
+          <p>
+            {report !== null && asKnown.length === 0
+              ? 'Nothing of it stands out in this drawing'
+              : 'Look there first'}
+            : {known.map(({ says }) => says).join('; ')}.
+          </p>
+          <MeasureRows of={asKnown} />
+        </>
+      )}
+      <h3>{others.length === 0 ? 'No other check stands out' : 'These tell most about the drawing'}</h3>
+      {report === null && <p>With a photograph, those that tell most about the drawing are listed here.</p>}
+      <MeasureRows of={others} />
+    </section>
   );
 }
 

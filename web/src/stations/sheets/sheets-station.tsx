@@ -1,33 +1,20 @@
-import { Alert, Button } from 'antd';
-import { useMemo, useState } from 'react';
+import { Alert } from 'antd';
+import { useMemo } from 'react';
 import { Link } from 'react-router';
 import type { MapDocument } from '@nobrel/core/documents';
 import { isMapCurrent } from '@nobrel/core/file';
-import {
-  partOf,
-  sheetNotes,
-  windowAt,
-  type SheetDecisions,
-  type SheetLaying,
-  type SheetPage,
-} from '@nobrel/core/sheets';
+import { sheetNotes, type SheetDecisions } from '@nobrel/core/sheets';
 import { Notes } from '../../bench/notes.js';
 import { useRemembered } from '../../bench/use-remembered.js';
 import { Missing, StationBench } from '../../bench/station.js';
-import { useKey } from '../../bench/use-key.js';
 import { lazyTool, ToolRow, useTool, type Tool } from '../../bench/tool-row.js';
-import { Diptych } from '../../leaves/diptych.js';
 import { ToolInHand, ToolPanel } from '../../leaves/in-hand.js';
-import { MapDrawing } from '../../leaves/map-drawing.js';
-import { SurfaceSheet } from '../../leaves/surface-sheet.js';
-import { useMapOrReference } from '../../leaves/use-map-or-reference.js';
 import { messageOf } from '../../store/api/base.js';
 import { useKeptMapQuery } from '../../store/api/map.js';
 import { useDecide, useUnit, useWork } from '../../store/hooks.js';
 import { useSheetPages, useSheets } from '../../workers/use-sheets.js';
 import { OnBench, useBenchSheets } from './bench-sheets.js';
-import { PageDrawing } from './page-drawing.js';
-import { PartHandles } from './part-handles.js';
+import { SheetLeaves, usePage } from './sheet-leaves.js';
 import { SheetsSentence } from './sheets-sentence.js';
 import { TakeAway } from './take-away.js';
 
@@ -84,17 +71,11 @@ function Sheets({ map }: { map: MapDocument }) {
   const shown = useSheetPages(laid, chosen, 1);
   const page = shown?.pages[0];
   const remembered = useRemembered('sheets');
-  const lies = placed(shown?.laid, page, shown?.first ?? 0);
   const bench = useMemo(
     () => ({ map, sheets, calibration, page: page?.label === 'calibration' ? page : null }),
     [map, sheets, calibration, page],
   );
-  const under = useMapOrReference(
-    <>
-      <SurfaceSheet {...map.surface} />
-      <MapDrawing map={map} lineMm={0.35} />
-    </>,
-  );
+  const pages = laid && { count: laid.count, chosen, choose, laying };
   return (
     <OnBench value={bench}>
       <StationBench
@@ -125,44 +106,12 @@ function Sheets({ map }: { map: MapDocument }) {
             />
           )}
           {fault && <Alert type="error" title={fault} />}
-          <Diptych
-            extent={{ x: 0, y: 0, ...map.surface }}
-            left={{
-              ...under,
-              title: `${under.title}, with the sheets`,
-              content: (
-                <>
-                  {under.content}
-                  <TilesOnMap laid={shown?.laid} chosen={shown?.first ?? 0} />
-                </>
-              ),
-              ...(sheets.kind === 'partial' && !fault
-                ? {
-                    handles: (
-                      <PartHandles
-                        part={partOf(map, sheets.part)}
-                        surface={map.surface}
-                        onChange={(part) => change({ part })}
-                      />
-                    ),
-                  }
-                : {}),
-              tool: 'marks and handles',
-            }}
-            right={{
-              ...lies,
-              tools: laid && (
-                <>
-                  {laying && (
-                    <span className="laying" role="status">
-                      Preparing sheets …
-                    </span>
-                  )}
-                  <Pages count={laid.count} chosen={chosen} choose={choose} />
-                </>
-              ),
-              content: page && <PageDrawing page={page} at={lies.extent} />,
-            }}
+          <SheetLeaves
+            map={map}
+            sheets={sheets}
+            shown={shown}
+            pages={pages}
+            onPart={fault ? null : (part) => change({ part })}
           />
         </div>
       </StationBench>
@@ -176,97 +125,4 @@ function CalibrationInUse() {
   return (
     <ToolInHand sentence={calibration ? `Corrected for ${calibration.name}.` : 'No printer correction.'} />
   );
-}
-
-/** The page looked at; Page Up and Page Down turn it. */
-function usePage(count: number): [number, (index: number) => void] {
-  const [wanted, setWanted] = useState(0);
-  const chosen = Math.max(0, Math.min(wanted, count - 1));
-  const turn = (by: number) => (event: KeyboardEvent) => {
-    // A list that was last chosen from would open on any key.
-    event.stopPropagation();
-    setWanted(Math.max(0, Math.min(chosen + by, count - 1)));
-  };
-  const keys = { first: true, inFields: true, unless: ({ target }: KeyboardEvent) => isOpenList(target) };
-  useKey('pageBefore', turn(-1), keys);
-  useKey('nextPage', turn(1), keys);
-  return [chosen, setWanted];
-}
-
-const isOpenList = (target: EventTarget | null) =>
-  target instanceof Element && target.getAttribute('aria-expanded') === 'true';
-
-function Pages({
-  count,
-  chosen,
-  choose,
-}: {
-  count: number;
-  chosen: number;
-  choose: (index: number) => void;
-}) {
-  return (
-    <span className="map-state">
-      <Button size="small" disabled={chosen === 0} onClick={() => choose(chosen - 1)}>
-        Previous
-      </Button>
-      {chosen + 1} of {count}
-      <Button size="small" disabled={chosen >= count - 1} onClick={() => choose(chosen + 1)}>
-        Next
-      </Button>
-    </span>
-  );
-}
-
-/** Where the sheets lie on the map. */
-function TilesOnMap({ laid, chosen }: { laid: SheetLaying | undefined; chosen: number }) {
-  const tiled = laid?.tiled;
-  if (!tiled) return null;
-  const shown = tiled.printed[chosen];
-  return (
-    <>
-      {tiled.tiling.tiles.map((tile) => (
-        <g
-          key={tile.label}
-          className={`tile${tile === shown ? ' tile-chosen' : ''}${tiled.skipped.includes(tile) ? ' tile-skipped' : ''}`}
-        >
-          <rect {...tile.window} vectorEffect="non-scaling-stroke" />
-          <text
-            x={tile.window.x + tile.window.width / 2}
-            y={tile.window.y + tile.window.height / 2}
-            fontSize={Math.min(tile.window.width, tile.window.height) / 8}
-          >
-            {tile.label}
-          </text>
-        </g>
-      ))}
-    </>
-  );
-}
-
-/**
- * Where a page lies on its leaf: with its window on the part of the surface it shows, so that the same spot
- * can be pointed at on both leaves. What stands alone lies nowhere.
- */
-function placed(laid: SheetLaying | undefined, page: SheetPage | undefined, index: number) {
-  if (!laid || !page)
-    return { title: 'Sheet', extent: { x: 0, y: 0, width: 210, height: 297 }, apart: true, inMm: true };
-  const size = { width: page.widthMm, height: page.heightMm };
-  const tile = laid.tiled?.printed[index];
-  if (!laid.tiled || !tile) {
-    const title = page.label === 'assembly' ? 'How they go together' : page.label;
-    return {
-      title: title.charAt(0).toUpperCase() + title.slice(1),
-      extent: { x: 0, y: 0, ...size },
-      apart: true,
-      inMm: true,
-    };
-  }
-  const { x, y, width } = tile.window;
-  const at = windowAt(laid.tiled.tiling);
-  return {
-    title: `Sheet ${tile.label}`,
-    extent: { x: x - at.x, y: y - at.y, ...size },
-    ...(laid.mirrored ? { mirrorAbout: 2 * x + width } : {}),
-  };
 }
