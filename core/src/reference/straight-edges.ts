@@ -167,18 +167,18 @@ const past = 0.12;
 const walkPx = 2;
 
 /** Sums along a line up to each station: stations in the picture, those where its edge is there, and their steps. */
-type Walk = { from: number; inside: Float64Array; seen: Float64Array; steps: Float64Array };
+type Walk = { fromPx: number; inside: Float64Array; seen: Float64Array; steps: Float64Array };
 
 function walked(slopes: Slopes, lightness: Plane, line: Line): Walk {
   const { width, height } = slopes;
   const { nx, ny, offset } = line;
-  const from = -Math.hypot(width, height);
-  const stations = Math.ceil((-2 * from) / walkPx);
+  const fromPx = -Math.hypot(width, height);
+  const stations = Math.ceil((-2 * fromPx) / walkPx);
   const inside = new Float64Array(stations + 1);
   const seen = new Float64Array(stations + 1);
   const steps = new Float64Array(stations + 1);
   for (let k = 0; k < stations; k++) {
-    const along = from + (k + 0.5) * walkPx;
+    const along = fromPx + (k + 0.5) * walkPx;
     const x = nx * offset - ny * along;
     const y = ny * offset + nx * along;
     const isIn = x >= 1 && y >= 1 && x < width - 1 && y < height - 1;
@@ -187,12 +187,13 @@ function walked(slopes: Slopes, lightness: Plane, line: Line): Walk {
     seen[k + 1] = seen[k] + Number(step !== 0);
     steps[k + 1] = steps[k] + step;
   }
-  return { from, inside, seen, steps };
+  return { fromPx, inside, seen, steps };
 }
 
-function stretch({ from, inside, seen, steps }: Walk, { nx, ny }: Line, a: Point, b: Point): Stretch {
-  const stationOf = ({ x, y }: Point) => (nx * y - ny * x - from) / walkPx;
-  const [low, high] = [stationOf(a), stationOf(b)].sort((one, other) => one - other);
+function stretch({ fromPx, inside, seen, steps }: Walk, { nx, ny }: Line, a: Point, b: Point): Stretch {
+  const stationOf = ({ x, y }: Point) => (nx * y - ny * x - fromPx) / walkPx;
+  const [one, other] = [stationOf(a), stationOf(b)];
+  const [low, high] = [Math.min(one, other), Math.max(one, other)];
   const beyond = Math.max(2, past * (high - low));
   const within = (sums: Float64Array, start: number, end: number) =>
     sums[Math.min(sums.length - 1, Math.round(end))] - sums[Math.max(0, Math.round(start))];

@@ -83,11 +83,20 @@ async function inWorker<T extends object>(
 export const readCorrections = (order: CheckOrder, stop: AbortSignal): Promise<CorrectedSheet | null> =>
   inWorker(stop, (worker) => worker.readCorrections(order));
 
-/** Makes up a photograph of a map that was drawn by hand. */
+/**
+ * Makes up a photograph of a map that was drawn by hand.
+ *
+ * @param stop ends the work; null is answered then
+ */
 export const simulatePhotograph = (order: SimulationOrder, stop: AbortSignal): Promise<Blob | null> =>
   inWorker(stop, (worker) => worker.simulatePhotograph(order));
 
-/** Holds a photograph of the drawing against the map: what was found is answered before its flat picture is made. */
+/**
+ * Holds a photograph of the drawing against the map: what was found is answered before its flat picture is made.
+ *
+ * @param stop ends the work; null is answered then
+ * @throws Error with a sentence when the drawing is not found
+ */
 export async function checkPhotograph(order: PhotographOrder, stop: AbortSignal): Promise<Checked | null> {
   const checker = takeChecker();
   const asked: Promise<Found | { fault: string }> = checker.remote.checkPhotograph(order);

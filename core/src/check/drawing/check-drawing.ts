@@ -187,8 +187,13 @@ function usualWidthMm(lines: readonly FoundLine[]): number {
   const sized = lines
     .map(({ points, widthMm }) => ({ widthMm, lengthMm: polylineLength(points) }))
     .sort((a, b) => a.widthMm - b.widthMm);
-  let left = sized.reduce((sum, { lengthMm }) => sum + lengthMm, 0) / 2;
-  return sized.find(({ lengthMm }) => (left -= lengthMm) <= 0)?.widthMm ?? 0;
+  const halfMm = sized.reduce((sum, { lengthMm }) => sum + lengthMm, 0) / 2;
+  let narrowerMm = 0;
+  for (const { widthMm, lengthMm } of sized) {
+    narrowerMm += lengthMm;
+    if (narrowerMm >= halfMm) return widthMm;
+  }
+  return 0;
 }
 
 /** A line of which the picture shows less than this is not judged. */

@@ -12,7 +12,7 @@ import {
 import { bestMove, seenOrHidden } from './best-move.js';
 import type { Wanted } from './course.js';
 import { likelyShifts } from './likely-shifts.js';
-import { isOff, measured, sameMm, shareInked, type Match, type Tolerance } from './match.js';
+import { asFound, measured, sameMm, shareInked, type Match, type Tolerance } from './match.js';
 import { movesTogether } from './moves-together.js';
 
 /** A line drawn along less than this is missing; along less than that it is unclear. */
@@ -78,7 +78,7 @@ export function matchEach(
   );
   settleMoved(matches, settled, rest, drawn);
   return matches.map((match, k) => {
-    if (settled[k]) return { ...match, status: isOff(match, offMm) ? 'moved' : 'true' };
+    if (settled[k]) return asFound(match, offMm);
     const here = measured(match.wanted, unmoved(match.wanted.cx, match.wanted.cy), drawn, () => false);
     return { ...here, status: isBare(match.wanted, drawn) ? 'missing' : 'unclear' };
   });

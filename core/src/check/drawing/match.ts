@@ -27,6 +27,16 @@ export const sameMm = 0.8;
 /** Whether a line lies further off, as a whole or in the mean along it, than is still true, mm. */
 export const isOff = ({ dx, dy, off }: Match, offMm: number) => Math.hypot(dx, dy) > offMm || off > offMm;
 
+/** A line that was found, as true or moved. */
+export const asFound = (match: Match, offMm: number): Match => ({
+  ...match,
+  status: isOff(match, offMm) ? 'moved' : 'true',
+});
+
+/** Whether a line was found, where it belongs or elsewhere. */
+export const isFound = ({ status }: Pick<Match, 'status'>): boolean =>
+  status === 'true' || status === 'moved';
+
 /** How much of a line is drawn where it was moved to, and how far that is from where it belongs. */
 export function measured(wanted: Wanted, move: Similarity, drawn: KnownLines, taken: Taken): Match {
   const { course } = wanted;

@@ -1,7 +1,7 @@
 import type { KnownLines } from '../registration/known-lines.js';
 import { about, aligned, hitsOf, unmoved, type Hit, type Similarity } from './alignment.js';
 import { together, type Wanted } from './course.js';
-import { isOff, measured, sameMm, type Match, type Tolerance } from './match.js';
+import { asFound, isFound, measured, sameMm, type Match, type Tolerance } from './match.js';
 import { isSized } from './parts.js';
 import { linesBeside, partsFound, partsSupposed, type SupposedPart } from './supposed-parts.js';
 
@@ -84,8 +84,10 @@ function grown(
     now = now.map((match) => {
       const along = places.get(match.wanted);
       if (!along) return match;
-      const placed = measured(match.wanted, along, drawn, () => false);
-      return { ...placed, status: isOff(placed, offMm) ? 'moved' : 'true' };
+      return asFound(
+        measured(match.wanted, along, drawn, () => false),
+        offMm,
+      );
     });
     members = [...members, ...places.keys()];
     lines = linesBeside(now, members);
@@ -94,10 +96,11 @@ function grown(
       move = aligned(together(members.map(({ course }) => course)), move, drawn, partSteps);
   }
   const joined = now.filter((match, k) => match !== matches[k]);
-  const length = joined.reduce((sum, { wanted }) => sum + wanted.course.x.length, 0);
+  if (joined.length === 0) return matches;
+  const samples = joined.reduce((sum, { wanted }) => sum + wanted.course.x.length, 0);
   const gained =
     amountOf(explainedBy(now, new Map(), search)) - amountOf(explainedBy(matches, new Map(), search));
-  return gained >= minGained * length ? now : matches;
+  return gained >= minGained * samples ? now : matches;
 }
 
 /** A line, and where it would lie if it was moved with a part. */
@@ -124,8 +127,8 @@ function chosen(now: readonly Match[], tried: readonly Tried[], search: PlacedHi
 }
 
 /** Where a line was found; where it belongs, when it was not. */
-const placeOf = ({ wanted, move, status }: Match): Similarity =>
-  status === 'true' || status === 'moved' ? move : unmoved(wanted.cx, wanted.cy);
+const placeOf = (match: Match): Similarity =>
+  isFound(match) ? match.move : unmoved(match.wanted.cx, match.wanted.cy);
 
 /** Of each piece of what is drawn, up to two lines that explain it, where lines lie as they were found, or as they are tried. */
 type Explained = { first: (Wanted | null)[]; second: (Wanted | null)[] };
@@ -134,9 +137,9 @@ function explainedBy(now: readonly Match[], places: Places, search: PlacedHits):
   const first = new Array<Wanted | null>(search.drawn.count).fill(null);
   const second = new Array<Wanted | null>(search.drawn.count).fill(null);
   for (const match of now) {
-    const { wanted, status } = match;
+    const { wanted } = match;
     const tried = places.get(wanted);
-    if (!tried && status !== 'true' && status !== 'moved') continue;
+    if (!tried && !isFound(match)) continue;
     for (const { drawn } of search.of(wanted, tried ?? match.move)) {
       if (first[drawn] === null) first[drawn] = wanted;
       else if (first[drawn] !== wanted) second[drawn] ??= wanted;
@@ -149,11 +152,11 @@ function explainedBy(now: readonly Match[], places: Places, search: PlacedHits):
 const amountOf = ({ first }: Explained): number => first.filter((line) => line !== null).length;
 
 /** How much of a line is seen at a place, 0–1: what lies near it counts most, and what no other line explains. */
-function worthOf({ course, ...line }: Wanted, hits: readonly Hit[], { first, second }: Explained): number {
+function worthOf(line: Wanted, hits: readonly Hit[], { first, second }: Explained): number {
   let sum = 0;
   for (const { drawn, away } of hits) {
-    const isOwn = second[drawn] === null && (first[drawn] === null || first[drawn].id === line.id);
+    const isOwn = second[drawn] === null && (first[drawn] === null || first[drawn] === line);
     sum += (1 - (away / sameMm) ** 2) * (isOwn ? 1 : sharedCounts);
   }
-  return sum / course.x.length;
+  return sum / line.course.x.length;
 }

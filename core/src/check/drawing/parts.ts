@@ -13,7 +13,7 @@ export type MovedPart = {
 };
 
 /** Lines of a part lie within this of another of its lines, mm. */
-const besideMm = 14;
+export const partBesideMm = 14;
 
 /** A line belongs to a part whose movement explains its own within this, mm, in the mean. */
 const agreesMm = 0.7;
@@ -36,7 +36,7 @@ export function movedParts(matches: readonly Match[], drawn: KnownLines): MovedP
     for (let grown = true; grown;) {
       grown = false;
       for (const match of [...open]) {
-        if (!part.matches.some((other) => areBeside(other.wanted, match.wanted, besideMm))) continue;
+        if (!part.matches.some((other) => areBeside(other.wanted, match.wanted, partBesideMm))) continue;
         const more = partOf([...part.matches, match], part.move, drawn);
         if (more.matches.some((each) => disagreement(each, more.move) > agreesMm)) continue;
         part = more;

@@ -6,7 +6,7 @@ import type { Doubled } from '../surface/doubled-lines.js';
 import type { CommonShift } from '../surface/common-shift.js';
 import { movedBy, scaleOf, turnRad } from './alignment.js';
 import type { Wanted } from './course.js';
-import type { Match } from './match.js';
+import { isFound, type Match } from './match.js';
 import { roundEllipse, type DrawnEllipse } from './drawn-ellipses.js';
 import { isSized, type MovedPart } from './parts.js';
 import type { PlacedDrawing } from './placed-drawing.js';
@@ -41,7 +41,7 @@ export function reportOf({
   darkness: readonly (number | null)[];
   size: SizeMm;
 }): CheckReport {
-  const seen = matches.filter(({ status }) => status === 'true' || status === 'moved');
+  const seen = matches.filter(isFound);
   const offs = seen.map(({ off }) => off).sort((a, b) => a - b);
   const lengthMm = seen.reduce((sum, { wanted }) => sum + wanted.lengthMm, 0);
   const corners = cornersInPicture(pose, size);

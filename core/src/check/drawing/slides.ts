@@ -2,13 +2,11 @@ import type { KnownLines } from '../registration/known-lines.js';
 import { about, type Similarity } from './alignment.js';
 import { drawnEnds, freeEnds } from './line-ends.js';
 import { slidBack } from './best-move.js';
-import { isOff, measured, type Match, type Tolerance } from './match.js';
+import { asFound, isFound, measured, type Match, type Tolerance } from './match.js';
 import { areBeside } from './moves-together.js';
-import type { MovedPart } from './parts.js';
+import { partBesideMm, type MovedPart } from './parts.js';
 
-/** A straight line may have slid with a part this near to it, mm … */
-const besideMm = 14;
-/** … when so much more of its length, as a share, is seen there; one that touches two lines of it, when no less is. */
+/** A straight line may have slid with a part beside it when so much more of its length, as a share, is seen there; one that touches two lines of it, when no less is. */
 const minGain = 0.04;
 const touchesMm = 2;
 /** … and it slid further than this, mm, and than what is still true: less its ends do not tell. */
@@ -36,8 +34,8 @@ export function withSlides(
 ): Match[] {
   const lines = matches.map(({ wanted }) => wanted);
   const straight = matches.flatMap((match) => {
-    const { wanted, status } = match;
-    if (wanted.slide === null || (status !== 'true' && status !== 'moved')) return [];
+    const { wanted } = match;
+    if (wanted.slide === null || !isFound(match)) return [];
     const across = slidBack(match.move, wanted.slide);
     const [first, last] = freeEnds(wanted, lines);
     const [begins, ends] = drawnEnds(wanted, across, drawn);
@@ -64,7 +62,7 @@ export function withSlides(
       Math.max(minSlideMm, offMm),
     );
     if (by === null) continue;
-    slid.set(match, by === 0 ? settled(at(0), offMm) : displaced(at(by), Math.abs(by)));
+    slid.set(match, by === 0 ? asFound(at(0), offMm) : displaced(at(by), Math.abs(by)));
   }
   return matches.map((match) => slid.get(match) ?? match);
 }
@@ -129,7 +127,7 @@ function besideOf(match: Match, parts: readonly MovedPart[]) {
     const others = matches.filter((other) => other.wanted !== match.wanted);
     const isOwn = others.length < matches.length;
     const near = (mm: number) => others.filter((other) => areBeside(other.wanted, match.wanted, mm)).length;
-    return isOwn || near(besideMm) > 0 ? [{ move, isOwn, touches: near(touchesMm) >= 2 }] : [];
+    return isOwn || near(partBesideMm) > 0 ? [{ move, isOwn, touches: near(touchesMm) >= 2 }] : [];
   });
 }
 
@@ -148,11 +146,6 @@ function isForward({ wanted: { course, slide } }: Match): boolean {
   const [dx, dy] = [course.x[last] - course.x[0], course.y[last] - course.y[0]];
   return slide !== null && dx * slide[0] + dy * slide[1] >= 0;
 }
-
-const settled = (match: Match, offMm: number): Match => ({
-  ...match,
-  status: isOff(match, offMm) ? 'moved' : 'true',
-});
 
 function displaced(match: Match, alongMm: number): Match {
   const off = Math.max(match.off, Math.hypot(match.move.dx, match.move.dy));

@@ -2,7 +2,7 @@ import type { SizeMm } from '../../units/index.js';
 import { KnownLines, sampleMm } from '../registration/known-lines.js';
 import { aligned, hitsOf, unmoved } from './alignment.js';
 import type { Wanted } from './course.js';
-import { isOff, measured, sameMm, type Match, type Tolerance } from './match.js';
+import { asFound, isFound, measured, sameMm, type Match, type Tolerance } from './match.js';
 
 /** Shorter lines, and shorter strokes, are too alike to be paired, mm. */
 const minLineMm = 3.5;
@@ -38,7 +38,7 @@ export function withStrayStrokes(
   const strays = new KnownLines(strayRuns(matches, drawn), size);
   const runs = runsOf(strays);
   const pairs = matches
-    .filter(({ status, wanted }) => isLeftOver(status) && wanted.lengthMm >= minLineMm)
+    .filter((match) => !isFound(match) && match.wanted.lengthMm >= minLineMm)
     .flatMap(({ wanted }) => runs.flatMap((run, k) => paired(wanted, { run, k }, strays)))
     .sort((a, b) => b.worth - a.worth);
   const found = new Map<Wanted, Match>();
@@ -46,23 +46,20 @@ export function withStrayStrokes(
   for (const { match, k } of pairs) {
     if (used.has(k) || found.has(match.wanted)) continue;
     used.add(k);
-    found.set(match.wanted, { ...match, status: isOff(match, offMm) ? 'moved' : 'true' });
+    found.set(match.wanted, asFound(match, offMm));
   }
   return matches.map((match) => found.get(match.wanted) ?? match);
 }
 
-const isLeftOver = (status: Match['status']) => status === 'missing' || status === 'unclear';
-
 /** What is drawn and explained by no line that was found, as runs. */
 function strayRuns(matches: readonly Match[], drawn: KnownLines): Float64Array[] {
   const taken = new Uint8Array(drawn.count);
-  for (const { wanted, move, status } of matches)
-    if (!isLeftOver(status))
-      for (const { drawn: at } of hitsOf(wanted.course, move, drawn, sameMm, () => false)) {
-        taken[at] = 1;
-        // A sample that is drawn for a line is so with those beside it on its stroke.
-        for (const beside of [at - 1, at + 1]) if (drawn.line[beside] === drawn.line[at]) taken[beside] = 1;
-      }
+  for (const { wanted, move } of matches.filter(isFound))
+    for (const { drawn: at } of hitsOf(wanted.course, move, drawn, sameMm, () => false)) {
+      taken[at] = 1;
+      // A sample that is drawn for a line is so with those beside it on its stroke.
+      for (const beside of [at - 1, at + 1]) if (drawn.line[beside] === drawn.line[at]) taken[beside] = 1;
+    }
   return drawn.runsWhere((at) => taken[at] === 0);
 }
 

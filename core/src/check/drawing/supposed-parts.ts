@@ -4,7 +4,7 @@ import { together, type Wanted } from './course.js';
 import { likelyShifts } from './likely-shifts.js';
 import type { Match } from './match.js';
 import { areBeside } from './moves-together.js';
-import { isSized, movedParts } from './parts.js';
+import { isSized, movedParts, partBesideMm } from './parts.js';
 
 /** A movement that lines beside each other may have in common. */
 export type SupposedPart = {
@@ -18,14 +18,13 @@ export type SupposedPart = {
 /** Less line than this says nothing of what lies beside it, mm. */
 const minPartMm = 12;
 
-/** What lies this near to a part may have been moved with it, mm. */
-const besideMm = 14;
-
 /** Lines that may have been moved with others, beside these. */
 export function linesBeside(matches: readonly Match[], members: readonly Wanted[]): Wanted[] {
   return matches
     .map(({ wanted }) => wanted)
-    .filter((line) => !members.includes(line) && members.some((member) => areBeside(member, line, besideMm)));
+    .filter(
+      (line) => !members.includes(line) && members.some((member) => areBeside(member, line, partBesideMm)),
+    );
 }
 
 /** What moved, and what lies beside it. */
