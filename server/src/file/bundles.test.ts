@@ -1,9 +1,7 @@
-import { readdir } from 'node:fs/promises';
-import { join } from 'node:path';
 import { expect } from 'chai';
 import { flatFileSchema, workSchema } from '@nobrel/core/file';
 import { errorOf } from '../testing/answers.js';
-import { bringIn, Keeping, packed, zipOf } from '../testing/keeping.js';
+import { bringIn, Keeping, packed, picturesOnDisk, zipOf } from '../testing/keeping.js';
 import { encoded } from '../testing/pictures.js';
 import { startServer, type TestServer } from '../testing/server.js';
 import { projectSchema } from './bundle-schema.js';
@@ -94,16 +92,14 @@ describe('a bundle', () => {
       ),
     };
     const before = flatFileSchema.parse(await (await kept.server.call('api/works')).json());
-    const pictures = async () =>
-      (await readdir(join(kept.server.dataFolder, 'pictures'), { recursive: true })).sort();
-    const there = await pictures();
+    const there = await picturesOnDisk(kept.server);
     for (const [name, bytes] of Object.entries(bad)) {
       const error = await errorOf(await bringIn(kept.server, bytes));
       expect(error.status, name).to.be.within(400, 422);
       expect(error.message, name).to.match(
         /^This bundle cannot be brought in: .+\. Nothing of it was kept\.$/,
       );
-      expect(await pictures(), name).to.deep.equal(there);
+      expect(await picturesOnDisk(kept.server), name).to.deep.equal(there);
     }
     expect(await (await kept.server.call('api/works')).json()).to.deep.equal(before);
   }).timeout(60_000);
@@ -139,9 +135,7 @@ describe('a bundle with bytes changed anywhere', () => {
   it('is refused whole, or comes in as it was', async () => {
     const work = await kept.wholeWork();
     const bundle = await kept.bundleOf(work);
-    const pictures = async () =>
-      (await readdir(join(kept.server.dataFolder, 'pictures'), { recursive: true })).sort();
-    const there = await pictures();
+    const there = await picturesOnDisk(kept.server);
     let refused = 0;
     for (let i = 0; i < 40; i++) {
       const changed = Buffer.from(bundle);
@@ -157,7 +151,7 @@ describe('a bundle with bytes changed anywhere', () => {
       }
       refused++;
       expect((await errorOf(answer)).status, String(at)).to.equal(422);
-      expect(await pictures(), String(at)).to.deep.equal(there);
+      expect(await picturesOnDisk(kept.server), String(at)).to.deep.equal(there);
     }
     expect(refused).to.be.greaterThan(30);
   }).timeout(60_000);

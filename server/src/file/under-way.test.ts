@@ -1,5 +1,4 @@
 import { existsSync, readFileSync } from 'node:fs';
-import { readdir } from 'node:fs/promises';
 import { join } from 'node:path';
 import { setTimeout as sleep } from 'node:timers/promises';
 import { expect } from 'chai';
@@ -13,7 +12,7 @@ import {
   type HowFar,
 } from '@nobrel/core/file';
 import { errorOf } from '../testing/answers.js';
-import { bringIn, Keeping } from '../testing/keeping.js';
+import { bringIn, Keeping, picturesOnDisk } from '../testing/keeping.js';
 import { encoded } from '../testing/pictures.js';
 import { startServer } from '../testing/server.js';
 
@@ -65,10 +64,8 @@ describe('long work', () => {
   it('that is stopped half-way leaves nothing behind', async () => {
     const bundle = await bundleOfMany(6);
     const other = await startServer();
-    const onDisk = async () =>
-      (await readdir(join(other.dataFolder, 'pictures'), { recursive: true })).sort();
     try {
-      const before = await onDisk();
+      const before = await picturesOnDisk(other);
       const stop = new AbortController();
       const ended = bringIn(other, bundle, '?task=b2', { signal: stop.signal }).then(
         () => 'brought in',
@@ -77,13 +74,17 @@ describe('long work', () => {
       const hasBegun = async () =>
         howFarSchema.parse(await (await other.call('api/under-way/b2')).json()).done >= 2;
       while (!(await hasBegun())) await sleep(5);
-      expect((await onDisk()).length).to.be.greaterThan(before.length);
+      expect((await picturesOnDisk(other)).length).to.be.greaterThan(before.length);
       stop.abort();
       expect(await ended).to.equal('stopped');
       // It is cleared away as soon as the picture in hand is read.
-      for (let waited = 0; waited < 10_000 && (await onDisk()).length > before.length; waited += 50)
+      for (
+        let waited = 0;
+        waited < 10_000 && (await picturesOnDisk(other)).length > before.length;
+        waited += 50
+      )
         await sleep(50);
-      expect(await onDisk()).to.deep.equal(before);
+      expect(await picturesOnDisk(other)).to.deep.equal(before);
       expect(flatFileSchema.parse(await (await other.call('api/works')).json()).works).to.deep.equal([]);
     } finally {
       await other.stop();

@@ -1,6 +1,6 @@
 import { createHash } from 'node:crypto';
 import { readdirSync, readFileSync, rmSync, writeFileSync } from 'node:fs';
-import { mkdtemp, rm } from 'node:fs/promises';
+import { mkdtemp, readdir, rm } from 'node:fs/promises';
 import { tmpdir } from 'node:os';
 import { join } from 'node:path';
 import { expect } from 'chai';
@@ -93,6 +93,17 @@ export function bringIn(to: TestServer, bytes: Uint8Array, query = '', init: Req
   const body = new FormData();
   body.append('bundle', new Blob([new Uint8Array(bytes)]), 'work.nobrel.zip');
   return to.call(`api/bundles${query}`, { ...init, method: 'POST', body });
+}
+
+/** The files of pictures a server has on its disk; listed anew where one goes while they are listed. */
+export async function picturesOnDisk(of: TestServer): Promise<string[]> {
+  for (let tries = 0; ; tries++)
+    try {
+      return (await readdir(join(of.dataFolder, 'pictures'), { recursive: true })).sort();
+    } catch (error) {
+      const isGone = error instanceof Error && 'code' in error && error.code === 'ENOENT';
+      if (!isGone || tries === 100) throw error;
+    }
 }
 
 /** Packs files as they are, whatever their names. */

@@ -47,6 +47,9 @@ describe('drills', () => {
     const { error, right } = drills.proportion.judge(task, 3.3);
     expect(error).to.be.closeTo(10, 1e-9);
     expect(right).to.equal(true);
+    // Whichever of the two comes up first, the shorter one is the unit.
+    for (let seed = 0; seed < 20; seed++)
+      expect(drills.proportion.pose(two, 10, seeded(seed))?.truth).to.be.closeTo(3, 1e-9);
   });
 
   it('know where a landmark lies, and how far a contour bends', () => {

@@ -1,5 +1,5 @@
 import type { Point } from '../../geometry/index.js';
-import { figureOff, pick, type DrillModule } from './drill.js';
+import { figureOff, pick, shuffled, type DrillModule } from './drill.js';
 import { slopeDegOf, slopeKind } from './angle.js';
 import { straightRuns, type Run } from './runs.js';
 
@@ -27,13 +27,12 @@ export const proportion: DrillModule = {
   guess: null,
   pose: (source, level, random) => {
     const runs = straightRuns(source, 0.04);
-    const unit = pick(runs, random);
-    if (!unit) return null;
-    const longer = runs.filter(
-      ({ chordMm }) => chordMm >= minTimes * unit.chordMm && chordMm <= maxTimes * unit.chordMm,
-    );
-    const length = pick(longer, random);
-    if (!length) return null;
+    const longerThan = (unit: Run) =>
+      runs.filter(({ chordMm }) => chordMm >= minTimes * unit.chordMm && chordMm <= maxTimes * unit.chordMm);
+    // The longest run, or one that stands alone, goes into no other and is no unit.
+    const unit = shuffled(runs, random).find((run) => longerThan(run).length > 0);
+    const length = unit && pick(longerThan(unit), random);
+    if (!unit || !length) return null;
     return {
       drill: 'proportion',
       kind: proportionKind(endsOf(unit), endsOf(length)),
