@@ -17,7 +17,6 @@ const stationTools = {
 };
 
 // Every view is walked, some of them with much to measure.
-test.describe.configure({ timeout: 240_000 });
 
 const report = z.array(
   z.object({ id: z.string(), impact: z.string().nullish(), nodes: z.array(z.object({ html: z.string() })) }),

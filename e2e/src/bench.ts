@@ -82,7 +82,7 @@ export async function goTo(page: Page, station: string): Promise<void> {
 /** Waits for a finished map and returns what it asks of the hand. */
 export async function finishedMap(page: Page): Promise<string> {
   const state = page.getByRole('status').filter({ hasText: /\d+ lines?, .* m, about/ });
-  await expect(state).toBeVisible({ timeout: 45_000 });
+  await expect(state).toBeVisible();
   return (await state.textContent()) ?? '';
 }
 

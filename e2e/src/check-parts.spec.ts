@@ -8,7 +8,7 @@ test('parts are named by box, by mouse and keyboard; what is found in them is to
   test.setTimeout(120_000);
   await openFirstRound(page, seeded);
   const findings = page.getByRole('region', { name: 'Findings' });
-  await expect(findings).toBeVisible({ timeout: 60_000 });
+  await expect(findings).toBeVisible();
   // The demo has named two; the rest is told by where on the sheet it lies.
   await expect(findings).toContainText(/lines? in “Hull”: /);
   await expect(findings).toContainText('at middle right');
@@ -55,9 +55,9 @@ test('parts are named by box, by mouse and keyboard; what is found in them is to
   await expect(field).toHaveValue('Slip');
   await saved(page);
   await page.reload();
-  await expect(parts.getByLabel('Name of Slip')).toHaveValue('Slip', { timeout: 30_000 });
+  await expect(parts.getByLabel('Name of Slip')).toHaveValue('Slip');
   await take(page, 'Findings');
-  await expect(findings).toContainText('in “Slip”', { timeout: 60_000 });
+  await expect(findings).toContainText('in “Slip”');
   await take(page, 'Parts');
   await parts.getByRole('button', { name: 'Delete Slip' }).click();
   await expect(parts.getByRole('textbox')).toHaveCount(2);

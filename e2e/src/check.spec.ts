@@ -24,7 +24,7 @@ test('a photograph of the drawing says what to move; findings lead to their spot
   await expect(page.getByText('Your drawing will lie here, seen square-on.')).toBeVisible();
   const faults = { placement: { dx: 3, dy: 0, angleDeg: 0, scale: 1 }, moved: 2, missing: 1, extra: 1 };
   await bringIn(page, await photographOf(page, seeded, faults, 5));
-  await expect(findings(page)).toBeVisible({ timeout: 90_000 });
+  await expect(findings(page)).toBeVisible();
   await expect(photograph(page)).toBeVisible();
   await expect(page.getByRole('link', { name: /Check round 1, \d.* off/ })).toBeVisible();
   const says = findings(page).locator('.finding-says');
@@ -48,10 +48,10 @@ test('a photograph of the drawing says what to move; findings lead to their spot
   await expect(findings(page).getByText('2 settled')).toBeVisible();
   await saved(page);
   await page.reload();
-  await expect(findings(page).getByText('2 settled')).toBeVisible({ timeout: 60_000 });
+  await expect(findings(page).getByText('2 settled')).toBeVisible();
   await page.keyboard.press('1');
   await page.keyboard.press('5');
-  await expect(findings(page).getByText('2 settled')).toBeVisible({ timeout: 60_000 });
+  await expect(findings(page).getByText('2 settled')).toBeVisible();
   // The photograph is no picture to work from.
   await goTo(page, 'Reference');
   await take(page, 'Details');
@@ -69,7 +69,7 @@ test('rounds are kept, compared, shown again and deleted; what is shown of the d
   await page.getByText('Looking at the photograph…').getByRole('button', { name: 'Stop' }).click();
   await expect(page.getByText('This photograph was not looked at, as you stopped it.')).toBeVisible();
   await page.getByRole('button', { name: 'Look at it' }).click();
-  await expect(findings(page)).toBeVisible({ timeout: 60_000 });
+  await expect(findings(page)).toBeVisible();
   await expect(page.getByText(/Since the round before: /)).toBeVisible();
   await expect(page.getByText(/ off in the mean, and nothing is missing|good enough is/)).toBeVisible();
   for (const [label, marks] of [
@@ -95,9 +95,7 @@ test('rounds are kept, compared, shown again and deleted; what is shown of the d
     .getByRole('button', { name: 'Show' })
     .click();
   await expect(page).toHaveURL(/round=round-1/);
-  await expect(findings(page).locator('.finding-says').first()).toContainText('The drawing as a whole', {
-    timeout: 60_000,
-  });
+  await expect(findings(page).locator('.finding-says').first()).toContainText('The drawing as a whole');
   await take(page, 'Rounds');
   await rounds
     .getByRole('listitem')
@@ -126,12 +124,12 @@ test('a picture of something else is refused in words, and kept or discarded by 
   await expect(page.getByText('Looking at the photograph…')).toHaveCount(0);
   await chooser.setInputFiles(kettle);
   const refused = page.getByRole('alert').filter({ hasText: 'The drawing was not found in this picture' });
-  await expect(refused).toBeVisible({ timeout: 60_000 });
+  await expect(refused).toBeVisible();
   await refused.getByRole('button', { name: 'Discard it' }).click();
   await expect(refused).toHaveCount(0);
   await expect(page.getByRole('link', { name: /Check no round yet/ })).toBeVisible();
   await chooser.setInputFiles(kettle);
-  await refused.getByRole('button', { name: 'Keep it and set its corners' }).click({ timeout: 60_000 });
+  await refused.getByRole('button', { name: 'Keep it and set its corners' }).click();
   await expect(page.getByRole('link', { name: /Check round 1/ })).toBeVisible();
   const corner = page.getByRole('button', { name: /^Corner, top left/ });
   const before = await corner.getAttribute('aria-description');
@@ -139,9 +137,7 @@ test('a picture of something else is refused in words, and kept or discarded by 
   await page.keyboard.press('Shift+ArrowRight');
   await expect(corner).not.toHaveAttribute('aria-description', before ?? '');
   await page.getByRole('button', { name: 'Look again with these corners' }).click();
-  await expect(page.getByRole('alert').filter({ hasText: 'The drawing was not found' })).toBeVisible({
-    timeout: 60_000,
-  });
+  await expect(page.getByRole('alert').filter({ hasText: 'The drawing was not found' })).toBeVisible();
 });
 
 test('the check can be tried without a camera', async ({ page, seeded }) => {
@@ -153,7 +149,7 @@ test('the check can be tried without a camera', async ({ page, seeded }) => {
   await page.getByRole('slider', { name: 'How good the hand is' }).focus();
   await page.keyboard.press('Home');
   await page.getByRole('button', { name: 'Draw and photograph it' }).click();
-  await expect(findings(page)).toBeVisible({ timeout: 120_000 });
+  await expect(findings(page)).toBeVisible();
   expect(await findings(page).locator('.finding-says').count()).toBeGreaterThan(5);
 });
 
@@ -173,7 +169,7 @@ test('after the transfer it is said what did not come across, as a list to tick;
   await choose(held, 'what came across');
   await choose('What covers the lines', 'pale washes');
   await bringIn(page, await photographOf(page, seeded, { missing: 3, extra: 2 }, 8));
-  await expect(findings(page)).toBeVisible({ timeout: 90_000 });
+  await expect(findings(page)).toBeVisible();
   const says = findings(page).locator('.finding-says');
   await expect(says.filter({ hasText: 'Did not come across: a line of' })).not.toHaveCount(0);
   await expect(says.filter({ hasText: 'To clean away: a mark of' })).not.toHaveCount(0);
@@ -192,14 +188,10 @@ test('after the transfer it is said what did not come across, as a list to tick;
   // Under way: its own rounds, and only what is still to trace.
   await choose(held, 'what is traced so far');
   await bringIn(page, await photographOf(page, seeded, { drawnSoFar: 0.5 }, 9));
-  await expect(says.filter({ hasText: /Still to trace .*: \d+ lines/ })).not.toHaveCount(0, {
-    timeout: 90_000,
-  });
+  await expect(says.filter({ hasText: /Still to trace .*: \d+ lines/ })).not.toHaveCount(0);
   await expect(page.getByText(/\d+ lines still to trace, \d+ % of them/)).toBeVisible();
   await choose(held, 'what came across');
-  await expect(says.filter({ hasText: 'Did not come across: a line of' })).not.toHaveCount(0, {
-    timeout: 60_000,
-  });
+  await expect(says.filter({ hasText: 'Did not come across: a line of' })).not.toHaveCount(0);
 });
 
 test('where the edges of the sheet cannot be seen, points shown on map and photograph place it', async ({
@@ -211,7 +203,7 @@ test('where the edges of the sheet cannot be seen, points shown on map and photo
   await page.getByRole('link', { name: /Kettle, lantern and pears/ }).click();
   await goTo(page, 'Check');
   await bringIn(page, await photographOf(page, seeded, { moved: 1 }, 5));
-  await expect(findings(page)).toBeVisible({ timeout: 90_000 });
+  await expect(findings(page)).toBeVisible();
   await take(page, 'Points');
   const point = page.getByRole('button', { name: 'Point 2 on the photograph' });
   const look = page.getByRole('button', { name: 'Look again by these points' });
@@ -226,10 +218,10 @@ test('where the edges of the sheet cannot be seen, points shown on map and photo
   await page.keyboard.press('Shift+ArrowLeft');
   await look.click();
   // What they were placed by is said, and outlasts a reload.
-  await expect(page.getByText('The edges of the sheet were not seen')).toBeVisible({ timeout: 90_000 });
+  await expect(page.getByText('The edges of the sheet were not seen')).toBeVisible();
   await saved(page);
   await page.reload();
-  await expect(page.getByText('The edges of the sheet were not seen')).toBeVisible({ timeout: 90_000 });
+  await expect(page.getByText('The edges of the sheet were not seen')).toBeVisible();
   await take(page, 'Corners');
   await expect(page.getByRole('button', { name: 'Find them' })).toBeVisible();
 });
@@ -247,7 +239,7 @@ test('a photograph closer than the sheet is placed by its lines, and what lies b
   const [left, top] = [Math.round(0.22 * width), Math.round(0.2 * height)];
   const close = whole.extract({ left, top, width: width - 2 * left, height: height - 2 * top });
   await bringIn(page, await close.jpeg().toBuffer());
-  await expect(findings(page)).toBeVisible({ timeout: 90_000 });
+  await expect(findings(page)).toBeVisible();
   await expect(page.getByText('The edges of the sheet were not seen')).toBeVisible();
   await expect(
     page.getByText(/^\d+ lines of \d+ lie beyond the picture and were not checked\./),
@@ -263,7 +255,7 @@ test('the checks that tell most are proposed and shown on both leaves; one’s o
 }) => {
   test.setTimeout(120_000);
   await openFirstRound(page, seeded);
-  await expect(findings(page)).toBeVisible({ timeout: 60_000 });
+  await expect(findings(page)).toBeVisible();
   await take(page, 'Measures');
   await expect(page).toHaveURL(/round=round-1/);
   const checks = page.getByRole('region', { name: 'Checks' });

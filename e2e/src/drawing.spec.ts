@@ -31,9 +31,7 @@ test('a photographed sketch goes to a mirrored sheet by its own lines', async ({
   await goTo(page, 'Map');
   await expect(
     page.getByText(/^This looks like a drawing \(\d+ % sure\), so its own lines are taken/),
-  ).toBeVisible({
-    timeout: 45_000,
-  });
+  ).toBeVisible();
   const before = await finishedMap(page);
   await expect(page.getByTitle('a drawing, as it looks')).toBeVisible();
   // Tools that only a photograph gives work to are not offered.
@@ -78,9 +76,7 @@ test('a sketch is cleaned up, each way shown before it is taken, and printed as 
   await take(page, 'Clean up');
   const panel = page.getByRole('region', { name: 'Clean up' });
   const straights = panel.getByRole('listitem').filter({ hasText: 'Make nearly straight lines straight' });
-  await expect(straights).toContainText(/would move \d+ lines? by [\d.]+ mm, at most [\d.]+ mm/, {
-    timeout: 30_000,
-  });
+  await expect(straights).toContainText(/would move \d+ lines? by [\d.]+ mm, at most [\d.]+ mm/);
   // What it would do is marked on both leaves.
   await straights.hover();
   await expect(page.locator('.strokes-found path')).toHaveCount(4);
@@ -95,7 +91,7 @@ test('a sketch is cleaned up, each way shown before it is taken, and printed as 
   await saved(page);
   await finishedMap(page);
   await page.reload();
-  await expect(straights.getByRole('textbox')).toHaveValue('0.3 mm', { timeout: 30_000 });
+  await expect(straights.getByRole('textbox')).toHaveValue('0.3 mm');
   await expect(said).toBeVisible();
   await page.getByRole('button', { name: 'Leave them as drawn' }).click();
   await expect(said).toHaveCount(0);
@@ -140,9 +136,9 @@ test('the tone of a drawing is kept as shapes, with their values', async ({ page
     await kind.click();
     await page.getByTitle('a drawing', { exact: true }).click();
   }
-  await page.getByRole('button', { name: 'Keep it as shapes' }).click({ timeout: 45_000 });
+  await page.getByRole('button', { name: 'Keep it as shapes' }).click();
   await take(page, 'Values');
-  await expect(page.getByRole('slider').first()).toBeVisible({ timeout: 45_000 });
+  await expect(page.getByRole('slider').first()).toBeVisible();
   await page.getByRole('combobox', { name: 'Number of values' }).click();
   await page.getByTitle('2', { exact: true }).click();
   await saved(page);
@@ -153,7 +149,7 @@ test('the tone of a drawing is kept as shapes, with their values', async ({ page
       await (await page.request.get(`${server.address}api/works/${id}/map.json`)).json(),
     );
   // The map is kept a moment after it is shown.
-  await expect.poll(async () => (await keptMap()).values.length, { timeout: 45_000 }).toBe(2);
+  await expect.poll(async () => (await keptMap()).values.length).toBe(2);
   const map = await keptMap();
   const dark = map.shapes.filter(({ level }) => level === 0).map(({ area }) => area);
   // 450 by 300 pixels at four a mm, on a sheet that fills the picture.
@@ -169,7 +165,7 @@ test('what the reference is can be said otherwise, and undone', async ({ page, s
   await take(page, 'Values');
   await page.getByRole('combobox', { name: 'The reference is' }).click();
   await page.getByTitle('a drawing', { exact: true }).click();
-  await expect(page.getByRole('region', { name: 'Strokes found' })).toBeVisible({ timeout: 45_000 });
+  await expect(page.getByRole('region', { name: 'Strokes found' })).toBeVisible();
   await page.locator('body').press('Control+z');
   // The tool that was in hand is in hand again.
   await expect(page.getByRole('radio', { name: 'Values', exact: true })).toBeChecked();

@@ -73,7 +73,7 @@ test('the picture is placed by school or by hand, to a tenth of a millimetre, an
   // What is left, 130 mm, is parted 1 : 1.25.
   expect(heavy.y).toBeCloseTo(130 / 2.25, 3);
   await choose(page, 'Placement', 'weighted');
-  await expect(page.getByText(/Motif and shadow ask to move/)).toBeVisible({ timeout: 20_000 });
+  await expect(page.getByText(/Motif and shadow ask to move/)).toBeVisible();
   await expect(page.locator('.weight-mark').first()).toBeVisible();
   await page
     .getByLabel(/The picture on the surface/)

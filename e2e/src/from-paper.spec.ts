@@ -16,7 +16,7 @@ test('a printed sheet corrected with a pen is scanned, and its changes are taken
   await panel
     .getByLabel('Picture file')
     .setInputFiles({ name: 'sheet.jpg', mimeType: 'image/jpeg', buffer: scan });
-  await expect(panel).toContainText(/Sheet [A-Z]\d, \d+ % of its print seen/, { timeout: 60_000 });
+  await expect(panel).toContainText(/Sheet [A-Z]\d, \d+ % of its print seen/);
   const changes = panel.getByRole('checkbox');
   await expect(changes).toHaveCount(2);
   await expect(panel.getByRole('checkbox', { name: `Struck out, ${Math.round(struckMm)} mm` })).toBeChecked();
@@ -34,7 +34,7 @@ test('a printed sheet corrected with a pen is scanned, and its changes are taken
   await expect(page.getByText('a line down the middle')).toBeAttached();
   // They outlast a reload, and are undone together.
   await page.reload();
-  await expect(page.getByText('a line down the middle')).toBeAttached({ timeout: 30_000 });
+  await expect(page.getByText('a line down the middle')).toBeAttached();
 });
 
 test('a picture that shows no printed sheet is refused with what to do, and reading can be stopped', async ({
@@ -52,14 +52,12 @@ test('a picture that shows no printed sheet is refused with what to do, and read
   await expect(panel.getByText('Reading the sheet…')).toHaveCount(0);
   await expect(panel.getByRole('alert')).toHaveCount(0);
   await panel.getByLabel('Picture file').setInputFiles(kettle);
-  await expect(panel.getByRole('alert')).toContainText('The printed sheet was not found in this picture', {
-    timeout: 60_000,
-  });
+  await expect(panel.getByRole('alert')).toContainText('The printed sheet was not found in this picture');
   const black = await sharp({ create: { width: 2400, height: 3200, channels: 3, background: 'black' } })
     .png()
     .toBuffer();
   await panel
     .getByLabel('Picture file')
     .setInputFiles({ name: 'black.png', mimeType: 'image/png', buffer: black });
-  await expect(panel.getByRole('alert')).toContainText('Scan it, or take it from above', { timeout: 60_000 });
+  await expect(panel.getByRole('alert')).toContainText('Scan it, or take it from above');
 });

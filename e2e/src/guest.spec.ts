@@ -25,7 +25,7 @@ test('a tablet that was invited steers one work’s projector, and sees nothing 
 
   const tablet = await (await browser.newContext()).newPage();
   await tablet.goto(address);
-  await expect(tablet.getByRole('heading', { name: /lines\./ })).toBeVisible({ timeout: 60_000 });
+  await expect(tablet.getByRole('heading', { name: /lines\./ })).toBeVisible();
   // The token is not left where it would be seen, and the way back into the station is not offered.
   expect(tablet.url()).not.toContain('guest');
   await expect(tablet.getByRole('link', { name: 'Back to Transfer' })).toHaveCount(0);

@@ -23,17 +23,17 @@ test('a work begins with the school its picture reads best in, says why, and goe
   await goTo(page, 'Map');
   await finishedMap(page);
   const note = page.getByText(/^This picture reads best as clean contour/);
-  await expect(note).toBeVisible({ timeout: 30_000 });
+  await expect(note).toBeVisible();
   await page.getByRole('listitem').filter({ has: note }).getByText('Why it matters').click();
   await expect(page.getByText(/Its values lie within \d+ L\* of each other/)).toBeVisible();
   await expect(page.getByText('Saved', { exact: true })).toBeVisible();
   // It is kept, and is no step of undo.
   await page.reload();
-  await expect(note).toBeVisible({ timeout: 30_000 });
+  await expect(note).toBeVisible();
   await page.getByRole('button', { name: 'Draw it as four values, soft edges' }).click();
   await expect(note).toHaveCount(0);
   await page.locator('body').press('Control+z');
-  await expect(note).toBeVisible({ timeout: 30_000 });
+  await expect(note).toBeVisible();
 });
 
 test('a picture whose values carry it begins with the usual school, without a word', async ({

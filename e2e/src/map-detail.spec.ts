@@ -15,12 +15,12 @@ test('detail is moved by key, shows what comes before it is let go, is kept, and
 }) => {
   const before = linesIn(await finishedMap(page));
   const slider = page.getByRole('slider', { name: 'How much detail is drawn' });
-  await expect(page.getByText('Contours alone, by detail')).toBeVisible({ timeout: 30_000 });
+  await expect(page.getByText('Contours alone, by detail')).toBeVisible();
   await expect(slider).toHaveAttribute('aria-valuenow', '50');
   await slider.focus();
   for (let i = 0; i < 6; i++) await page.keyboard.press('ArrowLeft');
   await expect(slider).toHaveAttribute('aria-valuenow', '20');
-  await expect.poll(async () => linesIn(await finishedMap(page)), { timeout: 30_000 }).toBeLessThan(before);
+  await expect.poll(async () => linesIn(await finishedMap(page))).toBeLessThan(before);
   await expect(page.getByText(/^20 %: \d+ lines/)).toBeVisible();
   await expect(page.getByText('Saved', { exact: true })).toBeVisible();
   const id = /works\/([^/]+)/.exec(page.url())?.[1] ?? '';
@@ -33,8 +33,8 @@ test('detail is moved by key, shows what comes before it is let go, is kept, and
     await page.locator('body').press('Control+z');
     return slider.getAttribute('aria-valuenow');
   };
-  await expect.poll(undone, { timeout: 30_000 }).toBe('50');
-  await expect.poll(async () => linesIn(await finishedMap(page)), { timeout: 30_000 }).toBe(before);
+  await expect.poll(undone).toBe('50');
+  await expect.poll(async () => linesIn(await finishedMap(page))).toBe(before);
 });
 
 test('detail dragged with the mouse shows at once what would be drawn', async ({ page }) => {
@@ -46,7 +46,7 @@ test('detail dragged with the mouse shows at once what would be drawn', async ({
   await page.mouse.move(box.x + box.width / 2, box.y + box.height / 2);
   await page.mouse.down();
   await page.mouse.move(box.x + 60, box.y + box.height / 2, { steps: 4 });
-  await expect(page.locator('.line-marked-added').first()).toBeAttached({ timeout: 20_000 });
+  await expect(page.locator('.line-marked-added').first()).toBeAttached();
   await page.mouse.up();
   await expect(page.locator('.line-marked-added')).toHaveCount(0);
 });
@@ -57,7 +57,7 @@ test('a thing is pointed at, walked up from, drawn whole or left out, and taken 
   await expect(async () => {
     await page.keyboard.press('n');
     await expect(told).toBeVisible({ timeout: 1500 });
-  }).toPass({ timeout: 30_000 });
+  }).toPass();
   await expect(page.locator('.thing-outline')).toHaveCount(2);
   const first = await told.textContent();
   await page.keyboard.press('.');

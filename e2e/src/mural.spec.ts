@@ -29,10 +29,10 @@ async function openThree(
   const at = (path: string) => page.url().replace(/\/transfer.*$/, `/${path}`);
   const projector = await (await browser.newContext({ viewport: projectorPixels })).newPage();
   await projector.goto(at('projector'));
-  await expect(projector.getByRole('img', { name: 'On the wall' })).toBeVisible({ timeout: 30_000 });
+  await expect(projector.getByRole('img', { name: 'On the wall' })).toBeVisible();
   const tablet = await (await browser.newContext({ viewport: { width: 1024, height: 1366 } })).newPage();
   await tablet.goto(at('steer'));
-  await expect(tablet.getByRole('heading', { name: /lines\./ })).toBeVisible({ timeout: 60_000 });
+  await expect(tablet.getByRole('heading', { name: /lines\./ })).toBeVisible();
   const work = /works\/([^/]+)/.exec(page.url())?.[1] ?? '';
   return { projector, tablet, work };
 }
@@ -119,7 +119,7 @@ test('a mural in four positions goes from plan to last line', async ({ browser, 
     .first()
     .click();
   await page.goto(page.url().replace(/\/transfer.*$/, '/run'));
-  await expect(page.getByText(/Every line|All lines|is traced/).first()).toBeVisible({ timeout: 60_000 });
+  await expect(page.getByText(/Every line|All lines|is traced/).first()).toBeVisible();
   await projector.context().close();
   await tablet.context().close();
 });
@@ -144,7 +144,7 @@ test('one photograph of the dots places the drawing without a ruler', async ({ b
     mimeType: 'image/png',
     buffer: await sharp(grey).png().toBuffer(),
   });
-  await expect(tablet.getByText(/^The dots cannot be made out/)).toBeVisible({ timeout: 60_000 });
+  await expect(tablet.getByText(/^The dots cannot be made out/)).toBeVisible();
   await chosen.setInputFiles({
     name: 'words.jpg',
     mimeType: 'image/jpeg',
@@ -167,7 +167,7 @@ test('one photograph of the dots places the drawing without a ruler', async ({ b
     return { corners, width };
   };
   await take(wallToTry(surface));
-  await expect(tablet.getByText(/dots seen/)).toBeVisible({ timeout: 120_000 });
+  await expect(tablet.getByText(/dots seen/)).toBeVisible();
   await tablet.getByRole('button', { name: 'Place it so' }).click();
   await tablet.getByText('check figure', { exact: true }).click();
   await expect.poll(() => worstOnWall(projector, beam, part)).toBeLessThan(1);
@@ -175,9 +175,7 @@ test('one photograph of the dots places the drawing without a ruler', async ({ b
   // A surface of the wall's own colour, without tape: its corners are pointed out on the photograph.
   const bare = { ...wallToTry(surface), marked: 'panel' as const, colour: [0.86, 0.85, 0.82] as const };
   const { corners, width } = await take(bare);
-  await expect(tablet.getByText(/^The outline of the surface cannot be made out/)).toBeVisible({
-    timeout: 120_000,
-  });
+  await expect(tablet.getByText(/^The outline of the surface cannot be made out/)).toBeVisible();
   const photograph = tablet.getByLabel('The photograph', { exact: true });
   await photograph.scrollIntoViewIfNeeded();
   const shown = await photograph.boundingBox();
@@ -193,7 +191,7 @@ test('one photograph of the dots places the drawing without a ruler', async ({ b
     await tablet.mouse.up();
   }
   await tablet.getByRole('button', { name: 'Place it by these corners' }).click();
-  await expect(tablet.getByText(/dots seen/)).toBeVisible({ timeout: 120_000 });
+  await expect(tablet.getByText(/dots seen/)).toBeVisible();
   await tablet.getByRole('button', { name: 'Place it so' }).click();
   await tablet.getByText('check figure', { exact: true }).click();
   // A hand that points on a screen is a few pixels of the photograph off.

@@ -43,7 +43,7 @@ test('a phone takes the photograph behind a code of its own: judged, sent once, 
   await expect(phone.getByText('Good: the whole sheet is in view, sharp and in even light.')).toBeVisible();
   await phone.getByRole('button', { name: 'Send it' }).click();
   await expect(phone.getByText('The photograph is sent.')).toBeVisible();
-  await expect(findings(page)).toBeVisible({ timeout: 90_000 });
+  await expect(findings(page)).toBeVisible();
   await expect(page.getByRole('link', { name: /Check round 1, \d.* off/ })).toBeVisible();
   // The code was for one, and for nothing else.
   await phone.goto(at);
@@ -100,7 +100,7 @@ test('this device’s camera says what to do better while it is held, and what i
   await camera.getByRole('button', { name: 'Take the photograph' }).click();
   await expect(camera.getByRole('img', { name: 'The photograph that was taken' })).toBeVisible();
   await camera.getByRole('button', { name: 'Check it' }).click();
-  await expect(findings(there)).toBeVisible({ timeout: 90_000 });
+  await expect(findings(there)).toBeVisible();
   await own.close();
   await rm(folder, { recursive: true, force: true });
   // Where there is no camera, that is said with the way out.

@@ -18,10 +18,10 @@ export async function openAll(page: Page, address: string) {
   await page.getByRole('button', { name: 'Open the projector’s window' }).click();
   const projector = await opened;
   await projector.setViewportSize({ width: 1280, height: 720 });
-  await expect(projector.getByRole('img', { name: 'On the wall' })).toBeVisible({ timeout: 30_000 });
+  await expect(projector.getByRole('img', { name: 'On the wall' })).toBeVisible();
   const tablet = await (await page.context().browser()!.newContext()).newPage();
   await tablet.goto(page.url().replace(/\/transfer.*$/, '/steer'));
-  await expect(tablet.getByRole('heading', { name: /lines\./ })).toBeVisible({ timeout: 60_000 });
+  await expect(tablet.getByRole('heading', { name: /lines\./ })).toBeVisible();
   return { projector, tablet };
 }
 

@@ -29,7 +29,7 @@ test('the projector’s window opens on the second screen where one is known, an
   expect(await page.evaluate(() => document.documentElement.dataset['asked'])).toBe(
     'popup,left=1920,top=0,width=1920,height=1080',
   );
-  await expect(projector.getByRole('img', { name: 'On the wall' })).toBeVisible({ timeout: 30_000 });
+  await expect(projector.getByRole('img', { name: 'On the wall' })).toBeVisible();
   await projector.bringToFront();
   await projector.keyboard.press('f');
   await expect.poll(() => projector.evaluate(() => document.fullscreenElement !== null)).toBe(true);
@@ -50,7 +50,7 @@ test('two devices lead different stretches and agree on what is traced', async (
   const phone = await (await page.context().browser()!.newContext()).newPage();
   await phone.goto(tablet.url());
   const next = (device: Page) => device.getByRole('region', { name: 'Next line' });
-  await expect(next(phone).getByRole('heading', { name: /lines\./ })).toBeVisible({ timeout: 60_000 });
+  await expect(next(phone).getByRole('heading', { name: /lines\./ })).toBeVisible();
   const press = (device: Page, name: string) =>
     next(device).getByRole('button', { name, exact: true }).click();
   await press(tablet, 'Begin');
@@ -99,7 +99,7 @@ test('a screen stays awake while it leads, and may sleep while the tracing is pa
   const id = works.find(({ title }) => title === 'Dinghy on the hard')?.id ?? '';
   const held = () => page.evaluate(() => document.documentElement.dataset['held'] ?? '0');
   await page.goto(`${seeded.address}works/${id}/run`);
-  await expect(page.getByRole('button', { name: 'Begin' })).toBeVisible({ timeout: 60_000 });
+  await expect(page.getByRole('button', { name: 'Begin' })).toBeVisible();
   expect(await held()).toBe('0');
   await page.getByRole('button', { name: 'Begin' }).click();
   await expect.poll(held).toBe('1');
@@ -107,6 +107,6 @@ test('a screen stays awake while it leads, and may sleep while the tracing is pa
   await expect.poll(held).toBe('0');
   // Beside the projector it is awake as long as the page is open.
   await page.goto(`${seeded.address}works/${id}/steer`);
-  await expect(page.getByRole('heading', { name: /lines\./ })).toBeVisible({ timeout: 60_000 });
+  await expect(page.getByRole('heading', { name: /lines\./ })).toBeVisible();
   await expect.poll(held).toBe('1');
 });

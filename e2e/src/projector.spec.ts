@@ -154,7 +154,7 @@ test('it can be tried without a projector, and a film’s ticks say what to move
   const { tablet } = await openAll(page, seeded.address);
   await page.getByRole('link', { name: 'Try it without a projector' }).click();
   const measured = page.locator('.try-measured dd');
-  await expect(measured).toHaveCount(6, { timeout: 30_000 });
+  await expect(measured).toHaveCount(6);
   // Placed upright in the middle it is askew on the wall, as the tape says.
   const top = await measured.first().innerText();
   expect(top).not.toBe('420 mm');
@@ -163,7 +163,7 @@ test('it can be tried without a projector, and a film’s ticks say what to move
   await page.keyboard.press('Shift+ArrowRight');
   await expect(measured.first()).not.toHaveText(top);
   await page.getByRole('button', { name: 'Take the photograph' }).click();
-  await expect(page.getByRole('link', { name: 'Save wall.jpg' })).toBeVisible({ timeout: 90_000 });
+  await expect(page.getByRole('link', { name: 'Save wall.jpg' })).toBeVisible();
   // The overhead projector.
   await page.getByRole('link', { name: 'Back to Transfer' }).click();
   await carryBy(page, 'an overhead projector with film');
@@ -195,7 +195,7 @@ test('a map made anew while it is projected is on the wall, and what was traced 
   await values.press('Enter');
   await page.getByTitle('2', { exact: true }).click();
   await saved(page);
-  await expect.poll(() => linesOnWall(projector), { timeout: 60_000 }).not.toBe(before);
+  await expect.poll(() => linesOnWall(projector)).not.toBe(before);
   await expect(heading).toContainText(/^[1-9]\d* of \d+ lines/);
   await tablet.context().close();
 });
@@ -221,7 +221,7 @@ test('a connection that is lost is said beside the wall, and mends by itself', a
     names: [...settings.names],
     port: Number(new URL(first.address).port),
   });
-  await expect(tablet.getByText(/^On the wall, in a window/)).toBeVisible({ timeout: 30_000 });
+  await expect(tablet.getByText(/^On the wall, in a window/)).toBeVisible();
   await tablet.getByRole('button', { name: 'Blank' }).click();
   await expect(projector.getByRole('img', { name: 'On the wall' })).toBeHidden();
   await tablet.context().close();

@@ -27,7 +27,7 @@ test('what is blown out is measured, noted and marked where it is', async ({ pag
   await page.getByLabel('Picture file').setInputFiles({ name: 'burnt.png', mimeType: 'image/png', buffer });
   await page.waitForURL(/\/reference$/);
   const note = page.getByText(/^50 % of it is blown out to white/);
-  await expect(note).toBeVisible({ timeout: 20_000 });
+  await expect(note).toBeVisible();
   await expect(page.getByRole('img', { name: /Lightness of the picture/ })).toBeVisible();
   await note.hover();
   await expect(page.locator('.places-pointed')).toHaveCount(2);

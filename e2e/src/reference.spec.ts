@@ -32,7 +32,7 @@ function tone(image: Locator, x: number, y: number): Promise<number> {
 test('a photographed sheet is found, squared to its real size, and stays so', async ({ page, server }) => {
   await beginWork(page, server, sketch);
   await take(page, 'Square it');
-  await expect(page.getByText('A sheet was found; these are its corners.')).toBeVisible({ timeout: 20_000 });
+  await expect(page.getByText('A sheet was found; these are its corners.')).toBeVisible();
   await page.getByRole('button', { name: 'Square by these corners' }).click();
   const used = leaf(page, 'As it is used').locator('image').first();
   // The bench is dark and the sheet light: right into its corners it must be sheet.
@@ -41,7 +41,7 @@ test('a photographed sheet is found, squared to its real size, and stays so', as
     [0.99, 0.01],
     [0.01, 0.99],
   ] as const) {
-    await expect.poll(() => tone(used, x, y), { timeout: 20_000 }).toBeGreaterThan(130);
+    await expect.poll(() => tone(used, x, y)).toBeGreaterThan(130);
   }
   // Reckoned from its corners the ratio is near the true 4 : 3; with its real size it is exactly that.
   const reckoned = Number((await page.getByText(/\(\d\.\d+ : 1\)/).textContent())?.match(/\((\d\.\d+)/)?.[1]);
@@ -69,7 +69,7 @@ test('a photographed sheet is found, squared to its real size, and stays so', as
 test('corners move by mouse, touch and arrow keys, and say when they cross', async ({ page, server }) => {
   await beginWork(page, server, sketch);
   await take(page, 'Square it');
-  await expect(page.getByText('A sheet was found')).toBeVisible({ timeout: 20_000 });
+  await expect(page.getByText('A sheet was found')).toBeVisible();
   const corner = page.getByRole('button', { name: /^Corner, top left/ });
   const place = async () => {
     const [x, y] = (await corner.getAttribute('transform'))?.match(/[\d.]+/g)?.map(Number) ?? [];
@@ -160,7 +160,7 @@ test('details are brought in, pinned and shown in the loupe; another picture can
   await beginWork(page, server);
   await take(page, 'Details');
   await page.getByLabel('Picture file').setInputFiles(referencePath('lantern-close'));
-  await expect(page.getByText('lantern-close.jpg')).toBeVisible({ timeout: 20_000 });
+  await expect(page.getByText('lantern-close.jpg')).toBeVisible();
   await page.getByRole('button', { name: 'Pin it in the middle' }).click();
   await page.getByLabel('Words for pin 1').fill('The lantern');
   const pin = page.getByRole('button', { name: /^Pin 1, The lantern/ });
@@ -207,9 +207,7 @@ test('colour, grey and faint are chosen once for every station, and print', asyn
   await expect(leaf(page, 'Reference').locator('[data-look="faint"]').first()).toBeVisible();
   await goTo(page, 'Reference');
   await page.getByText('averaging', { exact: true }).click();
-  await expect(page.getByText(/A plain average .* would be \d+\.\d of 100 steps/)).toBeVisible({
-    timeout: 20_000,
-  });
+  await expect(page.getByText(/A plain average .* would be \d+\.\d of 100 steps/)).toBeVisible();
   await page.getByRole('button', { name: 'Print' }).click();
   const printed = page.getByRole('img', { name: 'Page 1: reference' });
   await expect(printed).toBeVisible();
@@ -242,7 +240,7 @@ test('the map is drawn from the picture as it is put right, and anew when that c
   const before = await kept();
   await goTo(page, 'Reference');
   await take(page, 'Square it');
-  await expect(page.getByText('A sheet was found')).toBeVisible({ timeout: 20_000 });
+  await expect(page.getByText('A sheet was found')).toBeVisible();
   await page.getByRole('button', { name: 'Square by these corners' }).click();
   await goTo(page, 'Sheets');
   await expect(

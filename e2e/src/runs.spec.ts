@@ -45,13 +45,13 @@ for (const { title, step, seen, ...rest } of works)
     await take(page, 'What is seen');
     await expect(page.getByRole('group', { name: 'Decisions of the tool' })).toContainText(seen);
     await take(page, 'Order');
-    await expect(page.getByText(/\d+ lines in \d+ stretch(es)?, /)).toBeVisible({ timeout: 30_000 });
+    await expect(page.getByText(/\d+ lines in \d+ stretch(es)?, /)).toBeVisible();
     if ('moved' in rest) {
       await expect(page.getByText(/The transfer sheet lies at \d places/)).toBeVisible();
       expect(await page.locator('.sheet-place').count()).toBeGreaterThan(3);
     }
     await page.getByRole('button', { name: /line by line$/ }).click();
-    await expect(page.getByRole('button', { name: 'Begin' })).toBeVisible({ timeout: 60_000 });
+    await expect(page.getByRole('button', { name: 'Begin' })).toBeVisible();
     await page.keyboard.press('Space');
     if ('moved' in rest) {
       await page.keyboard.press('Space');
@@ -63,5 +63,5 @@ for (const { title, step, seen, ...rest } of works)
     expect(said.includes('Move the transfer sheet to place 2')).toBe('moved' in rest);
     await saved(page);
     await page.reload();
-    await expect(page.locator('.run-says')).toContainText('Every line is traced', { timeout: 60_000 });
+    await expect(page.locator('.run-says')).toContainText('Every line is traced');
   });

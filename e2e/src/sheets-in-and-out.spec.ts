@@ -94,7 +94,7 @@ test('a wall of sheets is stopped while it is painted, and comes out whole when 
   await expect(painted).toBeHidden();
   expect(downloads).toBe(0);
   const [download] = await Promise.all([
-    page.waitForEvent('download', { timeout: 60_000 }),
+    page.waitForEvent('download'),
     page.getByRole('button', { name: 'Save the PDF' }).click(),
   ]);
   const pdf = await PDFDocument.load(await bytesOf(download));

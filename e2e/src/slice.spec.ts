@@ -39,7 +39,7 @@ test('a picture becomes a transferred drawing, from the empty file to the filed 
   await expect(page.locator('.map-line').first()).toBeVisible();
   await page.getByLabel('Smallest shape').fill('80');
   await page.getByLabel('Smallest shape').press('Enter');
-  await expect.poll(async () => finishedMap(page), { timeout: 40_000 }).not.toBe(first);
+  await expect.poll(async () => finishedMap(page)).not.toBe(first);
   await page.getByLabel('How the map is shown').click();
   await page.getByTitle('values as greys').click();
   const greys = await page

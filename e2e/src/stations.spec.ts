@@ -16,9 +16,7 @@ test('Map: a time is kept to, and what was left out is said', async ({ page, see
   expect(minutesIn(await finishedMap(page))).toBeGreaterThan(10);
   await page.getByLabel('Minutes of tracing').fill('9');
   await page.getByLabel('Minutes of tracing').press('Enter');
-  await expect
-    .poll(async () => minutesIn(await finishedMap(page)), { timeout: 30_000 })
-    .toBeLessThanOrEqual(9);
+  await expect.poll(async () => minutesIn(await finishedMap(page))).toBeLessThanOrEqual(9);
   await expect(page.getByText(/lines are left out to stay within 9 min/)).toBeVisible();
   await page.getByRole('button', { name: 'Draw all of them' }).click();
   await expect(page.getByLabel('Minutes of tracing')).toHaveValue('all the time it takes');
@@ -37,15 +35,12 @@ test('Map: what is rare stands behind More, and a wrong number is said there', a
   await page.keyboard.press('ArrowDown');
   await page.keyboard.press('Enter');
   await expect
-    .poll(
-      async () => {
-        const map = (await (await page.request.get(page.url().replace('/works/', '/api/works/'))).json()) as {
-          document: { lines: { kind: string }[] };
-        };
-        return map.document.lines.some((line) => line.kind === 'detail');
-      },
-      { timeout: 30_000 },
-    )
+    .poll(async () => {
+      const map = (await (await page.request.get(page.url().replace('/works/', '/api/works/'))).json()) as {
+        document: { lines: { kind: string }[] };
+      };
+      return map.document.lines.some((line) => line.kind === 'detail');
+    })
     .toBe(true);
 });
 

@@ -12,7 +12,7 @@ async function openAt(page: Page, seeded: Running, tool?: string, work = /Kettle
 /** Goes to the run, where the clock stands still, and begins. */
 async function begin(page: Page): Promise<void> {
   await page.getByRole('button', { name: /line by line$/ }).click();
-  await expect(page.getByRole('button', { name: 'Begin' })).toBeVisible({ timeout: 30_000 });
+  await expect(page.getByRole('button', { name: 'Begin' })).toBeVisible();
   await page.keyboard.press('Space');
 }
 
@@ -22,7 +22,7 @@ const count = (page: Page) => page.getByText(/^\d+ of \d+ lines$/);
 test('every method is weighed with figures, chosen, and set beside another', async ({ page, seeded }) => {
   await openAt(page, seeded, 'Methods');
   const methods = page.getByLabel('Methods weighed');
-  await expect(methods.getByRole('article')).toHaveCount(9, { timeout: 30_000 });
+  await expect(methods.getByRole('article')).toHaveCount(9);
   const box = methods.getByRole('article', { name: 'a light box or a lit window' });
   await expect(box).toContainText(/with care, \d+ min/);
   await expect(box).toContainText('in a dark room only');
@@ -69,7 +69,7 @@ test('a method that cannot work is planned all the same, with its reason', async
   await goTo(page, 'Transfer');
   await take(page, 'Methods');
   const box = page.getByRole('article', { name: 'a light box or a lit window' });
-  await expect(box).toContainText('does not work', { timeout: 30_000 });
+  await expect(box).toContainText('does not work');
   await expect(box).toContainText('lets no light through');
   await box.getByRole('button', { name: /^Choose/ }).click();
   await take(page, 'Steps');
@@ -179,12 +179,10 @@ test('for a projector it is said where it stands, how fine, how true and how cle
 
 test('the schools of tracing are compared, and the order is seen on the map', async ({ page, seeded }) => {
   await openAt(page, seeded, 'Order');
-  await expect(page.getByText(/\d+ lines in 1 stretch, .* the hand on \d+ traced lines/)).toBeVisible({
-    timeout: 30_000,
-  });
+  await expect(page.getByText(/\d+ lines in 1 stretch, .* the hand on \d+ traced lines/)).toBeVisible();
   await expect(page.locator('.check-mark')).toHaveCount(2);
   const rows = page.getByLabel('Schools compared').getByRole('row');
-  await expect(rows).toHaveCount(9, { timeout: 30_000 });
+  await expect(rows).toHaveCount(9);
   const figure = async (name: string, column: number) =>
     parseFloat((await rows.filter({ hasText: name }).getByRole('cell').nth(column).textContent()) ?? '');
   // The way between lines, and the hand on traced lines.
@@ -192,23 +190,23 @@ test('the schools of tracing are compared, and the order is seen on the map', as
   expect(await figure('away from the drawing hand', 3)).toBeLessThan(await figure('the shortest way', 3));
   await page.getByLabel('A stretch between breaks').fill('4');
   await page.getByLabel('A stretch between breaks').press('Enter');
-  await expect(page.locator('.stretch-number')).toHaveCount(4, { timeout: 30_000 });
+  await expect(page.locator('.stretch-number')).toHaveCount(4);
   await page.getByRole('button', { name: 'Choose outline first' }).click();
   await expect(page.locator('.compared-chosen')).toContainText('outline first');
   // From the focal point: guessed until it is marked on the map.
   await page.getByRole('button', { name: 'Choose from the focal point' }).click();
-  await expect(page.getByText('is guessed: click that spot on the map')).toBeVisible({ timeout: 30_000 });
+  await expect(page.getByText('is guessed: click that spot on the map')).toBeVisible();
   await page
     .getByRole('region', { name: 'Map' })
     .locator('.surface-sheet')
     .click({ position: { x: 40, y: 40 } });
-  await expect(page.getByText('It begins at the spot you marked.')).toBeVisible({ timeout: 30_000 });
+  await expect(page.getByText('It begins at the spot you marked.')).toBeVisible();
   await expect(page.locator('.focus-mark')).toBeVisible();
   await page.getByRole('button', { name: 'Undo' }).click();
   await expect(page.locator('.focus-mark')).toHaveCount(0);
   // The run can be started again, and undo brings back what was traced.
   await page.getByRole('button', { name: 'Start again' }).click();
-  await expect(page.getByRole('button', { name: 'Trace line by line' })).toBeVisible({ timeout: 30_000 });
+  await expect(page.getByRole('button', { name: 'Trace line by line' })).toBeVisible();
   await page.getByRole('button', { name: 'Undo' }).click();
   await expect(page.getByRole('button', { name: 'Go on line by line' })).toBeVisible();
 });
@@ -252,7 +250,7 @@ test('a whole run is led by one key, with marks, looks and breaks, and outlasts 
   const after = await tracedMoreThan(page, before);
   await saved(page);
   await page.reload();
-  await expect(count(page)).toHaveText(new RegExp(`^${after} of`), { timeout: 30_000 });
+  await expect(count(page)).toHaveText(new RegExp(`^${after} of`));
   const seen = new Set<string>();
   for (let k = 0; k < 600; k++) {
     const said = (await page.locator('.run-says strong').textContent()) ?? '';
@@ -290,7 +288,7 @@ test('lines are tapped, another device goes on where it was, and a slip is mende
   await saved(page);
   const other = await (await browser.newContext()).newPage();
   await other.goto(page.url());
-  await expect(count(other)).toHaveText(new RegExp(`^${led} of`), { timeout: 30_000 });
+  await expect(count(other)).toHaveText(new RegExp(`^${led} of`));
   await other.context().close();
 
   await page.getByRole('link', { name: 'Back to Transfer' }).click();
@@ -329,7 +327,7 @@ test('two devices that trace at once follow each other; cut off, the lines of bo
   await saved(page);
   const other = await (await browser.newContext()).newPage();
   await other.goto(page.url());
-  await expect(other.getByRole('button', { name: 'Traced' })).toBeVisible({ timeout: 30_000 });
+  await expect(other.getByRole('button', { name: 'Traced' })).toBeVisible();
   const ours = await traced(page);
   await other.keyboard.press('Space');
   const theirs = await tracedMoreThan(other, ours);
@@ -346,7 +344,7 @@ test('two devices that trace at once follow each other; cut off, the lines of bo
   await saved(page);
   await expect.poll(() => traced(other)).toBe(alone);
   await page.reload();
-  await expect(page.getByRole('button', { name: 'Traced' })).toBeVisible({ timeout: 30_000 });
+  await expect(page.getByRole('button', { name: 'Traced' })).toBeVisible();
   expect(await traced(page)).toBe(alone);
   await expect(page.getByText('This work was changed in another window')).toHaveCount(0);
   await other.context().close();
@@ -362,18 +360,14 @@ test('a map made anew during the run keeps what was traced, and says which lines
   await finishedMap(page);
   await page.getByLabel('Smallest shape').fill('80');
   await page.getByLabel('Smallest shape').press('Enter');
-  await expect(page.getByRole('status').filter({ hasText: /^(?!391).*\d+ lines?, .* m, about/ })).toBeVisible(
-    {
-      timeout: 45_000,
-    },
-  );
+  await expect(
+    page.getByRole('status').filter({ hasText: /^(?!391).*\d+ lines?, .* m, about/ }),
+  ).toBeVisible();
   await saved(page);
   await page.goto(page.url().replace(/\/map.*$/, '/run'));
   await expect(
     page.getByText(/The map was made anew: \d+ traced lines? (is|are) no longer on it/),
-  ).toBeVisible({
-    timeout: 30_000,
-  });
+  ).toBeVisible();
   const kept = await traced(page);
   // How many follows from which lines the order begins with.
   expect(kept).toBeGreaterThan(5);
