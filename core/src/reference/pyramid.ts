@@ -30,13 +30,14 @@ export function halved(picture: Picture): Picture {
     let p = 2 * y * picture.width * channels;
     let q = y * width * channels;
     for (let x = 0; x < width; x++, p += 2 * channels, q += channels) {
-      for (let k = p, to = q; k < p + 3; k++, to++) {
+      const lower = p + below;
+      for (let k = 0; k < 3; k++) {
         const light =
-          lights[data[k]] +
-          lights[data[k + right]] +
-          lights[data[k + below]] +
-          lights[data[k + below + right]];
-        out[to] = bytes[(light + half) >> shift];
+          lights[data[p + k]] +
+          lights[data[p + k + right]] +
+          lights[data[lower + k]] +
+          lights[data[lower + k + right]];
+        out[q + k] = bytes[(light + half) >> shift];
       }
       if (channels === 4) out[q + 3] = 255;
     }

@@ -27,7 +27,8 @@ export function drawnDarkness({ data }: Plane, noise: number): number {
   const floor = Math.max(faintest, noiseSigmas * noise);
   let square = 0;
   let cube = 0;
-  for (const value of data) {
+  for (let i = 0; i < data.length; i++) {
+    const value = data[i];
     if (value < floor) continue;
     square += value * value;
     cube += value * value * value;

@@ -50,7 +50,15 @@ class SkeletonReader {
   }
 
   private neighbours(i: number): number[] {
-    return this.offsets.map((offset) => i + offset).filter((j) => this.mask.data[j] === 1);
+    const near: number[] = [];
+    for (let k = 0; k < 8; k++) if (this.mask.data[i + this.offsets[k]] === 1) near.push(i + this.offsets[k]);
+    return near;
+  }
+
+  private countNeighbours(i: number): number {
+    let count = 0;
+    for (let k = 0; k < 8; k++) count += this.mask.data[i + this.offsets[k]];
+    return count;
   }
 
   private addNode(pixels: number[]): number {
@@ -65,7 +73,7 @@ class SkeletonReader {
   }
 
   private findNodes(): void {
-    const meetings = new Set(this.pixels.filter((i) => this.neighbours(i).length > 2));
+    const meetings = new Set(this.pixels.filter((i) => this.countNeighbours(i) > 2));
     for (const start of meetings) {
       if (this.nodeOf.has(start)) continue;
       // Pixels of a meeting that touch are one.
@@ -73,7 +81,7 @@ class SkeletonReader {
       for (const i of touching) for (const j of this.neighbours(i)) if (meetings.has(j)) touching.add(j);
       this.addNode([...touching]);
     }
-    for (const i of this.pixels) if (!this.nodeOf.has(i) && this.neighbours(i).length <= 1) this.addNode([i]);
+    for (const i of this.pixels) if (!this.nodeOf.has(i) && this.countNeighbours(i) <= 1) this.addNode([i]);
   }
 
   /** The branch that leaves a node by one of its pixels, unless it was walked from its other end. */

@@ -63,8 +63,8 @@ export type MoveFreedom = 'shift' | 'similarity';
 /** What is drawn may be taken, or belong to another line already: by the number of its sample. */
 export type Taken = (drawn: number) => boolean;
 
-/** Lines are drawn to what runs within 25° of their direction. */
-const maxAslantRad = (25 * Math.PI) / 180;
+/** Lines are drawn to what runs within 25° of their direction, as a sine. */
+const maxAslant = Math.sin((25 * Math.PI) / 180);
 
 /** How much the last movement holds the next: as much as this share of the places. What they leave open stays as it was. */
 const hold = 0.02;
@@ -77,24 +77,30 @@ const rounds = 6;
 export type Hit = { i: number; drawn: number; x: number; y: number; away: number; across: number };
 
 /** The places of a course, moved, beside which something is drawn in their direction within a reach. */
-export function* hitsOf(
+export function hitsOf(
   course: Course,
   move: Similarity,
   drawn: KnownLines,
   reachMm: number,
-  taken: Taken,
-): Generator<Hit> {
+  taken: Taken = () => false,
+): Hit[] {
+  const hits: Hit[] = [];
   const turn = turnRad(move);
+  const { cx, cy, dx, dy, a, b } = move;
   for (let i = 0; i < course.x.length; i++) {
-    const [x, y] = movedBy(move, course.x[i], course.y[i]);
+    const u = course.x[i] - cx;
+    const v = course.y[i] - cy;
+    const x = cx + dx + a * u - b * v;
+    const y = cy + dy + b * u + a * v;
     const angleRad = course.angleRad[i] + turn;
     const nearest = drawn.nearest(x, y, angleRad, reachMm);
     if (nearest < 0 || taken(nearest)) continue;
     const { away, across } = drawn.off(nearest, x, y);
     if (away >= reachMm) continue;
     const aslant = Math.abs(Math.cos(angleRad) * drawn.ty[nearest] - Math.sin(angleRad) * drawn.tx[nearest]);
-    if (aslant <= Math.sin(maxAslantRad)) yield { i, drawn: nearest, x, y, away, across };
+    if (aslant <= maxAslant) hits.push({ i, drawn: nearest, x, y, away, across });
   }
+  return hits;
 }
 
 /**
@@ -137,8 +143,10 @@ function step(
   let [count, spread] = [0, 0];
   for (const { i, drawn: k, across, away } of hitsOf(course, move, drawn, reachMm, taken)) {
     const weight = (1 - (away / reachMm) ** 2) ** 2;
-    const [nx, ny] = [-drawn.ty[k], drawn.tx[k]];
-    const [u, v] = [course.x[i] - move.cx, course.y[i] - move.cy];
+    const nx = -drawn.ty[k];
+    const ny = drawn.tx[k];
+    const u = course.x[i] - move.cx;
+    const v = course.y[i] - move.cy;
     row[0] = nx;
     row[1] = ny;
     row[2] = nx * u + ny * v;

@@ -46,41 +46,43 @@ export function flattened(
   // Each level is exactly half the one before, though a last odd row or column is left out of it.
   const scale = 2 ** -taken;
   const data = new Uint8ClampedArray(4 * width * height).fill(255);
+  const ways = new Float64Array(2 * columns);
   for (let y = 0; y < height; y++) {
     const r = Math.floor(y / everyPx);
     const t = y / everyPx - r;
-    for (let x = 0; x < width; x++) {
-      const c = Math.floor(x / everyPx);
-      const s = x / everyPx - c;
-      const i = 2 * (r * columns + c);
-      const j = i + 2 * columns;
-      const px =
-        (1 - t) * ((1 - s) * knots[i] + s * knots[i + 2]) + t * ((1 - s) * knots[j] + s * knots[j + 2]);
-      const py =
-        (1 - t) * ((1 - s) * knots[i + 1] + s * knots[i + 3]) +
-        t * ((1 - s) * knots[j + 1] + s * knots[j + 3]);
-      copyAt(level, px * scale - 0.5, py * scale - 0.5, data, 4 * (y * width + x));
-    }
+    // The way into the picture at the knots of this row.
+    for (let k = 0, i = 2 * r * columns; k < ways.length; k++, i++)
+      ways[k] = ((1 - t) * knots[i] + t * knots[i + 2 * columns]) * scale - 0.5;
+    copyRow(level, ways, data, 4 * y * width, width);
   }
   return { width, height, channels: 4, data };
 }
 
-/** Copies what is seen between four pixels; beyond the picture its rim is repeated. */
-function copyAt(
+/** Copies a row of what is seen between four pixels each; beyond the picture its rim is repeated. */
+function copyRow(
   { width, height, channels, data }: Picture,
-  x: number,
-  y: number,
+  ways: Float64Array,
   out: Uint8ClampedArray,
   at: number,
+  count: number,
 ): void {
-  const cx = Math.min(width - 1.001, Math.max(0, x));
-  const cy = Math.min(height - 1.001, Math.max(0, y));
-  const [left, top] = [Math.floor(cx), Math.floor(cy)];
-  const [s, t] = [cx - left, cy - top];
-  const p = (top * width + left) * channels;
-  const below = p + width * channels;
-  for (let k = 0; k < 3; k++)
-    out[at + k] =
-      (1 - t) * ((1 - s) * data[p + k] + s * data[p + channels + k]) +
-      t * ((1 - s) * data[below + k] + s * data[below + channels + k]);
+  const maxX = width - 1.001;
+  const maxY = height - 1.001;
+  const row = width * channels;
+  for (let x = 0, to = at; x < count; x++, to += 4) {
+    const i = 2 * Math.floor(x / everyPx);
+    const share = (x % everyPx) / everyPx;
+    const px = Math.min(maxX, Math.max(0, ways[i] + share * (ways[i + 2] - ways[i])));
+    const py = Math.min(maxY, Math.max(0, ways[i + 1] + share * (ways[i + 3] - ways[i + 1])));
+    const left = Math.floor(px);
+    const top = Math.floor(py);
+    const s = px - left;
+    const t = py - top;
+    const p = top * row + left * channels;
+    for (let k = 0; k < 3; k++) {
+      const upper = data[p + k] + s * (data[p + k + channels] - data[p + k]);
+      const lower = data[p + k + row] + s * (data[p + k + row + channels] - data[p + k + row]);
+      out[to + k] = upper + t * (lower - upper);
+    }
+  }
 }

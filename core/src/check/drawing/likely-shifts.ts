@@ -15,6 +15,9 @@ const maxPlaces = 70;
 const minShare = 0.4;
 const mostShifts = 4;
 
+/** Each mm that a shift goes further has to be made up for by this share of the line. */
+const eachMmFurther = 0.01;
+
 /** Shifts that lay most of a line on what is drawn and not taken, the likeliest first. */
 export function likelyShifts(
   course: Course,
@@ -30,14 +33,19 @@ export function likelyShifts(
   for (let row = 0; row < side; row++)
     for (let column = 0; column < side; column++) {
       const [dx, dy] = [(column - steps) * stepMm, (row - steps) * stepMm];
-      let count = 0;
-      for (const i of places) {
-        const [x, y] = [course.x[i] + dx, course.y[i] + dy];
-        const nearest = drawn.nearest(x, y, course.angleRad[i], nearMm);
-        if (nearest >= 0 && !taken(nearest) && drawn.off(nearest, x, y).away <= nearMm) count++;
-      }
       // Of shifts alike the smaller is the likelier.
-      shares[row * side + column] = count / places.length - 0.01 * Math.hypot(dx, dy);
+      const further = eachMmFurther * Math.hypot(dx, dy);
+      // Once too much is bare for the shift to be worth trying, the rest is not looked at.
+      const maxBare = (1 - minShare - further) * places.length;
+      let bare = 0;
+      for (let k = 0; k < places.length && bare <= maxBare; k++) {
+        const i = places[k];
+        const x = course.x[i] + dx;
+        const y = course.y[i] + dy;
+        const nearest = drawn.nearest(x, y, course.angleRad[i], nearMm);
+        if (nearest < 0 || taken(nearest) || drawn.off(nearest, x, y).away > nearMm) bare++;
+      }
+      shares[row * side + column] = bare > maxBare ? 0 : 1 - bare / places.length - further;
     }
   const peaks: { dx: number; dy: number; share: number }[] = [];
   for (let row = 0; row < side; row++)

@@ -69,7 +69,7 @@ export function matchEach(
     // What is drawn belongs to the line that lies nearer: with too little of its own, this one is not there …
     const isOwn = ({ drawn: at, ...hit }: Hit) =>
       owner[at] < 0 || owner[at] === k || nearestMm[at] + belongsMm(match, hit) <= sharedMm;
-    const hits = [...hitsOf(match.wanted.course, match.move, drawn, sameMm, () => false)];
+    const hits = hitsOf(match.wanted.course, match.move, drawn, sameMm);
     return hits.filter(isOwn).length >= minDrawn * match.wanted.course.x.length;
   });
   const rest = new KnownLines(
@@ -200,7 +200,7 @@ function claimNearest(
   const nearestMm = new Float32Array(owner.length).fill(Infinity);
   matches.forEach((match, line) => {
     if (!isInPlace(match)) return;
-    for (const { drawn: k, ...hit } of hitsOf(match.wanted.course, match.move, drawn, sameMm, () => false)) {
+    for (const { drawn: k, ...hit } of hitsOf(match.wanted.course, match.move, drawn, sameMm)) {
       const belongs = belongsMm(match, hit);
       for (let beside = -besideSamples; beside <= besideSamples; beside++) {
         const at = k + beside;

@@ -47,7 +47,7 @@ class PlacedHits {
     const all = this.known.get(line) ?? [];
     const found = all.find(({ move: other }) => isSame(other, move));
     if (found) return found.hits;
-    const hits = [...hitsOf(line.course, move, this.drawn, sameMm, () => false)];
+    const hits = hitsOf(line.course, move, this.drawn, sameMm);
     this.known.set(line, [...all, { move, hits }]);
     return hits;
   }

@@ -55,7 +55,7 @@ export function withStrayStrokes(
 function strayRuns(matches: readonly Match[], drawn: KnownLines): Float64Array[] {
   const taken = new Uint8Array(drawn.count);
   for (const { wanted, move } of matches.filter(isFound))
-    for (const { drawn: at } of hitsOf(wanted.course, move, drawn, sameMm, () => false)) {
+    for (const { drawn: at } of hitsOf(wanted.course, move, drawn, sameMm)) {
       taken[at] = 1;
       // A sample that is drawn for a line is so with those beside it on its stroke.
       for (const beside of [at - 1, at + 1]) if (drawn.line[beside] === drawn.line[at]) taken[beside] = 1;
@@ -89,7 +89,7 @@ function paired(
   const isOther = (at: number) => !own.has(at);
   const move = aligned(line.course, { ...unmoved(line.cx, line.cy), dx, dy }, strays, steps, isOther);
   const match = measured(line, move, strays, isOther);
-  const reached = new Set([...hitsOf(line.course, move, strays, sameMm, isOther)].map(({ drawn }) => drawn));
+  const reached = new Set(hitsOf(line.course, move, strays, sameMm, isOther).map(({ drawn }) => drawn));
   const along = reached.size / run.samples.length;
   if (match.drawn < minAlong || along < minAlong) return [];
   return [{ match, k, worth: match.drawn + along - shareEachMm * Math.hypot(move.dx, move.dy) }];

@@ -73,29 +73,35 @@ export class KnownLines {
    * within reach.
    */
   nearest(x: number, y: number, angleRad: number | null, reachMm: number): number {
+    // Asked for thousands of times, from the first photograph on: nothing is made that has to be thrown away.
+    const { columns, rows, begins, inCells } = this;
+    const { x: xs, y: ys, tx, ty } = this;
     const column = Math.floor((x + beyondMm) / cellMm);
     const row = Math.floor((y + beyondMm) / cellMm);
     const inX = x + beyondMm - column * cellMm;
     const inY = y + beyondMm - row * cellMm;
     const toEdge = Math.min(inX, cellMm - inX, inY, cellMm - inY);
-    const [ux, uy] = [Math.cos(angleRad ?? 0), Math.sin(angleRad ?? 0)];
+    const ux = Math.cos(angleRad ?? 0);
+    const uy = Math.sin(angleRad ?? 0);
     const along = angleRad === null ? -1 : minAlong;
     let best = -1;
     let least = (reachMm + sampleMm) ** 2;
     // Ring by ring of cells, as long as one further out could hold a nearer sample.
     for (let ring = 0; ring === 0 || ((ring - 1) * cellMm + toEdge) ** 2 < least; ring++) {
-      for (let r = Math.max(0, row - ring); r <= Math.min(this.rows - 1, row + ring); r++) {
+      const bottom = Math.min(rows - 1, row + ring);
+      for (let r = Math.max(0, row - ring); r <= bottom; r++) {
         const isWhole = r === row - ring || r === row + ring;
         const step = isWhole || ring === 0 ? 1 : 2 * ring;
         for (let c = column - ring; c <= column + ring; c += step) {
-          if (c < 0 || c >= this.columns) continue;
-          const cell = r * this.columns + c;
-          for (let k = this.begins[cell]; k < this.begins[cell + 1]; k++) {
-            const sample = this.inCells[k];
-            const [dx, dy] = [x - this.x[sample], y - this.y[sample]];
+          if (c < 0 || c >= columns) continue;
+          const cell = r * columns + c;
+          for (let k = begins[cell]; k < begins[cell + 1]; k++) {
+            const sample = inCells[k];
+            const dx = x - xs[sample];
+            const dy = y - ys[sample];
             const squared = dx * dx + dy * dy;
             if (squared >= least) continue;
-            if (Math.abs(ux * this.tx[sample] + uy * this.ty[sample]) < along) continue;
+            if (Math.abs(ux * tx[sample] + uy * ty[sample]) < along) continue;
             best = sample;
             least = squared;
           }
@@ -107,7 +113,8 @@ export class KnownLines {
 
   /** How far a spot lies off the line of a sample: signed, across the line; and in all. */
   off(sample: number, x: number, y: number): { across: number; away: number } {
-    const [dx, dy] = [x - this.x[sample], y - this.y[sample]];
+    const dx = x - this.x[sample];
+    const dy = y - this.y[sample];
     const across = dy * this.tx[sample] - dx * this.ty[sample];
     const along = Math.max(0, Math.abs(dx * this.tx[sample] + dy * this.ty[sample]) - sampleMm);
     return { across, away: stepLength(across, along) };

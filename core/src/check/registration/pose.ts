@@ -36,12 +36,14 @@ export function poseOf({ width, height }: { width: number; height: number }, toS
 
 /** Where a place of the picture lies on the sheet, mm. */
 export function onSheet({ centre, halfPx, bend, toSheet }: SheetPose, x: number, y: number): Point {
-  const [u, v] = [(x - centre.x) / halfPx, (y - centre.y) / halfPx];
+  const u = (x - centre.x) / halfPx;
+  const v = (y - centre.y) / halfPx;
   const k = straightening(bend, u * u + v * v);
   return transformed(toSheet, u * k, v * k);
 }
 
-const straightening = ([a, b]: SheetPose['bend'], squared: number) => 1 + squared * (a + squared * b);
+const straightening = (bend: SheetPose['bend'], squared: number) =>
+  1 + squared * (bend[0] + squared * bend[1]);
 
 /** A place of the picture that should lie on a line of the sheet. */
 export type Pull = {
@@ -113,10 +115,12 @@ function rowOfSimilarity(row: number[], { nx, ny }: Pull, dx: number, dy: number
 function rowOfPlane(row: number[], pull: Pull, pose: SheetPose, x: number, y: number): void {
   const { centre, halfPx, bend, toSheet: h } = pose;
   const { nx, ny } = pull;
-  const [u0, v0] = [(pull.x - centre.x) / halfPx, (pull.y - centre.y) / halfPx];
+  const u0 = (pull.x - centre.x) / halfPx;
+  const v0 = (pull.y - centre.y) / halfPx;
   const squared = u0 * u0 + v0 * v0;
   const k = straightening(bend, squared);
-  const [u, v] = [u0 * k, v0 * k];
+  const u = u0 * k;
+  const v = v0 * k;
   const w = h[6] * u + h[7] * v + h[8];
   const across = nx * x + ny * y;
   row[0] = (nx * u) / w;

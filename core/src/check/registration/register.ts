@@ -171,7 +171,8 @@ export function drawnTo(
         Math.cos(angleRad) * known.ty[nearest] - Math.sin(angleRad) * known.tx[nearest],
       );
       if (away >= reachMm || aslant > maxAslant) continue;
-      const [nx, ny] = [-known.ty[nearest], known.tx[nearest]];
+      const nx = -known.ty[nearest];
+      const ny = known.tx[nearest];
       const offset = nx * known.x[nearest] + ny * known.y[nearest];
       pulls.push({ x: sample.x, y: sample.y, nx, ny, offset, weight: (1 - (away / reachMm) ** 2) ** 2 });
     }

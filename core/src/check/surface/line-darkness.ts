@@ -14,7 +14,7 @@ export function darknessOf(
   found: readonly FoundLine[],
 ): number | null {
   const seen: number[] = [];
-  for (const hit of hitsOf(wanted.course, move, drawn, sameMm, () => false))
+  for (const hit of hitsOf(wanted.course, move, drawn, sameMm))
     seen.push(found[drawn.line[hit.drawn]].darkness);
   return seen.length === 0 ? null : seen.sort((a, b) => a - b)[seen.length >> 1];
 }
