@@ -25,13 +25,63 @@ type DiptychProps = {
  * may put leaves of its own in their place.
  */
 export function Diptych({ extent, measured = true, ...usual }: DiptychProps) {
-  const inHand = useInHand();
-  const { left = usual.left, right = usual.right } = inHand;
-  const unit = useUnit();
+  const { left = usual.left, right = usual.right } = useInHand();
   const dispatch = useAppDispatch();
   const loupe = useAppSelector((state) => state.view.loupe);
-  const { places } = usePointed();
   const [{ show }] = useLeaves();
+  const { leaf, where } = useLinkedLeaves(extent, measured);
+  const choices = (
+    <>
+      <LeavesChoice right={'panel' in right ? 'panel' : 'right leaf'} />
+      <label className="room-switch">
+        <Switch size="small" checked={loupe} onChange={(on) => dispatch(loupeTaken(on))} />
+        loupe
+      </label>
+    </>
+  );
+  const alone = show === 'left' ? left : show === 'right' && !('panel' in right) ? right : null;
+  if (alone)
+    return (
+      <div className="diptych">
+        <div className="leaves leaves-one">
+          {leaf({
+            ...alone,
+            tools: (
+              <>
+                <span className="readout-where">{where}</span>
+                {alone.tools}
+                {choices}
+              </>
+            ),
+          })}
+        </div>
+      </div>
+    );
+  const rightSide = 'panel' in right ? right.panel : leaf(right);
+  return (
+    <div className="diptych">
+      {show === 'both' ? (
+        <SharedWidth left={leaf(left)} right={rightSide} />
+      ) : (
+        <div className="leaves leaves-one">{rightSide}</div>
+      )}
+      <div className="readout">
+        <p>
+          {where ??
+            'Point at a leaf to see the same spot on both. Wheel or + and − zoom, drag or arrows move, L looks closer.'}
+        </p>
+        {choices}
+      </div>
+    </div>
+  );
+}
+
+/** How a side is shown as a leaf that moves with the other one, and where the pointer is, in words. */
+function useLinkedLeaves(extent: Rect, measured: boolean) {
+  const inHand = useInHand();
+  const unit = useUnit();
+  const loupe = useAppSelector((state) => state.view.loupe);
+  const { places } = usePointed();
   const [view, setView] = useState<ZoomTransform>(zoomIdentity);
   const [ownView, setOwnView] = useState<ZoomTransform>(zoomIdentity);
   const [pointer, setPointer] = useState<Point | null>(null);
@@ -77,55 +127,9 @@ export function Diptych({ extent, measured = true, ...usual }: DiptychProps) {
       </Leaf>
     );
   };
-  const where = pointer
-    ? measured
-      ? `${formatLength(pointer.x, unit)} across, ${formatLength(pointer.y, unit)} down`
-      : `pixel ${Math.floor(pointer.x)} across, ${Math.floor(pointer.y)} down`
-    : null;
-  const choices = (
-    <>
-      <LeavesChoice right={'panel' in right ? 'panel' : 'right leaf'} />
-      <label className="room-switch">
-        <Switch size="small" checked={loupe} onChange={(on) => dispatch(loupeTaken(on))} />
-        loupe
-      </label>
-    </>
-  );
-  const alone = show === 'left' ? left : show === 'right' && !('panel' in right) ? right : null;
-  if (alone)
-    return (
-      <div className="diptych">
-        <div className="leaves leaves-one">
-          {leaf({
-            ...alone,
-            tools: (
-              <>
-                <span className="readout-where">{where}</span>
-                {alone.tools}
-                {choices}
-              </>
-            ),
-          })}
-        </div>
-      </div>
-    );
-  const rightSide = 'panel' in right ? right.panel : leaf(right);
-  return (
-    <div className="diptych">
-      {show === 'both' ? (
-        <SharedWidth left={leaf(left)} right={rightSide} />
-      ) : (
-        <div className="leaves leaves-one">{rightSide}</div>
-      )}
-      <div className="readout">
-        <p>
-          {where ??
-            'Point at a leaf to see the same spot on both. Wheel or + and − zoom, drag or arrows move, L looks closer.'}
-        </p>
-        {choices}
-      </div>
-    </div>
-  );
+  const inPixels = (at: Point) => `pixel ${Math.floor(at.x)} across, ${Math.floor(at.y)} down`;
+  const inUnits = (at: Point) => `${formatLength(at.x, unit)} across, ${formatLength(at.y, unit)} down`;
+  return { leaf, where: pointer && (measured ? inUnits(pointer) : inPixels(pointer)) };
 }
 
 /** What a tool hears of a leaf, and nothing where it listens to nothing. */

@@ -21,62 +21,12 @@ const isWhole = ({ width, height }: Crop) => width > 1 - 1e-6 && height > 1 - 1e
 
 /** Cropping: what is kept of the squared and turned picture. */
 export function CropTool() {
-  const { picture, squaring } = useMainPicture();
-  const fit = useDecisions('fit');
-  const square = useSquare();
-  const uncropped = uncroppedPreparation(picture, squaring);
+  const { uncropped, squaring, crop, px, take } = useCrop();
   const { width, height } = uncropped;
-  const crop = squaring.crop ?? wholeCrop;
-  const take = (next: Crop) => square({ crop: isWhole(next) ? null : next });
-  const px = {
-    x: crop.x * width,
-    y: crop.y * height,
-    width: crop.width * width,
-    height: crop.height * height,
-  };
-  const room = findFitFault(fit) ? null : layOut(uncropped, { ...fit, way: 'crop' }).frame;
   const whole = { x: 0, y: 0, width, height };
-  const gap = (label: string, value: number, min: number, max: number, set: (value: number) => void) => (
-    <NumberGap
-      label={label}
-      value={Math.round(value)}
-      unit="px"
-      min={min}
-      max={Math.round(max)}
-      onChange={(typed) => set(typed ?? 0)}
-    />
-  );
   return (
     <ToolInHand
-      sentence={
-        <>
-          Keep{' '}
-          {gap('Width kept', px.width, shortestSidePx, width - px.x, (value) =>
-            take(cropWithCorner(crop, uncropped, 2, value - px.width, 0)),
-          )}{' '}
-          ×{' '}
-          {gap('Height kept', px.height, shortestSidePx, height - px.y, (value) =>
-            take(cropWithCorner(crop, uncropped, 2, 0, value - px.height)),
-          )}
-          , from{' '}
-          {gap('Kept from the left', px.x, 0, width - px.width, (value) =>
-            take(cropMoved(crop, uncropped, value - px.x, 0)),
-          )}{' '}
-          on the left and{' '}
-          {gap('Kept from the top', px.y, 0, height - px.height, (value) =>
-            take(cropMoved(crop, uncropped, 0, value - px.y)),
-          )}{' '}
-          at the top.{' '}
-          {room && (
-            <Button size="small" onClick={() => take(cropInRatio(crop, uncropped, room.width / room.height))}>
-              In the ratio of the surface
-            </Button>
-          )}{' '}
-          <Button size="small" disabled={squaring.crop === null} onClick={() => square({ crop: null })}>
-            Keep all of it
-          </Button>
-        </>
-      }
+      sentence={<CropSentence />}
       left={{
         title: 'What is kept',
         extent: whole,
@@ -114,6 +64,70 @@ export function CropTool() {
         ),
       }}
     />
+  );
+}
+
+/** What is kept, as shares and as pixels of the picture before it is cropped, and how another part is taken. */
+function useCrop() {
+  const { picture, squaring } = useMainPicture();
+  const square = useSquare();
+  const uncropped = uncroppedPreparation(picture, squaring);
+  const { width, height } = uncropped;
+  const crop = squaring.crop ?? wholeCrop;
+  const take = (next: Crop) => square({ crop: isWhole(next) ? null : next });
+  const px = {
+    x: crop.x * width,
+    y: crop.y * height,
+    width: crop.width * width,
+    height: crop.height * height,
+  };
+  return { uncropped, squaring, crop, px, take };
+}
+
+/** What is kept, to be typed. */
+function CropSentence() {
+  const { uncropped, squaring, crop, px, take } = useCrop();
+  const fit = useDecisions('fit');
+  const { width, height } = uncropped;
+  const room = findFitFault(fit) ? null : layOut(uncropped, { ...fit, way: 'crop' }).frame;
+  const gap = (label: string, value: number, min: number, max: number, set: (value: number) => void) => (
+    <NumberGap
+      label={label}
+      value={Math.round(value)}
+      unit="px"
+      min={min}
+      max={Math.round(max)}
+      onChange={(typed) => set(typed ?? 0)}
+    />
+  );
+  return (
+    <>
+      Keep{' '}
+      {gap('Width kept', px.width, shortestSidePx, width - px.x, (value) =>
+        take(cropWithCorner(crop, uncropped, 2, value - px.width, 0)),
+      )}{' '}
+      ×{' '}
+      {gap('Height kept', px.height, shortestSidePx, height - px.y, (value) =>
+        take(cropWithCorner(crop, uncropped, 2, 0, value - px.height)),
+      )}
+      , from{' '}
+      {gap('Kept from the left', px.x, 0, width - px.width, (value) =>
+        take(cropMoved(crop, uncropped, value - px.x, 0)),
+      )}{' '}
+      on the left and{' '}
+      {gap('Kept from the top', px.y, 0, height - px.height, (value) =>
+        take(cropMoved(crop, uncropped, 0, value - px.y)),
+      )}{' '}
+      at the top.{' '}
+      {room && (
+        <Button size="small" onClick={() => take(cropInRatio(crop, uncropped, room.width / room.height))}>
+          In the ratio of the surface
+        </Button>
+      )}{' '}
+      <Button size="small" disabled={squaring.crop === null} onClick={() => take(wholeCrop)}>
+        Keep all of it
+      </Button>
+    </>
   );
 }
 

@@ -128,24 +128,10 @@ type PictureItemProps = PicturesPanelProps & {
   onFault: (fault: string) => void;
 };
 
-function PictureItem({ picture, first, inHand, onTake, onPinInMiddle, onFault }: PictureItemProps) {
-  const work = useWork();
-  const decide = useDecide();
+function PictureItem(props: PictureItemProps) {
   const main = useMainPicture();
-  const [takePictureOut] = useTakePictureOutMutation();
-  const { hash, name, width, height } = picture;
-  const { details } = work.decisions.reference;
+  const { hash, name, width, height } = props.picture;
   const isMain = main.picture.hash === hash;
-  const taken = inHand === hash;
-  const full = details.length >= maxDetails;
-  const pins = pinsOf(work, main);
-  const takeOut = async () => {
-    try {
-      await takePictureOut({ id: work.id, picture: hash }).unwrap();
-    } catch (error) {
-      onFault(messageOf(error));
-    }
-  };
   return (
     <li className="picture">
       <img src={`/api/pictures/${hash}/small`} alt="" />
@@ -154,72 +140,93 @@ function PictureItem({ picture, first, inHand, onTake, onPinInMiddle, onFault }:
         <p className="quiet">
           {width} × {height} pixels{isMain && ', worked from'}
         </p>
-        {!isMain && (
-          <p className="picture-ways">
-            <Button
-              size="small"
-              disabled={full}
-              type={taken ? 'primary' : 'default'}
-              onClick={() => onTake(taken ? null : hash)}
-            >
-              {taken ? 'Do not pin it' : 'Pin it'}
-            </Button>{' '}
-            <Button size="small" disabled={full} onClick={() => onPinInMiddle(hash)}>
-              Pin it in the middle
-            </Button>{' '}
-            <Button size="small" onClick={() => decide({ room: 'reference', change: { main: hash } })}>
-              Work from this one
-            </Button>{' '}
-            {!first && (
-              <Popconfirm
-                title={`Take “${name}” out of this work?`}
-                description="Its pins are no longer shown. The picture itself stays in the file."
-                okText="Take it out"
-                cancelText="Leave it"
-                onConfirm={takeOut}
-              >
-                <Button size="small">Take out</Button>
-              </Popconfirm>
-            )}
-          </p>
-        )}
-        {pins.map(
-          ({ index, detail, shown }, i) =>
-            shown.hash === hash && (
-              <p key={index} className="pin-words">
-                <span className="pin-mark">{i + 1}</span>
-                <Input
-                  size="small"
-                  aria-label={`Words for pin ${i + 1}`}
-                  placeholder="what it shows"
-                  maxLength={200}
-                  value={detail.words}
-                  onChange={(event) =>
-                    decide({
-                      room: 'reference',
-                      change: {
-                        details: details.map((other, k) =>
-                          k === index ? { ...other, words: event.target.value } : other,
-                        ),
-                      },
-                    })
-                  }
-                />
-                <Button
-                  size="small"
-                  onClick={() =>
-                    decide({
-                      room: 'reference',
-                      change: { details: details.filter((_, k) => k !== index) },
-                    })
-                  }
-                >
-                  Unpin
-                </Button>
-              </p>
-            ),
-        )}
+        {!isMain && <PictureWays {...props} />}
+        <PinWords hash={hash} />
       </div>
     </li>
+  );
+}
+
+/** What can be done with a picture that is not worked from. */
+function PictureWays({ picture, first, inHand, onTake, onPinInMiddle, onFault }: PictureItemProps) {
+  const work = useWork();
+  const decide = useDecide();
+  const [takePictureOut] = useTakePictureOutMutation();
+  const { hash, name } = picture;
+  const taken = inHand === hash;
+  const full = work.decisions.reference.details.length >= maxDetails;
+  const takeOut = async () => {
+    try {
+      await takePictureOut({ id: work.id, picture: hash }).unwrap();
+    } catch (error) {
+      onFault(messageOf(error));
+    }
+  };
+  return (
+    <p className="picture-ways">
+      <Button
+        size="small"
+        disabled={full}
+        type={taken ? 'primary' : 'default'}
+        onClick={() => onTake(taken ? null : hash)}
+      >
+        {taken ? 'Do not pin it' : 'Pin it'}
+      </Button>{' '}
+      <Button size="small" disabled={full} onClick={() => onPinInMiddle(hash)}>
+        Pin it in the middle
+      </Button>{' '}
+      <Button size="small" onClick={() => decide({ room: 'reference', change: { main: hash } })}>
+        Work from this one
+      </Button>{' '}
+      {!first && (
+        <Popconfirm
+          title={`Take “${name}” out of this work?`}
+          description="Its pins are no longer shown. The picture itself stays in the file."
+          okText="Take it out"
+          cancelText="Leave it"
+          onConfirm={takeOut}
+        >
+          <Button size="small">Take out</Button>
+        </Popconfirm>
+      )}
+    </p>
+  );
+}
+
+/** The pins that a picture is shown at, each with its words. */
+function PinWords({ hash }: { hash: string }) {
+  const work = useWork();
+  const decide = useDecide();
+  const pins = pinsOf(work, useMainPicture());
+  const { details } = work.decisions.reference;
+  const keep = (next: Detail[]) => decide({ room: 'reference', change: { details: next } });
+  return (
+    <>
+      {pins.map(
+        ({ index, detail, shown }, i) =>
+          shown.hash === hash && (
+            <p key={index} className="pin-words">
+              <span className="pin-mark">{i + 1}</span>
+              <Input
+                size="small"
+                aria-label={`Words for pin ${i + 1}`}
+                placeholder="what it shows"
+                maxLength={200}
+                value={detail.words}
+                onChange={(event) =>
+                  keep(
+                    details.map((other, k) =>
+                      k === index ? { ...other, words: event.target.value } : other,
+                    ),
+                  )
+                }
+              />
+              <Button size="small" onClick={() => keep(details.filter((_, k) => k !== index))}>
+                Unpin
+              </Button>
+            </p>
+          ),
+      )}
+    </>
   );
 }

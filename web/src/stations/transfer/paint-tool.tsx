@@ -120,7 +120,7 @@ function Left({ map, found, under, shown }: LeftProps) {
 const metres = (mm: number) => `${(mm / 1000).toFixed(1)} m`;
 
 function StrengthsPanel({ found, under }: { found: StrengthsFound; under: UnderPaint }) {
-  const { transfer, change } = useTransfer();
+  const { transfer } = useTransfer();
   const { strengths } = useDecisions('sheets');
   const decide = useDecide();
   const says = saysOfStrengths(found, under, transferMethods[transfer.method].name);
@@ -131,74 +131,14 @@ function StrengthsPanel({ found, under }: { found: StrengthsFound; under: UnderP
       </header>
       <div className="steps-list" tabIndex={0} role="region" aria-label="Strengths of the lines">
         <p>As faint as can be followed through the first layer, so that it is gone at the end.</p>
-        <table className="compared">
-          <thead>
-            <tr>
-              <th scope="col">Draw</th>
-              <th scope="col">Shown as</th>
-              <th scope="col">Lines</th>
-              <th scope="col">Length</th>
-            </tr>
-          </thead>
-          <tbody>
-            {lineStrengths.map((id) => {
-              const own = found.lines.filter(({ strength }) => strength === id);
-              return (
-                <tr key={id}>
-                  <th scope="row">{id}</th>
-                  <td>
-                    <svg
-                      className="strength-sample"
-                      viewBox="0 0 24 4"
-                      role="img"
-                      aria-label={strengthDashes[id].says}
-                    >
-                      <line
-                        x1={0}
-                        x2={24}
-                        y1={2}
-                        y2={2}
-                        strokeDasharray={strengthDashes[id].dashMm?.join(' ')}
-                      />
-                    </svg>{' '}
-                    {strengthDashes[id].says}
-                  </td>
-                  <td>{own.length}</td>
-                  <td>{metres(own.reduce((sum, { lengthMm }) => sum + lengthMm, 0))}</td>
-                </tr>
-              );
-            })}
-          </tbody>
-        </table>
+        <ByStrength found={found} />
         {says.map((words) => (
           <p key={words} role="status">
             {words}
           </p>
         ))}
         {found.values.length > 0 && <ByValue found={found} />}
-        <h3>By your own try</h3>
-        <p>
-          Draw a line of each strength on a scrap, as on the test strip, and lay a first layer of a middle
-          value over them. The faintest I could follow was{' '}
-          <ChoiceGap
-            label="Faintest line followed through the first layer"
-            value={transfer.firstLayer ?? ''}
-            options={[
-              ...(transfer.firstLayer === null ? [{ value: '' as const, label: 'not tried yet' }] : []),
-              ...firstLayerAnswers.map((value) => ({
-                value,
-                label: value === 'none' ? 'none of them' : value,
-              })),
-            ]}
-            onChange={(answer) => answer !== '' && change({ firstLayer: answer })}
-          />
-          .{' '}
-          {transfer.firstLayer !== null && (
-            <Button size="small" onClick={() => change({ firstLayer: null })}>
-              Forget the try
-            </Button>
-          )}
-        </p>
+        <OwnTry />
         <p>
           <Switch
             size="small"
@@ -210,6 +150,77 @@ function StrengthsPanel({ found, under }: { found: StrengthsFound; under: UnderP
         </p>
       </div>
     </section>
+  );
+}
+
+/** How much of the drawing is drawn how dark. */
+function ByStrength({ found }: { found: StrengthsFound }) {
+  return (
+    <table className="compared">
+      <thead>
+        <tr>
+          <th scope="col">Draw</th>
+          <th scope="col">Shown as</th>
+          <th scope="col">Lines</th>
+          <th scope="col">Length</th>
+        </tr>
+      </thead>
+      <tbody>
+        {lineStrengths.map((id) => {
+          const own = found.lines.filter(({ strength }) => strength === id);
+          return (
+            <tr key={id}>
+              <th scope="row">{id}</th>
+              <td>
+                <svg
+                  className="strength-sample"
+                  viewBox="0 0 24 4"
+                  role="img"
+                  aria-label={strengthDashes[id].says}
+                >
+                  <line x1={0} x2={24} y1={2} y2={2} strokeDasharray={strengthDashes[id].dashMm?.join(' ')} />
+                </svg>{' '}
+                {strengthDashes[id].says}
+              </td>
+              <td>{own.length}</td>
+              <td>{metres(own.reduce((sum, { lengthMm }) => sum + lengthMm, 0))}</td>
+            </tr>
+          );
+        })}
+      </tbody>
+    </table>
+  );
+}
+
+/** How faint a line the first layer let through, on a scrap. */
+function OwnTry() {
+  const { transfer, change } = useTransfer();
+  return (
+    <>
+      <h3>By your own try</h3>
+      <p>
+        Draw a line of each strength on a scrap, as on the test strip, and lay a first layer of a middle value
+        over them. The faintest I could follow was{' '}
+        <ChoiceGap
+          label="Faintest line followed through the first layer"
+          value={transfer.firstLayer ?? ''}
+          options={[
+            ...(transfer.firstLayer === null ? [{ value: '' as const, label: 'not tried yet' }] : []),
+            ...firstLayerAnswers.map((value) => ({
+              value,
+              label: value === 'none' ? 'none of them' : value,
+            })),
+          ]}
+          onChange={(answer) => answer !== '' && change({ firstLayer: answer })}
+        />
+        .{' '}
+        {transfer.firstLayer !== null && (
+          <Button size="small" onClick={() => change({ firstLayer: null })}>
+            Forget the try
+          </Button>
+        )}
+      </p>
+    </>
   );
 }
 

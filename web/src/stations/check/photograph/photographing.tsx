@@ -22,29 +22,11 @@ type Taken = { file: File; source: string; judged: JudgedPhotograph | null | 'lo
 export function Photographing({ size, useIt, onPhotograph }: PhotographingProps) {
   const camera = useCamera();
   const chooser = useRef<HTMLInputElement>(null);
-  const [taken, setTaken] = useState<Taken | null>(null);
-  const [handing, setHanding] = useState(false);
-  const source = taken?.source;
-  useEffect(() => () => (source === undefined ? undefined : URL.revokeObjectURL(source)), [source]);
-
-  const look = async (file: File) => {
+  const { taken, handing, look, hand, drop } = useTaken(size, onPhotograph);
+  const takeOne = () => (camera.isThere ? void camera.open() : chooser.current?.click());
+  const see = (file: File) => {
     camera.close();
-    const fresh: Taken = { file, source: URL.createObjectURL(file), judged: 'looking' };
-    setTaken(fresh);
-    const judge = openPhotographJudge();
-    const judged = await judge.judge(file, size).finally(judge.close);
-    setTaken((now) => (now?.file === file ? { ...now, judged } : now));
-  };
-  const hand = async (file: File) => {
-    setHanding(true);
-    await onPhotograph(file);
-    setHanding(false);
-    setTaken(null);
-  };
-  const again = () => {
-    setTaken(null);
-    if (camera.isThere) void camera.open();
-    else chooser.current?.click();
+    void look(file);
   };
   return (
     <section className="photographing" aria-label="Photograph the drawing">
@@ -56,10 +38,7 @@ export function Photographing({ size, useIt, onPhotograph }: PhotographingProps)
             <li>The whole sheet in view, on a table darker or lighter than it.</li>
           </ul>
           <p className="tool-buttons">
-            <Button
-              type="primary"
-              onClick={() => (camera.isThere ? void camera.open() : chooser.current?.click())}
-            >
+            <Button type="primary" onClick={takeOne}>
               {camera.isThere ? 'Open the camera' : 'Take the photograph'}
             </Button>
             {camera.isThere && <Button onClick={() => chooser.current?.click()}>Choose a picture</Button>}
@@ -76,17 +55,12 @@ export function Photographing({ size, useIt, onPhotograph }: PhotographingProps)
         aria-label="Photograph"
         onChange={(event) => {
           const [file] = event.target.files ?? [];
-          if (file) void look(file);
+          if (file) see(file);
           event.target.value = '';
         }}
       />
       {camera.stream && (
-        <LiveCamera
-          stream={camera.stream}
-          size={size}
-          onTaken={(file) => void look(file)}
-          onClose={camera.close}
-        />
+        <LiveCamera stream={camera.stream} size={size} onTaken={see} onClose={camera.close} />
       )}
       {camera.fault && (
         <p className="gap-fault" role="alert">
@@ -104,7 +78,13 @@ export function Photographing({ size, useIt, onPhotograph }: PhotographingProps)
             >
               {useIt}
             </Button>
-            <Button disabled={handing} onClick={again}>
+            <Button
+              disabled={handing}
+              onClick={() => {
+                drop();
+                takeOne();
+              }}
+            >
               Take another
             </Button>
           </p>
@@ -112,4 +92,25 @@ export function Photographing({ size, useIt, onPhotograph }: PhotographingProps)
       )}
     </section>
   );
+}
+
+/** The photograph in hand: seen and judged, handed on, or dropped for another. */
+function useTaken(size: SizeMm, onPhotograph: PhotographingProps['onPhotograph']) {
+  const [taken, setTaken] = useState<Taken | null>(null);
+  const [handing, setHanding] = useState(false);
+  const source = taken?.source;
+  useEffect(() => () => (source === undefined ? undefined : URL.revokeObjectURL(source)), [source]);
+  const look = async (file: File) => {
+    setTaken({ file, source: URL.createObjectURL(file), judged: 'looking' });
+    const judge = openPhotographJudge();
+    const judged = await judge.judge(file, size).finally(judge.close);
+    setTaken((now) => (now?.file === file ? { ...now, judged } : now));
+  };
+  const hand = async (file: File) => {
+    setHanding(true);
+    await onPhotograph(file);
+    setHanding(false);
+    setTaken(null);
+  };
+  return { taken, handing, look, hand, drop: () => setTaken(null) };
 }

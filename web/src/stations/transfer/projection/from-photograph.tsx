@@ -16,34 +16,12 @@ type State =
 
 /** Without a ruler: placed by one photograph of the wall, with dots thrown onto it and the taped outline in it. */
 export function FromPhotograph({ surface, wall }: { surface: WallSize; wall: Wall }) {
-  const { picture, placed } = usePlaced(wall, surface);
-  const [state, setState] = useState<State>({ at: 'rest' });
-  const [photograph, setPhotograph] = useState<Blob | null>(null);
-  /** The photograph on which corners are being pointed out. */
-  const [pointing, setPointing] = useState<Blob | null>(null);
-  const file = useRef<HTMLInputElement>(null);
-  /** What is asked for now: an answer to something older is not shown. */
-  const asked = useRef(0);
-  const read = async (chosen: Blob, corners: Quad | null = null) => {
-    const own = ++asked.current;
-    setState({ at: 'work' });
-    setPhotograph(chosen);
-    setPointing(null);
-    const { screen, position } = placed;
-    const wanted = { surface, part: partOf(placed, surface), screen, position, corners };
-    const answer = await projectionWorker()
-      .placeByPhotograph(chosen, wanted)
-      .catch(() => ({
-        fault: 'The photograph could not be read. Take it as JPEG or PNG, and choose it again.',
-        what: 'dots' as const,
-      }));
-    if (own !== asked.current) return;
-    if (!('fault' in answer)) setState({ at: 'placed', told: answer });
-    else {
-      setState({ at: 'fault', says: answer.fault });
-      setPointing(answer.what === 'outline' ? chosen : null);
-    }
-  };
+  const { picture } = usePlaced(wall, surface);
+  const { state, setState, photograph, pointing, setPointing, read, cancel } = useWallPhotograph(
+    surface,
+    wall,
+  );
+  const areDotsShown = picture.view === 'dots';
   return (
     <section aria-label="From a photograph">
       <h2>Without a ruler</h2>
@@ -53,44 +31,19 @@ export function FromPhotograph({ surface, wall }: { surface: WallSize; wall: Wal
       </p>
       <div className="steer-row">
         <Button
-          aria-pressed={picture.view === 'dots'}
+          aria-pressed={areDotsShown}
           onClick={() =>
             wall.change(
-              picture.view === 'dots'
+              areDotsShown
                 ? { view: 'lines' }
                 : { view: 'dots', blank: false, blink: false, brightness: 1, placing: 'none' },
             )
           }
         >
-          {picture.view === 'dots' ? 'Show the lines again' : 'Show the dots'}
+          {areDotsShown ? 'Show the lines again' : 'Show the dots'}
         </Button>
-        <Button disabled={state.at === 'work'} onClick={() => file.current?.click()}>
-          Choose the photograph
-        </Button>
-        {state.at === 'work' && (
-          <Button
-            onClick={() => {
-              asked.current++;
-              setState({ at: 'rest' });
-            }}
-          >
-            Cancel
-          </Button>
-        )}
-        <input
-          ref={file}
-          type="file"
-          accept="image/*"
-          capture="environment"
-          aria-label="Photograph of the wall"
-          hidden
-          onChange={(event) => {
-            const [chosen] = event.target.files ?? [];
-            // The same file can be chosen again.
-            event.target.value = '';
-            if (chosen) void read(chosen);
-          }}
-        />
+        <ChoosePhotograph isBusy={state.at === 'work'} onChoose={(chosen) => void read(chosen)} />
+        {state.at === 'work' && <Button onClick={cancel}>Cancel</Button>}
       </div>
       {state.at === 'work' && <p role="status">Looking for the dots and the outline…</p>}
       {state.at === 'fault' && <p role="alert">{state.says}</p>}
@@ -117,4 +70,66 @@ export function FromPhotograph({ surface, wall }: { surface: WallSize; wall: Wal
       )}
     </section>
   );
+}
+
+/** Asks for a photograph of the wall, from a camera where there is one. */
+function ChoosePhotograph({ isBusy, onChoose }: { isBusy: boolean; onChoose: (chosen: Blob) => void }) {
+  const file = useRef<HTMLInputElement>(null);
+  return (
+    <>
+      <Button disabled={isBusy} onClick={() => file.current?.click()}>
+        Choose the photograph
+      </Button>
+      <input
+        ref={file}
+        type="file"
+        accept="image/*"
+        capture="environment"
+        aria-label="Photograph of the wall"
+        hidden
+        onChange={(event) => {
+          const [chosen] = event.target.files ?? [];
+          // The same file can be chosen again.
+          event.target.value = '';
+          if (chosen) onChoose(chosen);
+        }}
+      />
+    </>
+  );
+}
+
+/** A photograph of the wall being read, and what was found on it. */
+function useWallPhotograph(surface: WallSize, wall: Wall) {
+  const { placed } = usePlaced(wall, surface);
+  const [state, setState] = useState<State>({ at: 'rest' });
+  const [photograph, setPhotograph] = useState<Blob | null>(null);
+  /** The photograph on which corners are being pointed out. */
+  const [pointing, setPointing] = useState<Blob | null>(null);
+  /** What is asked for now: an answer to something older is not shown. */
+  const asked = useRef(0);
+  const read = async (chosen: Blob, corners: Quad | null = null) => {
+    const own = ++asked.current;
+    setState({ at: 'work' });
+    setPhotograph(chosen);
+    setPointing(null);
+    const { screen, position } = placed;
+    const wanted = { surface, part: partOf(placed, surface), screen, position, corners };
+    const answer = await projectionWorker()
+      .placeByPhotograph(chosen, wanted)
+      .catch(() => ({
+        fault: 'The photograph could not be read. Take it as JPEG or PNG, and choose it again.',
+        what: 'dots' as const,
+      }));
+    if (own !== asked.current) return;
+    if (!('fault' in answer)) setState({ at: 'placed', told: answer });
+    else {
+      setState({ at: 'fault', says: answer.fault });
+      setPointing(answer.what === 'outline' ? chosen : null);
+    }
+  };
+  const cancel = () => {
+    asked.current++;
+    setState({ at: 'rest' });
+  };
+  return { state, setState, photograph, pointing, setPointing, read, cancel };
 }
