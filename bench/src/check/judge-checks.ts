@@ -2,7 +2,8 @@
  * Judges what is said of drawings from photographs of them: maps drawn by a hand with known faults, photographed with
  * 12 megapixels on a table.
  *
- * Options: `--only 0,4` judges some of the photographs; `--megapixels 12`; `--pictures DIR` keeps the photographs there,
+ * Options: `--only 0,4` judges some of the photographs; `--megapixels 12`; `--grid 50` draws over a grid of
+ * 50 mm; `--pictures DIR` keeps the photographs there,
  * and takes them from there when they are there already; `--maps DIR` draws the maps (`*.map.json`) of a folder, as those in
  * `demo/references/maps` of several hundred lines, instead of the bench's own of about 35.
  */
@@ -27,6 +28,7 @@ import {
 const { values: options } = parseArgs({
   options: {
     only: { type: 'string' },
+    grid: { type: 'string', default: '0' },
     megapixels: { type: 'string', default: '12' },
     pictures: { type: 'string' },
     maps: { type: 'string' },
@@ -95,6 +97,7 @@ async function photographed(n: number): Promise<Photographed> {
       extra: 2,
       restated: 0.15,
       smudges: n % 3,
+      gridMm: Number(options.grid),
     },
     500 + n,
   );

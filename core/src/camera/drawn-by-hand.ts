@@ -7,6 +7,7 @@ import {
   type DrawnStroke,
   type KnownDrawing,
 } from './drawn-stroke.js';
+import type { SizeMm } from '../units/index.js';
 import type { DrawnTruth, HandFaults } from './faults-of-hand.js';
 import { seeded } from './seeded.js';
 
@@ -106,7 +107,33 @@ export function drawnByHand(
     ]);
     draw(run, false, between(0.06, 0.14), between(8, 16));
   }
+  if (faults.gridMm > 0)
+    for (const run of gridLines({ widthMm, heightMm }, faults.gridMm, random))
+      draw(run, false, between(0.35, 0.6), 0.8);
   return { drawing: { name: 'drawn by hand', widthMm, heightMm, strokes }, truth };
+}
+
+/** Lines of a grid, drawn along a ruler that bends and slips a little. */
+function gridLines({ widthMm, heightMm }: SizeMm, squareMm: number, random: () => number): Float64Array[] {
+  const off = () => 0.8 * (random() - 0.5);
+  const lines: Float64Array[] = [];
+  for (let x = squareMm; x < widthMm; x += squareMm)
+    lines.push(
+      straightsThrough([
+        [x + off(), 0],
+        [x + off(), heightMm / 2],
+        [x + off(), heightMm],
+      ]),
+    );
+  for (let y = squareMm; y < heightMm; y += squareMm)
+    lines.push(
+      straightsThrough([
+        [0, y + off()],
+        [widthMm / 2, y + off()],
+        [widthMm, y + off()],
+      ]),
+    );
+  return lines;
 }
 
 /** Groups of lines about a chosen one, each put, turned and sized wrongly as one. */

@@ -16,6 +16,8 @@ export type HandFaults = {
   restated: number;
   /** How many smudges there are. */
   smudges: number;
+  /** Squares of a grid that is drawn beneath, mm; 0 for none. */
+  gridMm: number;
   /** The share of the lines that is drawn so far, in the map's order. */
   drawnSoFar: number;
   /** A sheet that slips when so much is traced, as a share of the lines in the map's order: all later ones are off by it. */
@@ -37,6 +39,7 @@ export const trueHand: HandFaults = {
   extra: 0,
   restated: 0,
   smudges: 0,
+  gridMm: 0,
   drawnSoFar: 1,
   slip: null,
   doubled: null,

@@ -29,6 +29,7 @@ type PhotoOptions = {
   extra: number;
   restated: number;
   smudges: number;
+  grid: number;
   table: number;
   drawn: number;
   slip?: [number, number];
@@ -98,6 +99,13 @@ export function simulatePhotoCommand(): Command {
     .addOption(count('--missing <n>', 'lines left out'))
     .addOption(count('--extra <n>', 'lines that are not on the map'))
     .addOption(count('--smudges <n>', 'smudges'))
+    .addOption(
+      numberOption('--grid <mm>', 'squares of a grid drawn beneath, 0 for none', {
+        min: 0,
+        max: 1000,
+        initial: 0,
+      }),
+    )
     .addOption(
       numberOption('--restated <share>', 'share of lines gone over twice', { min: 0, max: 1, initial: 0 }),
     )
@@ -217,6 +225,7 @@ function faultsOf(options: PhotoOptions): HandFaults {
     extra: options.extra,
     restated: options.restated,
     smudges: options.smudges,
+    gridMm: options.grid,
     drawnSoFar: options.drawn,
     slip: options.slip ? { dx: options.slip[0], dy: options.slip[1], angleDeg: 0, from: 0.6 } : null,
     doubled: options.doubled

@@ -128,6 +128,17 @@ describe('a drawing on a photograph', function () {
     expect(report.summary.meanOff).to.be.below(0.25);
   });
 
+  it('is told without the grid it was drawn over', () => {
+    const { picture, truth } = photographOf(map, { moved: 2, missing: 1, extra: 1, gridMm: 40 }, 7);
+    const judged = judgeCheck(truth, check(picture, map).report);
+    expect(judged.says).to.deep.equal([]);
+    expect(judged).to.deep.include({
+      moved: { made: 2, found: 2 },
+      missing: { made: 1, found: 1, wrong: 0 },
+      extra: { made: 1, found: 1, read: 1, wrong: 0 },
+    });
+  });
+
   it('lies between corners that are given, and on a scan that shows no table', () => {
     const { picture, truth, lens } = photographOf(map, { moved: 2 }, 6);
     const [a, b, c, d] = [lens(0, 0), lens(300, 0), lens(300, 240), lens(0, 240)];

@@ -10,6 +10,7 @@ import type { SizeMm } from '../../units/index.js';
 import { carriedLines, type FoundLine } from '../registration/found-lines.js';
 import type { KnownLines } from '../registration/known-lines.js';
 import { aligned, movedBy, unmoved, type Similarity } from './alignment.js';
+import { withoutConstruction, type Segment } from './construction-lines.js';
 import { movedCourse, together, wantedLines, type Wanted } from './course.js';
 import { drawnEllipses, roundEllipse } from './drawn-ellipses.js';
 import { DrawingNotFound, notFound } from './drawing-not-found.js';
@@ -19,7 +20,7 @@ import { flattened } from './flatten.js';
 import { matchLines } from './match-lines.js';
 import type { Match, Tolerance } from './match.js';
 import { movedParts } from './parts.js';
-import { knownOf, type PlacedDrawing } from './placed-drawing.js';
+import { knownOf, knownOfCourse, type PlacedDrawing } from './placed-drawing.js';
 import { inView, shareInView } from './place-by-lines.js';
 import { placeDrawing, resolutionOf } from './place-drawing.js';
 import { reportOf } from './report.js';
@@ -61,7 +62,11 @@ export function checkDrawing(
   const size = { widthMm: map.surface.width, heightMm: map.surface.height };
   const wanted = wantedLines(map);
   if (wanted.length === 0) throw new DrawingNotFound('The map has no lines to hold the drawing against.');
-  const placed = placeDrawing(levels, size, wanted, corners && { corners, byPoints }, of === 'under-way');
+  const placed = withoutItsGrid(
+    placeDrawing(levels, size, wanted, corners && { corners, byPoints }, of === 'under-way'),
+    wanted,
+    size,
+  );
   const judge = (whole: Similarity) =>
     judged({ ...placed, whole }, wanted, size, { offMm: toleranceMm }, of !== 'drawing');
   const found = of === 'transfer' ? beforeSlip(placed, wanted, size, judge) : judge(placed.whole);
@@ -76,6 +81,16 @@ export function checkDrawing(
     return withBeyondGrey(even, (x, y) => isIn(x / pxPerMm, y / pxPerMm));
   };
   return { report, flat };
+}
+
+/** A drawing of which the lines that helped drawing it are kept apart. */
+type ClearedDrawing = PlacedDrawing & { construction: readonly Segment[] };
+
+/** A drawing without a grid, or other lines that helped drawing it. */
+function withoutItsGrid(placed: PlacedDrawing, wanted: readonly Wanted[], size: SizeMm): ClearedDrawing {
+  const { lines, whole } = placed;
+  const belongs = knownOfCourse(movedCourse(together(wanted.map(({ course }) => course)), whole), size);
+  return { ...placed, ...withoutConstruction(lines, knownOf(lines, size), belongs) };
 }
 
 /** What is said of a drawing when a whole placement is taken out. */
@@ -133,7 +148,7 @@ function slippedBy(whole: Similarity, shift: CommonShift): Similarity {
 
 /** What is drawn held against the map, the whole placement taken out; null where it has hardly anything to do with it. */
 function judged(
-  placed: PlacedDrawing,
+  placed: ClearedDrawing,
   wanted: readonly Wanted[],
   size: SizeMm,
   tolerance: Tolerance,
@@ -143,6 +158,10 @@ function judged(
   const home = undone(placed.whole);
   const atHome = carriedLines(placed.lines, home);
   const window = sheetWindow(size, home);
+  const construction = placed.construction.map(([ax, ay, bx, by]): Segment => {
+    const [a, b] = [home(ax, ay), home(bx, by)];
+    return [a.x, a.y, b.x, b.y];
+  });
   const drawnAtHome = knownOf(atHome, size);
   const beyond = wanted.filter(
     ({ course }) => shareInView(placed.pose, movedCourse(course, placed.whole)) < minInView,
@@ -172,7 +191,13 @@ function judged(
     matches,
     beyond,
     parts: movedParts(matches, drawnAtHome),
-    extra: extraLines(atHome, matches, { size, window, again, ...(isSurface ? { minMm: minStrayMm } : {}) }),
+    extra: extraLines(atHome, matches, {
+      size,
+      window,
+      again,
+      construction,
+      ...(isSurface ? { minMm: minStrayMm } : {}),
+    }),
     ellipses,
     slip,
     doubled,

@@ -3,6 +3,7 @@ import type { SizeMm } from '../../units/index.js';
 import { findAdditions, joinPieces, runsAlong, type Addition } from '../corrections/additions.js';
 import type { FoundLine } from '../registration/found-lines.js';
 import { KnownLines } from '../registration/known-lines.js';
+import { shareOfConstruction, type Segment } from './construction-lines.js';
 import { movedCourse } from './course.js';
 import type { Match } from './match.js';
 
@@ -58,6 +59,8 @@ export type ExtraSearch = {
   window: Rect;
   /** Lines known besides, x0, y0 … mm: those of the map as they stand a second time. */
   again: readonly Float64Array[];
+  /** Lines that helped drawing, mm. */
+  construction: readonly Segment[];
   /** What is shorter is left out, mm. */
   minMm?: number;
 };
@@ -66,12 +69,13 @@ export type ExtraSearch = {
 export function extraLines(
   found: readonly FoundLine[],
   matches: readonly Match[],
-  { size, window, again, minMm = minExtraMm }: ExtraSearch,
+  { size, window, again, construction, minMm = minExtraMm }: ExtraSearch,
 ): Addition[] {
   const known = new KnownLines([...presentLines(matches).map(courseAsRun), ...again], size);
   const clear = found.filter(({ strength }) => strength >= minExtraStrength);
   return joinPieces(findAdditions(clear, known, { window, words: [] }))
     .filter(({ points, lengthMm }) => lengthMm >= minMm && shareBeside(points, known) < mostlyBeside)
+    .filter(({ points }) => shareOfConstruction(points, construction) < mostlyBeside)
     .sort((a, b) => b.lengthMm - a.lengthMm);
 }
 

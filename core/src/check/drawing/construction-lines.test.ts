@@ -1,0 +1,59 @@
+import { expect } from 'chai';
+import type { FoundLine } from '../registration/found-lines.js';
+import { KnownLines } from '../registration/known-lines.js';
+import { shareOfConstruction, withoutConstruction } from './construction-lines.js';
+import { knownOf } from './placed-drawing.js';
+
+describe('lines that help drawing', () => {
+  const sheet = { widthMm: 200, heightMm: 150 };
+  const line = (...places: [number, number][]): FoundLine => {
+    const points: number[] = [];
+    places.slice(1).forEach(([bx, by], k) => {
+      const [ax, ay] = places[k];
+      const steps = Math.ceil(Math.hypot(bx - ax, by - ay) / 0.2);
+      for (let i = 0; i < steps; i++) points.push(ax + ((bx - ax) * i) / steps, ay + ((by - ay) * i) / steps);
+    });
+    points.push(...places[places.length - 1]);
+    return { points: Float64Array.from(points), closed: false, widthMm: 0.5, strength: 1, darkness: 30 };
+  };
+  const left = (lines: FoundLine[], onMap: FoundLine[] = []) =>
+    withoutConstruction(lines, knownOf(lines, sheet), knownOf(onMap, sheet));
+  const ring = line(
+    ...Array.from({ length: 41 }, (_, k): [number, number] => [
+      90 + 30 * Math.cos((Math.PI * k) / 20),
+      70 + 30 * Math.sin((Math.PI * k) / 20),
+    ]),
+  );
+  const level = line([5, 60], [100, 60.4], [195, 61]);
+  const upright = line([80, 4], [79.6, 146]);
+
+  it('are left out however they lean a little, and what crosses them stays whole', () => {
+    const { lines, construction } = left([ring, level, upright]);
+    expect(construction).to.have.length(2);
+    expect(lines).to.have.length(1);
+    expect(shareOfConstruction(level.points, construction)).to.equal(1);
+    expect(shareOfConstruction(ring.points, construction)).to.be.below(0.1);
+  });
+
+  it('are told from a thing: one alone, one that is short, and one that slants are drawn for something', () => {
+    for (const other of [[], [line([20, 20], [60, 20])], [line([5, 10], [195, 40])]]) {
+      const drawn = [ring, level, ...other];
+      expect(left(drawn)).to.deep.equal({ lines: drawn, construction: [] });
+    }
+  });
+
+  it('leave what runs along them on the map', () => {
+    const edge = line([20, 60], [70, 60.2]);
+    const { lines } = left([ring, level, upright], [edge]);
+    expect(lines).to.have.length(2);
+    const [kept] = lines.filter(({ points }) => points.length < ring.points.length);
+    const known = new KnownLines([edge.points], sheet);
+    for (let i = 0; i < (kept?.points.length ?? 0); i += 2)
+      expect(known.nearest(kept?.points[i] ?? 0, kept?.points[i + 1] ?? 0, 0, 2)).to.be.at.least(0);
+    expect(kept?.points.length).to.be.greaterThan(2 * 200);
+  });
+
+  it('are none where nothing is drawn', () => {
+    expect(left([])).to.deep.equal({ lines: [], construction: [] });
+  });
+});

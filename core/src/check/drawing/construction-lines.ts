@@ -1,0 +1,182 @@
+import { distanceToSegment, polylineLength } from '../../geometry/index.js';
+import type { FoundLine } from '../registration/found-lines.js';
+import type { KnownLines } from '../registration/known-lines.js';
+
+/** Lines that help drawing run level and upright on their sheet, within this; each is looked for by turns of a step, degrees. */
+const maxTurnDeg = 1.5;
+const turnStepDeg = 0.1;
+
+/** A stretch runs along such a line when it is turned from it by no more than this, as a sine. */
+const maxAslant = Math.sin((8 * Math.PI) / 180);
+
+/** What is drawn this near to such a line, mm, is it: a ruler slips, and paper is not quite flat. */
+const withinMm = 1.2;
+
+/** Such a line is seen along at least this share of what is drawn in its direction. */
+const minSeen = 0.5;
+
+/** Two are no nearer to each other than this, mm. */
+const apartMm = 4;
+
+/** One alone may be drawn for a thing; two are a cross or a frame at least. */
+const minLines = 2;
+
+/** Where it runs along a line of the map within this, mm, a stroke is that line. */
+const belongsMm = 1.2;
+
+/** A shorter piece left over is where a line crosses, mm. */
+const minPieceMm = 1.5;
+
+type Axis = 'level' | 'upright';
+
+/** A straight line from one place to another, mm. */
+export type Segment = readonly [ax: number, ay: number, bx: number, by: number];
+
+/**
+ * What is drawn without the lines that help drawing, and these: a grid, a frame, centre lines. They are straight, run level or
+ * upright across most of the drawing, and there are several of them; what runs along a line of the map stays.
+ *
+ * @param lines what is drawn, mm on the sheet
+ * @param drawn the same lines by places
+ * @param belongs the lines of the map where they lie on the sheet
+ */
+export function withoutConstruction(
+  lines: readonly FoundLine[],
+  drawn: KnownLines,
+  belongs: KnownLines,
+): { lines: FoundLine[]; construction: Segment[] } {
+  const construction = (['level', 'upright'] as const).flatMap((axis) => linesAlong(axis, drawn, belongs));
+  if (construction.length < minLines) return { lines: [...lines], construction: [] };
+  return { lines: lines.flatMap((line) => piecesBeside(line, construction, belongs)), construction };
+}
+
+/** The share of a run (x0, y0 …, mm) that is construction. */
+export function shareOfConstruction(points: Float64Array, construction: readonly Segment[]): number {
+  let along = 0;
+  for (let i = 0; i < points.length; i += 2) if (runsAlong(points, i, construction)) along++;
+  return (2 * along) / points.length;
+}
+
+/** The long straight lines in one direction that are on no line of the map. */
+function linesAlong(axis: Axis, drawn: KnownLines, belongs: KnownLines): Segment[] {
+  // Along and across of every place that runs that way, x and y changed over for upright ones.
+  const along: number[] = [];
+  const across: number[] = [];
+  let first = Infinity;
+  let last = -Infinity;
+  for (let i = 0; i < drawn.count; i++) {
+    const at = axis === 'level' ? drawn.x[i] : drawn.y[i];
+    first = Math.min(first, at);
+    last = Math.max(last, at);
+    const slope = axis === 'level' ? drawn.ty[i] : drawn.tx[i];
+    if (Math.abs(slope) > maxAslant) continue;
+    const angleRad = Math.atan2(drawn.ty[i], drawn.tx[i]);
+    if (belongs.nearest(drawn.x[i], drawn.y[i], angleRad, belongsMm) >= 0) continue;
+    along.push(at);
+    across.push(axis === 'level' ? drawn.y[i] : drawn.x[i]);
+  }
+  const extentMm = last - first;
+  if (!(extentMm > 0)) return [];
+  const slope = commonSlope(along, across, first + extentMm / 2);
+  return offsetsSeen(along, across, slope, { first, extentMm }).map((offset): Segment => {
+    const [from, to] = [offset + slope * first, offset + slope * last];
+    return axis === 'level' ? [first, from, last, to] : [from, first, to, last];
+  });
+}
+
+/** The slope by which the places gather most on few lines (a Hough transform). */
+function commonSlope(along: readonly number[], across: readonly number[], middle: number): number {
+  const steps = Math.round(maxTurnDeg / turnStepDeg);
+  let best = 0;
+  let most = -1;
+  for (let k = -steps; k <= steps; k++) {
+    const slope = Math.tan((k * turnStepDeg * Math.PI) / 180);
+    const bins = new Map<number, number>();
+    for (let i = 0; i < along.length; i++) {
+      const bin = Math.round(across[i] - slope * (along[i] - middle));
+      bins.set(bin, (bins.get(bin) ?? 0) + 1);
+    }
+    let gathered = 0;
+    for (const count of bins.values()) gathered += count * count;
+    // Of slopes alike, the straighter one.
+    if (gathered * (1 - 1e-3 * Math.abs(k)) > most) {
+      most = gathered * (1 - 1e-3 * Math.abs(k));
+      best = slope;
+    }
+  }
+  return best;
+}
+
+/** Whether a line is seen is told by stretches of this length, mm. */
+const stretchMm = 2;
+
+/** Where lines of a slope cross `along = 0` that are seen along enough of the drawing. */
+function offsetsSeen(
+  along: readonly number[],
+  across: readonly number[],
+  slope: number,
+  { first, extentMm }: { first: number; extentMm: number },
+): number[] {
+  const order = Array.from(along, (_, i) => i);
+  const offsetOf = (i: number) => across[i] - slope * along[i];
+  order.sort((a, b) => offsetOf(a) - offsetOf(b));
+  const candidates: { offset: number; seen: number }[] = [];
+  const stretches = new Map<number, number>();
+  const count = (i: number, by: number) => {
+    const stretch = Math.floor((along[i] - first) / stretchMm);
+    const now = (stretches.get(stretch) ?? 0) + by;
+    if (now > 0) stretches.set(stretch, now);
+    else stretches.delete(stretch);
+  };
+  // A window as wide as such a line, moved over all offsets.
+  for (let from = 0, to = 0; from < order.length; from++) {
+    const least = offsetOf(order[from]);
+    while (to < order.length && offsetOf(order[to]) <= least + withinMm) count(order[to++], 1);
+    const seen = (stretches.size * stretchMm) / extentMm;
+    if (seen >= minSeen) candidates.push({ offset: (least + offsetOf(order[to - 1])) / 2, seen });
+    count(order[from], -1);
+  }
+  candidates.sort((a, b) => b.seen - a.seen);
+  const offsets: number[] = [];
+  for (const { offset } of candidates)
+    if (offsets.every((other) => Math.abs(other - offset) >= apartMm)) offsets.push(offset);
+  return offsets;
+}
+
+/** What of a line is none of the construction. */
+function piecesBeside(line: FoundLine, construction: readonly Segment[], belongs: KnownLines): FoundLine[] {
+  const { points } = line;
+  const isConstruction = (i: number) =>
+    runsAlong(points, i, construction) &&
+    belongs.nearest(points[i], points[i + 1], directionRad(points, i), belongsMm) < 0;
+  const pieces: number[][] = [[]];
+  let isWhole = true;
+  for (let i = 0; i < points.length; i += 2) {
+    if (isConstruction(i)) {
+      isWhole = false;
+      if (pieces[pieces.length - 1].length > 0) pieces.push([]);
+    } else pieces[pieces.length - 1].push(points[i], points[i + 1]);
+  }
+  if (isWhole) return [line];
+  return pieces
+    .map((piece) => Float64Array.from(piece))
+    .filter((piece) => polylineLength(piece) >= minPieceMm)
+    .map((piece) => ({ ...line, points: piece, closed: false }));
+}
+
+/** The direction of a run at a point, from the points beside it. */
+function directionRad(points: Float64Array, i: number): number {
+  const from = Math.max(0, i - 4);
+  const to = Math.min(points.length - 2, i + 4);
+  return Math.atan2(points[to + 1] - points[from + 1], points[to] - points[from]);
+}
+
+/** Whether a run lies on a line of the construction at a point, and goes its way. */
+function runsAlong(points: Float64Array, i: number, construction: readonly Segment[]): boolean {
+  const angleRad = directionRad(points, i);
+  return construction.some(
+    ([ax, ay, bx, by]) =>
+      distanceToSegment(points[i], points[i + 1], ax, ay, bx, by) <= withinMm &&
+      Math.abs(Math.sin(angleRad - Math.atan2(by - ay, bx - ax))) <= maxAslant,
+  );
+}
