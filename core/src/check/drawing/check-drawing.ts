@@ -1,5 +1,5 @@
 import type { CheckReport, MapDocument } from '../../documents/index.js';
-import { cornersOfRect, polylineLength, type Quad } from '../../geometry/index.js';
+import { cornersOfRect, polylineLength, stepLength, type Quad } from '../../geometry/index.js';
 import type { Picture } from '../../raster/index.js';
 import { findDoubled, secondRun } from '../surface/doubled-lines.js';
 import { darknessOf } from '../surface/line-darkness.js';
@@ -10,7 +10,7 @@ import type { SizeMm } from '../../units/index.js';
 import { carriedLines, type FoundLine } from '../registration/found-lines.js';
 import type { KnownLines } from '../registration/known-lines.js';
 import { aligned, movedBy, unmoved, type Similarity } from './alignment.js';
-import { withoutConstruction, type Segment } from './construction-lines.js';
+import { withoutConstruction, type StraightLine } from './construction-lines.js';
 import { movedCourse, together, wantedLines, type Wanted } from './course.js';
 import { drawnEllipses, roundEllipse } from './drawn-ellipses.js';
 import { DrawingNotFound, notFound } from './drawing-not-found.js';
@@ -84,7 +84,7 @@ export function checkDrawing(
 }
 
 /** A drawing of which the lines that helped drawing it are kept apart. */
-type ClearedDrawing = PlacedDrawing & { construction: readonly Segment[] };
+type ClearedDrawing = PlacedDrawing & { construction: readonly StraightLine[] };
 
 /** A drawing without a grid, or other lines that helped drawing it. */
 function withoutItsGrid(placed: PlacedDrawing, wanted: readonly Wanted[], size: SizeMm): ClearedDrawing {
@@ -158,9 +158,10 @@ function judged(
   const home = undone(placed.whole);
   const atHome = carriedLines(placed.lines, home);
   const window = sheetWindow(size, home);
-  const construction = placed.construction.map(([ax, ay, bx, by]): Segment => {
-    const [a, b] = [home(ax, ay), home(bx, by)];
-    return [a.x, a.y, b.x, b.y];
+  const construction = placed.construction.map(({ x, y, tx, ty }) => {
+    const [a, b] = [home(x, y), home(x + tx, y + ty)];
+    const length = stepLength(b.x - a.x, b.y - a.y);
+    return { ...a, tx: (b.x - a.x) / length, ty: (b.y - a.y) / length };
   });
   const drawnAtHome = knownOf(atHome, size);
   const beyond = wanted.filter(

@@ -1,4 +1,4 @@
-import { distanceToSegment, polylineLength } from '../../geometry/index.js';
+import { polylineLength, stepLength } from '../../geometry/index.js';
 import type { FoundLine } from '../registration/found-lines.js';
 import type { KnownLines } from '../registration/known-lines.js';
 
@@ -29,8 +29,8 @@ const minPieceMm = 1.5;
 
 type Axis = 'level' | 'upright';
 
-/** A straight line from one place to another, mm. */
-export type Segment = readonly [ax: number, ay: number, bx: number, by: number];
+/** A straight line across the drawing: a place on it, mm, and its unit direction. */
+export type StraightLine = { x: number; y: number; tx: number; ty: number };
 
 /**
  * What is drawn without the lines that help drawing, and these: a grid, a frame, centre lines. They are straight, run level or
@@ -44,21 +44,24 @@ export function withoutConstruction(
   lines: readonly FoundLine[],
   drawn: KnownLines,
   belongs: KnownLines,
-): { lines: FoundLine[]; construction: Segment[] } {
+): { lines: FoundLine[]; construction: StraightLine[] } {
   const construction = (['level', 'upright'] as const).flatMap((axis) => linesAlong(axis, drawn, belongs));
   if (construction.length < minLines) return { lines: [...lines], construction: [] };
   return { lines: lines.flatMap((line) => piecesBeside(line, construction, belongs)), construction };
 }
 
 /** The share of a run (x0, y0 …, mm) that is construction. */
-export function shareOfConstruction(points: Float64Array, construction: readonly Segment[]): number {
+export function shareOfConstruction(points: Float64Array, construction: readonly StraightLine[]): number {
   let along = 0;
   for (let i = 0; i < points.length; i += 2) if (runsAlong(points, i, construction)) along++;
   return (2 * along) / points.length;
 }
 
+/** Places that run one way: how far along it from where the drawing begins, how far across it, and how far it goes, mm. */
+type Places = { along: readonly number[]; across: readonly number[]; extentMm: number };
+
 /** The long straight lines in one direction that are on no line of the map. */
-function linesAlong(axis: Axis, drawn: KnownLines, belongs: KnownLines): Segment[] {
+function linesAlong(axis: Axis, drawn: KnownLines, belongs: KnownLines): StraightLine[] {
   // Along and across of every place that runs that way, x and y changed over for upright ones.
   const along: number[] = [];
   const across: number[] = [];
@@ -77,30 +80,39 @@ function linesAlong(axis: Axis, drawn: KnownLines, belongs: KnownLines): Segment
   }
   const extentMm = last - first;
   if (!(extentMm > 0)) return [];
-  const slope = commonSlope(along, across, first + extentMm / 2);
-  return offsetsSeen(along, across, slope, { first, extentMm }).map((offset): Segment => {
-    const [from, to] = [offset + slope * first, offset + slope * last];
-    return axis === 'level' ? [first, from, last, to] : [from, first, to, last];
-  });
+  const places = { along: along.map((at) => at - first), across, extentMm };
+  const slope = commonSlope(places);
+  const length = stepLength(1, slope);
+  return offsetsSeen(places, slope).map((offset) =>
+    axis === 'level'
+      ? { x: first, y: offset, tx: 1 / length, ty: slope / length }
+      : { x: offset, y: first, tx: slope / length, ty: 1 / length },
+  );
 }
 
-/** The slope by which the places gather most on few lines (a Hough transform). */
-function commonSlope(along: readonly number[], across: readonly number[], middle: number): number {
+/** The slope by which the places gather most on few lines, a mm wide (a Hough transform). */
+function commonSlope({ along, across, extentMm }: Places): number {
   const steps = Math.round(maxTurnDeg / turnStepDeg);
+  const slopeOf = (step: number) => Math.tan((step * turnStepDeg * Math.PI) / 180);
+  let least = Infinity;
+  let largest = -Infinity;
+  for (let i = 0; i < across.length; i++) {
+    least = Math.min(least, across[i]);
+    largest = Math.max(largest, across[i]);
+  }
+  // However it slopes, a line is met beyond what is drawn by no more than this.
+  const beyond = Math.ceil(extentMm * slopeOf(steps)) + 1;
+  const bins = new Int32Array(Math.ceil(largest - least) + 2 * beyond + 1);
   let best = 0;
   let most = -1;
-  for (let k = -steps; k <= steps; k++) {
-    const slope = Math.tan((k * turnStepDeg * Math.PI) / 180);
-    const bins = new Map<number, number>();
-    for (let i = 0; i < along.length; i++) {
-      const bin = Math.round(across[i] - slope * (along[i] - middle));
-      bins.set(bin, (bins.get(bin) ?? 0) + 1);
-    }
-    let gathered = 0;
-    for (const count of bins.values()) gathered += count * count;
+  for (let step = -steps; step <= steps; step++) {
+    const slope = slopeOf(step);
+    bins.fill(0);
+    for (let i = 0; i < along.length; i++) bins[Math.round(across[i] - slope * along[i] - least) + beyond]++;
     // Of slopes alike, the straighter one.
-    if (gathered * (1 - 1e-3 * Math.abs(k)) > most) {
-      most = gathered * (1 - 1e-3 * Math.abs(k));
+    const gathered = bins.reduce((sum, count) => sum + count * count, 0) * (1 - 1e-3 * Math.abs(step));
+    if (gathered > most) {
+      most = gathered;
       best = slope;
     }
   }
@@ -110,20 +122,15 @@ function commonSlope(along: readonly number[], across: readonly number[], middle
 /** Whether a line is seen is told by stretches of this length, mm. */
 const stretchMm = 2;
 
-/** Where lines of a slope cross `along = 0` that are seen along enough of the drawing. */
-function offsetsSeen(
-  along: readonly number[],
-  across: readonly number[],
-  slope: number,
-  { first, extentMm }: { first: number; extentMm: number },
-): number[] {
+/** Where lines of a slope begin that are seen along enough of the drawing. */
+function offsetsSeen({ along, across, extentMm }: Places, slope: number): number[] {
   const order = Array.from(along, (_, i) => i);
   const offsetOf = (i: number) => across[i] - slope * along[i];
   order.sort((a, b) => offsetOf(a) - offsetOf(b));
   const candidates: { offset: number; seen: number }[] = [];
   const stretches = new Map<number, number>();
   const count = (i: number, by: number) => {
-    const stretch = Math.floor((along[i] - first) / stretchMm);
+    const stretch = Math.floor(along[i] / stretchMm);
     const now = (stretches.get(stretch) ?? 0) + by;
     if (now > 0) stretches.set(stretch, now);
     else stretches.delete(stretch);
@@ -144,7 +151,11 @@ function offsetsSeen(
 }
 
 /** What of a line is none of the construction. */
-function piecesBeside(line: FoundLine, construction: readonly Segment[], belongs: KnownLines): FoundLine[] {
+function piecesBeside(
+  line: FoundLine,
+  construction: readonly StraightLine[],
+  belongs: KnownLines,
+): FoundLine[] {
   const { points } = line;
   const isConstruction = (i: number) =>
     runsAlong(points, i, construction) &&
@@ -172,11 +183,12 @@ function directionRad(points: Float64Array, i: number): number {
 }
 
 /** Whether a run lies on a line of the construction at a point, and goes its way. */
-function runsAlong(points: Float64Array, i: number, construction: readonly Segment[]): boolean {
+function runsAlong(points: Float64Array, i: number, construction: readonly StraightLine[]): boolean {
   const angleRad = directionRad(points, i);
-  return construction.some(
-    ([ax, ay, bx, by]) =>
-      distanceToSegment(points[i], points[i + 1], ax, ay, bx, by) <= withinMm &&
-      Math.abs(Math.sin(angleRad - Math.atan2(by - ay, bx - ax))) <= maxAslant,
-  );
+  const [dx, dy] = [Math.cos(angleRad), Math.sin(angleRad)];
+  for (const { x, y, tx, ty } of construction) {
+    if (Math.abs((points[i] - x) * ty - (points[i + 1] - y) * tx) > withinMm) continue;
+    if (Math.abs(dx * ty - dy * tx) <= maxAslant) return true;
+  }
+  return false;
 }

@@ -3,7 +3,7 @@ import type { SizeMm } from '../../units/index.js';
 import { findAdditions, joinPieces, runsAlong, type Addition } from '../corrections/additions.js';
 import type { FoundLine } from '../registration/found-lines.js';
 import { KnownLines } from '../registration/known-lines.js';
-import { shareOfConstruction, type Segment } from './construction-lines.js';
+import { shareOfConstruction, type StraightLine } from './construction-lines.js';
 import { movedCourse } from './course.js';
 import type { Match } from './match.js';
 
@@ -60,7 +60,7 @@ export type ExtraSearch = {
   /** Lines known besides, x0, y0 … mm: those of the map as they stand a second time. */
   again: readonly Float64Array[];
   /** Lines that helped drawing, mm. */
-  construction: readonly Segment[];
+  construction: readonly StraightLine[];
   /** What is shorter is left out, mm. */
   minMm?: number;
 };
