@@ -16,8 +16,7 @@ import { checkedTitle, makeMap, referencePath, seed } from './seed.js';
 describe('the demo', () => {
   let folder: string;
   let file: OpenFile;
-  before(async function () {
-    this.timeout(120_000);
+  before(async () => {
     folder = await mkdtemp(join(tmpdir(), 'nobrel-demo-'));
     file = await openFile(folder);
     await seed(file);

@@ -8,7 +8,7 @@ import { newDecisions, saveRequestSchema, type SaveRequest, type Work } from '@n
  */
 
 // What is waited for comes late on a busy machine.
-configure({ asyncUtilTimeout: 20_000 });
+configure({ asyncUtilTimeout: 120_000 });
 
 /** Node’s own wants whole addresses. */
 class PageRequest extends Request {

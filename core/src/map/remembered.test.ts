@@ -38,8 +38,7 @@ function changedSettings(): [string, MapSettings][] {
 }
 
 describe('a map whose stages are remembered', () => {
-  it('is the same as one made afresh, whatever setting was changed before', function () {
-    this.timeout(240_000);
+  it('is the same as one made afresh, whatever setting was changed before', () => {
     const maker = new MapMaker();
     for (const [name, settings] of changedSettings()) {
       const remembered = maker.make(requestWith(settings));

@@ -343,8 +343,7 @@ describe('the tone of a drawing', () => {
   });
 });
 
-describe('lines printed on the paper', function () {
-  this.timeout(60_000);
+describe('lines printed on the paper', () => {
   const drawing = drawingScene(3, false);
   const look: Rendering = {
     tool: 'pencil',
@@ -388,8 +387,7 @@ describe('lines printed on the paper', function () {
   });
 });
 
-describe('known drawings', function () {
-  this.timeout(60_000);
+describe('known drawings', () => {
   const planeOf = (rendering: Rendering, number: number) => {
     const drawing = drawingScene(number, true);
     return { drawing, ...rendered(drawing, rendering) };

@@ -22,9 +22,7 @@ before(async () => {
 });
 after(() => cli.remove());
 
-describe('nobrel simulate photo and nobrel check', function () {
-  this.timeout(120_000);
-
+describe('nobrel simulate photo and nobrel check', () => {
   it('photograph a surface, and say that the sheet slipped, what is too dark, and what is still to trace', async () => {
     const photo = cli.at('surface.jpg');
     const taken = ['--megapixels', '2', '--seed', '5', '--tool', 'pen', '--contrast', '50', '--out', photo];

@@ -86,5 +86,5 @@ describe('drawings that ask for too much', () => {
       expect(Date.now() - from, 'milliseconds').to.be.below(15_000);
       expect(status, err).to.be.oneOf([0, 2]);
       if (status === 2) expect(err.trim().split('\n'), err).to.have.length(1);
-    }).timeout(20_000);
+    });
 });

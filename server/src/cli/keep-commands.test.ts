@@ -39,7 +39,7 @@ describe('keeping works on the command line', () => {
     expect([verified.status, verified.err]).to.deep.equal([0, '']);
     expect(verified.out).to.equal('1 work and 1 picture looked at.\n');
     expect((await keep('verify')).status).to.equal(0);
-  }).timeout(60_000);
+  });
 
   it('stopped with Ctrl-C, leaves nothing half-made behind', async () => {
     await putPictures(server.dataFolder, 400);
@@ -57,7 +57,7 @@ describe('keeping works on the command line', () => {
     expect((await line.nobrel('restore', backups)).err).to.include('There is no backup');
     // What was copied so far need not be copied again.
     expect((await line.nobrel(...backup)).status).to.equal(0);
-  }).timeout(60_000);
+  });
 
   it('exports by title while the program runs, and imports elsewhere', async () => {
     const out = line.at('disc.nobrel.zip');
@@ -70,7 +70,7 @@ describe('keeping works on the command line', () => {
       ([status, err]: [number, string]) => status === 2 && err.includes('2 works are called “Disc”'),
     );
     expect(existsSync(line.at('x.zip'))).to.equal(false);
-  }).timeout(60_000);
+  });
 
   it('refuses in one line what cannot be done, and changes nothing', async () => {
     const bad = line.at('bad.zip');
@@ -101,7 +101,7 @@ describe('keeping works on the command line', () => {
     }
     expect(await (await server.call('api/works')).text()).to.equal(before);
     expect(flatFileSchema.parse(JSON.parse(before)).works).to.have.length(1);
-  }).timeout(90_000);
+  });
 
   it('says what is not as it should be, and ends with 2', async () => {
     const pictures = join(line.at('restored'), 'pictures');

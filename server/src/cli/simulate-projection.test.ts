@@ -11,8 +11,7 @@ const truthSchema = z.object({
   surfaceInPhotograph: pairs.optional(),
 });
 
-describe('nobrel simulate projection', function () {
-  this.timeout(60_000);
+describe('nobrel simulate projection', () => {
   let cli: CommandLine;
   before(async () => {
     cli = await commandLine();

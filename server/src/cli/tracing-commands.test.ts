@@ -14,8 +14,7 @@ const slipSchema = z.object({
   says: z.string(),
 });
 
-describe('the command line of tracing', function () {
-  this.timeout(60_000);
+describe('the command line of tracing', () => {
   let cli: CommandLine;
   const sketch = sketchMap(drawingScene(3));
   before(async () => {

@@ -102,7 +102,7 @@ describe('a bundle', () => {
       expect(await picturesOnDisk(kept.server), name).to.deep.equal(there);
     }
     expect(await (await kept.server.call('api/works')).json()).to.deep.equal(before);
-  }).timeout(60_000);
+  });
 });
 
 describe('fields that are not known here', () => {
@@ -154,5 +154,5 @@ describe('a bundle with bytes changed anywhere', () => {
       expect(await picturesOnDisk(kept.server), String(at)).to.deep.equal(there);
     }
     expect(refused).to.be.greaterThan(30);
-  }).timeout(60_000);
+  });
 });

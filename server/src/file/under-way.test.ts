@@ -59,7 +59,7 @@ describe('long work', () => {
     expect(await (await kept.server.call('api/under-way/b1')).json()).to.deep.equal({ done: 0, of: 0 });
     const verified = await kept.server.call('api/verify?task=v1', { method: 'POST' });
     expect(verifiedSchema.parse(await verified.json()).faults).to.deep.equal([]);
-  }).timeout(60_000);
+  });
 
   it('that is stopped half-way leaves nothing behind', async () => {
     const bundle = await bundleOfMany(6);
@@ -89,7 +89,7 @@ describe('long work', () => {
     } finally {
       await other.stop();
     }
-  }).timeout(60_000);
+  });
 
   it('restores a whole backup into a new folder beside the works, once', async () => {
     const work = await kept.wholeWork();

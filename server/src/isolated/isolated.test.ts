@@ -78,6 +78,6 @@ for (const as of ['process', 'thread'] as const) {
       const refusals = (await Promise.all(many)).filter((each) => each !== null);
       expect(refusals.length).to.be.within(20, 30);
       for (const each of refusals) expect(each).to.include({ status: 503, code: 'busy' });
-    }).timeout(30_000);
+    });
   });
 }

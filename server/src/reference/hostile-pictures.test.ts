@@ -59,7 +59,7 @@ describe('pictures that ask for too much', () => {
     expect(waits[Math.floor(0.9 * waits.length)], 'milliseconds').to.be.below(1000);
     expect(await readdir(server.running.file.pictures.incoming)).to.deep.equal([]);
     expect((await server.bringIn()).status).to.equal(201);
-  }).timeout(90_000);
+  });
 
   it('many at once with saves between them all come in', async () => {
     const { work } = await server.newWork();
@@ -74,7 +74,7 @@ describe('pictures that ask for too much', () => {
     }
     statuses.push(...(await Promise.all(uploads)).map(({ status }) => status));
     expect(statuses).to.deep.equal([...Array<number>(12).fill(200), ...Array<number>(12).fill(201)]);
-  }).timeout(60_000);
+  });
 });
 
 describe('faults of the disk', () => {

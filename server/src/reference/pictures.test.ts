@@ -168,13 +168,13 @@ describe('pictures', () => {
     const error = await errorOf(await server.bringIn(huge, 'wall.png'));
     expect(error.status).to.equal(413);
     expect(error.message).to.match(/“wall.png” has 125 megapixels; up to 120/);
-  }).timeout(60_000);
+  });
 
   it('over 80 MB are refused', async () => {
     const error = await errorOf(await server.bringIn(Buffer.alloc(81 * 1024 * 1024), 'scan.tif'));
     expect(error).to.include({ status: 413, code: 'too-large' });
     expect(error.message).to.include('80 MB');
-  }).timeout(60_000);
+  });
 
   it('must be there', async () => {
     expect(

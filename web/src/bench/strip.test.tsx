@@ -53,7 +53,7 @@ describe('saving, as it is told', () => {
     expect(getByRole('status').textContent).to.equal('Saved');
     act(() => void store.dispatch(decided({ room: 'title', change: 'Pears' })));
     expect(getByRole('status').textContent).to.equal('Not saved yet');
-    await findByText('Saved', {}, { timeout: 5000 });
+    await findByText('Saved');
   });
 
   for (const [way, title] of [
@@ -70,10 +70,10 @@ describe('saving, as it is told', () => {
       );
       bench.server.changeElsewhere('Theirs');
       act(() => void bench.store.dispatch(decided({ room: 'title', change: 'Ours' })));
-      await bench.findByText(/Both versions are safe/, {}, { timeout: 8000 });
+      await bench.findByText(/Both versions are safe/);
       expect(bench.getAllByRole('status')[0]?.textContent).to.equal('Not saved: changed elsewhere');
       await bench.user.click(bench.getByRole('button', { name: way }));
-      await bench.findByText('Saved', {}, { timeout: 8000 });
+      await bench.findByText('Saved');
       expect(bench.decisions().title).to.equal(title);
       expect(bench.server.kept().decisions.title).to.equal(title);
       expect(bench.queryByText(/Both versions are safe/)).to.equal(null);

@@ -58,7 +58,7 @@ describe('autosave', () => {
     await wait(4500);
     expect(server.kept().decisions.title).to.equal('Kept');
     expect(state().saving).to.equal('saved');
-  }).timeout(10_000);
+  });
 
   it('says so when another window was first, and keeps either side as one wishes', async () => {
     for (const [choose, ends] of [
@@ -213,5 +213,5 @@ describe('autosave', () => {
     const conflict = openPage(changed);
     expect(conflict.state().saving).to.equal('conflict');
     expect(conflict.state().decisions?.title).to.equal('Mine');
-  }).timeout(10_000);
+  });
 });

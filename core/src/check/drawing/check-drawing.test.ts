@@ -65,8 +65,7 @@ function beside(a: Picture, b: Picture): Picture {
 const check = (picture: Picture, map: MapDocument, options = {}) =>
   checkDrawing(pyramid(picture), map, options);
 
-describe('a drawing on a photograph', function () {
-  this.timeout(240_000);
+describe('a drawing on a photograph', () => {
   const map = sketchMap(drawingScene(1));
 
   it('is held against its map: what moved and by how much, what is missing, what is more', () => {

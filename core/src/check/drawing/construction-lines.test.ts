@@ -40,6 +40,9 @@ describe('lines that help drawing', () => {
       const drawn = [ring, level, ...other];
       expect(left(drawn)).to.deep.equal({ lines: drawn, construction: [] });
     }
+    // However little else is drawn.
+    const steps = [20, 30, 40, 50].map((y) => line([20, y], [45, y]));
+    expect(left(steps)).to.deep.equal({ lines: steps, construction: [] });
   });
 
   it('leave what runs along them on the map', () => {
@@ -53,7 +56,8 @@ describe('lines that help drawing', () => {
     expect(kept?.points.length).to.be.greaterThan(2 * 200);
   });
 
-  it('are none where nothing is drawn', () => {
-    expect(left([])).to.deep.equal({ lines: [], construction: [] });
+  it('are none where nothing is drawn, or nothing level or upright', () => {
+    for (const drawn of [[], [line([20, 20], [90, 90])], [line([20, 20], [90, 20])]])
+      expect(left(drawn)).to.deep.equal({ lines: drawn, construction: [] });
   });
 });

@@ -12,8 +12,9 @@ const maxAslant = Math.sin((8 * Math.PI) / 180);
 /** What is drawn this near to such a line, mm, is it: a ruler slips, and paper is not quite flat. */
 const withinMm = 1.2;
 
-/** Such a line is seen along at least this share of what is drawn in its direction. */
+/** Such a line is seen along at least this share of what is drawn in its direction, and for so long, mm. */
 const minSeen = 0.5;
+const minLengthMm = 40;
 
 /** Two are no nearer to each other than this, mm. */
 const apartMm = 4;
@@ -79,7 +80,7 @@ function linesAlong(axis: Axis, drawn: KnownLines, belongs: KnownLines): Straigh
     across.push(axis === 'level' ? drawn.y[i] : drawn.x[i]);
   }
   const extentMm = last - first;
-  if (!(extentMm > 0)) return [];
+  if (along.length === 0) return [];
   const places = { along: along.map((at) => at - first), across, extentMm };
   const slope = commonSlope(places);
   const length = stepLength(1, slope);
@@ -127,7 +128,7 @@ function offsetsSeen({ along, across, extentMm }: Places, slope: number): number
   const order = Array.from(along, (_, i) => i);
   const offsetOf = (i: number) => across[i] - slope * along[i];
   order.sort((a, b) => offsetOf(a) - offsetOf(b));
-  const candidates: { offset: number; seen: number }[] = [];
+  const candidates: { offset: number; seenMm: number }[] = [];
   const stretches = new Map<number, number>();
   const count = (i: number, by: number) => {
     const stretch = Math.floor(along[i] / stretchMm);
@@ -139,11 +140,12 @@ function offsetsSeen({ along, across, extentMm }: Places, slope: number): number
   for (let from = 0, to = 0; from < order.length; from++) {
     const least = offsetOf(order[from]);
     while (to < order.length && offsetOf(order[to]) <= least + withinMm) count(order[to++], 1);
-    const seen = (stretches.size * stretchMm) / extentMm;
-    if (seen >= minSeen) candidates.push({ offset: (least + offsetOf(order[to - 1])) / 2, seen });
+    const seenMm = stretches.size * stretchMm;
+    if (seenMm >= Math.max(minLengthMm, minSeen * extentMm))
+      candidates.push({ offset: (least + offsetOf(order[to - 1])) / 2, seenMm });
     count(order[from], -1);
   }
-  candidates.sort((a, b) => b.seen - a.seen);
+  candidates.sort((a, b) => b.seenMm - a.seenMm);
   const offsets: number[] = [];
   for (const { offset } of candidates)
     if (offsets.every((other) => Math.abs(other - offset) >= apartMm)) offsets.push(offset);

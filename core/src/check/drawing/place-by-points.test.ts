@@ -64,8 +64,7 @@ describe('corners from points that are known', () => {
     expect(cornersByPoints(folded, size)).to.equal(null);
   });
 
-  it('bring a photograph without the edges of its sheet onto the map, though they were picked by eye', function () {
-    this.timeout(60_000);
+  it('bring a photograph without the edges of its sheet onto the map, though they were picked by eye', () => {
     const map = sketchMap(drawingScene(1));
     const faults = { moved: 2, missing: 1 };
     // The sheet is as light as the table.

@@ -24,9 +24,7 @@ function photograph(faults: Partial<PhotographerFaults>, how: Partial<Rendering>
 const troublesOf = (faults: Partial<PhotographerFaults>, how: Partial<Rendering> = {}) =>
   judgePhotograph(photograph(faults, how), size).troubles.map(({ trouble }) => trouble);
 
-describe('a photograph of a drawing', function () {
-  this.timeout(60_000);
-
+describe('a photograph of a drawing', () => {
   it('that is good has nothing to do better, in pencil, faint pencil and chalk alike', () => {
     const chalk: Partial<Rendering> = { tool: 'chalk', paper: 20, contrast: -60, table: 70 };
     for (const how of [{ seed: 4 }, { light: 'uneven' }, { light: 'side' }, { contrast: 12 }, chalk] as const)

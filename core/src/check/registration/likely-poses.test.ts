@@ -30,9 +30,7 @@ const lies = fc.record({
   y: fc.double({ min: 450, max: 750, noNaN: true }),
 });
 
-describe('ways a picture may lie on a sheet of which no edge is seen', function () {
-  this.timeout(240_000);
-
+describe('ways a picture may lie on a sheet of which no edge is seen', () => {
   it('hold the one it lies in, however it is turned and whatever part of it is shown', () => {
     fc.assert(
       fc.property(lies, ({ known, turnRad, pxPerMm, x, y }) => {

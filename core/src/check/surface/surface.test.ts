@@ -57,9 +57,7 @@ describe('a shift that lines have in common', () => {
   });
 });
 
-describe('a surface after the transfer', function () {
-  this.timeout(120_000);
-
+describe('a surface after the transfer', () => {
   it('says what did not come across and what is to be cleaned away', () => {
     const { truth, report } = check('transfer', { missing: 3, extra: 2 }, 11);
     const says = findingsOf(report, map, 'mm', { of: 'transfer', cover: 'nothing' }).map(
@@ -124,9 +122,7 @@ describe('a surface after the transfer', function () {
   });
 });
 
-describe('a surface under way', function () {
-  this.timeout(120_000);
-
+describe('a surface under way', () => {
   it('says what is still to trace, however little is there', () => {
     for (const drawnSoFar of [0.1, 0.5, 0.9]) {
       const { truth, report } = check('under-way', { drawnSoFar }, 15);

@@ -50,9 +50,7 @@ const metresOf = (map: MapDocument) => effortOf(map).metres;
 const distanceTo = ([x, y]: [number, number], run: readonly [number, number][]): number =>
   Math.min(...run.slice(1).map(([bx, by], i) => distanceToSegment(x, y, ...run[i], bx, by)));
 
-describe('the map of a drawing', function () {
-  this.timeout(240_000);
-
+describe('the map of a drawing', () => {
   it('is told by its tones, holds its strokes with their strength, and no shapes', () => {
     const map = mapOf(sketch);
     expect(map.readAs?.kind).to.equal('drawing');

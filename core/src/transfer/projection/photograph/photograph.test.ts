@@ -14,8 +14,7 @@ const surface = { width: 1800, height: 1100 };
 const whole = wholeOf(surface);
 const screen = { width: 1920, height: 1080 };
 
-describe('a photograph of the dots', function () {
-  this.timeout(60_000);
+describe('a photograph of the dots', () => {
   const projector = projectorToTry(whole, screen);
   const camera = { ...cameraToTry(surface), megapixels: 2.5 };
   const taken = (frame = dotsFrame(screen), marked: 'tape' | 'panel' = 'tape') =>
