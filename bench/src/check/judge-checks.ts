@@ -3,7 +3,7 @@
  * 12 megapixels on a table.
  *
  * Options: `--only 0,4` judges some of the photographs; `--megapixels 12`; `--grid 50` draws over a grid of
- * 50 mm; `--pictures DIR` keeps the photographs there,
+ * 50 mm, and wants a folder of its own; `--pictures DIR` keeps the photographs there,
  * and takes them from there when they are there already; `--maps DIR` draws the maps (`*.map.json`) of a folder, as those in
  * `demo/references/maps` of several hundred lines, instead of the bench's own of about 35.
  */

@@ -1,5 +1,6 @@
 import { isTraced, type MapDocument, type MapLine } from '../documents/index.js';
 import { polylineLength } from '../geometry/index.js';
+import type { SizeMm } from '../units/index.js';
 import {
   stepMm,
   straightsThrough,
@@ -7,7 +8,6 @@ import {
   type DrawnStroke,
   type KnownDrawing,
 } from './drawn-stroke.js';
-import type { SizeMm } from '../units/index.js';
 import type { DrawnTruth, HandFaults } from './faults-of-hand.js';
 import { seeded } from './seeded.js';
 

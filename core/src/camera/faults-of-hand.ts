@@ -16,7 +16,7 @@ export type HandFaults = {
   restated: number;
   /** How many smudges there are. */
   smudges: number;
-  /** Squares of a grid that is drawn beneath, mm; 0 for none. */
+  /** Squares of a grid it is drawn over, mm; 0 for none. */
   gridMm: number;
   /** The share of the lines that is drawn so far, in the map's order. */
   drawnSoFar: number;

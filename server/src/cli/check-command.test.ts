@@ -39,7 +39,21 @@ describe('nobrel simulate photo and nobrel check', () => {
     const photo = cli.at('photo.jpg');
     const truthFile = cli.at('truth.json');
     const simulated = await cli.nobrel(
-      ...['simulate', 'photo', map, '--moved', '3', '--missing', '2', '--extra', '1', '--shift', '2,-1'],
+      ...[
+        'simulate',
+        'photo',
+        map,
+        '--moved',
+        '3',
+        '--missing',
+        '2',
+        '--extra',
+        '1',
+        '--shift',
+        '2,-1',
+        '--grid',
+        '60',
+      ],
       ...['--megapixels', '3', '--seed', '4', '--upside-down', '--truth', truthFile, '--out', photo],
     );
     expect(simulated).to.include({ status: 0, err: '' });
@@ -83,6 +97,10 @@ describe('nobrel simulate photo and nobrel check', () => {
       [
         ['simulate', 'photo', map, '--moved', '1.5', '--out', cli.at('p.jpg')],
         /--moved takes a whole number/,
+      ],
+      [
+        ['simulate', 'photo', map, '--grid', '0.01', '--out', cli.at('p.jpg')],
+        /--grid takes a number from 5 to 1000/,
       ],
       [['simulate', 'photo', map, '--shift', '3', '--out', cli.at('p.jpg')], /--shift takes two numbers/],
     ] as const) {

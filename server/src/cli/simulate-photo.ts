@@ -29,7 +29,7 @@ type PhotoOptions = {
   extra: number;
   restated: number;
   smudges: number;
-  grid: number;
+  grid?: number;
   table: number;
   drawn: number;
   slip?: [number, number];
@@ -99,13 +99,7 @@ export function simulatePhotoCommand(): Command {
     .addOption(count('--missing <n>', 'lines left out'))
     .addOption(count('--extra <n>', 'lines that are not on the map'))
     .addOption(count('--smudges <n>', 'smudges'))
-    .addOption(
-      numberOption('--grid <mm>', 'squares of a grid drawn beneath, 0 for none', {
-        min: 0,
-        max: 1000,
-        initial: 0,
-      }),
-    )
+    .addOption(numberOption('--grid <mm>', 'squares of a grid it is drawn over', { min: 5, max: 1000 }))
     .addOption(
       numberOption('--restated <share>', 'share of lines gone over twice', { min: 0, max: 1, initial: 0 }),
     )
@@ -225,7 +219,7 @@ function faultsOf(options: PhotoOptions): HandFaults {
     extra: options.extra,
     restated: options.restated,
     smudges: options.smudges,
-    gridMm: options.grid,
+    gridMm: options.grid ?? 0,
     drawnSoFar: options.drawn,
     slip: options.slip ? { dx: options.slip[0], dy: options.slip[1], angleDeg: 0, from: 0.6 } : null,
     doubled: options.doubled

@@ -1,5 +1,5 @@
 import { polylineLength, reversedPoints, stepLength, turnBetween, type Rect } from '../../geometry/index.js';
-import type { FoundLine } from '../registration/found-lines.js';
+import { keptPieces, asRun, type FoundLine } from '../registration/found-lines.js';
 import type { KnownLines } from '../registration/known-lines.js';
 
 /** A line that was drawn onto a sheet, mm: x0, y0 …; a closed one ends where it begins. */
@@ -25,8 +25,9 @@ export function findAdditions(
 ): Addition[] {
   const isOutside = (x: number, y: number) =>
     !isIn(window, x, y, 0) || words.some((box) => isIn(box, x, y, besideWordsMm));
-  return found.flatMap(({ points, closed, widthMm }) => {
-    const own = closed ? opened(points) : points;
+  return found.flatMap((line) => {
+    const { closed, widthMm } = line;
+    const own = asRun(line);
     const count = own.length / 2;
     const isNew = new Uint8Array(count);
     const outside = new Uint8Array(count);
@@ -36,10 +37,9 @@ export function findAdditions(
       isNew[i] = outside[i] || runsAlong(own, i, known, sameMm) ? 0 : 1;
     }
     fillCrossings(own, isNew, outside);
-    return runsOf(isNew, closed).flatMap((run) => {
-      const line = Float64Array.from(run.flatMap((i) => [own[2 * i], own[2 * i + 1]]));
-      const lengthMm = polylineLength(line);
-      return lengthMm >= minPieceMm ? [{ points: line, lengthMm, widthMm }] : [];
+    return keptPieces(own, closed, isNew).flatMap((points) => {
+      const lengthMm = polylineLength(points);
+      return lengthMm >= minPieceMm ? [{ points, lengthMm, widthMm }] : [];
     });
   });
 }
@@ -47,19 +47,20 @@ export function findAdditions(
 const isIn = ({ x, y, width, height }: Rect, px: number, py: number, beside: number) =>
   px >= x - beside && py >= y - beside && px <= x + width + beside && py <= y + height + beside;
 
-/** A closed line with its first point again at its end. */
-const opened = (points: Float64Array) => Float64Array.of(...points, points[0], points[1]);
-
 /** The direction of a line is read over so many points to each side. */
 const courseArm = 4;
 
-/** Whether a run goes along a known line within some mm at one of its points. */
-export function runsAlong(points: Float64Array, i: number, known: KnownLines, withinMm: number): boolean {
+/** The direction of a run (x0, y0 …) at one of its points. */
+export function courseRad(points: Float64Array, i: number): number {
   const last = points.length / 2 - 1;
   const [from, to] = [Math.max(0, i - courseArm), Math.min(last, i + courseArm)];
-  const angleRad = Math.atan2(points[2 * to + 1] - points[2 * from + 1], points[2 * to] - points[2 * from]);
+  return Math.atan2(points[2 * to + 1] - points[2 * from + 1], points[2 * to] - points[2 * from]);
+}
+
+/** Whether a run goes along a known line within some mm at one of its points. */
+export function runsAlong(points: Float64Array, i: number, known: KnownLines, withinMm: number): boolean {
   const [x, y] = [points[2 * i], points[2 * i + 1]];
-  const nearest = known.nearest(x, y, angleRad, withinMm);
+  const nearest = known.nearest(x, y, courseRad(points, i), withinMm);
   return nearest >= 0 && known.off(nearest, x, y).away <= withinMm;
 }
 
@@ -74,20 +75,6 @@ function fillCrossings(points: Float64Array, isNew: Uint8Array, outside: Uint8Ar
     }
     last = i;
   }
-}
-
-/** Numbers of points that follow each other and are new; of a closed line a run may go on over its beginning. */
-function runsOf(isNew: Uint8Array, closed: boolean): number[][] {
-  const runs: number[][] = [];
-  for (let i = 0; i < isNew.length; i++) {
-    if (!isNew[i]) continue;
-    if (i > 0 && isNew[i - 1]) runs[runs.length - 1].push(i);
-    else runs.push([i]);
-  }
-  if (!closed || runs.length < 2 || !isNew[0] || !isNew[isNew.length - 1]) return runs;
-  const [first, ...rest] = runs;
-  const last = rest.pop() ?? [];
-  return [[...last, ...first.slice(1)], ...rest];
 }
 
 /** Pieces of a new line end at a line they cross: so wide a gap is closed, mm, where they go on in each other. */

@@ -62,7 +62,7 @@ export function checkDrawing(
   const size = { widthMm: map.surface.width, heightMm: map.surface.height };
   const wanted = wantedLines(map);
   if (wanted.length === 0) throw new DrawingNotFound('The map has no lines to hold the drawing against.');
-  const placed = withoutItsGrid(
+  const placed = withConstructionApart(
     placeDrawing(levels, size, wanted, corners && { corners, byPoints }, of === 'under-way'),
     wanted,
     size,
@@ -86,8 +86,12 @@ export function checkDrawing(
 /** A drawing of which the lines that helped drawing it are kept apart. */
 type ClearedDrawing = PlacedDrawing & { construction: readonly StraightLine[] };
 
-/** A drawing without a grid, or other lines that helped drawing it. */
-function withoutItsGrid(placed: PlacedDrawing, wanted: readonly Wanted[], size: SizeMm): ClearedDrawing {
+/** A grid, or other lines that helped drawing, taken out of what is drawn. */
+function withConstructionApart(
+  placed: PlacedDrawing,
+  wanted: readonly Wanted[],
+  size: SizeMm,
+): ClearedDrawing {
   const { lines, whole } = placed;
   const belongs = knownOfCourse(movedCourse(together(wanted.map(({ course }) => course)), whole), size);
   return { ...placed, ...withoutConstruction(lines, knownOf(lines, size), belongs) };

@@ -56,6 +56,18 @@ describe('lines that help drawing', () => {
     expect(kept?.points.length).to.be.greaterThan(2 * 200);
   });
 
+  it('part a closed line only where it runs along them, and not where it begins', () => {
+    const box = { ...line([80, 20], [140, 20], [140, 60], [60, 60], [60, 20], [80, 20]), closed: true };
+    const { lines } = left([box, level, upright]);
+    expect(lines).to.have.length(1);
+    const points = lines[0]?.points ?? new Float64Array();
+    // From one end of the side that is on the grid round to its other end.
+    expect([points[1] ?? 0, points.at(-1) ?? 0].map((y) => Math.abs(y - 60))).to.satisfy((off: number[]) =>
+      off.every((mm) => mm < 2),
+    );
+    expect(lines[0]?.closed).to.equal(false);
+  });
+
   it('are none where nothing is drawn, or nothing level or upright', () => {
     for (const drawn of [[], [line([20, 20], [90, 90])], [line([20, 20], [90, 20])]])
       expect(left(drawn)).to.deep.equal({ lines: drawn, construction: [] });

@@ -1,5 +1,6 @@
 import { polylineLength, stepLength } from '../../geometry/index.js';
-import type { FoundLine } from '../registration/found-lines.js';
+import { courseRad, runsAlong } from '../corrections/additions.js';
+import { keptPieces, asRun, type FoundLine } from '../registration/found-lines.js';
 import type { KnownLines } from '../registration/known-lines.js';
 
 /** Lines that help drawing run level and upright on their sheet, within this; each is looked for by turns of a step, degrees. */
@@ -53,9 +54,10 @@ export function withoutConstruction(
 
 /** The share of a run (x0, y0 …, mm) that is construction. */
 export function shareOfConstruction(points: Float64Array, construction: readonly StraightLine[]): number {
+  const count = points.length / 2;
   let along = 0;
-  for (let i = 0; i < points.length; i += 2) if (runsAlong(points, i, construction)) along++;
-  return (2 * along) / points.length;
+  for (let i = 0; i < count; i++) if (isOnOne(points, i, construction)) along++;
+  return along / count;
 }
 
 /** Places that run one way: how far along it from where the drawing begins, how far across it, and how far it goes, mm. */
@@ -158,39 +160,22 @@ function piecesBeside(
   construction: readonly StraightLine[],
   belongs: KnownLines,
 ): FoundLine[] {
-  const { points } = line;
-  const isConstruction = (i: number) =>
-    runsAlong(points, i, construction) &&
-    belongs.nearest(points[i], points[i + 1], directionRad(points, i), belongsMm) < 0;
-  const pieces: number[][] = [[]];
-  let isWhole = true;
-  for (let i = 0; i < points.length; i += 2) {
-    if (isConstruction(i)) {
-      isWhole = false;
-      if (pieces[pieces.length - 1].length > 0) pieces.push([]);
-    } else pieces[pieces.length - 1].push(points[i], points[i + 1]);
-  }
-  if (isWhole) return [line];
-  return pieces
-    .map((piece) => Float64Array.from(piece))
+  const run = asRun(line);
+  const isKept = Uint8Array.from({ length: run.length / 2 }, (_, i) =>
+    isOnOne(run, i, construction) && !runsAlong(run, i, belongs, belongsMm) ? 0 : 1,
+  );
+  if (!isKept.includes(0)) return [line];
+  return keptPieces(run, line.closed, isKept)
     .filter((piece) => polylineLength(piece) >= minPieceMm)
     .map((piece) => ({ ...line, points: piece, closed: false }));
 }
 
-/** The direction of a run at a point, from the points beside it. */
-function directionRad(points: Float64Array, i: number): number {
-  const from = Math.max(0, i - 4);
-  const to = Math.min(points.length - 2, i + 4);
-  return Math.atan2(points[to + 1] - points[from + 1], points[to] - points[from]);
-}
-
 /** Whether a run lies on a line of the construction at a point, and goes its way. */
-function runsAlong(points: Float64Array, i: number, construction: readonly StraightLine[]): boolean {
-  const angleRad = directionRad(points, i);
+function isOnOne(run: Float64Array, i: number, construction: readonly StraightLine[]): boolean {
+  const [px, py] = [run[2 * i], run[2 * i + 1]];
+  const near = construction.filter(({ x, y, tx, ty }) => Math.abs((px - x) * ty - (py - y) * tx) <= withinMm);
+  if (near.length === 0) return false;
+  const angleRad = courseRad(run, i);
   const [dx, dy] = [Math.cos(angleRad), Math.sin(angleRad)];
-  for (const { x, y, tx, ty } of construction) {
-    if (Math.abs((points[i] - x) * ty - (points[i + 1] - y) * tx) > withinMm) continue;
-    if (Math.abs(dx * ty - dy * tx) <= maxAslant) return true;
-  }
-  return false;
+  return near.some(({ tx, ty }) => Math.abs(dx * ty - dy * tx) <= maxAslant);
 }

@@ -55,7 +55,7 @@ export function matchEach(
     const still = unmoved(line.cx, line.cy);
     const near = bestMove(line, [still], nearSteps, search);
     // A short line is easily drawn to a neighbour's stroke: one that is seen about as well where it belongs lies there.
-    const there = measured(line, still, drawn, () => false);
+    const there = measured(line, still, drawn);
     return there.drawn >= near.drawn - minNearer ? there : near;
   });
   const isInPlace = (match: Match) =>
@@ -79,7 +79,7 @@ export function matchEach(
   settleMoved(matches, settled, rest, drawn);
   return matches.map((match, k) => {
     if (settled[k]) return asFound(match, offMm);
-    const here = measured(match.wanted, unmoved(match.wanted.cx, match.wanted.cy), drawn, () => false);
+    const here = measured(match.wanted, unmoved(match.wanted.cx, match.wanted.cy), drawn);
     return { ...here, status: isBare(match.wanted, drawn) ? 'missing' : 'unclear' };
   });
 }

@@ -38,7 +38,7 @@ export const isFound = ({ status }: Pick<Match, 'status'>): boolean =>
   status === 'true' || status === 'moved';
 
 /** How much of a line is drawn where it was moved to, and how far that is from where it belongs. */
-export function measured(wanted: Wanted, move: Similarity, drawn: KnownLines, taken: Taken): Match {
+export function measured(wanted: Wanted, move: Similarity, drawn: KnownLines, taken?: Taken): Match {
   const { course } = wanted;
   let [dx, dy, off, worst, count] = [0, 0, 0, 0, 0];
   for (const { i, drawn: k, x, y, across } of hitsOf(course, move, drawn, sameMm, taken)) {

@@ -84,10 +84,7 @@ function grown(
     now = now.map((match) => {
       const along = places.get(match.wanted);
       if (!along) return match;
-      return asFound(
-        measured(match.wanted, along, drawn, () => false),
-        offMm,
-      );
+      return asFound(measured(match.wanted, along, drawn), offMm);
     });
     members = [...members, ...places.keys()];
     lines = linesBeside(now, members);

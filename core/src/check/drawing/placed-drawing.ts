@@ -1,5 +1,5 @@
 import type { SizeMm } from '../../units/index.js';
-import type { FoundLine } from '../registration/found-lines.js';
+import { asRun, type FoundLine } from '../registration/found-lines.js';
 import { KnownLines } from '../registration/known-lines.js';
 import type { SheetPose } from '../registration/pose.js';
 import { hitsOf, type Course, type Similarity } from './alignment.js';
@@ -18,10 +18,7 @@ export type PlacedDrawing = {
 
 /** Lines found, to be asked for by place and direction. */
 export const knownOf = (lines: readonly FoundLine[], size: SizeMm): KnownLines =>
-  new KnownLines(
-    lines.map(({ points, closed }) => (closed ? Float64Array.of(...points, points[0], points[1]) : points)),
-    size,
-  );
+  new KnownLines(lines.map(asRun), size);
 
 /** A course as known lines: cut where its places are further apart than it steps. */
 export function knownOfCourse({ x, y }: Course, size: SizeMm): KnownLines {

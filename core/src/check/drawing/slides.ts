@@ -46,7 +46,7 @@ export function withSlides(
   const slid = new Map<Match, Match>();
   for (const { match, slide, across, ends } of straight) {
     const { wanted } = match;
-    const at = (alongMm: number) => measured(wanted, along(across, alongMm, slide), drawn, () => false);
+    const at = (alongMm: number) => measured(wanted, along(across, alongMm, slide), drawn);
     const by = slideOf(
       {
         own: alongOf(match.move, across, slide),

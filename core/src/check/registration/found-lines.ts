@@ -34,6 +34,29 @@ export function findLines(flat: Picture, pxPerMm: number): FoundLine[] {
   });
 }
 
+/** A line as a run that ends where it ends: a closed one with its first point again at its end. */
+export const asRun = ({ points, closed }: Pick<FoundLine, 'points' | 'closed'>): Float64Array =>
+  closed ? Float64Array.of(...points, points[0], points[1]) : points;
+
+/**
+ * The pieces of a run whose points are kept; those of a closed line may go on over its beginning.
+ *
+ * @param run x0, y0 …, as of `asRun`
+ * @param isKept 1 for each point that is
+ */
+export function keptPieces(run: Float64Array, closed: boolean, isKept: Uint8Array): Float64Array[] {
+  const pieces: number[][] = [];
+  for (let i = 0; i < isKept.length; i++) {
+    if (!isKept[i]) continue;
+    if (i === 0 || !isKept[i - 1]) pieces.push([]);
+    pieces[pieces.length - 1].push(run[2 * i], run[2 * i + 1]);
+  }
+  const goesOnOverBeginning = closed && pieces.length > 1 && isKept[0] && isKept[isKept.length - 1];
+  const [first = [], ...rest] = pieces;
+  const joined = goesOnOverBeginning ? [[...(rest.pop() ?? []), ...first.slice(2)], ...rest] : pieces;
+  return joined.map((piece) => Float64Array.from(piece));
+}
+
 /** The same lines with every point carried elsewhere. */
 export function carriedLines(
   lines: readonly FoundLine[],

@@ -7,6 +7,7 @@ import {
   type PageText,
   type SheetSet,
 } from '../../sheets/index.js';
+import { asRun } from './found-lines.js';
 
 /** A page as it was printed, for finding it again on a photograph or scan of it; mm on the page. */
 export type PrintedPage = {
@@ -46,7 +47,7 @@ function linesOf(item: PageItem): Float64Array[] {
   if (item.kind === 'within') return item.items.flatMap(linesOf);
   if (item.kind !== 'stroke') return [];
   const points = Float64Array.from(item.points);
-  return [item.closed ? Float64Array.of(...points, points[0], points[1]) : points];
+  return [asRun({ points, closed: item.closed })];
 }
 
 /** Capitals reach so far above the line, descenders so far below it, as shares of the size. */

@@ -54,7 +54,7 @@ export function findDoubled(
  */
 function atHome(match: Match, drawn: KnownLines): Match {
   const { wanted } = match;
-  const home = measured(wanted, unmoved(wanted.cx, wanted.cy), drawn, () => false);
+  const home = measured(wanted, unmoved(wanted.cx, wanted.cy), drawn);
   return home.drawn >= minShare ? { ...home, status: 'true' } : match;
 }
 

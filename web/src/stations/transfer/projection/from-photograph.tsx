@@ -17,10 +17,7 @@ type State =
 /** Without a ruler: placed by one photograph of the wall, with dots thrown onto it and the taped outline in it. */
 export function FromPhotograph({ surface, wall }: { surface: WallSize; wall: Wall }) {
   const { picture } = usePlaced(wall, surface);
-  const { state, setState, photograph, pointing, setPointing, read, cancel } = useWallPhotograph(
-    surface,
-    wall,
-  );
+  const { state, photograph, pointing, setPointing, read, rest } = useWallPhotograph(surface, wall);
   const areDotsShown = picture.view === 'dots';
   return (
     <section aria-label="From a photograph">
@@ -43,7 +40,7 @@ export function FromPhotograph({ surface, wall }: { surface: WallSize; wall: Wal
           {areDotsShown ? 'Show the lines again' : 'Show the dots'}
         </Button>
         <ChoosePhotograph isBusy={state.at === 'work'} onChoose={(chosen) => void read(chosen)} />
-        {state.at === 'work' && <Button onClick={cancel}>Cancel</Button>}
+        {state.at === 'work' && <Button onClick={rest}>Cancel</Button>}
       </div>
       {state.at === 'work' && <p role="status">Looking for the dots and the outline…</p>}
       {state.at === 'fault' && <p role="alert">{state.says}</p>}
@@ -58,7 +55,7 @@ export function FromPhotograph({ surface, wall }: { surface: WallSize; wall: Wal
             type="primary"
             onClick={() => {
               wall.change({ placed: state.told.placed, view: 'lines', placing: 'none' });
-              setState({ at: 'rest' });
+              rest();
             }}
           >
             Place it so
@@ -127,9 +124,10 @@ function useWallPhotograph(surface: WallSize, wall: Wall) {
       setPointing(answer.what === 'outline' ? chosen : null);
     }
   };
-  const cancel = () => {
+  /** What is under way is not waited for any more. */
+  const rest = () => {
     asked.current++;
     setState({ at: 'rest' });
   };
-  return { state, setState, photograph, pointing, setPointing, read, cancel };
+  return { state, photograph, pointing, setPointing, read, rest };
 }
