@@ -1,10 +1,11 @@
-import { nearestToLines, stepLength, turnBetween } from '../geometry/index.js';
+import { nearestToLines, reversedPoints, stepLength, turnBetween } from '../geometry/index.js';
 import type { Plane } from '../raster/index.js';
 import { endsAt, headingOf, type Heading, type Read } from './arm-ends.js';
 import { centreRun } from './centre.js';
 import { chained, type PieceEnd, type Stroke } from './chain.js';
 import { carryOverForks } from './forks.js';
 import type { Arm, Meeting, StrokeGraph } from './graph.js';
+import { bentInto, settledMeeting, type Depths, type ReadArm } from './settle-meeting.js';
 
 /** Two arms are one stroke carried through a meeting when it turns less than this there. */
 const maxTurnRad = (38 * Math.PI) / 180;
@@ -18,14 +19,14 @@ export function strokesThrough(graph: StrokeGraph, ink: Plane, depths: Float32Ar
   const reads = graph.arms.map((arm) => arm && readArm(graph, arm, at, ink, depths));
   const { onward, nodes } = carryOverForks(graph, reads, at);
   const carried = new Set(onward.keys());
+  const inkDepths = { width: ink.width, height: ink.height, data: depths };
   at.forEach((own, node) => {
     if (nodes.has(node)) return;
     const ends = endsAt(graph, own, node);
     const meeting = graph.meetings[node];
     if (!isMeeting(meeting, ends.length)) return;
     const headings = ends.map((end) => headingOf(reads[end >> 1], end, meeting));
-    Object.assign(meeting, crossingOf(meeting, headings));
-    ends.forEach((end, k) => trimBehind(reads[end >> 1], end, meeting, headings[k]));
+    settle(meeting, { ends, headings, reads }, inkDepths);
     const pairs: [number, number][] = ends.length === 2 ? [[0, 1]] : straightest(headings);
     for (const [a, b] of pairs) {
       onward.set(ends[a], ends[b]);
@@ -116,6 +117,54 @@ function trimBehind(read: Read | null, end: PieceEnd, meeting: Meeting, heading:
   read.points = read.points.subarray(2 * from, 2 * to);
   read.widths = read.widths.subarray(from, to);
   read.darkness = read.darkness.subarray(from, to);
+}
+
+/** The arms of a meeting: their ends there, where each points, and every arm as it is read. */
+type Ends = {
+  ends: readonly PieceEnd[];
+  headings: readonly (Heading | null)[];
+  reads: readonly (Read | null)[];
+};
+
+/** Puts a meeting where its strokes meet, and carries its arms on to it. */
+function settle(meeting: Meeting, { ends, headings, reads }: Ends, ink: Depths): void {
+  const trim = () => ends.forEach((end, k) => trimBehind(reads[end >> 1], end, meeting, headings[k]));
+  Object.assign(meeting, crossingOf(meeting, headings));
+  trim();
+  const arms = headings.flatMap((heading, k) => armUpTo(meeting, reads[ends[k] >> 1], ends[k], heading));
+  Object.assign(meeting, settledMeeting(meeting, arms, ink));
+  trim();
+  ends.forEach((end, k) => {
+    const read = reads[end >> 1];
+    for (const arm of armUpTo(meeting, read, end, headings[k]))
+      if (read) carryOn(read, end, bentInto(arm, meeting.x, meeting.y));
+  });
+}
+
+/** An arm from its end at a meeting outwards, as far as its ink tells on the meeting; none where nothing can be read. */
+function armUpTo({ reach }: Meeting, read: Read | null, end: PieceEnd, heading: Heading | null): ReadArm[] {
+  const n = (read?.points.length ?? 0) / 2;
+  if (!read || !heading || n < 2) return [];
+  const points = Array.from({ length: Math.min(n, Math.round(2 * reach) + 2) }, (_, k) =>
+    (end & 1) === 0 ? k : n - 1 - k,
+  ).flatMap((i) => [read.points[2 * i], read.points[2 * i + 1]]);
+  return [{ points, heading: { ...heading, x: points[0], y: points[1] } }];
+}
+
+/** Carries an arm on at one of its ends over points, the nearest first; it is as wide and dark there as at its end. */
+function carryOn(read: Read, end: PieceEnd, points: readonly number[]): void {
+  const [first, n] = [(end & 1) === 0, read.widths.length];
+  const before = first ? points.length / 2 : 0;
+  const padded = (values: Float64Array) =>
+    Float64Array.from(
+      { length: n + points.length / 2 },
+      (_, i) => values[Math.min(n - 1, Math.max(0, i - before))],
+    );
+  read.points = Float64Array.from(
+    first ? [...reversedPoints(points), ...read.points] : [...read.points, ...points],
+  );
+  read.widths = padded(read.widths);
+  read.darkness = padded(read.darkness);
 }
 
 /** Arms this much darker than each other (as a logarithm) are two strokes; less, and it counts as a turn of so much. */

@@ -181,10 +181,15 @@ class Samples {
 
   /** How many separate runs samples belong to: lines, or parts of one line far from each other along it. */
   runsOf(samples: readonly Sample[]): number {
-    const runs: Sample[][] = [];
+    return this.runsAmong(samples, 2).length;
+  }
+
+  /** Samples by the runs they belong to: those of one line no further from another than `apartMm` along it. */
+  runsAmong(samples: readonly Sample[], apartMm: number): [Sample, ...Sample[]][] {
+    const runs: [Sample, ...Sample[]][] = [];
     for (const s of samples) {
       const own = runs.filter((run) =>
-        run.some((other) => other.line === s.line && this.apart(other, s) <= 2),
+        run.some((other) => other.line === s.line && this.apart(other, s) <= apartMm),
       );
       if (own.length === 0) runs.push([s]);
       else {
@@ -195,7 +200,7 @@ class Samples {
         }
       }
     }
-    return runs.length;
+    return runs;
   }
 
   isClosed(line: number): boolean {
@@ -214,12 +219,17 @@ class Samples {
 /** An end is so near the end of its line, mm. */
 const endMm = 0.4;
 
-/** How many arms of lines leave a place, of samples about it: one of a line that ends there, two of one that goes on. */
+/** Samples of a line no further from each other along it than this are one run past a place, mm. */
+const runMm = 1;
+
+/** How many arms of lines leave a place, of samples about it: one of a run that ends there, two of one that goes on. */
 function armsAt(samples: Samples, near: readonly Sample[]): Map<number, number> {
   const arms = new Map<number, number>();
-  for (const { line, at } of near) {
-    const ends = !samples.isClosed(line) && (at < endMm || at > samples.lengths[line] - endMm);
-    arms.set(line, Math.min(arms.get(line) ?? 2, ends ? 1 : 2));
+  for (const run of samples.runsAmong(near, runMm)) {
+    const [{ line }] = run;
+    const ends =
+      !samples.isClosed(line) && run.some(({ at }) => at < endMm || at > samples.lengths[line] - endMm);
+    arms.set(line, (arms.get(line) ?? 0) + (ends ? 1 : 2));
   }
   return arms;
 }
