@@ -5,6 +5,7 @@ import { mapSettingsSchema, type MapSettings } from './settings.js';
 const opinions = mapSettingsSchema.omit({
   reference: true,
   darkerThan: true,
+  softUnder: true,
   faintStrokes: true,
   hatching: true,
   tone: true,

@@ -21,6 +21,16 @@ export const drawingSettings = {
     help: 'of a drawing, lines darker than this share of its own darkness are taken; where its lines and what is beneath them part, when not given',
     flag: '--darker-than',
   }),
+  softUnder: optionalNumberDecision({
+    min: 0.05,
+    max: 1,
+    initial: null,
+    unit: 'share',
+    none: 'nowhere',
+    label: 'Edges are soft where lines are fainter than',
+    help: 'of a drawing, stretches of its lines that are fainter than this share of its own darkness, or broken, are soft edges; all its edges are hard when not given',
+    flag: '--soft-under',
+  }),
   faintStrokes: choiceDecision(faintStrokeWays, {
     initial: 'dropped',
     label: 'Fainter lines are',

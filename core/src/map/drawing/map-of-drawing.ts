@@ -37,7 +37,7 @@ export function* mapOfDrawing(
   const { pxPerMm } = read.raster;
   const { strokes, runs, touchMm } = takeStrokes(read, placement.frame, settings);
   const { runs: clean, cleaned } = cleanUp(runs, cleanUpLimits(settings), touchMm);
-  const strokesAlone = mapOfStrokes({ strokes, runs: clean }, pxPerMm, placement, settings, {
+  const strokesAlone = mapOfStrokes({ strokes, runs: clean }, read.raster, placement, settings, {
     ...settings,
     crop: window,
     ...(corrections.length > 0 ? { corrections } : {}),

@@ -5,7 +5,8 @@ import type { Placement } from '../document/index.js';
 import { follow, onSurface, round, toPoints } from '../lines/index.js';
 import type { MapSettings } from '../settings.js';
 import type { CleanUpLimits, Run } from './clean-up/index.js';
-import type { DrawingRead } from './drawings.js';
+import type { DrawingRead, StrokeRaster } from './drawings.js';
+import { edgeStretches } from './stroke-edges.js';
 
 /** A tremor of some size runs over about so many times its size along a line: standard deviation of the smoothing. */
 const tremorLength = 3;
@@ -50,7 +51,7 @@ export function cleanUpLimits(settings: MapSettings): CleanUpLimits {
 /** A map of strokes taken of a drawing: every line wanted, none weighed yet. */
 export function mapOfStrokes(
   { strokes, runs }: Pick<TakenStrokes, 'strokes' | 'runs'>,
-  pxPerMm: number,
+  raster: StrokeRaster,
   placement: Placement,
   settings: MapSettings,
   kept: Record<string, unknown>,
@@ -63,33 +64,42 @@ export function mapOfStrokes(
     frame: placement.frame,
     values: [],
     shapes: [],
-    lines: strokes.map((stroke, k) => lineOf(stroke, runs[k], `k${k + 1}`, pxPerMm, settings)),
+    lines: strokes.flatMap((stroke, k) => linesOf(stroke, runs[k], `k${k + 1}`, raster, settings)),
     settings: kept,
   };
 }
 
-function lineOf(stroke: KnownStroke, run: Run, id: string, pxPerMm: number, settings: MapSettings): MapLine {
-  const points = follow(run.points, run.closed, {
-    path: settings.path,
-    toleranceMm: settings.path === 'curved' ? strokeShare * settings.toleranceMm : settings.toleranceMm,
-  });
-  const mean = (values: Float64Array) => values.reduce((sum, value) => sum + value, 0) / values.length;
-  return {
-    id,
+/** The lines of a stroke: one, or several where its edge turns soft and hard. */
+function linesOf(
+  stroke: KnownStroke,
+  run: Run,
+  id: string,
+  { pxPerMm, sheetScale }: StrokeRaster,
+  settings: MapSettings,
+): MapLine[] {
+  const softUnder = stroke.kind === 'drawing' && !stroke.black ? settings.softUnder : null;
+  const stretches = edgeStretches(stroke, run, softUnder, pxPerMm * sheetScale);
+  return stretches.map(({ run: { points, closed }, edge, strength, darkness }, k) => ({
+    id: stretches.length === 1 ? id : `${id}.${k + 1}`,
     kind: stroke.kind === 'hatching' && settings.hatching === 'direction' ? 'direction' : 'detail',
-    edge: 'hard',
+    edge,
     of: 'stroke',
-    contrast: round(Math.min(100, mean(stroke.darkness)), 2),
+    contrast: round(Math.min(100, darkness), 2),
     softness: 0,
     weight: 0,
-    closed: run.closed,
-    points: toPoints(points),
+    closed,
+    points: toPoints(
+      follow(points, closed, {
+        path: settings.path,
+        toleranceMm: settings.path === 'curved' ? strokeShare * settings.toleranceMm : settings.toleranceMm,
+      }),
+    ),
     left: null,
     right: null,
-    width: round(mean(stroke.widths) / pxPerMm, 2),
-    strength: round(Math.min(1, stroke.strength), 3),
+    width: round(stroke.widths.reduce((sum, value) => sum + value, 0) / stroke.widths.length / pxPerMm, 2),
+    strength: round(Math.min(1, strength), 3),
     ...(stroke.kind === 'faint' && settings.faintStrokes === 'dotted' ? { dotted: true } : {}),
-  };
+  }));
 }
 
 /**

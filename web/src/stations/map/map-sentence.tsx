@@ -106,7 +106,7 @@ type MoreColumns = readonly (readonly (readonly [string, readonly Setting[]])[])
 
 const moreOfDrawing: MoreColumns = [
   [
-    ['Lines', ['hatching', 'restatedMm', 'rulings', 'toleranceMm', 'firmness']],
+    ['Lines', ['softUnder', 'hatching', 'restatedMm', 'rulings', 'toleranceMm', 'firmness']],
     ['What counts', ['minWeight', 'focus', 'mmPerSecond', 'secondsPerLift']],
   ],
 ];
