@@ -91,6 +91,18 @@ describe('the checks that tell most', () => {
       ).to.equal(true);
       expect(drawn?.error).to.be.closeTo(errorOf(measure.kind, wanted, drawn?.value ?? NaN), 1e-9);
     }
+    // None is nearly another once more.
+    const near = 0.05 * Math.hypot(map.surface.width, map.surface.height);
+    const placesOf = ({ measure: { kind, at: places } }: (typeof proposed)[number]) =>
+      kind === 'proportion' ? places.slice(2) : places;
+    proposed.forEach((one, i) =>
+      proposed.slice(i + 1).forEach((other) => {
+        const same = placesOf(other).every((place) =>
+          placesOf(one).some(({ x, y }) => Math.hypot(place.x - x, place.y - y) < near),
+        );
+        expect(same && one.measure.kind === other.measure.kind).to.equal(false);
+      }),
+    );
   });
 
   it('are none where nothing is wrong, and leave out what was not found', () => {

@@ -33,7 +33,7 @@ const maxAskewMm = 3;
 const minNormalised = 0.6;
 /** Places nearer than this share of the diagonal are the same spot: a check that hangs on one that another hangs on counts so much less. */
 const sameSpot = 0.05;
-const againCounts = 0.5;
+const againCounts = 0.3;
 
 /**
  * The checks that tell most about a drawing: the largest error first, beside what the eye just sees, spread over it.
@@ -54,20 +54,20 @@ export function proposeMeasures(
     const bad = normalisedError(measure.kind, measured.drawn.error);
     return bad >= minNormalised ? [{ measured, bad: bad * counts(measured), spots: spotsOf(measure) }] : [];
   });
+  const isNear = (a: Point, b: Point) => Math.hypot(a.x - b.x, a.y - b.y) < sameSpot * diagonal;
   const chosen: typeof open = [];
   while (chosen.length < proposedMeasures && open.length > 0) {
     let [best, most] = [-1, 0];
     open.forEach(({ measured, bad, spots }, k) => {
-      if (
-        chosen.filter(({ measured: other }) => other.measure.kind === measured.measure.kind).length >=
-        maxOfKind
-      )
-        return;
+      const alike = chosen.filter(({ measured: other }) => other.measure.kind === measured.measure.kind);
+      // Nearly the same check twice tells nothing more.
+      const isAgain = alike.some((other) =>
+        spots.every((spot) => other.spots.some((own) => isNear(own, spot))),
+      );
+      if (isAgain || alike.length >= maxOfKind) return;
       const near = chosen
         .flatMap((other) => other.spots)
-        .filter((spot) =>
-          spots.some(({ x, y }) => Math.hypot(spot.x - x, spot.y - y) < sameSpot * diagonal),
-        ).length;
+        .filter((spot) => spots.some((own) => isNear(own, spot))).length;
       const tells = bad * againCounts ** near;
       if (tells > most) [best, most] = [k, tells];
     });

@@ -9,10 +9,15 @@ import { FindingMarks } from './finding-marks.js';
 import { MeasureMarks } from './measure-marks.js';
 import { useCheckBench } from './use-check.js';
 
-type CheckLeavesProps = { pointedAt: string | null; onPoint: (key: string | null) => void };
+type CheckLeavesProps = {
+  /** Whether findings are marked; not while something else that is numbered is. */
+  marksFindings: boolean;
+  pointedAt: string | null;
+  onPoint: (key: string | null) => void;
+};
 
 /** The map or the reference, and beside it the drawing as it was photographed, seen square-on. */
-export function CheckLeaves({ pointedAt, onPoint }: CheckLeavesProps) {
+export function CheckLeaves({ marksFindings, pointedAt, onPoint }: CheckLeavesProps) {
   const { map, check, checked, findings, round, measured } = useCheckBench();
   const fit = useDecisions('fit');
   const { pencilMm } = useDecisions('map');
@@ -24,7 +29,9 @@ export function CheckLeaves({ pointedAt, onPoint }: CheckLeavesProps) {
     measured ? (
       <MeasureMarks measured={measured} side={side} />
     ) : (
-      <FindingMarks findings={open} map={map} pointedAt={pointedAt} onPoint={onPoint} side={side} />
+      marksFindings && (
+        <FindingMarks findings={open} map={map} pointedAt={pointedAt} onPoint={onPoint} side={side} />
+      )
     );
   const isWeighed = laid.shown === 'weighed' || laid.shown === 'over';
   return (

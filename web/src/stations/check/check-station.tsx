@@ -114,7 +114,7 @@ function CheckBench({ map }: { map: MapDocument }) {
           />
         }
       >
-        <CheckLeaves pointedAt={pointedAt} onPoint={pointAt} />
+        <CheckLeaves marksFindings={shown !== 'measures'} pointedAt={pointedAt} onPoint={pointAt} />
       </StationBench>
     </OnCheckBench>
   );

@@ -1,5 +1,6 @@
 import type { Finding } from '@nobrel/core/check';
 import { pathData, type MapDocument } from '@nobrel/core/documents';
+import type { Point } from '@nobrel/core/geometry';
 import { useLeafScale } from '../../leaves/leaf-scale.js';
 
 /** So many findings are marked at once; the one pointed at always is. */
@@ -22,12 +23,12 @@ export function FindingMarks({ findings, map, pointedAt, onPoint, side }: Findin
       {pointed && <PointedFinding finding={pointed} map={map} side={side} />}
       {findings.map((finding, i) =>
         finding.kind !== 'whole' && (i < maxMarked || finding === pointed) ? (
-          <FindingNumber
+          <NumberMark
             key={finding.key}
-            finding={finding}
+            at={finding.at}
             number={i + 1}
             isPointed={finding === pointed}
-            onPoint={onPoint}
+            onPoint={() => onPoint(finding.key)}
           />
         ) : null,
       )}
@@ -35,21 +36,17 @@ export function FindingMarks({ findings, map, pointedAt, onPoint, side }: Findin
   );
 }
 
-type FindingNumberProps = {
-  finding: Finding;
-  number: number;
-  isPointed: boolean;
-  onPoint: (key: string | null) => void;
-};
+type NumberMarkProps = { at: Point; number: number; isPointed: boolean; onPoint: () => void };
 
-function FindingNumber({ finding, number, isPointed, onPoint }: FindingNumberProps) {
+/** A number in the margin, at its spot on a leaf. */
+export function NumberMark({ at, number, isPointed, onPoint }: NumberMarkProps) {
   const scale = useLeafScale();
   return (
     <g
       className={isPointed ? 'finding-number finding-number-pointed' : 'finding-number'}
       // Above its spot, so that what is there is seen.
-      transform={`translate(${finding.at.x} ${finding.at.y}) scale(${1 / scale}) translate(0 ${isPointed ? -26 : -15})`}
-      onPointerEnter={() => onPoint(finding.key)}
+      transform={`translate(${at.x} ${at.y}) scale(${1 / scale}) translate(0 ${isPointed ? -26 : -15})`}
+      onPointerEnter={onPoint}
       aria-hidden
     >
       <circle r={isPointed ? 11 : 8} />

@@ -18,6 +18,7 @@ import { countsTo, knownErrorOf } from '@nobrel/core/practice';
 import { ToolInHand } from '../../leaves/in-hand.js';
 import { useLeafScale } from '../../leaves/leaf-scale.js';
 import { useUnit } from '../../store/hooks.js';
+import { NumberMark } from './finding-marks.js';
 import { useCheckBench } from './use-check.js';
 
 const kindOptions = measureKinds.map((value) => ({ value, label: measureWords[value].name }));
@@ -33,6 +34,7 @@ export function MeasuresTool() {
   const report = checked?.report ?? null;
   // What is shown belongs to this tool and to this photograph.
   useEffect(() => () => showMeasured(null), [report, showMeasured]);
+  const { asKnown, others } = useProposed();
   const words = measureWords[kind];
   const keep = (places: readonly Point[]) => {
     const id = `measure-${1 + check.measures.reduce((last, one) => Math.max(last, Number(one.id.replace('measure-', '')) || 0), 0)}`;
@@ -48,7 +50,12 @@ export function MeasuresTool() {
   return (
     <ToolInHand
       onPick={pick}
-      marks={<Picked at={at} />}
+      marks={
+        <>
+          <ProposedMarks proposed={[...asKnown, ...others]} />
+          <Picked at={at} />
+        </>
+      }
       sentence={
         <>
           Check a{' '}
@@ -76,21 +83,28 @@ export function MeasuresTool() {
           )}
         </>
       }
-      panel={<MeasuresPanel />}
+      panel={<MeasuresPanel asKnown={asKnown} others={others} />}
     />
   );
 }
 
-/** One’s own checks, those on what the painter’s eye is known to get wrong, and those that tell most. */
-function MeasuresPanel() {
+/** The checks that tell most about the drawing: on what the painter’s eye is known to get wrong, and the others. */
+type Proposed = { asKnown: readonly Measured[]; others: readonly Measured[] };
+
+function useProposed(): Proposed {
+  const { map, checked, known } = useCheckBench();
+  const report = checked?.report ?? null;
+  return useMemo(() => {
+    const all = report ? proposeMeasures(report, map, countsTo(known)) : [];
+    const asKnown = all.filter((measured) => knownErrorOf(measured, known) !== null);
+    return { asKnown, others: all.filter((measured) => !asKnown.includes(measured)) };
+  }, [report, map, known]);
+}
+
+/** One’s own checks, and those proposed. */
+function MeasuresPanel({ asKnown, others }: Proposed) {
   const { map, check, checked, known, change } = useCheckBench();
   const report = checked?.report ?? null;
-  const proposed = useMemo(
-    () => (report ? proposeMeasures(report, map, countsTo(known)) : []),
-    [report, map, known],
-  );
-  const asKnown = proposed.filter((measured) => knownErrorOf(measured, known) !== null);
-  const others = proposed.filter((measured) => !asKnown.includes(measured));
   const drawnAt = useMemo(() => (report ? drawnPlaces(report, map) : nowhere), [report, map]);
   const remove = (id: string) => change({ measures: check.measures.filter((measure) => measure.id !== id) });
   return (
@@ -119,19 +133,24 @@ function MeasuresPanel() {
               : 'Look there first'}
             : {known.map(({ says }) => says).join('; ')}.
           </p>
-          <MeasureRows of={asKnown} />
+          <MeasureRows of={asKnown} from={1} />
         </>
       )}
-      <h3>{others.length === 0 ? 'No other check stands out' : 'These tell most about the drawing'}</h3>
+      <h3>{headingOf(others.length, asKnown.length)}</h3>
       {report === null && <p>With a photograph, those that tell most about the drawing are listed here.</p>}
-      <MeasureRows of={others} />
+      <MeasureRows of={others} from={1 + asKnown.length} />
     </section>
   );
 }
 
-function MeasureRows({ of }: { of: readonly Measured[] }) {
+function headingOf(others: number, asKnown: number): string {
+  if (others > 0) return 'These tell most about the drawing';
+  return asKnown > 0 ? 'No other check stands out' : 'No check stands out';
+}
+
+function MeasureRows({ of, from }: { of: readonly Measured[]; from: number }) {
   return (
-    <ol className="plain-list">
+    <ol className="plain-list" start={from}>
       {of.map((measured) => (
         <li key={JSON.stringify(measured.measure)}>
           <MeasureRow measured={measured} />
@@ -151,7 +170,7 @@ function MeasureRow({ measured }: { measured: Measured }) {
     drawn,
   } = measured;
   const show = () => showMeasured(measured);
-  const isShown = JSON.stringify(shown?.measure) === JSON.stringify(measured.measure);
+  const isShown = isSame(measured, shown);
   return (
     <button
       type="button"
@@ -172,6 +191,34 @@ function MeasureRow({ measured }: { measured: Measured }) {
     </button>
   );
 }
+
+/** Where the proposed checks are: their numbers amid what they measure. */
+function ProposedMarks({ proposed }: { proposed: readonly Measured[] }) {
+  const { measured: shown, showMeasured } = useCheckBench();
+  return (
+    <g className="finding-marks">
+      {proposed.map((measured, i) => (
+        <NumberMark
+          key={JSON.stringify(measured.measure)}
+          at={middleOf(measured)}
+          number={i + 1}
+          isPointed={isSame(measured, shown)}
+          onPoint={() => showMeasured(measured)}
+        />
+      ))}
+    </g>
+  );
+}
+
+/** The middle of the places a check hangs on; of a length in units those of the length. */
+function middleOf({ measure: { kind, at } }: Measured): Point {
+  const own = kind === 'proportion' ? at.slice(2) : at;
+  const sum = own.reduce((all, { x, y }) => ({ x: all.x + x, y: all.y + y }), { x: 0, y: 0 });
+  return { x: sum.x / own.length, y: sum.y / own.length };
+}
+
+const isSame = (one: Measured, other: Measured | null) =>
+  JSON.stringify(other?.measure) === JSON.stringify(one.measure);
 
 function Picked({ at }: { at: readonly Point[] }) {
   const scale = useLeafScale();
