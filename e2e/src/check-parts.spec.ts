@@ -5,7 +5,6 @@ test('parts are named by box, by mouse and keyboard; what is found in them is to
   page,
   seeded,
 }) => {
-  test.setTimeout(120_000);
   await openFirstRound(page, seeded);
   const findings = page.getByRole('region', { name: 'Findings' });
   await expect(findings).toBeVisible();

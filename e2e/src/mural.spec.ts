@@ -38,7 +38,6 @@ async function openThree(
 }
 
 test('a mural in four positions goes from plan to last line', async ({ browser, page, seeded }) => {
-  test.setTimeout(300_000);
   const { projector, tablet, work } = await openThree(
     browser,
     page,
@@ -125,7 +124,6 @@ test('a mural in four positions goes from plan to last line', async ({ browser, 
 });
 
 test('one photograph of the dots places the drawing without a ruler', async ({ browser, page, seeded }) => {
-  test.setTimeout(240_000);
   const { projector, tablet, work } = await openThree(
     browser,
     page,

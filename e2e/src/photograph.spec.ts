@@ -18,7 +18,6 @@ test('a phone takes the photograph behind a code of its own: judged, sent once, 
   shared,
   browser,
 }) => {
-  test.setTimeout(180_000);
   await openCheck(page, shared.address);
   await page.getByText('From a phone').click();
   await expect(
@@ -77,7 +76,6 @@ test('this device’s camera says what to do better while it is held, and what i
   page,
   seeded,
 }) => {
-  test.setTimeout(180_000);
   await openCheck(page, seeded.address);
   const folder = await mkdtemp(join(tmpdir(), 'nobrel-camera-'));
   const film = join(folder, 'camera.mjpeg');

@@ -1,0 +1,133 @@
+import { Button, Checkbox, Slider } from 'antd';
+import { useEffect, useRef, useState } from 'react';
+import { trueHand, type HandFaults } from '@nobrel/core/camera';
+import type { CheckSubject } from '@nobrel/core/check';
+import { formatLength } from '@nobrel/core/units';
+import { useBringIn } from '../../../bench/use-bring-in.js';
+import { messageOf } from '../../../store/api/base.js';
+import { useUnit } from '../../../store/hooks.js';
+import { simulatePhotograph } from '../../../workers/in-check-worker.js';
+import { useCheckBench } from '../use-check.js';
+
+/** The grid a drawing was enlarged over, where one is asked for, mm. */
+const gridMm = 50;
+
+/** What a hand does that is so good, 0–1. */
+function faultsOf(hand: number, of: CheckSubject, onGrid: boolean): HandFaults {
+  const bad = 1 - hand;
+  if (of !== 'drawing')
+    return {
+      ...trueHand,
+      wobbleMm: 0.05 + 0.1 * bad,
+      missing: Math.round(4 * bad),
+      extra: Math.round(2 * bad),
+      drawnSoFar: of === 'under-way' ? 0.3 + 0.5 * hand : 1,
+      slip: bad > 0.7 ? { dx: 1.6, dy: -1.1, angleDeg: 0.2, from: 0.75 } : null,
+      doubled: bad > 0.3 ? { dx: 1.5, dy: 1.2, angleDeg: 0, share: 0.25 } : null,
+    };
+  return {
+    ...trueHand,
+    placement: { dx: 3 * bad, dy: -2 * bad, angleDeg: 0.8 * bad, scale: 1 + 0.012 * bad },
+    wobbleMm: 0.05 + 0.2 * bad,
+    parts: bad > 0.3 ? 1 : 0,
+    moved: Math.round(5 * bad),
+    missing: Math.round(3 * bad),
+    extra: Math.round(2 * bad),
+    restated: 0.2 * bad,
+    smudges: Math.round(3 * bad),
+    gridMm: onGrid ? gridMm : 0,
+  };
+}
+
+const madeUp: Readonly<Record<CheckSubject, string>> = {
+  drawing: 'A pencil drawing of this map is made up, with faults, and photographed on a table.',
+  transfer: 'The map as it might have come across is made up, with faults, and photographed on a table.',
+  'under-way': 'The map traced as far as the hand has come is made up, and photographed on a table.',
+};
+
+/** A drawing and its photograph made up, so that the check can be tried without a camera. */
+export function WithoutCamera() {
+  const check = useCheckBench();
+  const { of } = check.check;
+  const unit = useUnit();
+  const bringing = useBringIn();
+  const [hand, setHand] = useState(0.4);
+  const [photographer, setPhotographer] = useState(0.6);
+  const [onGrid, setOnGrid] = useState(false);
+  const [making, setMaking] = useState(false);
+  const [fault, setFault] = useState<string | null>(null);
+  const underWay = useRef<AbortController | null>(null);
+  useEffect(() => () => underWay.current?.abort(), []);
+  const tryIt = async () => {
+    const own = new AbortController();
+    underWay.current = own;
+    setMaking(true);
+    setFault(null);
+    try {
+      const order = {
+        map: check.map,
+        faults: faultsOf(hand, of, onGrid),
+        photographer,
+        seed: check.rounds.length + 1,
+      };
+      const blob = await simulatePhotograph(order, own.signal);
+      if (!blob) return;
+      const name = `made up, round ${check.rounds.length + 1}.jpg`;
+      const [picture] = await bringing.take([new File([blob], name, { type: 'image/jpeg' })]);
+      if (picture && !own.signal.aborted) await check.take(picture);
+    } catch (error) {
+      if (!own.signal.aborted) setFault(messageOf(error));
+    } finally {
+      setMaking(false);
+    }
+  };
+  return (
+    <details className="try-it">
+      <summary>Try it without a camera</summary>
+      <p>{madeUp[of]}</p>
+      <label>
+        how good a hand
+        <Slider
+          min={0}
+          max={100}
+          value={Math.round(100 * hand)}
+          onChange={(value) => setHand(value / 100)}
+          ariaLabelForHandle="How good the hand is"
+        />
+      </label>
+      <label>
+        how good a photographer
+        <Slider
+          min={0}
+          max={100}
+          value={Math.round(100 * photographer)}
+          onChange={(value) => setPhotographer(value / 100)}
+          ariaLabelForHandle="How good the photographer is"
+        />
+      </label>
+      {of === 'drawing' && (
+        <Checkbox checked={onGrid} onChange={({ target }) => setOnGrid(target.checked)}>
+          over a pencil grid of {formatLength(gridMm, unit)}
+        </Checkbox>
+      )}
+      <p className="tool-buttons">
+        <Button size="small" disabled={making || check.reading} onClick={() => void tryIt()}>
+          Draw and photograph it
+        </Button>
+        {making && !check.reading && (
+          <span role="status">
+            Drawing…{' '}
+            <Button size="small" onClick={() => underWay.current?.abort()}>
+              Stop
+            </Button>
+          </span>
+        )}
+      </p>
+      {[...(fault === null ? [] : [fault]), ...bringing.faults].map((says) => (
+        <p key={says} className="gap-fault" role="alert">
+          {says}
+        </p>
+      ))}
+    </details>
+  );
+}
