@@ -36,7 +36,7 @@ export function FindingMarks({ findings, map, pointedAt, onPoint, side }: Findin
   );
 }
 
-type NumberMarkProps = { at: Point; number: number; isPointed: boolean; onPoint: () => void };
+type NumberMarkProps = { at: Point; number: number; isPointed: boolean; onPoint?: () => void };
 
 /** A number in the margin, at its spot on a leaf. */
 export function NumberMark({ at, number, isPointed, onPoint }: NumberMarkProps) {

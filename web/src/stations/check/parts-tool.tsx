@@ -11,23 +11,16 @@ export function PartsTool() {
   const { map, check, change } = useCheckBench();
   const { parts } = check;
   const [corners, setCorners] = useState<readonly Point[]>([]);
-  const [name, setName] = useState('');
   const [pointedAt, pointAt] = useState<string | null>(null);
   const box = boxBetween(corners, map.surface);
   const isFull = parts.length >= maxNamedParts;
-  const begin = () => {
-    setCorners([]);
-    setName('');
-  };
-  const keep = () => {
-    if (!box || name.trim() === '') return;
+  const begin = () => setCorners([]);
+  const keep = (name: string) => {
+    if (!box) return;
     const number =
       1 + parts.reduce((last, { id }) => Math.max(last, Number(id.replace('part-', '')) || 0), 0);
-    change({ parts: [...parts, { id: `part-${number}`, name: name.trim(), box }] });
-    begin();
+    change({ parts: [...parts, { id: `part-${number}`, name, box }] });
   };
-  const rename = (part: NamedPart, next: string) =>
-    change({ parts: parts.map((other) => (other.id === part.id ? { ...other, name: next } : other)) });
   return (
     <ToolInHand
       {...(!isFull && { onPick: (at: Point) => setCorners(corners.length < 2 ? [...corners, at] : [at]) })}
@@ -35,64 +28,102 @@ export function PartsTool() {
       sentence={
         isFull ? (
           <span>{maxNamedParts} parts have names: delete one to name another.</span>
-        ) : corners.length < 2 ? (
-          <span>
-            Name a part: click {corners.length === 0 ? 'a corner of a box around it' : 'the opposite corner'}{' '}
-            on the map.
-          </span>
-        ) : box === null ? (
-          <span className="gap-fault tool-fault" role="alert">
-            The corners lie too near to each other: click two that are {minPartMm} mm apart each way.
-          </span>
         ) : (
-          <>
-            It is{' '}
-            <Input
-              autoFocus
-              size="small"
-              className="part-name"
-              aria-label="Name of the part"
-              placeholder="such as kettle’s handle"
-              maxLength={maxPartName}
-              value={name}
-              onChange={({ target }) => setName(target.value)}
-              onPressEnter={keep}
-            />{' '}
-            <Button size="small" type="primary" disabled={name.trim() === ''} onClick={keep}>
-              Name it
-            </Button>{' '}
-            <Button size="small" onClick={begin}>
-              Begin again
-            </Button>
-          </>
+          <NewPart corners={corners.length} isBox={box !== null} onKeep={keep} onBegin={begin} />
         )
       }
-      panel={
-        <section aria-label="Parts with a name">
-          <h3>{parts.length === 0 ? 'No part has a name yet' : 'Parts'}</h3>
-          <p>What is found in a part is told by its name; where the whole of it is off, as one.</p>
-          <ul className="plain-list part-list">
-            {parts.map((part) => (
-              <li key={part.id} onPointerEnter={() => pointAt(part.id)} onPointerLeave={() => pointAt(null)}>
-                <PartName
-                  key={part.name}
-                  name={part.name}
-                  onFocus={() => pointAt(part.id)}
-                  onRename={(next) => rename(part, next)}
-                />
-                <Button
-                  size="small"
-                  aria-label={`Delete ${part.name}`}
-                  onClick={() => change({ parts: parts.filter(({ id }) => id !== part.id) })}
-                >
-                  Delete
-                </Button>
-              </li>
-            ))}
-          </ul>
-        </section>
-      }
+      panel={<PartList onPoint={pointAt} />}
     />
+  );
+}
+
+type NewPartProps = {
+  /** How many corners are clicked, and whether there is a box between them. */
+  corners: number;
+  isBox: boolean;
+  onKeep: (name: string) => void;
+  onBegin: () => void;
+};
+
+/** What is asked for to name a part: two corners, and then its name. */
+function NewPart({ corners, isBox, onKeep, onBegin }: NewPartProps) {
+  const [typed, setTyped] = useState('');
+  const name = typed.trim();
+  if (corners < 2)
+    return (
+      <span>
+        Name a part: click {corners === 0 ? 'a corner of a box around it' : 'the opposite corner'} on the map.
+      </span>
+    );
+  if (!isBox)
+    return (
+      <span className="gap-fault tool-fault" role="alert">
+        The corners lie too near to each other: click two that are {minPartMm} mm apart each way.
+      </span>
+    );
+  const begin = () => {
+    setTyped('');
+    onBegin();
+  };
+  const keep = () => {
+    if (name === '') return;
+    onKeep(name);
+    begin();
+  };
+  return (
+    <>
+      It is{' '}
+      <Input
+        autoFocus
+        size="small"
+        className="part-name"
+        aria-label="Name of the part"
+        placeholder="such as kettle’s handle"
+        maxLength={maxPartName}
+        value={typed}
+        onChange={({ target }) => setTyped(target.value)}
+        onPressEnter={keep}
+      />{' '}
+      <Button size="small" type="primary" disabled={name === ''} onClick={keep}>
+        Name it
+      </Button>{' '}
+      <Button size="small" onClick={begin}>
+        Begin again
+      </Button>
+    </>
+  );
+}
+
+/** The parts that have names: renamed where they stand, or deleted. */
+function PartList({ onPoint }: { onPoint: (id: string | null) => void }) {
+  const { check, change } = useCheckBench();
+  const { parts } = check;
+  const rename = (part: NamedPart, next: string) =>
+    change({ parts: parts.map((other) => (other.id === part.id ? { ...other, name: next } : other)) });
+  return (
+    <section aria-label="Parts with a name">
+      <h3>{parts.length === 0 ? 'No part has a name yet' : 'Parts'}</h3>
+      <p>What is found in a part is told by its name; where the whole of it is off, as one.</p>
+      <ul className="plain-list part-list">
+        {parts.map((part) => (
+          <li key={part.id} onPointerEnter={() => onPoint(part.id)} onPointerLeave={() => onPoint(null)}>
+            <PartName
+              key={part.name}
+              name={part.name}
+              onFocus={() => onPoint(part.id)}
+              onRename={(next) => rename(part, next)}
+            />
+            <Button
+              size="small"
+              aria-label={`Delete ${part.name}`}
+              onClick={() => change({ parts: parts.filter(({ id }) => id !== part.id) })}
+            >
+              Delete
+            </Button>
+          </li>
+        ))}
+      </ul>
+    </section>
   );
 }
 

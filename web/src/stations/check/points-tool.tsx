@@ -7,8 +7,8 @@ import { Handle } from '../../leaves/handle.js';
 import { ToolInHand } from '../../leaves/in-hand.js';
 import { MapOnSurface } from '../../leaves/map-on-surface.js';
 import { ReferencePicture } from '../../leaves/reference-picture.js';
-import { useLeafScale } from '../../leaves/leaf-scale.js';
 import { useDecisions } from '../../store/hooks.js';
+import { NumberMark } from './finding-marks.js';
 import { useCheckBench } from './use-check.js';
 
 /** Where the first points are begun with, as shares of the surface: apart from each other. */
@@ -21,7 +21,7 @@ const begins: readonly (readonly [number, number])[] = [
 
 /** The same few places shown on the map and on the photograph, where the edges of the sheet cannot be seen. */
 export function PointsTool() {
-  const { round, picture, map, lookAgain, reading } = useCheckBench();
+  const { round, picture, map, lookAgain } = useCheckBench();
   const fit = useDecisions('fit');
   const { pencilMm } = useDecisions('map');
   const [moved, setMoved] = useState<{ round: string; points: readonly KnownPoint[] } | null>(null);
@@ -56,33 +56,13 @@ export function PointsTool() {
   return (
     <ToolInHand
       sentence={
-        <>
-          Where the edges of the sheet cannot be seen: put each number on the same spot of the map and of the
-          photograph, such as an eye, a handle, a printed cross. The drawn lines do the rest.{' '}
-          <Button
-            size="small"
-            type="primary"
-            disabled={!isTold || reading}
-            onClick={() => void lookAgain({ corners: null, points })}
-          >
-            Look again by these points
-          </Button>{' '}
-          {next && points.length < maxPoints && (
-            <Button size="small" onClick={() => change([...points, begun(next)])}>
-              Another point
-            </Button>
-          )}{' '}
-          {points.length > minPoints && (
-            <Button size="small" onClick={() => change(points.slice(0, -1))}>
-              Without point {points.length}
-            </Button>
-          )}
-          {!isTold && (
-            <span className="gap-fault tool-fault" role="alert">
-              The points lie too near to each other, or in one line: spread them over the drawing.
-            </span>
-          )}
-        </>
+        <PointsSentence
+          count={points.length}
+          isTold={isTold}
+          onMore={next && points.length < maxPoints ? () => change([...points, begun(next)]) : null}
+          onFewer={() => change(points.slice(0, -1))}
+          onLook={() => void lookAgain({ corners: null, points })}
+        />
       }
       left={{
         title: 'Map',
@@ -108,6 +88,44 @@ export function PointsTool() {
   );
 }
 
+type PointsSentenceProps = {
+  count: number;
+  /** Whether the points say how the sheet lies. */
+  isTold: boolean;
+  /** Null where there are as many as can be. */
+  onMore: (() => void) | null;
+  onFewer: () => void;
+  onLook: () => void;
+};
+
+function PointsSentence({ count, isTold, onMore, onFewer, onLook }: PointsSentenceProps) {
+  const { reading } = useCheckBench();
+  return (
+    <>
+      Where the edges of the sheet cannot be seen: put each number on the same spot of the map and of the
+      photograph, such as an eye, a handle, a printed cross. The drawn lines do the rest.{' '}
+      <Button size="small" type="primary" disabled={!isTold || reading} onClick={onLook}>
+        Look again by these points
+      </Button>{' '}
+      {onMore && (
+        <Button size="small" onClick={onMore}>
+          Another point
+        </Button>
+      )}{' '}
+      {count > minPoints && (
+        <Button size="small" onClick={onFewer}>
+          Without point {count}
+        </Button>
+      )}
+      {!isTold && (
+        <span className="gap-fault tool-fault" role="alert">
+          The points lie too near to each other, or in one line: spread them over the drawing.
+        </span>
+      )}
+    </>
+  );
+}
+
 type NumberedHandleProps = {
   number: number;
   label: string;
@@ -116,20 +134,10 @@ type NumberedHandleProps = {
 };
 
 function NumberedHandle({ number, label, at, onMove }: NumberedHandleProps) {
-  const scale = useLeafScale();
   return (
     <>
       <Handle label={label} x={at.x} y={at.y} onMove={onMove} />
-      <g
-        className="finding-number finding-number-pointed"
-        transform={`translate(${at.x} ${at.y}) scale(${1 / scale}) translate(0 -22)`}
-        aria-hidden
-      >
-        <circle r={10} />
-        <text y={4} textAnchor="middle">
-          {number}
-        </text>
-      </g>
+      <NumberMark at={at} number={number} isPointed />
     </>
   );
 }

@@ -17,7 +17,7 @@ const takeHoldMm = 5;
 
 /** Corrections drawn on a printed sheet, brought home: each is shown before it is taken. */
 export function FromPaperTool() {
-  const { map, provisional } = useBenchMap();
+  const { map } = useBenchMap();
   const corrections = useCorrections();
   const paper = useCorrectedSheet();
   const [pointedAt, pointAt] = useState<string | null>(null);
@@ -55,54 +55,67 @@ export function FromPaperTool() {
             },
           }
         : {})}
-      panel={
-        <section className="map-panel from-paper" aria-label="Corrections on paper">
-          <h3>Corrections on paper</h3>
-          {read && map ? (
-            <ChangesRead map={map} read={read} onTurn={paper.turn} onPoint={pointAt} />
-          ) : provisional ? (
-            <p>The map is not finished yet: a sheet can be brought in when it is.</p>
-          ) : (
-            <PictureDrop
-              label="A corrected sheet"
-              before="Drop a scan or photograph of the sheet here, paste it, or"
-              button="Choose picture"
-              onTaken={async ([picture]) => {
-                if (picture) await paper.take(picture);
-              }}
-            />
-          )}
-          {paper.reading && (
-            <p role="status">
-              Reading the sheet…{' '}
-              <Button size="small" onClick={paper.stop}>
-                Stop
-              </Button>
-            </p>
-          )}
-          {paper.fault && (
-            <p className="gap-fault" role="alert">
-              {paper.fault}
-            </p>
-          )}
-          {read && (
-            <p className="tool-buttons">
-              <Button
-                type="primary"
-                size="small"
-                disabled={read.left.size === read.changes.length}
-                onClick={() => take(read)}
-              >
-                Take {counted(read.changes.length - read.left.size, 'change')}
-              </Button>
-              <Button size="small" onClick={paper.discard}>
-                Discard
-              </Button>
-            </p>
-          )}
-        </section>
-      }
+      panel={<PaperPanel paper={paper} onTake={take} onPoint={pointAt} />}
     />
+  );
+}
+
+type PaperPanelProps = {
+  paper: ReturnType<typeof useCorrectedSheet>;
+  onTake: (read: SheetRead) => void;
+  onPoint: (key: string | null) => void;
+};
+
+/** A sheet is asked for, read, and what was found on it taken or discarded. */
+function PaperPanel({ paper, onTake, onPoint }: PaperPanelProps) {
+  const { map, provisional } = useBenchMap();
+  const { read } = paper;
+  return (
+    <section className="map-panel from-paper" aria-label="Corrections on paper">
+      <h3>Corrections on paper</h3>
+      {read && map ? (
+        <ChangesRead map={map} read={read} onTurn={paper.turn} onPoint={onPoint} />
+      ) : provisional ? (
+        <p>The map is not finished yet: a sheet can be brought in when it is.</p>
+      ) : (
+        <PictureDrop
+          label="A corrected sheet"
+          before="Drop a scan or photograph of the sheet here, paste it, or"
+          button="Choose picture"
+          onTaken={async ([picture]) => {
+            if (picture) await paper.take(picture);
+          }}
+        />
+      )}
+      {paper.reading && (
+        <p role="status">
+          Reading the sheet…{' '}
+          <Button size="small" onClick={paper.stop}>
+            Stop
+          </Button>
+        </p>
+      )}
+      {paper.fault && (
+        <p className="gap-fault" role="alert">
+          {paper.fault}
+        </p>
+      )}
+      {read && (
+        <p className="tool-buttons">
+          <Button
+            type="primary"
+            size="small"
+            disabled={read.left.size === read.changes.length}
+            onClick={() => onTake(read)}
+          >
+            Take {counted(read.changes.length - read.left.size, 'change')}
+          </Button>
+          <Button size="small" onClick={paper.discard}>
+            Discard
+          </Button>
+        </p>
+      )}
+    </section>
   );
 }
 

@@ -1,5 +1,6 @@
 import { Button } from 'antd';
 import { useMemo, useState } from 'react';
+import type { MapDocument } from '@nobrel/core/documents';
 import type { Point } from '@nobrel/core/geometry';
 import { shapeNumbers, type ThingWay } from '@nobrel/core/map';
 import { useKey } from '../../bench/use-key.js';
@@ -27,11 +28,7 @@ export function ThingsTool() {
   usePictureOfMap();
   const [thing, setThing] = useState<Thing | null>(null);
   const [shape, setShape] = useState(-1);
-  const spots = useMemo(() => {
-    if (!map) return [];
-    const area = new Map(map.shapes.map(({ id, area }) => [id, area]));
-    return shapeNumbers(map).sort((a, b) => (area.get(b.id) ?? 0) - (area.get(a.id) ?? 0));
-  }, [map]);
+  const spots = useSpots(map);
   const [asked] = useState(countAsked);
   const find = (at: Point, walk: number) => {
     const own = asked.next();
@@ -50,46 +47,28 @@ export function ThingsTool() {
     const spot = spots[next];
     if (spot) find(spot, 0);
   };
-  const walk = (by: number) => () => {
+  const walk = (by: number) => {
     if (!thing) return;
     const rank = thing.rank + by;
     if (rank >= 0 && rank < thing.ranks) find(thing.at, thing.walk + by);
   };
-  const decide = (way: ThingWay) => () => {
+  const decide = (way: ThingWay) => {
     if (!thing) return;
     corrections.add({ does: 'thing', way, outline: thinned(thing.outline).map(corrections.toPicture) });
     forget();
   };
   useKey('nextLine', () => step(1));
   useKey('lineBefore', () => step(-1));
-  useKey('wholeThing', walk(1));
-  useKey('partThing', walk(-1));
-  useKey('drawThing', decide('whole'));
-  useKey('dropThing', decide('out'));
+  useKey('wholeThing', () => walk(1));
+  useKey('partThing', () => walk(-1));
+  useKey('drawThing', () => decide('whole'));
+  useKey('dropThing', () => decide('out'));
   useKey('clearLine', forget, { active: thing !== null, first: true });
   return (
     <ToolInHand
       sentence={
         thing ? (
-          <>
-            <span role="status">
-              Step {thing.rank + 1} of {thing.ranks}, from the smallest part to the whole picture.
-            </span>{' '}
-            <span className="tool-buttons">
-              <Button size="small" disabled={thing.rank + 1 >= thing.ranks} onClick={walk(1)}>
-                Larger (.)
-              </Button>
-              <Button size="small" disabled={thing.rank === 0} onClick={walk(-1)}>
-                Smaller (,)
-              </Button>
-              <Button size="small" onClick={decide('whole')}>
-                Draw it whole (W)
-              </Button>
-              <Button size="small" onClick={decide('out')}>
-                Leave it out (X)
-              </Button>
-            </span>
-          </>
+          <ThingSentence thing={thing} onWalk={walk} onDecide={decide} />
         ) : (
           <span role="status">Click a thing, or step through them with N and B, the largest first.</span>
         )
@@ -105,5 +84,41 @@ export function ThingsTool() {
       }
       onPick={(at) => find(at, 0)}
     />
+  );
+}
+
+/** The spots of a map's shapes, the largest first. */
+function useSpots(map: MapDocument | null) {
+  return useMemo(() => {
+    if (!map) return [];
+    const area = new Map(map.shapes.map(({ id, area }) => [id, area]));
+    return shapeNumbers(map).sort((a, b) => (area.get(b.id) ?? 0) - (area.get(a.id) ?? 0));
+  }, [map]);
+}
+
+type ThingSentenceProps = { thing: Thing; onWalk: (by: number) => void; onDecide: (way: ThingWay) => void };
+
+/** Where one is between the smallest part and the whole, and what can be done with it. */
+function ThingSentence({ thing: { rank, ranks }, onWalk, onDecide }: ThingSentenceProps) {
+  return (
+    <>
+      <span role="status">
+        Step {rank + 1} of {ranks}, from the smallest part to the whole picture.
+      </span>{' '}
+      <span className="tool-buttons">
+        <Button size="small" disabled={rank + 1 >= ranks} onClick={() => onWalk(1)}>
+          Larger (.)
+        </Button>
+        <Button size="small" disabled={rank === 0} onClick={() => onWalk(-1)}>
+          Smaller (,)
+        </Button>
+        <Button size="small" onClick={() => onDecide('whole')}>
+          Draw it whole (W)
+        </Button>
+        <Button size="small" onClick={() => onDecide('out')}>
+          Leave it out (X)
+        </Button>
+      </span>
+    </>
   );
 }

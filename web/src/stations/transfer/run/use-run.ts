@@ -13,26 +13,49 @@ import {
 } from '@nobrel/core/transfer';
 import { useTransfer } from '../use-transfer.js';
 
+/** How long a hand was at something, on the clock of the page, which no setting back of the time disturbs. */
+function useStopwatch() {
+  const since = useRef<number | null>(null);
+  return {
+    begin: () => {
+      since.current = performance.now();
+    },
+    /** Null before it was begun. */
+    seconds: () => (since.current === null ? null : (performance.now() - since.current) / 1000),
+  };
+}
+
+/** Where a tracing stands: what is done, what comes next and how long the rest takes. */
+function useStanding(map: MapDocument, plan: TracingPlan, run: Run, lookEvery: number, from: number) {
+  const { done, lost } = useMemo(() => knownAgain(run, map), [run, map]);
+  const ids = useMemo(() => new Set(done.keys()), [done]);
+  const next = useMemo(() => nextOf(plan, run, ids, { from, lookEvery }), [plan, run, ids, from, lookEvery]);
+  const left = useMemo(() => minutesLeft(plan, done), [plan, done]);
+  return { done, lost, ids, next, left };
+}
+
+/** The run without what was done last: a look, all that was traced in one go, or the marks. */
+function withoutLast(run: Run): Partial<Run> {
+  if ((run.looks.at(-1) ?? -1) === run.traced.length) return { looks: run.looks.slice(0, -1) };
+  if (run.traced.length === 0) return run.marksAt === null ? {} : { marksAt: null };
+  let from = run.traced.length - 1;
+  while (from > 0 && run.traced[from]?.goesOn) from--;
+  return { traced: run.traced.slice(0, from) };
+}
+
 /** A tracing led line by line: what comes next, what is done, and what one can do about it. */
 export function useRun(map: MapDocument, plan: TracingPlan) {
   const { transfer, change } = useTransfer();
   const { run, lookEvery } = transfer;
   const [from, setFrom] = useState(0);
-  /** When the hand began what it is at: the clock of the page, which no setting back of the time disturbs. */
-  const since = useRef<number | null>(null);
+  const { begin: begun, seconds: secondsSinceBegun } = useStopwatch();
   const lines = useMemo(() => new Map(map.lines.map((line) => [line.id, line])), [map]);
   const secondsOf = useMemo(() => new Map(plan.lines.map(({ id }, k) => [id, plan.seconds[k] ?? 0])), [plan]);
-  const { done, lost } = useMemo(() => knownAgain(run, map), [run, map]);
-  const ids = useMemo(() => new Set(done.keys()), [done]);
-  const next = useMemo(() => nextOf(plan, run, ids, { from, lookEvery }), [plan, run, ids, from, lookEvery]);
-  const left = useMemo(() => minutesLeft(plan, done), [plan, done]);
+  const { done, lost, ids, next, left } = useStanding(map, plan, run, lookEvery, from);
   const paused = transfer.sittingSince === null;
   const keep = (fields: Partial<Run>, more: Partial<typeof transfer> = {}) =>
     change({ ...more, run: { ...run, ...fields } });
   const now = () => new Date().toISOString();
-  const begun = () => {
-    since.current = performance.now();
-  };
   /** Notes lines as traced in one go; timed where they are those that were to come. */
   const trace = (traced: readonly MapLine[]) => {
     const fresh = traced.filter(({ id }) => !done.has(id));
@@ -41,8 +64,7 @@ export function useRun(map: MapDocument, plan: TracingPlan) {
       next.kind === 'stroke' &&
       fresh.length === next.ids.length &&
       fresh.every(({ id }) => next.ids.includes(id));
-    const seconds =
-      !paused && asLed && since.current !== null ? (performance.now() - since.current) / 1000 : null;
+    const seconds = !paused && asLed ? secondsSinceBegun() : null;
     begun();
     const planned = fresh.map(({ id }) => secondsOf.get(id) ?? 0);
     const whole = planned.reduce((sum, each) => sum + each, 0);
@@ -77,16 +99,11 @@ export function useRun(map: MapDocument, plan: TracingPlan) {
     }
     begun();
   };
-  /** Takes back what was done last: a look, or a stroke. */
+  /** Takes back what was done last. */
   const back = () => {
     begun();
-    if ((run.looks.at(-1) ?? -1) === run.traced.length) keep({ looks: run.looks.slice(0, -1) });
-    else if (run.traced.length > 0) {
-      // All that was traced in one go.
-      let from = run.traced.length - 1;
-      while (from > 0 && run.traced[from]?.goesOn) from--;
-      keep({ traced: run.traced.slice(0, from) });
-    } else if (run.marksAt !== null) keep({ marksAt: null });
+    const before = withoutLast(run);
+    if (Object.keys(before).length > 0) keep(before);
   };
   return {
     run,
