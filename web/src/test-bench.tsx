@@ -39,3 +39,26 @@ export function field(element: HTMLElement): HTMLInputElement {
   if (!(element instanceof HTMLInputElement)) throw new Error('This is no field.');
   return element;
 }
+
+type Page = Awaited<ReturnType<typeof putOnBench>>;
+
+/** Chooses in a gap of choices. */
+export async function chooseInGap(
+  { user, getByLabelText, findAllByTitle }: Page,
+  label: string,
+  words: string,
+): Promise<void> {
+  await user.click(getByLabelText(label));
+  // What is chosen now bears its words too; the list was opened last.
+  const option = (await findAllByTitle(words)).at(-1);
+  if (!option) throw new Error(`There is no “${words}”.`);
+  await user.click(option);
+}
+
+/** Types into a gap, in place of what stands in it. */
+export async function typeInGap({ user, getByLabelText }: Page, label: string, typed: string): Promise<void> {
+  const gap = field(getByLabelText(label));
+  await user.click(gap);
+  await user.clear(gap);
+  await user.type(gap, `${typed}{Enter}`);
+}

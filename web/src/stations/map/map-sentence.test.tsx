@@ -1,24 +1,7 @@
-import { field, putOnBench } from '../../test-bench.js';
+import { chooseInGap, field, putOnBench, typeInGap } from '../../test-bench.js';
 import { expect } from 'chai';
 import { defaultMapSettings, schools } from '@nobrel/core/map';
 import { MapSentence } from './map-sentence.js';
-
-type Page = Awaited<ReturnType<typeof putOnBench>>;
-
-/** Chooses in a gap of choices. */
-async function choose({ user, getByLabelText, findAllByTitle }: Page, label: string, words: string) {
-  await user.click(getByLabelText(label));
-  // What is chosen now bears its words too; the list was opened last.
-  const option = (await findAllByTitle(words)).at(-1);
-  if (!option) throw new Error(`There is no “${words}”.`);
-  await user.click(option);
-}
-
-/** Types into a gap. */
-async function type({ user, getByLabelText }: Page, label: string, typed: string) {
-  await user.click(getByLabelText(label));
-  await user.keyboard(`${typed}{Enter}`);
-}
 
 describe('the sentence at Map', () => {
   it('of a drawing has its own gaps, and no schools', async () => {
@@ -27,9 +10,9 @@ describe('the sentence at Map', () => {
       /^From .*: take its lines darker than .*, fainter ones .*, join ends within .*, smooth wobbles up to /,
     );
     expect(page.queryByLabelText('School')).to.equal(null);
-    await type(page, 'Join ends within', '2,5 mm');
-    await type(page, 'Take lines darker than', '30');
-    await choose(page, 'Fainter lines are', 'dotted');
+    await typeInGap(page, 'Join ends within', '2,5 mm');
+    await typeInGap(page, 'Take lines darker than', '30');
+    await chooseInGap(page, 'Fainter lines are', 'dotted');
     const { map } = page.decisions();
     expect(map).to.include({ joinEndsMm: 2.5, darkerThan: 0.3, faintStrokes: 'dotted' });
   });
@@ -37,10 +20,10 @@ describe('the sentence at Map', () => {
   it('of a drawing has the rarer ones behind More, each of which is taken', async () => {
     const page = await putOnBench(<MapSentence kind="drawing" />);
     await page.user.click(page.getByRole('button', { name: 'More' }));
-    await type(page, 'Edges are soft where lines are fainter than', '60');
-    await type(page, 'Make one of strokes restated within', '1.5');
-    await choose(page, 'Hatching is', 'left out');
-    await choose(page, 'Lines printed on the paper are', 'taken away');
+    await typeInGap(page, 'Edges are soft where lines are fainter than', '60');
+    await typeInGap(page, 'Make one of strokes restated within', '1.5');
+    await chooseInGap(page, 'Hatching is', 'left out');
+    await chooseInGap(page, 'Lines printed on the paper are', 'taken away');
     const { map } = page.decisions();
     expect(map).to.include({
       softUnder: 0.6,
@@ -52,7 +35,7 @@ describe('the sentence at Map', () => {
 
   it('takes nothing beyond its limits, and says which they are', async () => {
     const page = await putOnBench(<MapSentence kind="drawing" />);
-    await type(page, 'Join ends within', '90 mm');
+    await typeInGap(page, 'Join ends within', '90 mm');
     expect(page.getByRole('alert').textContent).to.include('20');
     expect(field(page.getByLabelText('Join ends within')).value).to.equal('90 mm');
     expect(page.decisions().map.joinEndsMm).to.equal(defaultMapSettings.joinEndsMm);
@@ -62,9 +45,9 @@ describe('the sentence at Map', () => {
     const page = await putOnBench(<MapSentence kind="photograph" />);
     const straight = schools.find(({ id }) => id === 'straight-block-in');
     if (!straight) throw new Error('There is no school of straights.');
-    await choose(page, 'School', straight.name);
+    await chooseInGap(page, 'School', straight.name);
     expect(page.decisions().map).to.include(straight.sets);
-    await choose(page, 'Number of values', '7');
+    await chooseInGap(page, 'Number of values', '7');
     expect(page.decisions().map.values).to.equal(7);
     expect(page.getByRole('group', { name: 'Decisions' }).textContent).to.include('my own way');
   });
@@ -74,7 +57,7 @@ describe('the sentence at Map', () => {
     expect(before.getByTitle('what it looks like')).not.to.equal(null);
     const page = await putOnBench(<MapSentence kind="photograph" />);
     expect(page.getByTitle('a photograph, as it looks')).not.to.equal(null);
-    await choose(page, 'The reference is', 'a drawing');
+    await chooseInGap(page, 'The reference is', 'a drawing');
     expect(page.decisions().map.reference).to.equal('drawing');
   });
 });
