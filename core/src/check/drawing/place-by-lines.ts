@@ -99,9 +99,9 @@ export function findByLines(
   if (!best) return null;
   const still = unmoved(size.widthMm / 2, size.heightMm / 2);
   const placed = placedByLines({ pose: best.pose, found: 'picture', whole: still }, inPhoto, all, size);
-  if (!isSurelySeen(placed, all)) return null;
   // What lies beside the surface is something else: another sheet, a book, the grain of the table.
-  return { ...placed, lines: placed.lines.filter((line) => liesOn(line, size)) };
+  const lines = placed.lines.filter((line) => liesOn(line, size));
+  return isSurelySeen(placed, all) && isOfMap(placed, lines, all, known) ? { ...placed, lines } : null;
 }
 
 /** A look at what is seen takes about so many places of the drawing, each found within so many mm. */
@@ -153,6 +153,28 @@ class DrawnInPicture {
 /** Whether so much is seen of what the picture can show that it is surely the drawing, where only its lines tell. */
 export function isSurelySeen({ pose, seen }: PlacedDrawing, all: Course): boolean {
   return seen >= Math.max(minSeenAtAll, minSeenInView * shareInView(pose, all));
+}
+
+/** Where less is seen than this share of what can be, so much of what is drawn there has to belong to the map. */
+const plainlySeen = 0.8;
+const minOfMap = 0.33;
+
+/** Whether what is drawn is the map's: amid many lines that have nothing to do with it, some lie on it by chance. */
+function isOfMap(
+  { pose, seen }: PlacedDrawing,
+  lines: readonly FoundLine[],
+  all: Course,
+  known: KnownLines,
+): boolean {
+  if (seen >= plainlySeen * shareInView(pose, all)) return true;
+  let [on, count] = [0, 0];
+  for (const { points } of lines)
+    for (let i = 2; i < points.length; i += 2) {
+      const angleRad = Math.atan2(points[i + 1] - points[i - 1], points[i] - points[i - 2]);
+      if (known.nearest(points[i], points[i + 1], angleRad, seenMm) >= 0) on++;
+      count++;
+    }
+  return on >= minOfMap * count;
 }
 
 const placesOf = (samples: readonly Sample[]) => ({
