@@ -93,6 +93,14 @@ describe('whether a map is current', () => {
     expect(isMapCurrent(map, changed({ fit: { ...fit, marginsMm: allRound(4000) } }))).to.equal(false);
   });
 
+  it('holds for a map made before a setting there is now, while that is as it begins', () => {
+    const { softUnder: _, ...before } = map.settings;
+    const older = { ...map, settings: before };
+    expect(isMapCurrent(older, begun)).to.equal(true);
+    expect(isMapCurrent(older, changed({ map: { ...defaultMapSettings, softUnder: 0.5 } }))).to.equal(false);
+    expect(isMapCurrent({ ...map, settings: { ...before, values: 'many' } }, begun)).to.equal(false);
+  });
+
   it('ends when the picture is put right otherwise or another one is worked from', () => {
     const { reference } = begun.decisions;
     const [picture] = begun.pictures;

@@ -1,7 +1,7 @@
 import type { MapDocument } from '../documents/index.js';
 import { findFitFault, layOut, wholePictureOn } from '../fit/index.js';
 import { unsquared } from '../reference/index.js';
-import type { MapSettings } from '../map/index.js';
+import { mapSettingsSchema } from '../map/index.js';
 import { mainPictureOf, type Work } from './work.js';
 
 type WorkParts = Pick<Work, 'decisions' | 'pictures'>;
@@ -56,17 +56,22 @@ export function broughtFrom({ settings }: Pick<MapDocument, 'settings'>): string
   return typeof settings['brought'] === 'string' ? settings['brought'] : null;
 }
 
-/** Whether a map was made from the decisions as they stand, so that it need not be made again. */
+/**
+ * Whether a map was made from the decisions as they stand, so that it need not be made again. Of a setting that came after
+ * it was made, what it begins as counts: that is how maps were made before.
+ */
 export function isMapCurrent(map: MapDocument, work: WorkParts): boolean {
   const wanted = mapRequestOf(work);
   if (!wanted) return false;
   const { crop, picture, squaring, corrections, brought, ...settings } = map.settings;
+  const made = mapSettingsSchema.safeParse(settings);
   // A drawing made elsewhere has its own size.
   const ownSize = typeof brought === 'string';
   return (
     (ownSize || sameFields(map.surface, wanted.placement.surface)) &&
     (ownSize || sameFields(map.frame, wanted.placement.frame)) &&
-    sameFields(settings, wanted.settings satisfies MapSettings) &&
+    made.success &&
+    sameFields(made.data, wanted.settings) &&
     inOrder(corrections ?? []) === inOrder(wanted.corrections) &&
     sameFields(crop, wanted.window) &&
     (picture === undefined || picture === wanted.picture.hash) &&
