@@ -206,10 +206,16 @@ test('where the edges of the sheet cannot be seen, points shown on map and photo
 }) => {
   await page.goto(seeded.address);
   await page.getByRole('link', { name: /Kettle, lantern and pears/ }).click();
+  await goTo(page, 'Fit');
+  await take(page, 'Grid');
+  await page.getByLabel('Columns', { exact: true }).fill('6');
+  await page.keyboard.press('Enter');
   await goTo(page, 'Check');
   await bringIn(page, await photographOf(page, seeded, { moved: 1 }, 5));
   await expect(findings(page)).toBeVisible();
   await take(page, 'Points');
+  // The work has a grid, whose crossings are places that are easily found on both.
+  await expect(page.locator('.grid-lines')).toHaveCount(1);
   const point = page.getByRole('button', { name: 'Point 2 on the photograph' });
   const look = page.getByRole('button', { name: 'Look again by these points' });
   await expect(look).toBeEnabled();

@@ -1,3 +1,4 @@
+import { formatLength } from '@nobrel/core/units';
 import sharp from 'sharp';
 import { expect, finishedMap, goTo, kettle, saved, take, test } from './bench.js';
 import { scanCorrected } from './corrected-scan.js';
@@ -19,7 +20,9 @@ test('a printed sheet corrected with a pen is scanned, and its changes are taken
   await expect(panel).toContainText(/Sheet [A-Z]\d, \d+ % of its print seen/);
   const changes = panel.getByRole('checkbox');
   await expect(changes).toHaveCount(2);
-  await expect(panel.getByRole('checkbox', { name: `Struck out, ${Math.round(struckMm)} mm` })).toBeChecked();
+  await expect(
+    panel.getByRole('checkbox', { name: `Struck out, ${formatLength(struckMm, 'mm')}` }),
+  ).toBeChecked();
   const added = panel.getByRole('checkbox', { name: /New line, 1[\d.]+ mm/ });
   // One is left out with the keyboard and taken in again; both are marked on both leaves.
   await expect(page.locator('.strokes-found path')).toHaveCount(4);

@@ -1,12 +1,15 @@
 import { Button } from 'antd';
 import { useState, type ReactNode } from 'react';
 import { cornersByPoints, maxPoints, minPoints, type KnownPoint } from '@nobrel/core/check';
+import { findFitFault, layOut } from '@nobrel/core/fit';
 import type { Point } from '@nobrel/core/geometry';
 import { unsquared } from '@nobrel/core/reference';
+import { GridLines } from '../../leaves/grid-lines.js';
 import { Handle } from '../../leaves/handle.js';
 import { ToolInHand } from '../../leaves/in-hand.js';
 import { MapOnSurface } from '../../leaves/map-on-surface.js';
 import { ReferencePicture } from '../../leaves/reference-picture.js';
+import { useMainPicture } from '../../leaves/use-reference.js';
 import { useDecisions } from '../../store/hooks.js';
 import { NumberMark } from './finding-marks.js';
 import { useCheckBench } from './use-check.js';
@@ -66,7 +69,12 @@ export function PointsTool() {
       }
       left={{
         title: 'Map',
-        content: <MapOnSurface surface={fit} map={map} lineMm={pencilMm} />,
+        content: (
+          <>
+            <MapOnSurface surface={fit} map={map} lineMm={pencilMm} />
+            <OwnGrid />
+          </>
+        ),
         handles: handles('onMap'),
       }}
       right={{
@@ -88,6 +96,14 @@ export function PointsTool() {
   );
 }
 
+/** The grid of this work, whose crossings are easily found on both. */
+function OwnGrid() {
+  const fit = useDecisions('fit');
+  const { preparation } = useMainPicture();
+  if (!fit.grid.shown || findFitFault(fit)) return null;
+  return <GridLines drawing={layOut(preparation, fit).drawing} grid={fit.grid} />;
+}
+
 type PointsSentenceProps = {
   count: number;
   /** Whether the points say how the sheet lies. */
@@ -103,7 +119,8 @@ function PointsSentence({ count, isTold, onMore, onFewer, onLook }: PointsSenten
   return (
     <>
       Where the edges of the sheet cannot be seen: put each number on the same spot of the map and of the
-      photograph, such as an eye, a handle, a printed cross. The drawn lines do the rest.{' '}
+      photograph, such as an eye, a handle, a printed cross, a crossing of the grid. The drawn lines do the
+      rest.{' '}
       <Button size="small" type="primary" disabled={!isTold || reading} onClick={onLook}>
         Look again by these points
       </Button>{' '}

@@ -3,6 +3,7 @@ import { Notes } from '../../bench/notes.js';
 import { useRemembered } from '../../bench/use-remembered.js';
 import { StationBench, Missing } from '../../bench/station.js';
 import { lazyTool, ToolRow, useTool, type Tool } from '../../bench/tool-row.js';
+import { GridLines } from '../../leaves/grid-lines.js';
 import { Diptych } from '../../leaves/diptych.js';
 import type { DiptychSide } from '../../leaves/side.js';
 import { LookChoice } from '../../leaves/look-choice.js';
@@ -12,7 +13,7 @@ import { useUnit, useWork } from '../../store/hooks.js';
 import { useMapAhead } from '../../workers/use-mapping.js';
 import { FitSentence } from './fit-sentence.js';
 import { FrameHandle } from './frame-handle.js';
-import { GridLines, Guides } from './lines.js';
+import { Guides } from './guides.js';
 import { SurfaceDrawing, surfaceExtent } from './surface-drawing.js';
 import { useFit } from './use-fit.js';
 

@@ -1,28 +1,10 @@
-import {
-  gridOf,
-  guideLines,
-  innerLines,
-  squareName,
-  type FitDecisions,
-  type Segment,
-} from '@nobrel/core/fit';
+import { gridOf, innerLines, squareName, type FitDecisions, type Segment } from '@nobrel/core/fit';
 import type { Rect } from '@nobrel/core/geometry';
-import { useLeafScale } from '../../leaves/leaf-scale.js';
+import { useLeafScale } from './leaf-scale.js';
 
-const path = (segments: readonly Segment[]) =>
+/** Straight lines as the data of one path. */
+export const pathOfSegments = (segments: readonly Segment[]): string =>
   segments.map(([x0, y0, x1, y1]) => `M${x0} ${y0}L${x1} ${y1}`).join('');
-
-/** The chosen guides of composition over what is drawn. */
-export function Guides({ drawing, guides }: { drawing: Rect; guides: FitDecisions['guides'] }) {
-  return (
-    <path
-      className="guides"
-      aria-hidden
-      d={path(guides.flatMap((kind) => guideLines(kind, drawing)))}
-      vectorEffect="non-scaling-stroke"
-    />
-  );
-}
 
 /** Labels smaller than this cannot be read, pixels. */
 const minLabelPx = 9;
@@ -42,8 +24,8 @@ export function GridLines({ drawing, grid }: { drawing: Rect; grid: FitDecisions
   const labelMm = Math.min(13 / scale, 0.4 * Math.min(lines.squareX, lines.squareY));
   return (
     <g className="grid-lines" aria-hidden style={{ stroke: grid.colour, fill: grid.colour }}>
-      <path d={path(whole)} strokeWidth={width} />
-      <path d={path(innerLines(lines, grid))} strokeWidth={0.6 * width} />
+      <path d={pathOfSegments(whole)} strokeWidth={width} />
+      <path d={pathOfSegments(innerLines(lines, grid))} strokeWidth={0.6 * width} />
       {labelMm * scale >= minLabelPx && (
         <g className="grid-names" fontSize={labelMm}>
           {ys.slice(0, -1).map((y, row) =>
