@@ -15,6 +15,13 @@ export type Centred = {
   darkness: Float64Array;
 };
 
+/** What is read along a stroke (a number a place) carried on before its first place and after its last as it is there. */
+export const carriedOn = (values: Float64Array, before: number, after: number): Float64Array =>
+  Float64Array.from(
+    { length: before + values.length + after },
+    (_, i) => values[Math.min(values.length - 1, Math.max(0, i - before))],
+  );
+
 /** Samples across are this far apart, pixels. */
 const sampleStep = 0.5;
 

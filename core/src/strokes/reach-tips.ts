@@ -1,6 +1,7 @@
 import KDBush from 'kdbush';
 import { stepLength } from '../geometry/index.js';
 import { sampleAt, type Plane } from '../raster/index.js';
+import { carriedOn } from './centre.js';
 import type { Stroke } from './chain.js';
 
 /** Thinning ends a line short of the stroke's tip; a hand ends it half the width of its tip before that, which is narrower. */
@@ -102,19 +103,15 @@ class Passed {
 }
 
 function extended(stroke: Stroke, before: Onward, after: Onward): Stroke {
-  const [m, n] = [before.points.length / 2, stroke.widths.length];
+  const m = before.points.length / 2;
   const first: number[] = [];
   for (let k = m - 1; k >= 0; k--) first.push(before.points[2 * k], before.points[2 * k + 1]);
-  const padded = (values: Float64Array) =>
-    Float64Array.from(
-      { length: m + n + after.points.length / 2 },
-      (_, i) => values[Math.min(n - 1, Math.max(0, i - m))],
-    );
+  const onward = (values: Float64Array) => carriedOn(values, m, after.points.length / 2);
   return {
     ...stroke,
     points: Float64Array.from([...first, ...stroke.points, ...after.points]),
-    widths: padded(stroke.widths),
-    darkness: padded(stroke.darkness),
+    widths: onward(stroke.widths),
+    darkness: onward(stroke.darkness),
     free: [!before.met, !after.met],
   };
 }

@@ -1,7 +1,7 @@
 import { nearestToLines, reversedPoints, stepLength, turnBetween } from '../geometry/index.js';
 import type { Plane } from '../raster/index.js';
 import { endsAt, headingOf, type Heading, type Read } from './arm-ends.js';
-import { centreRun } from './centre.js';
+import { carriedOn, centreRun } from './centre.js';
 import { chained, type PieceEnd, type Stroke } from './chain.js';
 import { carryOverForks } from './forks.js';
 import type { Arm, Meeting, StrokeGraph } from './graph.js';
@@ -153,18 +153,13 @@ function armUpTo({ reach }: Meeting, read: Read | null, end: PieceEnd, heading: 
 
 /** Carries an arm on at one of its ends over points, the nearest first; it is as wide and dark there as at its end. */
 function carryOn(read: Read, end: PieceEnd, points: readonly number[]): void {
-  const [first, n] = [(end & 1) === 0, read.widths.length];
-  const before = first ? points.length / 2 : 0;
-  const padded = (values: Float64Array) =>
-    Float64Array.from(
-      { length: n + points.length / 2 },
-      (_, i) => values[Math.min(n - 1, Math.max(0, i - before))],
-    );
+  const isFirst = (end & 1) === 0;
+  const [before, after] = isFirst ? [points.length / 2, 0] : [0, points.length / 2];
   read.points = Float64Array.from(
-    first ? [...reversedPoints(points), ...read.points] : [...read.points, ...points],
+    isFirst ? [...reversedPoints(points), ...read.points] : [...read.points, ...points],
   );
-  read.widths = padded(read.widths);
-  read.darkness = padded(read.darkness);
+  read.widths = carriedOn(read.widths, before, after);
+  read.darkness = carriedOn(read.darkness, before, after);
 }
 
 /** Arms this much darker than each other (as a logarithm) are two strokes; less, and it counts as a turn of so much. */

@@ -1,5 +1,6 @@
 import { composed, distance, inverted, isConvexQuad, quadBy, type Homography } from '../../geometry/index.js';
 import type { SizeMm } from '../../units/index.js';
+import { runsAlong } from '../corrections/additions.js';
 import { carriedLines, type FoundLine } from '../registration/found-lines.js';
 import { KnownLines } from '../registration/known-lines.js';
 import { likelyPoses } from '../registration/likely-poses.js';
@@ -156,7 +157,7 @@ export function isSurelySeen({ pose, seen }: PlacedDrawing, all: Course): boolea
 }
 
 /** Where less is seen than this share of what can be, so much of what is drawn there has to belong to the map. */
-const plainlySeen = 0.8;
+const mostSeen = 0.8;
 const minOfMap = 0.33;
 
 /** Whether what is drawn is the map's: amid many lines that have nothing to do with it, some lie on it by chance. */
@@ -166,14 +167,12 @@ function isOfMap(
   all: Course,
   known: KnownLines,
 ): boolean {
-  if (seen >= plainlySeen * shareInView(pose, all)) return true;
+  if (seen >= mostSeen * shareInView(pose, all)) return true;
   let [on, count] = [0, 0];
-  for (const { points } of lines)
-    for (let i = 2; i < points.length; i += 2) {
-      const angleRad = Math.atan2(points[i + 1] - points[i - 1], points[i] - points[i - 2]);
-      if (known.nearest(points[i], points[i + 1], angleRad, seenMm) >= 0) on++;
-      count++;
-    }
+  for (const { points } of lines) {
+    count += points.length / 2;
+    for (let i = 0; i < points.length / 2; i++) if (runsAlong(points, i, known, seenMm)) on++;
+  }
   return on >= minOfMap * count;
 }
 

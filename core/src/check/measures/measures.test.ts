@@ -2,7 +2,16 @@ import { expect } from 'chai';
 import fc from 'fast-check';
 import type { CheckReport } from '../../documents/index.js';
 import { drawingScene, sketchMap, trueReport } from '../../testing/index.js';
-import { drawnPlaces, errorOf, measureKinds, proposeMeasures, sayError, sayValue, valueOf } from './index.js';
+import {
+  drawnPlaces,
+  errorOf,
+  measureKinds,
+  proposeMeasures,
+  sayError,
+  sayValue,
+  spotsOf,
+  valueOf,
+} from './index.js';
 import { landmarksOf } from './landmarks.js';
 
 const at = (...places: [number, number][]) => places.map(([x, y]) => ({ x, y }));
@@ -93,12 +102,10 @@ describe('the checks that tell most', () => {
     }
     // None is nearly another once more.
     const near = 0.05 * Math.hypot(map.surface.width, map.surface.height);
-    const placesOf = ({ measure: { kind, at: places } }: (typeof proposed)[number]) =>
-      kind === 'proportion' ? places.slice(2) : places;
     proposed.forEach((one, i) =>
       proposed.slice(i + 1).forEach((other) => {
-        const same = placesOf(other).every((place) =>
-          placesOf(one).some(({ x, y }) => Math.hypot(place.x - x, place.y - y) < near),
+        const same = spotsOf(other.measure).every((place) =>
+          spotsOf(one.measure).some(({ x, y }) => Math.hypot(place.x - x, place.y - y) < near),
         );
         expect(same && one.measure.kind === other.measure.kind).to.equal(false);
       }),

@@ -111,5 +111,6 @@ function candidates(landmarks: readonly Landmark[], minSpanMm: number): Measure[
   return all;
 }
 
-/** The places a check is about: of a length in units not those of the unit. */
-const spotsOf = ({ kind, at }: Measure): readonly Point[] => (kind === 'proportion' ? at.slice(2) : at);
+/** The places a check is about, mm on the surface: of a length in units not those of the unit. */
+export const spotsOf = ({ kind, at }: Measure): readonly Point[] =>
+  kind === 'proportion' ? at.slice(2) : at;

@@ -97,4 +97,6 @@ function giveAway(stretches: Stretch[], k: number): void {
   stretches.splice(first, last - first + 1, one);
 }
 
-const meanOf = (values: Float64Array) => values.reduce((sum, value) => sum + value, 0) / values.length;
+/** The mean of some numbers. */
+export const meanOf = (values: Float64Array): number =>
+  values.reduce((sum, value) => sum + value, 0) / values.length;

@@ -6,7 +6,7 @@ import { follow, onSurface, round, toPoints } from '../lines/index.js';
 import type { MapSettings } from '../settings.js';
 import type { CleanUpLimits, Run } from './clean-up/index.js';
 import type { DrawingRead, StrokeRaster } from './drawings.js';
-import { edgeStretches } from './stroke-edges.js';
+import { edgeStretches, meanOf } from './stroke-edges.js';
 
 /** A tremor of some size runs over about so many times its size along a line: standard deviation of the smoothing. */
 const tremorLength = 3;
@@ -96,7 +96,7 @@ function linesOf(
     ),
     left: null,
     right: null,
-    width: round(stroke.widths.reduce((sum, value) => sum + value, 0) / stroke.widths.length / pxPerMm, 2),
+    width: round(meanOf(stroke.widths) / pxPerMm, 2),
     strength: round(Math.min(1, strength), 3),
     ...(stroke.kind === 'faint' && settings.faintStrokes === 'dotted' ? { dotted: true } : {}),
   }));

@@ -10,6 +10,7 @@ import {
   proposeMeasures,
   sayError,
   sayValue,
+  spotsOf,
   type Measured,
   type MeasureKind,
 } from '@nobrel/core/check';
@@ -210,11 +211,11 @@ function ProposedMarks({ proposed }: { proposed: readonly Measured[] }) {
   );
 }
 
-/** The middle of the places a check hangs on; of a length in units those of the length. */
-function middleOf({ measure: { kind, at } }: Measured): Point {
-  const own = kind === 'proportion' ? at.slice(2) : at;
-  const sum = own.reduce((all, { x, y }) => ({ x: all.x + x, y: all.y + y }), { x: 0, y: 0 });
-  return { x: sum.x / own.length, y: sum.y / own.length };
+/** The middle of the places a check is about. */
+function middleOf({ measure }: Measured): Point {
+  const spots = spotsOf(measure);
+  const sum = spots.reduce((all, { x, y }) => ({ x: all.x + x, y: all.y + y }), { x: 0, y: 0 });
+  return { x: sum.x / spots.length, y: sum.y / spots.length };
 }
 
 const isSame = (one: Measured, other: Measured | null) =>

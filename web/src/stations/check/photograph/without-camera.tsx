@@ -85,26 +85,13 @@ export function WithoutCamera() {
     <details className="try-it">
       <summary>Try it without a camera</summary>
       <p>{madeUp[of]}</p>
-      <label>
-        how good a hand
-        <Slider
-          min={0}
-          max={100}
-          value={Math.round(100 * hand)}
-          onChange={(value) => setHand(value / 100)}
-          ariaLabelForHandle="How good the hand is"
-        />
-      </label>
-      <label>
-        how good a photographer
-        <Slider
-          min={0}
-          max={100}
-          value={Math.round(100 * photographer)}
-          onChange={(value) => setPhotographer(value / 100)}
-          ariaLabelForHandle="How good the photographer is"
-        />
-      </label>
+      <Skill label="how good a hand" of="hand" value={hand} onChange={setHand} />
+      <Skill
+        label="how good a photographer"
+        of="photographer"
+        value={photographer}
+        onChange={setPhotographer}
+      />
       {of === 'drawing' && (
         <Checkbox checked={onGrid} onChange={({ target }) => setOnGrid(target.checked)}>
           over a pencil grid of {formatLength(gridMm, unit)}
@@ -129,5 +116,23 @@ export function WithoutCamera() {
         </p>
       ))}
     </details>
+  );
+}
+
+type SkillProps = { label: string; of: string; value: number; onChange: (value: number) => void };
+
+/** How good somebody is, 0–1. */
+function Skill({ label, of, value, onChange }: SkillProps) {
+  return (
+    <label>
+      {label}
+      <Slider
+        min={0}
+        max={100}
+        value={Math.round(100 * value)}
+        onChange={(percent) => onChange(percent / 100)}
+        ariaLabelForHandle={`How good the ${of} is`}
+      />
+    </label>
   );
 }
