@@ -99,12 +99,23 @@ export async function take(page: Page, tool: string): Promise<void> {
 /** A leaf, or the panel in its place, by what stands over it. */
 export const leaf = (page: Page, name: string): Locator => page.getByRole('region', { name, exact: true });
 
-/** Chooses how the drawing is carried across; a list that closed as the page was drawn anew is opened again. */
-export async function carryBy(page: Page, method: string): Promise<void> {
-  const list = page.getByLabel('Method', { exact: true });
+/**
+ * Chooses from a list. One that closed as the page was drawn anew is opened again, and a click on an option that was
+ * on its way in is made again.
+ *
+ * @param chosen what the list says afterwards, where that is something else
+ */
+export async function chooseFrom(list: Locator, option: string, chosen = option): Promise<void> {
   await expect(async () => {
-    await list.press('Enter');
-    await page.getByTitle(method, { exact: true }).last().click({ timeout: 2000 });
-    await expect(page.getByRole('button', { name: 'Undo' })).toBeEnabled({ timeout: 2000 });
+    if ((await list.getAttribute('aria-expanded')) !== 'true') await list.press('Enter', { timeout: 2000 });
+    await list.page().getByTitle(option, { exact: true }).filter({ visible: true }).last().click({ timeout: 2000 });
+    await expect(list).toHaveAttribute('aria-expanded', 'false', { timeout: 1000 });
+    await expect(list.locator('..')).toContainText(chosen, { timeout: 1000 });
   }).toPass();
+}
+
+/** Chooses how the drawing is carried across, and waits until the work has it. */
+export async function carryBy(page: Page, method: string): Promise<void> {
+  await chooseFrom(page.getByLabel('Method', { exact: true }), method);
+  await expect(page.getByRole('button', { name: 'Undo' })).toBeEnabled();
 }

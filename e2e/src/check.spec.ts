@@ -1,6 +1,6 @@
 import type { Page } from '@playwright/test';
 import sharp from 'sharp';
-import { expect, goTo, kettle, leaf, saved, take, test } from './bench.js';
+import { chooseFrom, expect, goTo, kettle, leaf, saved, take, test } from './bench.js';
 import { openFirstRound, photographOf } from './photographs.js';
 
 const findings = (page: Page) => page.getByRole('region', { name: 'Findings' });
@@ -74,8 +74,7 @@ test('rounds are kept, compared, shown again and deleted; what is shown of the d
     ['error × 5', '.displacement .finding-drawn'],
     ['how far off', '.displacement .weighed'],
   ] as const) {
-    await page.getByLabel('What is shown of the drawing').click();
-    await page.getByTitle(label).click();
+    await chooseFrom(page.getByLabel('What is shown of the drawing'), label);
     expect(await page.locator(marks).count()).toBeGreaterThan(50);
   }
   const slider = page.getByRole('slider', { name: 'How strongly the map shows over the drawing' });
@@ -167,13 +166,10 @@ test('after the transfer it is said what did not come across, as a list to tick;
   await page.goto(seeded.address);
   await page.getByRole('link', { name: /Kettle, lantern and pears/ }).click();
   await goTo(page, 'Check');
-  const choose = async (label: string, words: string) => {
-    await page.getByLabel(label, { exact: true }).press('Enter');
-    await page.locator('.ant-select-item-option').getByText(words, { exact: true }).last().click();
-  };
-  const held = 'What is held against the map';
-  await choose(held, 'what came across');
-  await choose('What covers the lines', 'pale washes');
+  const held = page.getByLabel('What is held against the map', { exact: true });
+  const covers = page.getByLabel('What covers the lines', { exact: true });
+  await chooseFrom(held, 'what came across');
+  await chooseFrom(covers, 'pale washes');
   await bringIn(page, await photographOf(page, seeded, { missing: 3, extra: 2 }, 8));
   await expect(findings(page)).toBeVisible();
   const says = findings(page).locator('.finding-says');
@@ -189,14 +185,14 @@ test('after the transfer it is said what did not come across, as a list to tick;
   await page.keyboard.press('Control+z');
   await expect(heading).toHaveText(`${counted} findings`);
   // Lines that will show may be as dark as they are.
-  await choose('What covers the lines', 'nothing');
+  await chooseFrom(covers, 'nothing');
   await expect(says.filter({ hasText: 'Too dark' })).toHaveCount(0);
   // Under way: its own rounds, and only what is still to trace.
-  await choose(held, 'what is traced so far');
+  await chooseFrom(held, 'what is traced so far');
   await bringIn(page, await photographOf(page, seeded, { drawnSoFar: 0.5 }, 9));
   await expect(says.filter({ hasText: /Still to trace .*: \d+ lines/ })).not.toHaveCount(0);
   await expect(page.getByText(/\d+ lines still to trace, \d+ % of them/)).toBeVisible();
-  await choose(held, 'what came across');
+  await chooseFrom(held, 'what came across');
   await expect(says.filter({ hasText: 'Did not come across: a line of' })).not.toHaveCount(0);
 });
 
@@ -278,8 +274,7 @@ test('the checks that tell most are proposed and shown on both leaves; one’s o
   // It goes with the tool: the findings are marked again.
   await take(page, 'Findings');
   await expect(leaf(page, 'Map').locator('.finding-number').first()).toBeVisible();
-  await page.getByLabel('What is shown of the drawing').click();
-  await page.getByTitle('over the surface').click();
+  await chooseFrom(page.getByLabel('What is shown of the drawing'), 'over the surface');
   expect(await page.locator('.displacement .over').count()).toBeGreaterThan(10);
   await take(page, 'Measures');
   // One's own, by the keyboard: the cursor of the leaf picks.

@@ -4,7 +4,7 @@ import { join } from 'node:path';
 import sharp from 'sharp';
 import { mapDocumentSchema } from '@nobrel/core/documents';
 import { drawingScene, renderDrawing } from '@nobrel/core/testing';
-import { beginWork, expect, finishedMap, goTo, kettle, saved, take, test } from './bench.js';
+import { beginWork, chooseFrom, expect, finishedMap, goTo, kettle, saved, take, test } from './bench.js';
 
 /** A pencil sketch with construction lines beneath, photographed by hand. */
 async function sketch(): Promise<string> {
@@ -110,8 +110,7 @@ test('a sketch is cleaned up, each way shown before it is taken, and printed as 
   await expect.poll(inks).toBeGreaterThan(0);
   const alike = await inks();
   await page.getByRole('button', { name: 'More' }).click();
-  await page.getByRole('combobox', { name: 'Lines are printed' }).click();
-  await page.getByTitle('as dark as they were drawn').click();
+  await chooseFrom(page.getByRole('combobox', { name: 'Lines are printed' }), 'as dark as they were drawn');
   await expect.poll(inks).toBeGreaterThan(alike + 3);
 });
 
@@ -132,15 +131,11 @@ test('the tone of a drawing is kept as shapes, with their values', async ({ page
   await goTo(page, 'Map');
   await finishedMap(page);
   const kind = page.getByRole('combobox', { name: 'The reference is' });
-  if ((await page.getByTitle('a drawing, as it looks').count()) === 0) {
-    await kind.click();
-    await page.getByTitle('a drawing', { exact: true }).click();
-  }
+  if ((await page.getByTitle('a drawing, as it looks').count()) === 0) await chooseFrom(kind, 'a drawing');
   await page.getByRole('button', { name: 'Keep it as shapes' }).click();
   await take(page, 'Values');
   await expect(page.getByRole('slider').first()).toBeVisible();
-  await page.getByRole('combobox', { name: 'Number of values' }).click();
-  await page.getByTitle('2', { exact: true }).click();
+  await chooseFrom(page.getByRole('combobox', { name: 'Number of values' }), '2');
   await saved(page);
   await finishedMap(page);
   const id = /works\/([^/]+)/.exec(page.url())?.[1] ?? '';
@@ -163,8 +158,7 @@ test('what the reference is can be said otherwise, and undone', async ({ page, s
   await finishedMap(page);
   await expect(page.getByTitle('a photograph, as it looks')).toBeVisible();
   await take(page, 'Values');
-  await page.getByRole('combobox', { name: 'The reference is' }).click();
-  await page.getByTitle('a drawing', { exact: true }).click();
+  await chooseFrom(page.getByRole('combobox', { name: 'The reference is' }), 'a drawing');
   await expect(page.getByRole('region', { name: 'Strokes found' })).toBeVisible();
   await page.locator('body').press('Control+z');
   // The tool that was in hand is in hand again.

@@ -1,7 +1,7 @@
 import { seedHistory } from '@nobrel/demo';
 import type { Running } from '@nobrel/server';
 import type { Page } from '@playwright/test';
-import { beginWork, expect, goTo, kettle, saved, test } from './bench.js';
+import { beginWork, chooseFrom, expect, goTo, kettle, saved, test } from './bench.js';
 
 const cards = (page: Page) => page.locator('.card');
 const note = (page: Page, says: RegExp) =>
@@ -31,8 +31,7 @@ test('works are found by any word in them, drawer by drawer, and stay found when
   await page.getByRole('button', { name: 'Find everything' }).click();
   await page.getByRole('button', { name: 'every drawer 30' }).click();
   await expect(cards(page)).toHaveCount(30);
-  await page.getByLabel('Method').press('Enter');
-  await page.getByTitle('prick and pounce').click();
+  await chooseFrom(page.getByLabel('Method'), 'prick and pounce');
   await expect(cards(page)).toHaveCount(3);
   await page.getByRole('button', { name: 'Find everything' }).click();
   await page.getByRole('button', { name: 'More' }).click();
@@ -198,15 +197,9 @@ test('supplies are counted, used up, bought and put back', async ({ page, seeded
   const adding = page.getByRole('region', { name: 'Count another supply' });
   await adding.getByRole('button', { name: 'Add it' }).click();
   await expect(adding.getByText('A supply needs a name.')).toBeVisible();
-  // A list that closed as the page was drawn anew is opened again.
-  await expect(async () => {
-    await adding.getByLabel('Kind of supply').press('Enter');
-    await page.getByTitle('papers, boards and canvases').last().click({ timeout: 2000 });
-    await expect(adding.getByLabel('Its surface')).toBeVisible({ timeout: 2000 });
-  }).toPass();
+  await chooseFrom(adding.getByLabel('Kind of supply'), 'papers, boards and canvases');
   await adding.getByLabel('Name of the supply').fill('Sketch block');
-  await adding.getByLabel('Its surface').press('Enter');
-  await page.getByTitle('drawing paper', { exact: true }).click();
+  await chooseFrom(adding.getByLabel('Its surface'), 'drawing paper');
   await adding.getByRole('button', { name: 'Add it' }).click();
   await expect(page.getByLabel('Left of Sketch block')).toBeVisible();
   await expect(list.getByText('Drawing paper of 148 × 210 mm: 1 piece')).toHaveCount(0);
@@ -217,8 +210,7 @@ test('supplies are counted, used up, bought and put back', async ({ page, seeded
   const whole = await sheet.inputValue();
   await page.goto(`${seeded.address}?drawer=all&words=autumn`);
   await page.getByText('Still life, autumn').click();
-  await page.getByLabel('Which of transfer sheets').press('Enter');
-  await page.getByTitle('White sheet').click();
+  await chooseFrom(page.getByLabel('Which of transfer sheets'), 'White sheet');
   await saved(page);
   await page.goto(`${seeded.address}supplies`);
   await expect(sheet).not.toHaveValue(whole);

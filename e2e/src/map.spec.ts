@@ -1,6 +1,15 @@
 import type { Page } from '@playwright/test';
 import { workSchema } from '@nobrel/core/file';
-import { beginWork, expect, finishedMap, goTo, kettle, take as takeInHand, test } from './bench.js';
+import {
+  beginWork,
+  chooseFrom,
+  expect,
+  finishedMap,
+  goTo,
+  kettle,
+  take as takeInHand,
+  test,
+} from './bench.js';
 
 const leafOf = (page: Page) => page.getByRole('application', { name: /^Map\./ });
 /** Takes a tool in hand and waits for what is decided with it. */
@@ -53,8 +62,7 @@ test('corrections outlast a changed gap and a reload', async ({ page }) => {
   await page.keyboard.press('n');
   await page.keyboard.press('x');
   await expect(page.getByText('1 correction by hand')).toBeVisible();
-  await page.getByLabel('How boundaries are followed').press('Enter');
-  await page.getByTitle('in straights').click();
+  await chooseFrom(page.getByLabel('How boundaries are followed'), 'in straights');
   await finishedMap(page);
   await expect(page.getByText('1 correction by hand')).toBeVisible();
   await expect(page.getByText(/no longer fit/)).toBeHidden();
@@ -131,8 +139,7 @@ test('versions are kept by name, compared and restored', async ({ page }) => {
   await page.keyboard.press('Enter');
   await expect(page.getByText('First try')).toBeVisible();
   const before = await state(page).textContent();
-  await page.getByLabel('Number of values').press('Enter');
-  await page.getByTitle('2', { exact: true }).click();
+  await chooseFrom(page.getByLabel('Number of values'), '2');
   await expect.poll(async () => (await state(page).textContent()) === before).toBe(false);
   await finishedMap(page);
   await expect(page.getByText(/Since then −\d+ lines, −[\d.]+ m, −\d+ min/)).toBeVisible();

@@ -8,7 +8,7 @@ import {
   type SimulatedWall,
 } from '@nobrel/core/projector';
 import { dotsFrame, ninePoints } from '@nobrel/core/transfer';
-import { carryBy, expect, goTo, saved, take, test } from './bench.js';
+import { carryBy, chooseFrom, expect, goTo, saved, take, test } from './bench.js';
 import { beamBefore, dragHandles, projectorPixels, wallOf, worstOnWall } from './thrown.js';
 
 /** Opens a work of the demo for the projector, its window and the page that steers it, each in a context of its own. */
@@ -44,8 +44,7 @@ test('a mural in four positions goes from plan to last line', async ({ browser, 
     seeded.address,
     /^The slip, for the shed wall/,
     async () => {
-      await page.getByLabel('The projector’s picture').press('Enter');
-      await page.getByTitle('is smaller, and moved along').click();
+      await chooseFrom(page.getByLabel('The projector’s picture'), 'is smaller, and moved along');
       const width = page.getByLabel('Width of the projector’s picture');
       await width.fill('780 mm');
       await width.press('Enter');

@@ -1,6 +1,6 @@
 import { seedHistory } from '@nobrel/demo';
 import type { Page } from '@playwright/test';
-import { expect, goTo, take as takeTool, test } from './bench.js';
+import { chooseFrom, expect, goTo, take as takeTool, test } from './bench.js';
 
 const answers = async (page: Page): Promise<number> =>
   page.evaluate(async () => {
@@ -10,16 +10,7 @@ const answers = async (page: Page): Promise<number> =>
 
 /** Chooses a drill, or a work to practise with. */
 async function take(page: Page, drill: string, label = 'Drill'): Promise<void> {
-  // A list on its way out, or in, does not hear a click.
-  const list = page.locator('.ant-select-dropdown:not(.ant-select-dropdown-hidden)');
-  await expect(list).toHaveCount(0);
-  await page.getByLabel(label, { exact: true }).press('Enter');
-  const option = list.getByTitle(drill, { exact: true });
-  await expect(option).toBeVisible();
-  await expect(async () => {
-    if (await option.isVisible()) await option.click({ timeout: 2000 });
-    await expect(list).toHaveCount(0, { timeout: 2000 });
-  }).toPass();
+  await chooseFrom(page.getByLabel(label, { exact: true }), drill);
 }
 
 test('every drill is posed from a map, answered by keys, judged at once, and taken back', async ({

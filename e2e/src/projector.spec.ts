@@ -2,7 +2,7 @@ import { cp, mkdtemp, rm } from 'node:fs/promises';
 import { tmpdir } from 'node:os';
 import { join } from 'node:path';
 import { serve } from '@nobrel/server';
-import { carryBy, expect, goTo, saved, test } from './bench.js';
+import { carryBy, chooseFrom, expect, goTo, saved, test } from './bench.js';
 import { linesOnWall, openAll } from './projecting.js';
 
 test('the drawing is placed on the wall, made true by what is measured, and steered from another device', async ({
@@ -192,8 +192,7 @@ test('a map made anew while it is projected is on the wall, and what was traced 
   await page.reload();
   await goTo(page, 'Map');
   const values = page.getByLabel('Number of values');
-  await values.press('Enter');
-  await page.getByTitle('2', { exact: true }).click();
+  await chooseFrom(values, '2');
   await saved(page);
   await expect.poll(() => linesOnWall(projector)).not.toBe(before);
   await expect(heading).toContainText(/^[1-9]\d* of \d+ lines/);

@@ -2,7 +2,7 @@ import { readFile } from 'node:fs/promises';
 import type { Download, Locator, Page } from '@playwright/test';
 import { sheetKindWords, type SheetKind } from '@nobrel/core/sheets';
 import type { Running } from '@nobrel/server';
-import { expect, goTo } from './bench.js';
+import { chooseFrom, expect, goTo } from './bench.js';
 
 /** Opens Sheets of the kettle, whose outline takes two sheets and a diagram. */
 export async function openSheets(page: Page, seeded: Running): Promise<void> {
@@ -12,16 +12,9 @@ export async function openSheets(page: Page, seeded: Running): Promise<void> {
   await expect(page.getByText('1 of 3')).toBeVisible();
 }
 
-/** Chooses what is printed. A long list scrolls to what is looked for, and a click on the move may miss it. */
+/** Chooses what is printed. */
 export async function choose(page: Page, kind: SheetKind): Promise<void> {
-  const list = page.getByLabel('What is printed');
-  const words = sheetKindWords(kind);
-  await expect(async () => {
-    if ((await list.getAttribute('aria-expanded')) !== 'true') await list.click();
-    await page.getByTitle(words, { exact: true }).last().click({ timeout: 2000 });
-    await expect(list).toHaveAttribute('aria-expanded', 'false', { timeout: 1000 });
-    await expect(list.locator('..')).toHaveText(words, { timeout: 1000 });
-  }).toPass();
+  await chooseFrom(page.getByLabel('What is printed'), sheetKindWords(kind));
 }
 
 /** The page on the right leaf. */

@@ -1,6 +1,6 @@
 import { PDFDocument } from 'pdf-lib';
 import { sheetKindWords } from '@nobrel/core/sheets';
-import { expect, saved, take, test } from './bench.js';
+import { chooseFrom, expect, saved, take, test } from './bench.js';
 import { bytesOf, choose, fill, openSheets, shown } from './sheets-bench.js';
 
 test('every kind can be chosen and is seen as it prints', async ({ page, seeded }) => {
@@ -136,8 +136,7 @@ test('a printer is calibrated with a ruler, and its sheets are then made good', 
 
 test('paper of one’s own size and a way round of one’s own are kept to', async ({ page, seeded }) => {
   await openSheets(page, seeded);
-  await page.getByLabel('Paper of the printer').click();
-  await page.getByTitle('paper of your own size').click();
+  await chooseFrom(page.getByLabel('Paper of the printer'), 'paper of your own size');
   await fill(page, 'Width of the paper', '20 mm');
   await expect(page.getByRole('alert')).toContainText('Type a length from 40');
   await fill(page, 'Width of the paper', '60 mm');
@@ -147,8 +146,7 @@ test('paper of one’s own size and a way round of one’s own are kept to', asy
   await fill(page, 'Width of the paper', '350 mm');
   await expect(page.getByText('It fits on one sheet of')).toBeVisible();
   await page.getByRole('button', { name: 'More' }).click();
-  await page.getByLabel('Paper', { exact: true }).click();
-  await page.getByTitle('portrait', { exact: true }).click();
+  await chooseFrom(page.getByLabel('Paper', { exact: true }), 'portrait');
   await expect(page.getByText(/It fits on one sheet of 297 × 350 mm|2 sheets, 2 across/)).toBeVisible();
 });
 
@@ -276,8 +274,7 @@ test('no more sticks are offered than a guide can take', async ({ page, seeded }
   await expect(page.getByLabel('Name of a colour of your own')).toBeHidden();
   await saved(page);
   // One taken back makes room again.
-  await page.getByLabel('Backing colour', { exact: true }).click();
-  await page.getByTitle('stick 12', { exact: true }).last().click();
+  await chooseFrom(page.getByLabel('Backing colour', { exact: true }), 'stick 12');
   await shapes.nth(12).press('Enter');
   await expect(page.getByLabel('Name of a colour of your own')).toBeVisible();
 });

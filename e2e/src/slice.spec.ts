@@ -1,7 +1,18 @@
 import { readFile } from 'node:fs/promises';
 import type { Page } from '@playwright/test';
 import { PDFDocument } from 'pdf-lib';
-import { beginWork, expect, finishedMap, goTo, kettle, leaf, saved, take, test } from './bench.js';
+import {
+  beginWork,
+  chooseFrom,
+  expect,
+  finishedMap,
+  goTo,
+  kettle,
+  leaf,
+  saved,
+  take,
+  test,
+} from './bench.js';
 
 test('a picture becomes a transferred drawing, from the empty file to the filed record', async ({
   page,
@@ -40,8 +51,7 @@ test('a picture becomes a transferred drawing, from the empty file to the filed 
   await page.getByLabel('Smallest shape').fill('80');
   await page.getByLabel('Smallest shape').press('Enter');
   await expect.poll(async () => finishedMap(page)).not.toBe(first);
-  await page.getByLabel('How the map is shown').click();
-  await page.getByTitle('values as greys').click();
+  await chooseFrom(page.getByLabel('How the map is shown'), 'values as greys');
   const greys = await page
     .locator('.map-drawing path[fill^="rgb"]')
     .evaluateAll((paths) => [...new Set(paths.map((path) => path.getAttribute('fill')))]);

@@ -1,6 +1,6 @@
 import type { Page } from '@playwright/test';
 import type { Running } from '@nobrel/server';
-import { beginWork, expect, finishedMap, goTo, saved, take, test } from './bench.js';
+import { beginWork, chooseFrom, expect, finishedMap, goTo, saved, take, test } from './bench.js';
 
 async function openAt(page: Page, seeded: Running, tool?: string, work = /Kettle, lantern/): Promise<void> {
   await page.goto(seeded.address);
@@ -64,8 +64,7 @@ test('every method is weighed with figures, chosen, and set beside another', asy
 test('a method that cannot work is planned all the same, with its reason', async ({ page, seeded }) => {
   await openAt(page, seeded);
   await goTo(page, 'Fit');
-  await page.getByLabel('Kind of surface').press('Enter');
-  await page.getByTitle('wood panel').click();
+  await chooseFrom(page.getByLabel('Kind of surface'), 'wood panel');
   await goTo(page, 'Transfer');
   await take(page, 'Methods');
   const box = page.getByRole('article', { name: 'a light box or a lit window' });
@@ -86,12 +85,10 @@ test('what will be seen through the paper, and the pressure, follow what the str
   await expect(page.getByRole('region', { name: 'As it will be seen' })).toBeVisible();
   const strip = page.getByLabel('What the test strip showed');
   await expect(strip).toContainText('An estimate, until your own strip has spoken.');
-  await strip.getByLabel('Thinnest line followed').press('Enter');
-  await page.getByTitle('0.7 mm').click();
+  await chooseFrom(strip.getByLabel('Thinnest line followed'), '0.7 mm');
   await expect(strip).toContainText('Lines from 0.7 mm on can be followed with ease. By your own strip.');
   await expect(shown).toContainText(/can only just be followed|cannot be seen/);
-  await shown.getByLabel('The room').press('Enter');
-  await page.getByTitle('lit', { exact: true }).click();
+  await chooseFrom(shown.getByLabel('The room'), 'lit');
   await expect(strip).toContainText('Darken the room.');
   for (const mark of ['light: shows', 'light: shows under a wash', 'firm: dents'])
     await strip.getByRole('checkbox', { name: `a fine hard point, ${mark}`, exact: true }).check();
@@ -115,29 +112,25 @@ test('how dark to draw each line follows the paint, is seen under every layer, t
   await expect(panel).toContainText(/would still be seen at the end, from 1\.0 m\. By a transfer sheet/);
   const firm = panel.getByRole('row', { name: /^firm/ });
   await expect(firm).toContainText('0.0 m');
-  await page.getByLabel('What it is painted with').press('Enter');
-  await page.getByTitle('opaque paint').click();
+  await chooseFrom(page.getByLabel('What it is painted with'), 'opaque paint');
   // Opaque paint hides what is faint, and forgives what is firm.
   await expect(firm).not.toContainText('0.0 m');
   await expect(panel).not.toContainText('would still be seen');
   await expect(page.getByRole('region', { name: 'How dark to draw', exact: true })).toContainText('firm');
   const firmBefore = await firm.textContent();
-  await panel.getByLabel('Faintest line followed').press('Enter');
-  await page.getByTitle('none of them').click();
+  await chooseFrom(panel.getByLabel('Faintest line followed'), 'none of them');
   await expect(firm).not.toHaveText(firmBefore ?? '');
   await expect(panel).toContainText('will be lost under the first layer');
   await panel.getByRole('button', { name: 'Forget the try' }).click();
   await expect(firm).toHaveText(firmBefore ?? '');
   // The picture shows the layers: what the lines leave of themselves is less and less.
-  await page.getByLabel('Toning wash', { exact: true }).press('Enter');
-  await page.getByTitle('with a wash').click();
+  await chooseFrom(page.getByLabel('Toning wash', { exact: true }), 'with a wash');
   await expect(panel).toContainText('every line can be followed through the toning wash');
   for (const [shown, title] of [
     ['the toning wash over it', 'Under the toning wash'],
     ['the finished picture', 'At the end'],
   ] as const) {
-    await page.getByLabel('What is shown').press('Enter');
-    await page.getByTitle(shown).click();
+    await chooseFrom(page.getByLabel('What is shown'), shown);
     await expect(page.getByRole('region', { name: title })).toBeVisible();
   }
   await panel.getByRole('switch', { name: 'Print the outline like this' }).click();
@@ -155,8 +148,7 @@ test('for a projector it is said where it stands, how fine, how true and how cle
   seeded,
 }) => {
   await openAt(page, seeded);
-  await page.getByLabel('Method', { exact: true }).press('Enter');
-  await page.getByTitle('a digital projector').click();
+  await chooseFrom(page.getByLabel('Method', { exact: true }), 'a digital projector');
   await take(page, 'What is seen');
   const wall = page.getByLabel('What the projection comes to');
   // 240 mm high in a picture of 16 to 9: 427 mm wide, at one and a half times that.
