@@ -108,7 +108,12 @@ export const leaf = (page: Page, name: string): Locator => page.getByRole('regio
 export async function chooseFrom(list: Locator, option: string, chosen = option): Promise<void> {
   await expect(async () => {
     if ((await list.getAttribute('aria-expanded')) !== 'true') await list.press('Enter', { timeout: 2000 });
-    await list.page().getByTitle(option, { exact: true }).filter({ visible: true }).last().click({ timeout: 2000 });
+    await list
+      .page()
+      .getByTitle(option, { exact: true })
+      .filter({ visible: true })
+      .last()
+      .click({ timeout: 2000 });
     await expect(list).toHaveAttribute('aria-expanded', 'false', { timeout: 1000 });
     await expect(list.locator('..')).toContainText(chosen, { timeout: 1000 });
   }).toPass();
