@@ -212,6 +212,18 @@ test('where the edges of the sheet cannot be seen, points shown on map and photo
   await take(page, 'Points');
   // The work has a grid, whose crossings are places that are easily found on both.
   await expect(page.locator('.grid-lines')).toHaveCount(1);
+  await expect(page.locator('.known-places')).toHaveCount(1);
+  // What comes near one is it, and can be moved away again.
+  const onMap = page.getByRole('button', { name: 'Point 1 on the map' });
+  const where = async () => (await onMap.getAttribute('aria-description')) ?? '';
+  await onMap.focus();
+  const seen = new Set<string>();
+  for (let step = 0; step < 9; step++) {
+    await page.keyboard.press('ArrowRight');
+    seen.add(await where());
+  }
+  expect(seen.size).toBeGreaterThan(2);
+  expect(seen.size).toBeLessThan(9);
   const point = page.getByRole('button', { name: 'Point 2 on the photograph' });
   const look = page.getByRole('button', { name: 'Look again by these points' });
   await expect(look).toBeEnabled();

@@ -98,6 +98,7 @@ async function photographed(n: number): Promise<Photographed> {
       restated: 0.15,
       smudges: n % 3,
       gridMm: Number(options.grid),
+      diagonals: false,
     },
     500 + n,
   );

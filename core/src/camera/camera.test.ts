@@ -93,6 +93,13 @@ describe('a hand that draws a map', () => {
       const wanted = 50 * (k < 5 ? k + 1 : k - 4);
       for (let i = axis; i < points.length; i += 2) expect(points[i]).to.be.closeTo(wanted, 0.5);
     });
+    const [down, up] = drawnByHand(map, { ...trueHand, diagonals: true }, 4).drawing.strokes.slice(
+      plain.length,
+    );
+    for (let i = 0; i < down.points.length; i += 2) {
+      expect(down.points[i + 1]).to.be.closeTo(0.8 * down.points[i], 0.5);
+      expect(up.points[i + 1]).to.be.closeTo(240 - 0.8 * up.points[i], 0.5);
+    }
   });
 });
 

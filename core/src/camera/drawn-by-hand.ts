@@ -110,12 +110,32 @@ export function drawnByHand(
   if (faults.gridMm > 0)
     for (const run of gridLines({ widthMm, heightMm }, faults.gridMm, random))
       draw(run, false, between(0.35, 0.6), 0.8);
+  if (faults.diagonals)
+    for (const run of diagonals({ widthMm, heightMm }, random)) draw(run, false, between(0.35, 0.6), 0.8);
   return { drawing: { name: 'drawn by hand', widthMm, heightMm, strokes }, truth };
 }
 
-/** Lines of a grid, drawn along a ruler that bends and slips a little. */
+/** How far a ruler bends and slips, mm. */
+const slipMm = 0.8;
+
+/** Both diagonals of the surface, drawn along a ruler. */
+function diagonals({ widthMm, heightMm }: SizeMm, random: () => number): Float64Array[] {
+  const off = () => slipMm * (random() - 0.5);
+  return [
+    [0, heightMm],
+    [heightMm, 0],
+  ].map(([from, to]) =>
+    straightsThrough([
+      [0, from + off()],
+      [widthMm / 2, heightMm / 2 + off()],
+      [widthMm, to + off()],
+    ]),
+  );
+}
+
+/** Lines of a grid, drawn along a ruler. */
 function gridLines({ widthMm, heightMm }: SizeMm, squareMm: number, random: () => number): Float64Array[] {
-  const off = () => 0.8 * (random() - 0.5);
+  const off = () => slipMm * (random() - 0.5);
   const lines: Float64Array[] = [];
   for (let x = squareMm; x < widthMm; x += squareMm)
     lines.push(

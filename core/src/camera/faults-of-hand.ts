@@ -18,6 +18,8 @@ export type HandFaults = {
   smudges: number;
   /** Squares of a grid it is drawn over, mm; 0 for none. */
   gridMm: number;
+  /** Whether both diagonals of the surface help drawing too. */
+  diagonals: boolean;
   /** The share of the lines that is drawn so far, in the map's order. */
   drawnSoFar: number;
   /** A sheet that slips when so much is traced, as a share of the lines in the map's order: all later ones are off by it. */
@@ -40,6 +42,7 @@ export const trueHand: HandFaults = {
   restated: 0,
   smudges: 0,
   gridMm: 0,
+  diagonals: false,
   drawnSoFar: 1,
   slip: null,
   doubled: null,

@@ -5,6 +5,7 @@ export * from './rounds.js';
 export * from './notes.js';
 export * from './named-part.js';
 export { readCorrectedSheet, SheetNotFound, type CorrectedSheet } from './corrections/corrected-sheet.js';
+export * from './registration/known-places.js';
 export { printedPages, type PrintedPage } from './registration/printed-page.js';
 export * from './drawing/index.js';
 export * from './photograph/index.js';

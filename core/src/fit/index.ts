@@ -8,6 +8,7 @@ export * from './ways-out.js';
 export * from './visual-weight.js';
 export * from './guides.js';
 export * from './grid.js';
+export * from './construction-lines.js';
 export * from './squareness.js';
 export * from './setting-out.js';
 export * from './enlarging.js';

@@ -1,6 +1,7 @@
 export * from './decisions.js';
 export * from './papers.js';
 export * from './page.js';
+export { cornerMarks } from './drawing.js';
 export * from './calibration.js';
 export { SheetError, footMm, sideMm, type Tile, type Tiling } from './tiling.js';
 export { joinMarks, seamsOf, type JoinMark } from './join-marks.js';

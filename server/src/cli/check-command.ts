@@ -10,6 +10,7 @@ import {
   type CheckSubject,
   type Cover,
 } from '@nobrel/core/check';
+import { guideKinds, guideLines, type GuideKind } from '@nobrel/core/fit';
 import { isConvexQuad, quadBy, type Quad } from '@nobrel/core/geometry';
 import { pyramid } from '@nobrel/core/reference';
 import { counted, formatLength } from '@nobrel/core/units';
@@ -18,7 +19,14 @@ import { badArgument, numberOption } from './options.js';
 import { checkTarget, writeResult } from './outputs.js';
 import { readMapFile } from './read-map.js';
 
-type CheckOptions = { corners?: string[]; tolerance: number; of: CheckSubject; cover: Cover; json?: string };
+type CheckOptions = {
+  corners?: string[];
+  tolerance: number;
+  of: CheckSubject;
+  cover: Cover;
+  guides: GuideKind[];
+  json?: string;
+};
 
 /** `nobrel check MAP.json PHOTO …`: from a photograph of the drawing to how it differs from the map. */
 export function checkCommand(): Command {
@@ -51,6 +59,14 @@ export function checkCommand(): Command {
         .choices([...covers])
         .default('nothing'),
     )
+    .addOption(
+      new Option(
+        '--guides <kind...>',
+        'guides that helped drawing, which are no fault where they are seen; a grid is told by itself',
+      )
+        .choices([...guideKinds])
+        .default([]),
+    )
     .option('--json <file>', 'write the report')
     .action(async (map: string, photo: string, options: CheckOptions) => check(map, photo, options));
 }
@@ -62,7 +78,12 @@ async function check(mapPath: string, photo: string, options: CheckOptions): Pro
   if (!existsSync(photo)) throw badArgument(`There is no file ${photo}.`);
   const levels = pyramid(await readPicture(photo, photo));
   const { report } = checked(() =>
-    checkDrawing(levels, map, { corners, toleranceMm: options.tolerance, of: options.of }),
+    checkDrawing(levels, map, {
+      corners,
+      toleranceMm: options.tolerance,
+      of: options.of,
+      construction: options.guides.flatMap((kind) => guideLines(kind, map.frame)),
+    }),
   );
   if (options.json !== undefined) await writeResult(options.json, `${JSON.stringify(report, null, 1)}\n`);
   for (const { says } of report.parts) console.log(says);

@@ -30,6 +30,7 @@ type PhotoOptions = {
   restated: number;
   smudges: number;
   grid?: number;
+  diagonals?: boolean;
   table: number;
   drawn: number;
   slip?: [number, number];
@@ -100,6 +101,7 @@ export function simulatePhotoCommand(): Command {
     .addOption(count('--extra <n>', 'lines that are not on the map'))
     .addOption(count('--smudges <n>', 'smudges'))
     .addOption(numberOption('--grid <mm>', 'squares of a grid it is drawn over', { min: 5, max: 1000 }))
+    .option('--diagonals', 'its diagonals are drawn too, to place things by')
     .addOption(
       numberOption('--restated <share>', 'share of lines gone over twice', { min: 0, max: 1, initial: 0 }),
     )
@@ -220,6 +222,7 @@ function faultsOf(options: PhotoOptions): HandFaults {
     restated: options.restated,
     smudges: options.smudges,
     gridMm: options.grid ?? 0,
+    diagonals: options.diagonals ?? false,
     drawnSoFar: options.drawn,
     slip: options.slip ? { dx: options.slip[0], dy: options.slip[1], angleDeg: 0, from: 0.6 } : null,
     doubled: options.doubled

@@ -11,6 +11,7 @@ import {
   type CorrectedSheet,
 } from '@nobrel/core/check';
 import type { CheckReport, MapDocument } from '@nobrel/core/documents';
+import type { Segment } from '@nobrel/core/fit';
 import { quadBy, type Quad } from '@nobrel/core/geometry';
 import type { Picture } from '@nobrel/core/raster';
 import { sheetSourceOf, type PrintedBy, type Work } from '@nobrel/core/file';
@@ -33,6 +34,8 @@ export type PhotographOrder = {
   corners: Quad | null;
   byPoints: boolean;
   toleranceMm: number;
+  /** Lines that may have helped drawing, mm on the surface. */
+  construction: readonly Segment[];
   of: CheckSubject;
 };
 
@@ -86,6 +89,7 @@ const work = {
     corners,
     byPoints,
     toleranceMm,
+    construction,
     of,
   }: PhotographOrder): Promise<Found | { fault: string }> {
     const { levels } = await masterOf(picture);
@@ -97,6 +101,7 @@ const work = {
         corners: corners && sized(corners, shrink),
         byPoints,
         toleranceMm,
+        construction,
         of,
       });
       const seen = quadBy((k) => ({ x: report.paper.corners[k][0], y: report.paper.corners[k][1] }));

@@ -11,6 +11,7 @@ const order: PhotographOrder = {
   corners: null,
   byPoints: false,
   toleranceMm: 1,
+  construction: [],
   of: 'drawing',
 };
 const found: Found = {

@@ -1,6 +1,7 @@
 import { expect } from 'chai';
 import { drawnByHand, trueHand } from '../../camera/index.js';
 import type { MapDocument } from '../../documents/index.js';
+import { guideLines } from '../../fit/index.js';
 import { quadBy } from '../../geometry/index.js';
 import type { Picture } from '../../raster/index.js';
 import { pyramid } from '../../reference/index.js';
@@ -136,6 +137,34 @@ describe('a drawing on a photograph', () => {
       missing: { made: 1, found: 1, wrong: 0 },
       extra: { made: 1, found: 1, read: 1, wrong: 0 },
     });
+  });
+
+  it('is told without its diagonals and the marks of its frame, where they are known', () => {
+    const frame = { x: 20, y: 15, width: 260, height: 210 };
+    const marks: [number, number][][] = [
+      [20, 15, 1, 1],
+      [280, 15, -1, 1],
+      [20, 225, 1, -1],
+    ].map(([x, y, right, down]) => [
+      [x + 8 * right, y],
+      [x, y],
+      [x, y + 8 * down],
+    ]);
+    const [first] = map.lines;
+    const drawnWith = {
+      ...map,
+      frame,
+      lines: [
+        ...map.lines,
+        ...marks.map((points, k) => ({ ...first, id: `mark-${k}`, points, closed: false })),
+      ],
+    };
+    const { picture } = photographOf(drawnWith, { diagonals: true }, 7);
+    const diagonals = guideLines('diagonals', { x: 0, y: 0, width: 300, height: 240 });
+    const told = check(picture, { ...map, frame }, { construction: diagonals }).report;
+    expect(told.summary).to.include({ moved: 0, missing: 0, extra: 0 });
+    // Nobody knowing of them, they are drawn besides.
+    expect(check(picture, map).report.summary.extra).to.be.at.least(3);
   });
 
   it('lies between corners that are given, and on a scan that shows no table', () => {

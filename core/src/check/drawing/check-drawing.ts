@@ -1,4 +1,5 @@
 import type { CheckReport, MapDocument } from '../../documents/index.js';
+import type { Segment } from '../../fit/index.js';
 import { cornersOfRect, polylineLength, stepLength, type Quad } from '../../geometry/index.js';
 import type { Picture } from '../../raster/index.js';
 import { findDoubled, secondRun } from '../surface/doubled-lines.js';
@@ -7,6 +8,7 @@ import { shifted, type CommonShift } from '../surface/common-shift.js';
 import { findSlip, type Slip } from '../surface/slip.js';
 import type { CheckSubject } from '../subjects.js';
 import type { SizeMm } from '../../units/index.js';
+import { registrationMarks } from '../registration/registration-marks.js';
 import { carriedLines, type FoundLine } from '../registration/found-lines.js';
 import type { KnownLines } from '../registration/known-lines.js';
 import { aligned, movedBy, unmoved, type Similarity } from './alignment.js';
@@ -38,6 +40,8 @@ export type CheckOptions = {
   byPoints?: boolean;
   /** How far off a line is still true, mm. */
   toleranceMm?: number;
+  /** Lines that may have helped drawing, such as a grid and guides, mm on the surface: what is drawn along them is no fault. */
+  construction?: readonly Segment[];
   /** Whether it is a drawing, a surface it was transferred to, or one that is being traced on. */
   of?: CheckSubject;
 };
@@ -57,7 +61,13 @@ const minOwn = 0.2;
 export function checkDrawing(
   levels: readonly Picture[],
   map: MapDocument,
-  { corners = null, byPoints = false, toleranceMm = usualToleranceMm, of = 'drawing' }: CheckOptions = {},
+  {
+    corners = null,
+    byPoints = false,
+    toleranceMm = usualToleranceMm,
+    construction = [],
+    of = 'drawing',
+  }: CheckOptions = {},
 ): CheckedDrawing {
   const size = { widthMm: map.surface.width, heightMm: map.surface.height };
   const wanted = wantedLines(map);
@@ -66,9 +76,17 @@ export function checkDrawing(
     placeDrawing(levels, size, wanted, corners && { corners, byPoints }, of === 'under-way'),
     wanted,
     size,
+    construction,
   );
   const judge = (whole: Similarity) =>
-    judged({ ...placed, whole }, wanted, size, { offMm: toleranceMm }, of !== 'drawing');
+    judged(
+      { ...placed, whole },
+      wanted,
+      size,
+      { offMm: toleranceMm },
+      of !== 'drawing',
+      registrationMarks(map),
+    );
   const found = of === 'transfer' ? beforeSlip(placed, wanted, size, judge) : judge(placed.whole);
   if (!found) throw new DrawingNotFound(notFound);
   const pxPerMm = resolutionOf(placed.pose, size);
@@ -91,10 +109,11 @@ function withConstructionApart(
   placed: PlacedDrawing,
   wanted: readonly Wanted[],
   size: SizeMm,
+  known: readonly Segment[],
 ): ClearedDrawing {
   const { lines, whole } = placed;
   const belongs = knownOfCourse(movedCourse(together(wanted.map(({ course }) => course)), whole), size);
-  return { ...placed, ...withoutConstruction(lines, knownOf(lines, size), belongs) };
+  return { ...placed, ...withoutConstruction(lines, knownOf(lines, size), belongs, known) };
 }
 
 /** What is said of a drawing when a whole placement is taken out. */
@@ -157,6 +176,7 @@ function judged(
   size: SizeMm,
   tolerance: Tolerance,
   isSurface: boolean,
+  marks: readonly Float64Array[],
 ): Judged | null {
   // Everything is measured with the whole placement taken out: what is drawn is carried back, not the map forward.
   const home = undone(placed.whole);
@@ -185,6 +205,7 @@ function judged(
       : match,
   );
   const again = [
+    ...marks,
     ...(doubled?.lines.map((match) => secondRun(match, doubled.shift)) ?? []),
     ...ellipses.map(({ drawn }) => closedRun(roundEllipse(drawn))),
     // What is seen of a line that goes on beyond the picture is that line.

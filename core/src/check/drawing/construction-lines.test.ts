@@ -1,4 +1,5 @@
 import { expect } from 'chai';
+import type { Segment } from '../../fit/index.js';
 import type { FoundLine } from '../registration/found-lines.js';
 import { KnownLines } from '../registration/known-lines.js';
 import { shareOfConstruction, withoutConstruction } from './construction-lines.js';
@@ -16,8 +17,8 @@ describe('lines that help drawing', () => {
     points.push(...places[places.length - 1]);
     return { points: Float64Array.from(points), closed: false, widthMm: 0.5, strength: 1, darkness: 30 };
   };
-  const left = (lines: FoundLine[], onMap: FoundLine[] = []) =>
-    withoutConstruction(lines, knownOf(lines, sheet), knownOf(onMap, sheet));
+  const left = (lines: FoundLine[], onMap: FoundLine[] = [], known: Segment[] = []) =>
+    withoutConstruction(lines, knownOf(lines, sheet), knownOf(onMap, sheet), known);
   const ring = line(
     ...Array.from({ length: 41 }, (_, k): [number, number] => [
       90 + 30 * Math.cos((Math.PI * k) / 20),
@@ -43,6 +44,24 @@ describe('lines that help drawing', () => {
     // However little else is drawn.
     const steps = [20, 30, 40, 50].map((y) => line([20, y], [45, y]));
     expect(left(steps)).to.deep.equal({ lines: steps, construction: [] });
+  });
+
+  it('are left out however they run, and one alone, where they are known', () => {
+    const diagonal = line([2, 1.5], [198, 147]);
+    const { lines, construction } = left([ring, diagonal], [], [[0, 0, 200, 150]]);
+    expect(lines).to.have.length(1);
+    expect(construction).to.have.length(1);
+    expect(shareOfConstruction(diagonal.points, construction)).to.equal(1);
+  });
+
+  it('are not there because they are known: nothing is left out that is short, beside them or on the map', () => {
+    const known: Segment[] = [[0, 0, 200, 150]];
+    for (const other of [line([20, 15], [60, 45]), line([10, 0], [200, 142])]) {
+      const drawn = [ring, other];
+      expect(left(drawn, [], known)).to.deep.equal({ lines: drawn, construction: [] });
+    }
+    const diagonal = line([2, 1.5], [198, 147]);
+    expect(left([ring, diagonal], [diagonal], known).lines).to.have.length(2);
   });
 
   it('leave what runs along them on the map', () => {

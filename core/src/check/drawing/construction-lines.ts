@@ -1,3 +1,4 @@
+import type { Segment } from '../../fit/index.js';
 import { polylineLength, stepLength } from '../../geometry/index.js';
 import { courseRad, runsAlong } from '../corrections/additions.js';
 import { keptPieces, asRun, type FoundLine } from '../registration/found-lines.js';
@@ -29,26 +30,34 @@ const belongsMm = 1.2;
 /** A shorter piece left over is where a line crosses, mm. */
 const minPieceMm = 1.5;
 
-type Axis = 'level' | 'upright';
+/** A line that the work knows of, a guide or the diagonal of a square, is drawn no further off than this, mm. */
+const knownWithinMm = 4;
 
 /** A straight line across the drawing: a place on it, mm, and its unit direction. */
 export type StraightLine = { x: number; y: number; tx: number; ty: number };
 
 /**
  * What is drawn without the lines that help drawing, and these: a grid, a frame, centre lines. They are straight, run level or
- * upright across most of the drawing, and there are several of them; what runs along a line of the map stays.
+ * upright across most of the drawing, and there are several of them; or they are known. What runs along a line of the map stays.
  *
  * @param lines what is drawn, mm on the sheet
  * @param drawn the same lines by places
  * @param belongs the lines of the map where they lie on the sheet
+ * @param known lines that may have helped, such as the guides of the work, mm on the sheet
  */
 export function withoutConstruction(
   lines: readonly FoundLine[],
   drawn: KnownLines,
   belongs: KnownLines,
+  known: readonly Segment[] = [],
 ): { lines: FoundLine[]; construction: StraightLine[] } {
-  const construction = (['level', 'upright'] as const).flatMap((axis) => linesAlong(axis, drawn, belongs));
-  if (construction.length < minLines) return { lines: [...lines], construction: [] };
+  const free = placesBeside(drawn, belongs);
+  const unknown = [0, Math.PI / 2].flatMap((angleRad) => linesAlong(angleRad, drawn, free));
+  const construction = [
+    ...(unknown.length < minLines ? [] : unknown),
+    ...longest(known).flatMap((segment) => drawnFor(segment, drawn, free)),
+  ];
+  if (construction.length === 0) return { lines: [...lines], construction };
   return { lines: lines.flatMap((line) => piecesBeside(line, construction, belongs)), construction };
 }
 
@@ -60,37 +69,94 @@ export function shareOfConstruction(points: Float64Array, construction: readonly
   return along / count;
 }
 
-/** Places that run one way: how far along it from where the drawing begins, how far across it, and how far it goes, mm. */
+/** Of many known lines those looked for. */
+const maxKnown = 200;
+
+/** Those long enough to be told, of many the longest. */
+const longest = (known: readonly Segment[]): Segment[] =>
+  known
+    .map((segment) => ({ segment, mm: stepLength(segment[2] - segment[0], segment[3] - segment[1]) }))
+    .filter(({ mm }) => mm >= minLengthMm)
+    .sort((a, b) => b.mm - a.mm)
+    .slice(0, maxKnown)
+    .map(({ segment }) => segment);
+
+/** The places of what is drawn that are on no line of the map. */
+function placesBeside(drawn: KnownLines, belongs: KnownLines): number[] {
+  const free: number[] = [];
+  for (let i = 0; i < drawn.count; i++) {
+    const angleRad = Math.atan2(drawn.ty[i], drawn.tx[i]);
+    if (belongs.nearest(drawn.x[i], drawn.y[i], angleRad, belongsMm) < 0) free.push(i);
+  }
+  return free;
+}
+
+/** Places that run one way: how far along it from where the line begins, how far across it, and how long the line is, mm. */
 type Places = { along: readonly number[]; across: readonly number[]; extentMm: number };
 
-/** The long straight lines in one direction that are on no line of the map. */
-function linesAlong(axis: Axis, drawn: KnownLines, belongs: KnownLines): StraightLine[] {
-  // Along and across of every place that runs that way, x and y changed over for upright ones.
-  const along: number[] = [];
-  const across: number[] = [];
+/** A direction, and how far along it and across it a place lies. */
+function frameOf(angleRad: number) {
+  const [cos, sin] = [Math.cos(angleRad), Math.sin(angleRad)];
+  return {
+    along: (x: number, y: number) => x * cos + y * sin,
+    across: (x: number, y: number) => y * cos - x * sin,
+    /** The line that is met so far across, and leans so far from the direction. */
+    line: (first: number, offset: number, slope: number): StraightLine => {
+      const length = stepLength(1, slope);
+      return {
+        x: first * cos - offset * sin,
+        y: first * sin + offset * cos,
+        tx: (cos - slope * sin) / length,
+        ty: (sin + slope * cos) / length,
+      };
+    },
+  };
+}
+
+/** The long straight lines in one direction, of all that is drawn. */
+function linesAlong(angleRad: number, drawn: KnownLines, free: readonly number[]): StraightLine[] {
+  const frame = frameOf(angleRad);
   let first = Infinity;
   let last = -Infinity;
   for (let i = 0; i < drawn.count; i++) {
-    const at = axis === 'level' ? drawn.x[i] : drawn.y[i];
+    const at = frame.along(drawn.x[i], drawn.y[i]);
     first = Math.min(first, at);
     last = Math.max(last, at);
-    const slope = axis === 'level' ? drawn.ty[i] : drawn.tx[i];
-    if (Math.abs(slope) > maxAslant) continue;
-    const angleRad = Math.atan2(drawn.ty[i], drawn.tx[i]);
-    if (belongs.nearest(drawn.x[i], drawn.y[i], angleRad, belongsMm) >= 0) continue;
-    along.push(at);
-    across.push(axis === 'level' ? drawn.y[i] : drawn.x[i]);
   }
-  const extentMm = last - first;
-  if (along.length === 0) return [];
-  const places = { along: along.map((at) => at - first), across, extentMm };
+  const own = free.filter((i) => isAlong(drawn, i, frame));
+  return linesThrough(own, drawn, frame, { first, extentMm: last - first });
+}
+
+/** A line that may have helped, as it was drawn; none where it was not. */
+function drawnFor([x0, y0, x1, y1]: Segment, drawn: KnownLines, free: readonly number[]): StraightLine[] {
+  const frame = frameOf(Math.atan2(y1 - y0, x1 - x0));
+  const [first, offset] = [frame.along(x0, y0), frame.across(x0, y0)];
+  const extentMm = stepLength(x1 - x0, y1 - y0);
+  const own = free.filter((i) => {
+    const [x, y] = [drawn.x[i], drawn.y[i]];
+    const at = frame.along(x, y) - first;
+    const isBeside = Math.abs(frame.across(x, y) - offset) <= knownWithinMm;
+    return isBeside && at >= 0 && at <= extentMm && isAlong(drawn, i, frame);
+  });
+  return linesThrough(own, drawn, frame, { first, extentMm }).slice(0, 1);
+}
+
+const isAlong = (drawn: KnownLines, i: number, frame: ReturnType<typeof frameOf>) =>
+  Math.abs(frame.across(drawn.tx[i], drawn.ty[i])) <= maxAslant;
+
+/** The straight lines that many of the places lie on, those seen longest first. */
+function linesThrough(
+  own: readonly number[],
+  drawn: KnownLines,
+  frame: ReturnType<typeof frameOf>,
+  { first, extentMm }: { first: number; extentMm: number },
+): StraightLine[] {
+  if (own.length === 0) return [];
+  const along = own.map((i) => frame.along(drawn.x[i], drawn.y[i]) - first);
+  const across = own.map((i) => frame.across(drawn.x[i], drawn.y[i]));
+  const places = { along, across, extentMm };
   const slope = commonSlope(places);
-  const length = stepLength(1, slope);
-  return offsetsSeen(places, slope).map((offset) =>
-    axis === 'level'
-      ? { x: first, y: offset, tx: 1 / length, ty: slope / length }
-      : { x: offset, y: first, tx: slope / length, ty: 1 / length },
-  );
+  return offsetsSeen(places, slope).map((offset) => frame.line(first, offset, slope));
 }
 
 /** The slope by which the places gather most on few lines, a mm wide (a Hough transform). */

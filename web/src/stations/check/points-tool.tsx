@@ -1,16 +1,27 @@
 import { Button } from 'antd';
-import { useState, type ReactNode } from 'react';
-import { cornersByPoints, maxPoints, minPoints, type KnownPoint } from '@nobrel/core/check';
-import { findFitFault, layOut } from '@nobrel/core/fit';
+import { useMemo, useState, type ReactNode } from 'react';
+import {
+  cornersByPoints,
+  knownPlaces,
+  maxPoints,
+  minPoints,
+  settledOn,
+  type KnownPlaces,
+  type KnownPoint,
+} from '@nobrel/core/check';
+import { findFitFault, gridOf, layOut } from '@nobrel/core/fit';
+import type { MapDocument } from '@nobrel/core/documents';
 import type { Point } from '@nobrel/core/geometry';
 import { unsquared } from '@nobrel/core/reference';
 import { GridLines } from '../../leaves/grid-lines.js';
 import { Handle } from '../../leaves/handle.js';
 import { ToolInHand } from '../../leaves/in-hand.js';
+import { useLeafScale } from '../../leaves/leaf-scale.js';
 import { MapOnSurface } from '../../leaves/map-on-surface.js';
 import { ReferencePicture } from '../../leaves/reference-picture.js';
 import { useMainPicture } from '../../leaves/use-reference.js';
 import { useDecisions } from '../../store/hooks.js';
+import { useSheets } from '../../workers/use-sheets.js';
 import { NumberMark } from './finding-marks.js';
 import { useCheckBench } from './use-check.js';
 
@@ -28,6 +39,7 @@ export function PointsTool() {
   const fit = useDecisions('fit');
   const { pencilMm } = useDecisions('map');
   const [moved, setMoved] = useState<{ round: string; points: readonly KnownPoint[] } | null>(null);
+  const known = useKnownPlaces(map);
   if (!round || !picture)
     return <ToolInHand sentence={<span>There is no photograph yet: bring one in with New round.</span>} />;
   const { width: widthMm, height: heightMm } = map.surface;
@@ -36,7 +48,9 @@ export function PointsTool() {
     inPicture: { x: (0.1 + 0.8 * u) * picture.width, y: (0.1 + 0.8 * v) * picture.height },
   });
   const own = moved?.round === round.id ? moved.points : null;
-  const points = own ?? round.points ?? begins.slice(0, minPoints).map(begun);
+  const held = own ?? round.points ?? begins.slice(0, minPoints).map(begun);
+  // What is near a known place is that place; where it was let go is kept, so that it can be moved away from it again.
+  const points = held.map((point) => ({ ...point, onMap: settledOn(known, point.onMap) }));
   const change = (next: readonly KnownPoint[]) => setMoved({ round: round.id, points: next });
   const isTold = cornersByPoints(points, { widthMm, heightMm }) !== null;
   const handles = (on: 'onMap' | 'inPicture'): ReactNode =>
@@ -48,7 +62,7 @@ export function PointsTool() {
         at={point[on]}
         onMove={(x, y) =>
           change(
-            points.map((other, i) =>
+            held.map((other, i) =>
               i === k ? { ...other, [on]: { x: other[on].x + x, y: other[on].y + y } } : other,
             ),
           )
@@ -62,8 +76,8 @@ export function PointsTool() {
         <PointsSentence
           count={points.length}
           isTold={isTold}
-          onMore={next && points.length < maxPoints ? () => change([...points, begun(next)]) : null}
-          onFewer={() => change(points.slice(0, -1))}
+          onMore={next && points.length < maxPoints ? () => change([...held, begun(next)]) : null}
+          onFewer={() => change(held.slice(0, -1))}
           onLook={() => void lookAgain({ corners: null, points })}
         />
       }
@@ -73,6 +87,7 @@ export function PointsTool() {
           <>
             <MapOnSurface surface={fit} map={map} lineMm={pencilMm} />
             <OwnGrid />
+            <PlaceMarks known={known} />
           </>
         ),
         handles: handles('onMap'),
@@ -92,6 +107,35 @@ export function PointsTool() {
         ),
         handles: handles('inPicture'),
       }}
+    />
+  );
+}
+
+/** Where the surface is marked so that it is found again on the photograph. */
+function useKnownPlaces(map: MapDocument): KnownPlaces {
+  const fit = useDecisions('fit');
+  const sheets = useDecisions('sheets');
+  const { preparation } = useMainPicture();
+  const outline = useMemo(() => ({ ...sheets, kind: 'outline' as const }), [sheets]);
+  const { laid } = useSheets(map, outline);
+  return useMemo(() => {
+    const isGrid = fit.grid.shown && !findFitFault(fit);
+    const grid = isGrid ? gridOf(layOut(preparation, fit).drawing, fit.grid) : null;
+    return knownPlaces(map, grid, laid?.tiled?.marks ?? []);
+  }, [map, fit, preparation, laid]);
+}
+
+/** Half the arm of a mark, pixels. */
+const armPx = 5;
+
+/** Small crosses at known places. */
+function PlaceMarks({ known: { places } }: { known: KnownPlaces }) {
+  const arm = armPx / useLeafScale();
+  return (
+    <path
+      className="known-places"
+      aria-hidden
+      d={places.map(({ x, y }) => `M${x - arm} ${y}h${2 * arm}M${x} ${y - arm}v${2 * arm}`).join('')}
     />
   );
 }
@@ -119,8 +163,8 @@ function PointsSentence({ count, isTold, onMore, onFewer, onLook }: PointsSenten
   return (
     <>
       Where the edges of the sheet cannot be seen: put each number on the same spot of the map and of the
-      photograph, such as an eye, a handle, a printed cross, a crossing of the grid. The drawn lines do the
-      rest.{' '}
+      photograph, such as an eye, a handle, a printed cross, a crossing of the grid; near a small cross it
+      settles on that. The drawn lines do the rest.{' '}
       <Button size="small" type="primary" disabled={!isTold || reading} onClick={onLook}>
         Look again by these points
       </Button>{' '}

@@ -2,8 +2,10 @@ import { LRUCache } from 'lru-cache';
 import { useEffect, useEffectEvent, useState } from 'react';
 import { cornersByPoints, type KnownPoint, type Round } from '@nobrel/core/check';
 import type { MapDocument } from '@nobrel/core/documents';
+import { constructionLines, findFitFault, layOut } from '@nobrel/core/fit';
 import type { StoredPicture } from '@nobrel/core/file';
 import type { Quad } from '@nobrel/core/geometry';
+import { useMainPicture } from '../../leaves/use-reference.js';
 import { messageOf } from '../../store/api/base.js';
 import { useWork } from '../../store/hooks.js';
 import { checkPhotograph, type Checked } from '../../workers/in-check-worker.js';
@@ -24,10 +26,12 @@ export type Look = (picture: StoredPicture, placing: Placing, stop: AbortSignal)
 export function useLook(map: MapDocument, round: Round | null, picture: StoredPicture | null) {
   const { id, map: kept, decisions } = useWork();
   const { toleranceMm, of } = decisions.check;
+  const { fit } = decisions;
+  const { preparation } = useMainPicture();
   const [outcome, setOutcome] = useState<Outcome | null>(null);
   const [stoppedAt, setStoppedAt] = useState<string | null>(null);
   const keyOf = (hash: string, { corners, points }: Placing) =>
-    JSON.stringify([id, hash, corners, points, toleranceMm, of, kept?.madeAt]);
+    JSON.stringify([id, hash, corners, points, toleranceMm, of, fit.grid, fit.guides, kept?.madeAt]);
   const look: Look = async ({ hash, width, height }, placing, stop) => {
     const key = keyOf(hash, placing);
     const known = looked.get(key);
@@ -36,7 +40,15 @@ export function useLook(map: MapDocument, round: Round | null, picture: StoredPi
     const corners = placing.points ? cornersByPoints(placing.points, size) : placing.corners;
     const byPoints = placing.points !== null;
     const checked = await checkPhotograph(
-      { picture: { hash, width, height }, map, corners, byPoints, toleranceMm, of },
+      {
+        picture: { hash, width, height },
+        map,
+        corners,
+        byPoints,
+        toleranceMm,
+        construction: findFitFault(fit) ? [] : constructionLines(layOut(preparation, fit).drawing, fit),
+        of,
+      },
       stop,
     );
     if (checked) looked.set(key, checked);

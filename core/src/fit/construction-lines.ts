@@ -1,0 +1,25 @@
+import type { Rect } from '../geometry/index.js';
+import type { FitDecisions } from './decisions.js';
+import { gridOf, innerLines } from './grid.js';
+import { guideLines, type Segment } from './guides.js';
+
+/**
+ * The lines that help drawing a work: its grid, where it has one, and its guides of composition.
+ *
+ * @param drawing what is drawn, mm on the surface
+ */
+export function constructionLines(
+  drawing: Rect,
+  { grid, guides }: Pick<FitDecisions, 'grid' | 'guides'>,
+): Segment[] {
+  const helping = guides.flatMap((kind) => guideLines(kind, drawing));
+  if (!grid.shown) return helping;
+  const lines = gridOf(drawing, grid);
+  const [right, bottom] = [drawing.x + drawing.width, drawing.y + drawing.height];
+  return [
+    ...helping,
+    ...lines.xs.map((x): Segment => [x, drawing.y, x, bottom]),
+    ...lines.ys.map((y): Segment => [drawing.x, y, right, y]),
+    ...innerLines(lines, grid),
+  ];
+}
