@@ -166,3 +166,15 @@ function shadowOver(width: number, height: number, between: Between): (x: number
     return 1 - depth / (1 + Math.exp(off / (soft / 4)));
   };
 }
+
+/** Without a share of each side. */
+export function croppedBy({ width, height, data }: Picture, share: number): Picture {
+  const [left, top] = [Math.round(share * width), Math.round(share * height)];
+  const [w, h] = [width - 2 * left, height - 2 * top];
+  const cropped = new Uint8ClampedArray(4 * w * h);
+  for (let y = 0; y < h; y++) {
+    const from = 4 * ((y + top) * width + left);
+    cropped.set(data.subarray(from, from + 4 * w), 4 * y * w);
+  }
+  return { width: w, height: h, channels: 4, data: cropped };
+}

@@ -53,6 +53,7 @@ describe('nobrel simulate photo and nobrel check', () => {
         '2,-1',
         '--grid',
         '60',
+        '--diagonals',
       ],
       ...['--megapixels', '3', '--seed', '4', '--upside-down', '--truth', truthFile, '--out', photo],
     );
@@ -64,7 +65,7 @@ describe('nobrel simulate photo and nobrel check', () => {
     expect(exif?.toString('latin1')).to.include('Simulated camera');
     const truth = truthSchema.parse(JSON.parse(await readFile(truthFile, 'utf8')));
     const reportFile = cli.at('report.json');
-    const checked = await cli.nobrel('check', map, photo, '--json', reportFile);
+    const checked = await cli.nobrel('check', map, photo, '--guides', 'diagonals', '--json', reportFile);
     expect(checked).to.include({ status: 0, err: '' });
     expect(checked.out).to.match(
       /\d+ lines: 3 moved, 2 missing, 1 not on the map; 0\.\d mm off in the mean\.\n$/,

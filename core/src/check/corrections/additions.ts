@@ -3,7 +3,13 @@ import { keptPieces, asRun, type FoundLine } from '../registration/found-lines.j
 import type { KnownLines } from '../registration/known-lines.js';
 
 /** A line that was drawn onto a sheet, mm: x0, y0 …; a closed one ends where it begins. */
-export type Addition = { points: Float64Array; lengthMm: number; widthMm: number };
+export type Addition = {
+  points: Float64Array;
+  lengthMm: number;
+  widthMm: number;
+  /** How dark it is, the darkest lines of the drawing being 1. */
+  strength: number;
+};
 
 /** A line that runs along a known one within this is that line, mm: drawing over a line changes nothing. */
 const sameMm = 0.75;
@@ -26,7 +32,7 @@ export function findAdditions(
   const isOutside = (x: number, y: number) =>
     !isIn(window, x, y, 0) || words.some((box) => isIn(box, x, y, besideWordsMm));
   return found.flatMap((line) => {
-    const { closed, widthMm } = line;
+    const { closed, widthMm, strength } = line;
     const own = asRun(line);
     const count = own.length / 2;
     const isNew = new Uint8Array(count);
@@ -39,7 +45,7 @@ export function findAdditions(
     fillCrossings(own, isNew, outside);
     return keptPieces(own, closed, isNew).flatMap((points) => {
       const lengthMm = polylineLength(points);
-      return lengthMm >= minPieceMm ? [{ points, lengthMm, widthMm }] : [];
+      return lengthMm >= minPieceMm ? [{ points, lengthMm, widthMm, strength }] : [];
     });
   });
 }
@@ -96,9 +102,13 @@ export function joinPieces(additions: readonly Addition[]): Addition[] {
       const first = onward.atStart ? reversedPoints(one.points) : one.points;
       const second = onward.toEnd ? reversedPoints(other.points) : other.points;
       const points = Float64Array.of(...first, ...second);
-      const widthMm =
-        (one.widthMm * one.lengthMm + other.widthMm * other.lengthMm) / (one.lengthMm + other.lengthMm);
-      pieces[i] = { points, lengthMm: polylineLength(points), widthMm };
+      const share = one.lengthMm / (one.lengthMm + other.lengthMm);
+      pieces[i] = {
+        points,
+        lengthMm: polylineLength(points),
+        widthMm: share * one.widthMm + (1 - share) * other.widthMm,
+        strength: share * one.strength + (1 - share) * other.strength,
+      };
       pieces.splice(onward.other, 1);
       if (onward.other < i) i--;
     }

@@ -49,7 +49,7 @@ const added = (points: Float64Array): Addition => {
   let lengthMm = 0;
   for (let i = 2; i < points.length; i += 2)
     lengthMm += Math.hypot(points[i] - points[i - 2], points[i + 1] - points[i - 1]);
-  return { points, lengthMm, widthMm: 0.4 };
+  return { points, lengthMm, widthMm: 0.4, strength: 1 };
 };
 
 describe('lines that are known', () => {

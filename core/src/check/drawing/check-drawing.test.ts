@@ -6,6 +6,7 @@ import { quadBy } from '../../geometry/index.js';
 import type { Picture } from '../../raster/index.js';
 import { pyramid } from '../../reference/index.js';
 import {
+  croppedBy,
   drawingScene,
   judgeCheck,
   photographOf,
@@ -22,18 +23,6 @@ const turnedRound = ({ width, height, data }: Picture): Picture => {
     for (let k = 0; k < 4; k++) turned[4 * (width * height - 1 - i) + k] = data[4 * i + k];
   return { width, height, channels: 4, data: turned };
 };
-
-/** Without a share of each side. */
-function croppedBy({ width, height, data }: Picture, share: number): Picture {
-  const [left, top] = [Math.round(share * width), Math.round(share * height)];
-  const [w, h] = [width - 2 * left, height - 2 * top];
-  const cropped = new Uint8ClampedArray(4 * w * h);
-  for (let y = 0; y < h; y++) {
-    const from = 4 * ((y + top) * width + left);
-    cropped.set(data.subarray(from, from + 4 * w), 4 * y * w);
-  }
-  return { width: w, height: h, channels: 4, data: cropped };
-}
 
 /** Turned by a quarter, its top to the right. */
 function turnedAside({ width, height, data }: Picture): Picture {
@@ -137,6 +126,11 @@ describe('a drawing on a photograph', () => {
       missing: { made: 1, found: 1, wrong: 0 },
       extra: { made: 1, found: 1, read: 1, wrong: 0 },
     });
+    // So faint that its lines are seen in pieces only.
+    const faint = photographOf(map, { extra: 2, gridMm: 50 }, 4, { contrast: 12 });
+    const { extra } = judgeCheck(faint.truth, check(faint.picture, map).report);
+    expect(extra).to.include({ made: 2, found: 2 });
+    expect(extra.wrong).to.be.at.most(3);
   });
 
   it('is told without its diagonals and the marks of its frame, where they are known', () => {

@@ -23,7 +23,7 @@ import { matchLines } from './match-lines.js';
 import type { Match, Tolerance } from './match.js';
 import { movedParts } from './parts.js';
 import { knownOf, knownOfCourse, type PlacedDrawing } from './placed-drawing.js';
-import { inView, shareInView } from './place-by-lines.js';
+import { inView, shareInView, wellInView } from './place-by-lines.js';
 import { placeDrawing, resolutionOf } from './place-drawing.js';
 import { reportOf } from './report.js';
 import { withSlides } from './slides.js';
@@ -196,7 +196,9 @@ function judged(
   if (isNoise(found, drawnAtHome)) return null;
   const doubled = isSurface ? findDoubled(atHome, drawnAtHome, found, size, window) : null;
   const once = found.map((match) => doubled?.lines.find((line) => line.wanted === match.wanted) ?? match);
-  const slid = withSlides(once, movedParts(once, drawnAtHome), drawnAtHome, tolerance);
+  const isIn = wellInView(placed.pose);
+  const isShown = (x: number, y: number) => isIn(...movedBy(placed.whole, x, y));
+  const slid = withSlides(once, movedParts(once, drawnAtHome), drawnAtHome, tolerance, isShown);
   const ellipses = drawnEllipses(slid, drawnAtHome);
   // One that is much too flat or too round is there, though not as the line it is.
   const matches = slid.map((match) =>

@@ -1,4 +1,4 @@
-import type { Rect } from '../../geometry/index.js';
+import { distanceToSegment, stepLength, type Rect } from '../../geometry/index.js';
 import type { SizeMm } from '../../units/index.js';
 import { findAdditions, joinPieces, runsAlong, type Addition } from '../corrections/additions.js';
 import type { FoundLine } from '../registration/found-lines.js';
@@ -73,10 +73,30 @@ export function extraLines(
 ): Addition[] {
   const known = new KnownLines([...presentLines(matches).map(courseAsRun), ...again], size);
   const clear = found.filter(({ strength }) => strength >= minExtraStrength);
-  return joinPieces(findAdditions(clear, known, { window, words: [] }))
+  const extra = joinPieces(findAdditions(clear, known, { window, words: [] }))
     .filter(({ points, lengthMm }) => lengthMm >= minMm && shareBeside(points, known) < mostlyBeside)
     .filter(({ points }) => shareOfConstruction(points, construction) < mostlyBeside)
     .sort((a, b) => b.lengthMm - a.lengthMm);
+  const ofGrid = extra.filter(isLikeGrid);
+  return ofGrid.length < minOfGrid ? extra : extra.filter((line) => !ofGrid.includes(line));
+}
+
+/** Pieces of a faint grid run level or upright within this, stray from straight by no more than this, mm, and are fainter than drawing. */
+const maxGridAslant = Math.sin((5.5 * Math.PI) / 180);
+const maxGridBowMm = 1.2;
+const maxGridStrength = 0.75;
+
+/** So many pieces alike are a grid of which no line is seen far enough to be told by itself. */
+const minOfGrid = 4;
+
+function isLikeGrid({ points, strength }: Addition): boolean {
+  const [x0, y0, x1, y1] = [...points.subarray(0, 2), ...points.subarray(-2)];
+  const chordMm = stepLength(x1 - x0, y1 - y0);
+  const aslant = Math.min(Math.abs(x1 - x0), Math.abs(y1 - y0)) / chordMm;
+  if (strength > maxGridStrength || !(aslant <= maxGridAslant)) return false;
+  for (let i = 0; i < points.length; i += 2)
+    if (distanceToSegment(points[i], points[i + 1], x0, y0, x1, y1) > maxGridBowMm) return false;
+  return true;
 }
 
 function shareBeside(points: Float64Array, known: KnownLines): number {

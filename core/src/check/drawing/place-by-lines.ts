@@ -79,6 +79,7 @@ const minSeenAtAll = 0.2;
  * another.
  *
  * @param inPhoto lines found, pixels of the picture
+ * @param isUnderWay whether only some of it may be drawn yet: then what is drawn tells, not what is missing
  * @returns null when what is seen is not surely the drawing
  */
 export function findByLines(
@@ -86,6 +87,7 @@ export function findByLines(
   inPhoto: readonly FoundLine[],
   all: Course,
   size: SizeMm,
+  isUnderWay = false,
 ): PlacedDrawing | null {
   const known = knownOfCourse(all, size);
   const runs = inPhoto.map(({ points }) => points);
@@ -95,14 +97,21 @@ export function findByLines(
   const [best] = likelyPoses(picture, placesOf(samples), all, size)
     .map((start) => farSteps.reduce((now, step) => drawnTo(now, samples, known, step, null), start))
     .filter((pose) => isPlausible(pose, size))
-    .map((pose) => ({ pose, worth: shareOn(pose, samples, known) * drawn.shareSeen(pose) }))
+    .map((pose) => ({
+      pose,
+      worth: shareOn(pose, samples, known) * (isUnderWay ? 1 : drawn.shareSeen(pose)),
+    }))
     .sort((a, b) => b.worth - a.worth);
   if (!best) return null;
   const still = unmoved(size.widthMm / 2, size.heightMm / 2);
   const placed = placedByLines({ pose: best.pose, found: 'picture', whole: still }, inPhoto, all, size);
   // What lies beside the surface is something else: another sheet, a book, the grain of the table.
   const lines = placed.lines.filter((line) => liesOn(line, size));
-  return isSurelySeen(placed, all) && isOfMap(placed, lines, all, known) ? { ...placed, lines } : null;
+  const found = { ...placed, lines };
+  const isSure = isUnderWay
+    ? isSurelyUnderWay(found, known)
+    : isSurelySeen(placed, all) && isOfMap(found, all, known);
+  return isSure ? found : null;
 }
 
 /** A look at what is seen takes about so many places of the drawing, each found within so many mm. */
@@ -161,20 +170,26 @@ const mostSeen = 0.8;
 const minOfMap = 0.33;
 
 /** Whether what is drawn is the map's: amid many lines that have nothing to do with it, some lie on it by chance. */
-function isOfMap(
-  { pose, seen }: PlacedDrawing,
-  lines: readonly FoundLine[],
-  all: Course,
-  known: KnownLines,
-): boolean {
-  if (seen >= mostSeen * shareInView(pose, all)) return true;
+const isOfMap = (placed: PlacedDrawing, all: Course, known: KnownLines): boolean =>
+  placed.seen >= mostSeen * shareInView(placed.pose, all) || shareOfMap(placed, known) >= minOfMap;
+
+/** The share of what is drawn that runs along lines of the map. */
+function shareOfMap({ lines }: PlacedDrawing, known: KnownLines): number {
   let [on, count] = [0, 0];
   for (const { points } of lines) {
     count += points.length / 2;
     for (let i = 0; i < points.length / 2; i++) if (runsAlong(points, i, known, seenMm)) on++;
   }
-  return on >= minOfMap * count;
+  return count === 0 ? 0 : on / count;
 }
+
+/** Of a drawing under way nearly all that is drawn is the map's, and so much of the map is drawn that it does not lie so by chance. */
+const mostOfMap = 0.85;
+const minTraced = 0.1;
+
+/** Whether what is drawn so far lies surely so, where only its lines tell. */
+export const isSurelyUnderWay = (placed: PlacedDrawing, known: KnownLines): boolean =>
+  placed.seen >= minTraced && shareOfMap(placed, known) >= mostOfMap;
 
 const placesOf = (samples: readonly Sample[]) => ({
   x: samples.map(({ x }) => x),
@@ -217,8 +232,12 @@ const rimShare = 0.012;
 /** The sides of the picture, pixels. */
 const sizeOf = ({ centre }: SheetPose): [number, number] => [2 * centre.x, 2 * centre.y];
 
+/** Whether a place of the surface is in the picture, and not at its very rim. */
+export const wellInView = (pose: SheetPose): ((x: number, y: number) => boolean) =>
+  inView(pose, rimShare * Math.max(...sizeOf(pose)));
+
 /** The share of a course that the picture shows well within its rim. */
 export function shareInView(pose: SheetPose, { x, y }: Course): number {
-  const isIn = inView(pose, rimShare * Math.max(...sizeOf(pose)));
+  const isIn = wellInView(pose);
   return x.filter((_, i) => isIn(x[i], y[i])).length / x.length;
 }

@@ -6,7 +6,7 @@ import { inPicture, onSheet, type SheetPose } from '../registration/pose.js';
 import { drawnTo, samplesOf } from '../registration/register.js';
 import { aligned, unmoved, type Course } from './alignment.js';
 import { movedCourse, together, type Wanted } from './course.js';
-import { findByLines, isSurelySeen, placedByLines, samplePx } from './place-by-lines.js';
+import { findByLines, isSurelySeen, isSurelyUnderWay, placedByLines, samplePx } from './place-by-lines.js';
 import { knownOf, knownOfCourse, seenOf, type PlacedDrawing } from './placed-drawing.js';
 import { DrawingNotFound, notFound } from './drawing-not-found.js';
 import { flattened } from './flatten.js';
@@ -81,10 +81,14 @@ export function placeDrawing(
   const pictured = bySheet.best.found === 'picture' ? bySheet : look(asPictured(picture, size));
   const best = pictured.best.score > bySheet.best.score ? pictured.best : bySheet.best;
   const placed = best.seen >= enough ? refined(best, all, size) : null;
-  if (placed && best.found === 'picture' && isSurelySeen(placed, all)) return placed;
-  const byLines = findByLines(picture, pictured.foundIn, all, size);
-  if (byLines && byLines.seen > best.seen) return byLines;
-  if (!placed) throw new DrawingNotFound(notFound);
+  const isSure = (lies: PlacedDrawing) =>
+    isUnderWay
+      ? isSurelyUnderWay(lies, knownOfCourse(movedCourse(all, lies.whole), size))
+      : isSurelySeen(lies, all);
+  if (placed && best.found === 'picture' && isSure(placed)) return placed;
+  const byLines = findByLines(picture, pictured.foundIn, all, size, isUnderWay);
+  if (byLines && (isUnderWay || byLines.seen > best.seen)) return byLines;
+  if (!placed || (isUnderWay && best.found === 'picture')) throw new DrawingNotFound(notFound);
   return placed;
 }
 

@@ -13,7 +13,11 @@ const tolerance = { offMm: 1 };
 type Run = [number, number][];
 
 /** How the first of some lines was drawn, when all of these are. */
-function firstOf(lines: readonly Run[], drawn: readonly Run[]): Match {
+function firstOf(
+  lines: readonly Run[],
+  drawn: readonly Run[],
+  isShown?: (x: number, y: number) => boolean,
+): Match {
   const wanted = wantedLines(
     mapWith(
       300,
@@ -26,7 +30,7 @@ function firstOf(lines: readonly Run[], drawn: readonly Run[]): Match {
     sheet,
   );
   const matches = matchLines(wanted, known, sheet, tolerance);
-  return withSlides(matches, movedParts(matches, known), known, tolerance)[0];
+  return withSlides(matches, movedParts(matches, known), known, tolerance, isShown)[0];
 }
 
 /** A straight line from a place on, in a direction. */
@@ -96,6 +100,14 @@ describe('a straight line', () => {
     const together = firstOf(lines, [moved(rib), ...sides.map(moved), still]);
     expect(together.status).to.equal('moved');
     expect(Math.hypot(together.dx - 2, together.dy - 2)).to.be.below(0.5);
+  });
+
+  it('of which the picture shows no end is where it belongs along itself', () => {
+    const [line, cutOff] = [straight(150, 120, 90, 0, 60), straight(150, 120, 90, 3, 60)];
+    expect(firstOf([line, still], [straight(150, 120, 90, 3, 63), still]).status).to.equal('moved');
+    // Its upper end lies beyond the picture, its lower one was drawn too long.
+    const drawn = [[cutOff[0], [150, 183]] as Run, still];
+    expect(firstOf([line, still], drawn, (_, y) => y > 122 && y < 170).status).to.equal('true');
   });
 
   it('that was drawn longer at one end is not said to be moved by half of it', () => {

@@ -25,12 +25,15 @@ type Ends = [number | null, number | null];
  * A straight line that slides along itself is hardly seen to: only its ends tell. Both together do; one, when the other is
  * hidden by other ink, where the line was found slid or what lies beside it moved so. Where neither is seen a line slid when
  * it is seen along more of its length moved with what lies beside it; else it is where it belongs along itself.
+ *
+ * @param isShown whether a place of the map is in the picture: an end beyond it tells nothing
  */
 export function withSlides(
   matches: readonly Match[],
   parts: readonly MovedPart[],
   drawn: KnownLines,
   { offMm }: Tolerance,
+  isShown: (x: number, y: number) => boolean = () => true,
 ): Match[] {
   const lines = matches.map(({ wanted }) => wanted);
   const straight = matches.flatMap((match) => {
@@ -39,7 +42,11 @@ export function withSlides(
     const across = slidBack(match.move, wanted.slide);
     const [first, last] = freeEnds(wanted, lines);
     const [begins, ends] = drawnEnds(wanted, across, drawn);
-    const told: Ends = [first ? begins : null, last ? ends : null];
+    const { x, y } = wanted.course;
+    const told: Ends = [
+      first && isShown(x[0], y[0]) ? begins : null,
+      last && isShown(x[x.length - 1], y[y.length - 1]) ? ends : null,
+    ];
     return [{ match, slide: wanted.slide, across, ends: told }];
   });
   const rounded = usualBeyond(straight.map(({ ends }) => ends));

@@ -1,8 +1,8 @@
 import { expect } from 'chai';
 import fc from 'fast-check';
 import { pyramid } from '../../reference/index.js';
-import { drawingScene, photographOf, sketchMap } from '../../testing/index.js';
-import { checkDrawing, findingsOf, type CheckSubject } from '../index.js';
+import { croppedBy, drawingScene, photographOf, sketchMap } from '../../testing/index.js';
+import { checkDrawing, DrawingNotFound, findingsOf, type CheckSubject } from '../index.js';
 import { commonShift, type Offset } from './common-shift.js';
 
 const map = sketchMap(drawingScene(1));
@@ -134,5 +134,27 @@ describe('a surface under way', () => {
       const says = findingsOf(report, map, 'mm', { of: 'under-way', cover: 'nothing' });
       expect(says.filter(({ key }) => key.startsWith('to trace')).length).to.be.within(1, 9);
     }
+  });
+
+  it('is found by what is traced where no edge of it is in the picture', () => {
+    const { picture, truth } = photographOf(map, { drawnSoFar: 0.45 }, 5);
+    const { report } = checkDrawing(pyramid(croppedBy(picture, 0.2)), map, { of: 'under-way' });
+    expect(report.paper.found).to.equal('lines');
+    const traced = truth.lines.filter(({ status }) => status === 'true').map(({ id }) => id);
+    const statusOf = new Map(report.lines.map(({ id, status }) => [id, status]));
+    expect(
+      traced.filter((id) => statusOf.get(id) === 'missing' || statusOf.get(id) === 'moved'),
+    ).to.deep.equal([]);
+    const left = truth.lines.filter(({ status }) => status === 'missing').map(({ id }) => id);
+    // Those beyond the picture are told to be so.
+    expect(left.filter((id) => statusOf.get(id) === 'missing').length).to.be.at.least(5);
+    expect(left.filter((id) => ['true', 'moved'].includes(statusOf.get(id) ?? ''))).to.deep.equal([]);
+  });
+
+  it('is not found in another drawing under way, whose lines lie on its own by chance', () => {
+    const { picture } = photographOf(sketchMap(drawingScene(8)), { drawnSoFar: 0.5 }, 4);
+    expect(() => checkDrawing(pyramid(croppedBy(picture, 0.2)), map, { of: 'under-way' })).to.throw(
+      DrawingNotFound,
+    );
   });
 });
