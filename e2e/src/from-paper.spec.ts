@@ -40,6 +40,22 @@ test('a printed sheet corrected with a pen is scanned, and its changes are taken
   await expect(page.getByText('a line down the middle')).toBeAttached();
 });
 
+test('corrections on paper can be tried without printer and scanner', async ({ page, seeded }) => {
+  await page.goto(seeded.address);
+  await page.getByRole('link', { name: /Dinghy, the sketch enlarged/ }).click();
+  await goTo(page, 'Map');
+  await finishedMap(page);
+  await take(page, 'From paper');
+  const panel = page.getByRole('region', { name: 'Corrections on paper' });
+  await panel.getByText('Try it without a scanner').click();
+  await panel.getByRole('button', { name: 'Correct and scan it' }).click();
+  await expect(panel).toContainText(/Sheet [A-Z]\d, \d+ % of its print seen/);
+  await expect(panel.getByRole('checkbox', { name: /^Struck out/ }).first()).toBeVisible();
+  await expect(panel.getByRole('checkbox', { name: /^New line/ }).first()).toBeVisible();
+  await panel.getByRole('button', { name: 'Discard' }).click();
+  await expect(panel.getByText('Try it without a scanner')).toBeVisible();
+});
+
 test('a picture that shows no printed sheet is refused with what to do, and reading can be stopped', async ({
   page,
   seeded,

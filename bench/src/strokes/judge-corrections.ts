@@ -7,18 +7,9 @@ import { mkdir } from 'node:fs/promises';
 import { parseArgs } from 'node:util';
 import sharp from 'sharp';
 import { printedPages, readCorrectedSheet, SheetNotFound, type CorrectedSheet } from '@nobrel/core/check';
+import { scanCorrected, type Lens } from '@nobrel/core/camera';
 import { pyramid } from '@nobrel/core/reference';
-import {
-  correctByHand,
-  drawingScene,
-  judgeCorrections,
-  renderDrawing,
-  sheetsOf,
-  sketchMap,
-  strokesOfPage,
-  type Lens,
-  type Rendering,
-} from '@nobrel/core/testing';
+import { drawingScene, judgeCorrections, sheetsOf, sketchMap } from '@nobrel/core/testing';
 import type { Affine } from '@nobrel/core/sheets';
 
 const { values: options } = parseArgs({
@@ -42,27 +33,15 @@ for (const n of chosen) {
   const number = n % pages.length;
   const printed = pages[number]!;
   const page = set.page(number);
-  const made = correctByHand(
-    map,
-    { page, window: printed.window, fromSurface: printed.fromSurface },
-    900 + n,
-  );
   const photographed = n % 2 === 1;
-  const look: Rendering = {
+  const look = {
     tool: tools[n % tools.length]!,
-    paper: 93,
-    contrast: 62,
     light: lights[n % lights.length]!,
     taken: photographed ? 'photographed' : 'scanned',
-    pxPerMm: 7,
     seed: 300 + n,
-    printed: { strokes: strokesOfPage(page.items), contrast: 72 },
     ...(photographed ? { table: 45 } : {}),
-  };
-  const { picture, lens } = renderDrawing(
-    { name: 'sheet', widthMm: page.widthMm, heightMm: page.heightMm, strokes: made.strokes },
-    look,
-  );
+  } as const;
+  const { picture, lens, made } = scanCorrected(map, { page, ...printed }, 900 + n, look);
   const { width, height } = picture;
   const jpeg = await sharp(picture.data, { raw: { width, height, channels: 4 } })
     .removeAlpha()

@@ -1,6 +1,5 @@
 import { isTraced, type MapDocument, type MapLine } from '../documents/index.js';
 import { polylineLength } from '../geometry/index.js';
-import type { SizeMm } from '../units/index.js';
 import {
   stepMm,
   straightsThrough,
@@ -9,6 +8,7 @@ import {
   type KnownDrawing,
 } from './drawn-stroke.js';
 import type { DrawnTruth, HandFaults } from './faults-of-hand.js';
+import { diagonals, gridLines } from './ruled-lines.js';
 import { seeded } from './seeded.js';
 
 type Place = readonly [number, number];
@@ -113,47 +113,6 @@ export function drawnByHand(
   if (faults.diagonals)
     for (const run of diagonals({ widthMm, heightMm }, random)) draw(run, false, between(0.35, 0.6), 0.8);
   return { drawing: { name: 'drawn by hand', widthMm, heightMm, strokes }, truth };
-}
-
-/** How far a ruler bends and slips, mm. */
-const slipMm = 0.8;
-
-/** Both diagonals of the surface, drawn along a ruler. */
-function diagonals({ widthMm, heightMm }: SizeMm, random: () => number): Float64Array[] {
-  const off = () => slipMm * (random() - 0.5);
-  return [
-    [0, heightMm],
-    [heightMm, 0],
-  ].map(([from, to]) =>
-    straightsThrough([
-      [0, from + off()],
-      [widthMm / 2, heightMm / 2 + off()],
-      [widthMm, to + off()],
-    ]),
-  );
-}
-
-/** Lines of a grid, drawn along a ruler. */
-function gridLines({ widthMm, heightMm }: SizeMm, squareMm: number, random: () => number): Float64Array[] {
-  const off = () => slipMm * (random() - 0.5);
-  const lines: Float64Array[] = [];
-  for (let x = squareMm; x < widthMm; x += squareMm)
-    lines.push(
-      straightsThrough([
-        [x + off(), 0],
-        [x + off(), heightMm / 2],
-        [x + off(), heightMm],
-      ]),
-    );
-  for (let y = squareMm; y < heightMm; y += squareMm)
-    lines.push(
-      straightsThrough([
-        [0, y + off()],
-        [widthMm / 2, y + off()],
-        [widthMm, y + off()],
-      ]),
-    );
-  return lines;
 }
 
 /** Groups of lines about a chosen one, each put, turned and sized wrongly as one. */

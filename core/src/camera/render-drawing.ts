@@ -200,28 +200,6 @@ function inkOf(
   return out;
 }
 
-/** The lines of ruled or squared paper. */
-export function rulingsOf(
-  { widthMm, heightMm }: Pick<KnownDrawing, 'widthMm' | 'heightMm'>,
-  { everyMm, squared }: { everyMm: number; squared: boolean },
-): DrawnStroke[] {
-  const strokes: DrawnStroke[] = [];
-  const line = (from: [number, number], to: [number, number]) =>
-    strokes.push(printedStroke(straightsThrough([from, to]), rulingWidth));
-  for (let y = everyMm / 2; y < heightMm + everyMm; y += everyMm) line([-20, y], [widthMm + 20, y]);
-  for (let x = everyMm / 3; squared && x < widthMm + everyMm; x += everyMm)
-    line([x, -20], [x, heightMm + 20]);
-  return strokes;
-}
-
-/** Width of a ruling, as a share of a pen's. */
-const rulingWidth = 0.3;
-
-/** A line as a printer prints it. */
-export function printedStroke(points: Float64Array, width: number, darkness = 1): DrawnStroke {
-  return { points, closed: false, darkness, width, part: 'construction' };
-}
-
 /** What is printed on the paper, as even as print is; null where nothing is. */
 function printOf(
   drawing: KnownDrawing,

@@ -1,5 +1,12 @@
 import { expose } from 'comlink';
-import { drawnByHand, renderDrawing, seeded, type HandFaults } from '@nobrel/core/camera';
+import {
+  drawnByHand,
+  renderDrawing,
+  scanCorrected,
+  seeded,
+  type HandFaults,
+  type PageToCorrect,
+} from '@nobrel/core/camera';
 import {
   checkDrawing,
   DrawingNotFound,
@@ -12,7 +19,7 @@ import {
 } from '@nobrel/core/check';
 import type { CheckReport, MapDocument } from '@nobrel/core/documents';
 import type { Segment } from '@nobrel/core/fit';
-import { quadBy, type Quad } from '@nobrel/core/geometry';
+import { polylineLength, quadBy, type Quad } from '@nobrel/core/geometry';
 import type { Picture } from '@nobrel/core/raster';
 import { sheetSourceOf, type PrintedBy, type Work } from '@nobrel/core/file';
 import { makeSheets, SheetError, type SheetKind } from '@nobrel/core/sheets';
@@ -50,6 +57,9 @@ export type SimulationOrder = {
   photographer: number;
   seed: number;
 };
+
+/** A printed outline that is corrected and scanned by nobody, to try that with. */
+export type ScanOrder = Omit<CheckOrder, 'picture'> & { seed: number };
 
 /** Pixels of a photograph that is made up: enough for every line, and soon done. */
 const simulatedPixels = 3.2e6;
@@ -139,7 +149,29 @@ const work = {
     });
     return jpegOf(picture);
   },
+
+  /** A scan of the outline as it is printed now, corrected with a pen, as JPEG; or why there is none. */
+  async simulateScan({ seed, ...order }: ScanOrder): Promise<Blob | { fault: string }> {
+    try {
+      const on = fullestPage(order);
+      if (!on) return { fault: 'This map has no lines to print.' };
+      return await jpegOf(scanCorrected(order.map, on, seed).picture);
+    } catch (error) {
+      if (error instanceof SheetError) return { fault: error.message };
+      throw error;
+    }
+  },
 };
+
+/** The printed page that shows most of the drawing. */
+function fullestPage({ map, work: printed, by }: Omit<CheckOrder, 'picture'>): PageToCorrect | null {
+  const set = makeSheets(sheetSourceOf(printed, map, by), { ...printed.decisions.sheets, kind: 'outline' });
+  const lengths = printedPages(set).map(({ lines, window, fromSurface }, k) => ({
+    on: { page: set.page(k), window, fromSurface },
+    mm: lines.reduce((sum, line) => sum + polylineLength(line), 0),
+  }));
+  return lengths.sort((a, b) => b.mm - a.mm)[0]?.on ?? null;
+}
 
 async function jpegOf({ width, height, data }: Picture): Promise<Blob> {
   const canvas = new OffscreenCanvas(width, height);

@@ -1,6 +1,13 @@
 import { wrap, type Remote } from 'comlink';
 import type { CorrectedSheet } from '@nobrel/core/check';
-import type { CheckOrder, CheckWorker, Found, PhotographOrder, SimulationOrder } from './check-worker.js';
+import type {
+  CheckOrder,
+  CheckWorker,
+  Found,
+  PhotographOrder,
+  ScanOrder,
+  SimulationOrder,
+} from './check-worker.js';
 
 /** A drawing held against its map; the photograph of it, seen square-on, follows. */
 export type Checked = Found & { flat: Promise<Blob> };
@@ -90,6 +97,15 @@ export const readCorrections = (order: CheckOrder, stop: AbortSignal): Promise<C
  */
 export const simulatePhotograph = (order: SimulationOrder, stop: AbortSignal): Promise<Blob | null> =>
   inWorker(stop, (worker) => worker.simulatePhotograph(order));
+
+/**
+ * Makes up a scan of a printed outline that was corrected with a pen.
+ *
+ * @param stop ends the work; null is answered then
+ * @throws Error with a sentence when there is nothing to print
+ */
+export const simulateScan = (order: ScanOrder, stop: AbortSignal): Promise<Blob | null> =>
+  inWorker(stop, (worker) => worker.simulateScan(order));
 
 /**
  * Holds a photograph of the drawing against the map: what was found is answered before its flat picture is made.

@@ -1,19 +1,17 @@
 import { expect } from 'chai';
 import fc from 'fast-check';
+import { scanCorrected } from '../../camera/index.js';
 import { inverted, transformed, type Homography } from '../../geometry/index.js';
 import { pyramid } from '../../reference/index.js';
 import type { Picture } from '../../raster/index.js';
 import {
-  correctByHand,
   drawingScene,
   judgeCorrections,
   lineOf,
   mapWith,
-  renderDrawing,
   seeded,
   sheetsOf,
   sketchMap,
-  strokesOfPage,
   type Rendering,
 } from '../../testing/index.js';
 import { findAdditions, joinPieces, type Addition } from './additions.js';
@@ -204,15 +202,7 @@ describe('striking out', () => {
 });
 
 describe('a corrected sheet', () => {
-  const look: Omit<Rendering, 'printed'> = {
-    tool: 'pen',
-    paper: 93,
-    contrast: 62,
-    light: 'uneven',
-    taken: 'scanned',
-    pxPerMm: 5,
-    seed: 8,
-  };
+  const look = { light: 'uneven', pxPerMm: 5, seed: 8 } as const;
   const onTable = { taken: 'photographed', table: 45 } as const;
 
   /** A page of a drawing, corrected by hand and taken. */
@@ -222,11 +212,7 @@ describe('a corrected sheet', () => {
     const pages = printedPages(set);
     const printed = pages[which];
     const page = set.page(which);
-    const made = correctByHand(map, { page, ...printed }, 50 + scene);
-    const { picture } = renderDrawing(
-      { name: 'sheet', widthMm: page.widthMm, heightMm: page.heightMm, strokes: made.strokes },
-      { ...look, printed: { strokes: strokesOfPage(page.items), contrast: 72 }, ...rest },
-    );
+    const { made, picture } = scanCorrected(map, { page, ...printed }, 50 + scene, { ...look, ...rest });
     return { map, pages, made, picture };
   }
 
@@ -247,6 +233,28 @@ describe('a corrected sheet', () => {
       expect(offMm.sort((a, b) => a - b)[Math.floor(0.9 * offMm.length)]).to.be.below(0.3);
     });
   }
+
+  it('is not taken for an empty one, whose few marks all sheets bear', () => {
+    // All of it lies in the lower half: the sheets above it are empty but for what joins them.
+    const low = sketchMap(drawingScene(5, false));
+    const map = {
+      ...low,
+      surface: { width: 300, height: 640 },
+      frame: { x: 0, y: 0, width: 300, height: 640 },
+    };
+    map.lines = low.lines.map((line) => ({
+      ...line,
+      points: line.points.map(([x, y]): [number, number] => [x, y + 400]),
+    }));
+    const set = sheetsOf(map, { kind: 'outline', paper: 'a4' });
+    const pages = printedPages(set);
+    const which = pages
+      .map(({ lines }) => lines.length)
+      .reduce((best, n, i, all) => (n > all[best] ? i : best), 0);
+    expect(which).to.be.above(0);
+    const { picture } = scanCorrected(map, { page: set.page(which), ...pages[which] }, 3, look);
+    expect(readCorrectedSheet(pyramid(picture), map, pages).label).to.equal(pages[which].label);
+  });
 
   it('is found upside down', () => {
     const { map, pages, picture } = taken(5, 'outline', 0);

@@ -40,8 +40,9 @@ const fineSteps: readonly [number, Freedom][] = [
 ];
 const roundsPerStep = 5;
 
-/** Of a page of which so much is seen no other needs to be tried. */
+/** Of a page of which so much is seen, and that is so much of what is drawn, no other needs to be tried. */
 const surelySeen = 0.9;
+const surelyOwn = 0.6;
 
 /** What lies this near to its line is seen, mm. */
 const seenMm = 0.8;
@@ -64,30 +65,26 @@ export function register(
   const total = found.reduce((sum, points) => sum + points.length / 2, 0);
   const few = samplesOf(found, Math.max(1, total / fewSamples));
   const many = samplesOf(found, Math.max(1, total / manySamples));
-  let best: (Registered & { held: Quad | null }) | null = null;
+  let best: (Registered & { held: Quad | null; own: number }) | null = null;
   for (const page of pages) {
-    if (best && best.seen >= surelySeen) break;
+    if (best && best.seen >= surelySeen && best.own >= surelyOwn) break;
     const known = new KnownLines(page.lines, page);
     for (const quad of waysRound(sheet.corners, page)) {
       const held = sheet.seen ? quad : null;
       let pose = poseOf(picture, composed(scaling(page.widthMm, page.heightMm), inverted(ontoQuad(quad))));
       for (const step of coarseSteps) pose = drawnTo(pose, few, known, step, held && cornersHeld(held, page));
       const { seen, offMm } = seenOf(pose, many, known);
-      if (!best || seen > best.seen) best = { page, known, pose, seen, offMm, held };
+      // The marks and words that all sheets bear are all of an empty one: what is drawn has to be the page's too.
+      const own = shareOn(pose, many, known);
+      if (!best || seen * own > best.seen * best.own) best = { page, known, pose, seen, offMm, held, own };
     }
   }
   if (!best) return null;
-  const { held, ...rest } = best;
-  let { pose } = rest;
+  const { held, page, known } = best;
+  let { pose } = best;
   for (const step of fineSteps)
-    pose = drawnTo(
-      pose,
-      many,
-      best.known,
-      step,
-      held && step[0] >= heldAboveMm ? cornersHeld(held, best.page) : null,
-    );
-  return { ...rest, pose, ...seenOf(pose, many, best.known) };
+    pose = drawnTo(pose, many, known, step, held && step[0] >= heldAboveMm ? cornersHeld(held, page) : null);
+  return { page, known, pose, ...seenOf(pose, many, known) };
 }
 
 /** Where a sheet lies in a picture, and whether its corners were seen or are only the picture's own. */

@@ -1,6 +1,6 @@
 export * from './drawing-scenes.js';
 export * from './judge-strokes.js';
-export * from './corrected-print.js';
+export * from './sketch-map.js';
 export * from './judge-corrections.js';
 export * from './judge-check.js';
 export * from './photographed.js';

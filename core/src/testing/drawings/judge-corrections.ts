@@ -1,5 +1,5 @@
 import { distanceToSegment } from '../../geometry/index.js';
-import type { KnownCorrections } from './corrected-print.js';
+import type { KnownCorrections } from '../../camera/index.js';
 
 /** How corrections read from a sheet compare with those that were made. */
 export type CorrectionJudgement = {

@@ -10,6 +10,7 @@ import { useLeafScale } from '../../leaves/leaf-scale.js';
 import { useUnit } from '../../store/hooks.js';
 import { useBenchMap } from './bench-map.js';
 import { useCorrectedSheet, type PaperChange, type SheetRead } from './use-corrected-sheet.js';
+import { WithoutScanner } from './without-scanner.js';
 import { useCorrections, type NewCorrection } from '../../bench/use-corrections.js';
 
 /** A change is taken hold of within this of a click, mm. */
@@ -78,14 +79,17 @@ function PaperPanel({ paper, onTake, onPoint }: PaperPanelProps) {
       ) : provisional ? (
         <p>The map is not finished yet: a sheet can be brought in when it is.</p>
       ) : (
-        <PictureDrop
-          label="A corrected sheet"
-          before="Drop a scan or photograph of the sheet here, paste it, or"
-          button="Choose picture"
-          onTaken={async ([picture]) => {
-            if (picture) await paper.take(picture);
-          }}
-        />
+        <>
+          <PictureDrop
+            label="A corrected sheet"
+            before="Drop a scan or photograph of the sheet here, paste it, or"
+            button="Choose picture"
+            onTaken={async ([picture]) => {
+              if (picture) await paper.take(picture);
+            }}
+          />
+          <WithoutScanner onScan={paper.take} />
+        </>
       )}
       {paper.reading && (
         <p role="status">

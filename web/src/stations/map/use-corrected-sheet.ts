@@ -1,6 +1,6 @@
 import { useEffect, useRef, useState } from 'react';
 import type { CorrectedSheet } from '@nobrel/core/check';
-import type { StoredPicture } from '@nobrel/core/file';
+import type { PrintedBy, StoredPicture, Work } from '@nobrel/core/file';
 import { formatDate } from '@nobrel/core/units';
 import { messageOf } from '../../store/api/base.js';
 import { useUnit, useWork } from '../../store/hooks.js';
@@ -15,11 +15,19 @@ export type PaperChange = { key: string } & (
 /** A sheet that was read, and which of its changes are not wanted. */
 export type SheetRead = { sheet: CorrectedSheet; changes: PaperChange[]; left: ReadonlySet<string> };
 
-/** Reading a sheet that was corrected on paper, and choosing which changes to take. */
-export function useCorrectedSheet() {
-  const work = useWork();
+/** The map as it is printed: what sheets are made of. */
+export function usePrintedMap() {
+  const { decisions, pictures, printings } = useWork();
   const unit = useUnit();
   const { map } = useBenchMap();
+  const work: Pick<Work, 'decisions' | 'pictures' | 'printings'> = { decisions, pictures, printings };
+  const by = (): PrintedBy => ({ date: formatDate(new Date()), unit, version: null });
+  return { map, work, by };
+}
+
+/** Reading a sheet that was corrected on paper, and choosing which changes to take. */
+export function useCorrectedSheet() {
+  const { map, work, by } = usePrintedMap();
   const [read, setRead] = useState<SheetRead | null>(null);
   const [fault, setFault] = useState<string | null>(null);
   const [reading, setReading] = useState(false);
@@ -33,17 +41,9 @@ export function useCorrectedSheet() {
     setReading(true);
     setFault(null);
     setRead(null);
-    const { decisions, pictures, printings } = work;
     try {
-      const sheet = await readCorrections(
-        {
-          picture: { hash, width, height },
-          map,
-          work: { decisions, pictures, printings },
-          by: { date: formatDate(new Date()), unit, version: null },
-        },
-        own.signal,
-      );
+      const order = { picture: { hash, width, height }, map, work, by: by() };
+      const sheet = await readCorrections(order, own.signal);
       if (sheet && underWay.current === own) setRead({ sheet, changes: changesOf(sheet), left: new Set() });
     } catch (error) {
       if (underWay.current === own) setFault(messageOf(error));
