@@ -4,6 +4,7 @@ export * from './findings.js';
 export * from './rounds.js';
 export * from './notes.js';
 export * from './named-part.js';
+export { correctedMap } from './corrections/corrected-map.js';
 export { readCorrectedSheet, SheetNotFound, type CorrectedSheet } from './corrections/corrected-sheet.js';
 export * from './registration/known-places.js';
 export { printedPages, type PrintedPage } from './registration/printed-page.js';

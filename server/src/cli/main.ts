@@ -10,6 +10,7 @@ const commands = {
   map: async () => (await import('./map-command.js')).mapCommand(),
   sheets: async () => (await import('./sheets-command.js')).sheetsCommand(),
   check: async () => (await import('./check-command.js')).checkCommand(),
+  corrections: async () => (await import('./corrections-command.js')).correctionsCommand(),
   order: async () => (await import('./order-command.js')).orderCommand(),
   slip: async () => (await import('./slip-command.js')).slipCommand(),
   simulate: async () => (await import('./simulate-command.js')).simulateCommand(),

@@ -14,6 +14,7 @@ import {
 import { badArgument, numberOption } from './options.js';
 import { checkTarget, writeResult } from './outputs.js';
 import { simulatePhotoCommand } from './simulate-photo.js';
+import { simulateScanCommand } from './simulate-scan.js';
 import { simulateProjectionCommand } from './simulate-projection.js';
 
 type PrintOptions = {
@@ -43,7 +44,7 @@ function pageNumbers(text: string): number[] {
   return pages;
 }
 
-/** `nobrel simulate print|photo|projection …`: the stand-ins for a printer, a camera and a projector. */
+/** `nobrel simulate print|photo|scan|projection …`: the stand-ins for a printer, a camera, a scanner and a projector. */
 export function simulateCommand(): Command {
   const print = new Command('print')
     .description('What would lie on the table after a faulty printer printed a PDF, as PDF or PNG.')
@@ -76,6 +77,7 @@ export function simulateCommand(): Command {
     .description('Small stand-ins for devices, for tests and demonstrations.')
     .addCommand(print)
     .addCommand(simulatePhotoCommand())
+    .addCommand(simulateScanCommand())
     .addCommand(simulateProjectionCommand());
 }
 
