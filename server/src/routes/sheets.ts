@@ -43,43 +43,42 @@ type SheetParts = Pick<OpenFile, 'works' | 'maps' | 'printings' | 'pictures' | '
 
 /** Printing: sheets are laid out from the newest map, put on record, and fetched in open formats. */
 export function sheetRoutes(parts: SheetParts): Router {
-  const { works, maps, printings, pictures, calibrations } = parts;
   const router = Router();
   const apart = isolateSheets();
   parts.onClose(() => apart.close());
-  /** How far sheets have come that are being painted, by their printing. */
-  const underWay = new Map<string, { done: number; of: number }>();
+  const orders = new SheetOrders(parts);
+  routeCalibrations(router, parts);
+  routePrintings(router, parts, apart, orders);
+  routePages(router, apart, orders);
+  return router;
+}
 
-  const calibrationOf = async ({ calibration }: SheetDecisions) => {
-    const found = calibration === null ? null : await calibrations.find(calibration);
-    if (calibration !== null && !found)
-      throw new Fault(
-        422,
-        'no-calibration',
-        'This calibration was deleted. Choose another, or none, at Sheets.',
-      );
-    return found;
-  };
+/** What sheets are made from: of the newest map, and as they were printed. */
+class SheetOrders {
+  constructor(private readonly parts: SheetParts) {}
 
   /** What sheets of a map are made from. */
-  const orderFor = async (
-    work: Work,
-    map: MapDocument,
+  async of(
+    { work, map }: { work: Work; map: MapDocument },
     decisions: SheetDecisions,
     by: SheetOrder['by'],
     printedAt: Date,
-  ): Promise<SheetOrder> => ({
-    work,
-    map,
-    decisions,
-    calibration: await calibrationOf(decisions),
-    by,
-    masterPath: await pictures.renditionPath(mainPictureOf(work).picture.hash, 'master'),
-    title: `${work.decisions.title}, map ${by.version}`,
-    printedAt,
-  });
+  ): Promise<SheetOrder> {
+    return {
+      work,
+      map,
+      decisions,
+      calibration: await this.calibrationOf(decisions),
+      by,
+      masterPath: await this.parts.pictures.renditionPath(mainPictureOf(work).picture.hash, 'master'),
+      title: `${work.decisions.title}, map ${by.version}`,
+      printedAt,
+    };
+  }
 
-  const printed = async (id: string, query: unknown) => {
+  /** Sheets that were printed, as they were then; lengths are said in the unit that is asked for. */
+  async printed(id: string, query: unknown) {
+    const { works, maps, printings } = this.parts;
     const { unit } = parseInput(units, query);
     const { workId, printing } = await printings.get(id);
     const work = await works.get(workId);
@@ -87,13 +86,26 @@ export function sheetRoutes(parts: SheetParts): Router {
     const { decisions, mapVersion: version, printedAt } = printing;
     const by = { date: formatDate(printedAt), unit, version };
     return {
-      order: () => orderFor(work, document, decisions, by, new Date(printedAt)),
+      order: () => this.of({ work, map: document }, decisions, by, new Date(printedAt)),
       source: () => sheetSourceOf(work, document, by),
       decisions,
       name: `${work.decisions.title} ${sheetKindWords(decisions.kind)}`,
     };
-  };
+  }
 
+  private async calibrationOf({ calibration }: SheetDecisions) {
+    if (calibration === null) return null;
+    const found = await this.parts.calibrations.find(calibration);
+    if (found) return found;
+    throw new Fault(
+      422,
+      'no-calibration',
+      'This calibration was deleted. Choose another, or none, at Sheets.',
+    );
+  }
+}
+
+function routeCalibrations(router: Router, { calibrations }: SheetParts): void {
   router.get('/calibrations', async (_request, response) => {
     response.json(await calibrations.list());
   });
@@ -105,20 +117,33 @@ export function sheetRoutes(parts: SheetParts): Router {
     await calibrations.forget(request.params.id);
     response.status(204).end();
   });
+}
+
+type Apart = ReturnType<typeof isolateSheets>;
+
+/** Putting sheets on record, and fetching them all. */
+function routePrintings(
+  router: Router,
+  { works, maps, printings }: SheetParts,
+  apart: Apart,
+  orders: SheetOrders,
+): void {
+  /** How far sheets have come that are being painted, by their printing. */
+  const underWay = new Map<string, { done: number; of: number }>();
 
   router.post('/works/:id/printings', async (request, response) => {
     const decisions = parseInput(sheetDecisionsSchema, request.body);
     const { id } = request.params;
     const work = await works.get(id);
-    const { document, summary } = await maps.get(id);
+    const { document: map, summary } = await maps.get(id);
     const printedAt = new Date();
     const by = { date: formatDate(printedAt), unit: 'mm', version: summary.version } as const;
-    const count = await apart.run('count', [await orderFor(work, document, decisions, by, printedAt)]);
+    const count = await apart.run('count', [await orders.of({ work, map }, decisions, by, printedAt)]);
     response.status(201).json(await printings.record(id, summary.version, decisions, count));
   });
   router.get('/printings/:id/sheets.pdf', async (request, response) => {
     const { id } = request.params;
-    const { order, name } = await printed(id, request.query);
+    const { order, name } = await orders.printed(id, request.query);
     const given = new AbortController();
     response.once('close', () => given.abort());
     let waiting = true;
@@ -142,28 +167,31 @@ export function sheetRoutes(parts: SheetParts): Router {
   router.get('/printings/:id/progress', (request, response) => {
     response.json(underWay.get(request.params.id) ?? null);
   });
+}
+
+/** Single pages, and the lists beside sheets. */
+function routePages(router: Router, apart: Apart, orders: SheetOrders): void {
   router.get('/printings/:id/page-:page.svg', async (request, response) => {
     const { page } = parseInput(pagePath, request.params);
-    const { order, name } = await printed(request.params.id, request.query);
+    const { order, name } = await orders.printed(request.params.id, request.query);
     const { label, svg } = await apart.run('svg', [await order(), page]);
     send(response, `${name} ${label}.svg`, 'image/svg+xml', svg);
   });
   router.get('/printings/:id/page-:page.png', async (request, response) => {
     const { page } = parseInput(pagePath, request.params);
     const { ppi } = parseInput(pngQuery, request.query);
-    const { order, name } = await printed(request.params.id, request.query);
+    const { order, name } = await orders.printed(request.params.id, request.query);
     const { label, png } = await apart.run('png', [await order(), page, ppi]);
     send(response, `${name} ${label}.png`, 'image/png', Buffer.from(png));
   });
   router.get('/printings/:id/lists/:list', async (request, response) => {
-    const { source, decisions, name } = await printed(request.params.id, request.query);
+    const { source, decisions, name } = await orders.printed(request.params.id, request.query);
     const list = sheetKinds[decisions.kind].files?.find((file) => file.name === request.params.list);
     if (!list)
       throw new Fault(404, 'no-list', `There is no list ${request.params.list} beside these sheets.`);
     const type = list.name.endsWith('.csv') ? 'text/csv' : 'image/vnd.dxf';
     send(response, `${name} ${list.name}`, type, list.write(source(), decisions));
   });
-  return router;
 }
 
 function send(response: Response, name: string, type: string, body: string | Buffer): void {

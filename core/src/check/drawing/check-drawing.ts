@@ -78,15 +78,14 @@ export function checkDrawing(
     size,
     construction,
   );
-  const judge = (whole: Similarity) =>
-    judged(
-      { ...placed, whole },
-      wanted,
-      size,
-      { offMm: toleranceMm },
-      of !== 'drawing',
-      registrationMarks(map),
-    );
+  const against = {
+    wanted,
+    size,
+    tolerance: { offMm: toleranceMm },
+    isSurface: of !== 'drawing',
+    marks: registrationMarks(map),
+  };
+  const judge = (whole: Similarity) => judged({ ...placed, whole }, against);
   const found = of === 'transfer' ? beforeSlip(placed, wanted, size, judge) : judge(placed.whole);
   if (!found) throw new DrawingNotFound(notFound);
   const pxPerMm = resolutionOf(placed.pose, size);
@@ -169,14 +168,21 @@ function slippedBy(whole: Similarity, shift: CommonShift): Similarity {
   return { cx, cy, dx: toX - cx, dy: toY - cy, a: a - b * angleRad, b: b + a * angleRad };
 }
 
+/** What a drawing is held against, and how. */
+type Against = {
+  wanted: readonly Wanted[];
+  size: SizeMm;
+  tolerance: Tolerance;
+  /** Whether lines may stand twice, or be traced after a slip. */
+  isSurface: boolean;
+  /** What is printed besides lines, and may have come across: x0, y0 … mm. */
+  marks: readonly Float64Array[];
+};
+
 /** What is drawn held against the map, the whole placement taken out; null where it has hardly anything to do with it. */
 function judged(
   placed: ClearedDrawing,
-  wanted: readonly Wanted[],
-  size: SizeMm,
-  tolerance: Tolerance,
-  isSurface: boolean,
-  marks: readonly Float64Array[],
+  { wanted, size, tolerance, isSurface, marks }: Against,
 ): Judged | null {
   // Everything is measured with the whole placement taken out: what is drawn is carried back, not the map forward.
   const home = undone(placed.whole);

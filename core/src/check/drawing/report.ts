@@ -15,19 +15,8 @@ import { inPlace, sayPart, sayPlace } from './say-findings.js';
 
 const degrees = (angleRad: number) => (angleRad * 180) / Math.PI;
 
-/** What was found, as the open report tells it. */
-export function reportOf({
-  placed: { pose, found, whole },
-  matches,
-  beyond,
-  parts,
-  extra,
-  ellipses,
-  slip,
-  doubled,
-  darkness,
-  size,
-}: {
+/** What was found, before it is told. */
+export type Findings = {
   placed: PlacedDrawing;
   matches: readonly Match[];
   /** Lines that lie beyond the picture. */
@@ -40,10 +29,12 @@ export function reportOf({
   /** How much darker than the paper each match is, L\*; null where none of it is seen. */
   darkness: readonly (number | null)[];
   size: SizeMm;
-}): CheckReport {
-  const seen = matches.filter(isFound);
-  const offs = seen.map(({ off }) => off).sort((a, b) => a - b);
-  const lengthMm = seen.reduce((sum, { wanted }) => sum + wanted.lengthMm, 0);
+};
+
+/** What was found, as the open report tells it. */
+export function reportOf(findings: Findings): CheckReport {
+  const { placed, matches, parts, extra, ellipses, slip, doubled, size } = findings;
+  const { pose, found, whole } = placed;
   const corners = cornersInPicture(pose, size);
   const pixels = corners.map(({ x, y }): [number, number] => [x, y]);
   return {
@@ -65,46 +56,56 @@ export function reportOf({
     })),
     slip: slip && toldShift(slip),
     doubled: doubled && toldShift({ ...doubled, lines: doubled.lines.map(({ wanted }) => wanted.id) }),
-    lines: [
-      ...matches.map(({ wanted, status, drawn, dx, dy, off, worst }, k) => ({
-        id: wanted.id,
-        status,
-        ...{ drawn, dx, dy, off, worst },
-        darkness: darkness[k] ?? undefined,
-      })),
-      ...beyond.map(({ id }) => ({
-        id,
-        status: 'unclear' as const,
-        ...{ drawn: 0, dx: 0, dy: 0, off: 0, worst: 0 },
-        outOfView: true,
-      })),
-    ],
-    parts: parts.map((part) => {
-      const { move } = part;
-      const sized = isSized(part);
-      const said = {
-        dx: move.dx,
-        dy: move.dy,
-        scale: sized ? scaleOf(move) : 1,
-        angleDeg: sized ? degrees(turnRad(move)) : 0,
-      };
-      const says = sayPart(
-        part.matches.length,
-        inPlace(sayPlace(...movedBy(move, move.cx, move.cy), size)),
-        said,
-        'mm',
-      );
-      return { lines: part.matches.map(({ wanted }) => wanted.id), ...said, says, x: move.cx, y: move.cy };
-    }),
+    lines: toldLines(findings),
+    parts: parts.map((part) => toldPart(part, size)),
     extra: extra.map(({ points, lengthMm: length }) => ({ points: thinned(points), length })),
-    summary: {
-      meanOff:
-        lengthMm > 0 ? seen.reduce((sum, { wanted, off }) => sum + wanted.lengthMm * off, 0) / lengthMm : 0,
-      p95Off: offs[Math.floor(0.95 * offs.length)] ?? 0,
-      moved: matches.filter(({ status }) => status === 'moved').length,
-      missing: matches.filter(({ status }) => status === 'missing').length,
-      extra: extra.length,
-    },
+    summary: summaryOf(matches, extra.length),
+  };
+}
+
+function toldLines({ matches, beyond, darkness }: Findings): CheckReport['lines'] {
+  return [
+    ...matches.map(({ wanted, status, drawn, dx, dy, off, worst }, k) => ({
+      id: wanted.id,
+      status,
+      ...{ drawn, dx, dy, off, worst },
+      darkness: darkness[k] ?? undefined,
+    })),
+    ...beyond.map(({ id }) => ({
+      id,
+      status: 'unclear' as const,
+      ...{ drawn: 0, dx: 0, dy: 0, off: 0, worst: 0 },
+      outOfView: true,
+    })),
+  ];
+}
+
+function toldPart(part: MovedPart, size: SizeMm): CheckReport['parts'][number] {
+  const { matches, move } = part;
+  const sized = isSized(part);
+  const said = {
+    dx: move.dx,
+    dy: move.dy,
+    scale: sized ? scaleOf(move) : 1,
+    angleDeg: sized ? degrees(turnRad(move)) : 0,
+  };
+  const place = inPlace(sayPlace(...movedBy(move, move.cx, move.cy), size));
+  const says = sayPart(matches.length, place, said, 'mm');
+  return { lines: matches.map(({ wanted }) => wanted.id), ...said, says, x: move.cx, y: move.cy };
+}
+
+function summaryOf(matches: readonly Match[], extra: number): CheckReport['summary'] {
+  const seen = matches.filter(isFound);
+  const offs = seen.map(({ off }) => off).sort((a, b) => a - b);
+  const lengthMm = seen.reduce((sum, { wanted }) => sum + wanted.lengthMm, 0);
+  const offSum = seen.reduce((sum, { wanted, off }) => sum + wanted.lengthMm * off, 0);
+  const count = (wanted: Match['status']) => matches.filter(({ status }) => status === wanted).length;
+  return {
+    meanOff: lengthMm > 0 ? offSum / lengthMm : 0,
+    p95Off: offs[Math.floor(0.95 * offs.length)] ?? 0,
+    moved: count('moved'),
+    missing: count('missing'),
+    extra,
   };
 }
 

@@ -25,33 +25,14 @@ type How = 'beside' | 'over';
 /** Named versions of the map: kept, compared, restored. */
 export function VersionsTool() {
   const id = useWorkId();
-  const decide = useDecide();
   const { pencilMm } = useDecisions('map');
-  const keepMap = useKeepMap();
   const { data: versions = [] } = useVersionsQuery(id);
-  const [nameVersion, naming] = useNameVersionMutation();
   const [forget] = useForgetVersionMutation();
-  const [name, setName] = useState('');
+  const restore = useRestore();
   const [other, setOther] = useState<number | null>(null);
   const [how, setHow] = useState<How>('beside');
   const compared = useVersionQuery({ id, version: other ?? 0 }, { skip: other === null });
   const kept = other === null ? undefined : compared.data;
-  const keep = () => {
-    if (name.trim() === '') return;
-    void nameVersion({ id, name: name.trim() })
-      .unwrap()
-      .then(() => setName(''))
-      // The refusal is shown below the field.
-      .catch(() => undefined);
-  };
-  const restore = (document: MapDocument) => {
-    const settings = mapSettingsSchema.safeParse(document.settings);
-    const list = correctionSchema.array().safeParse(document.settings['corrections'] ?? []);
-    if (!settings.success || !list.success) return;
-    // A drawing made elsewhere cannot be made again from its settings: it is laid back as it is.
-    if (broughtFrom(document) !== null) void keepMap(id, document);
-    decide({ room: 'map', change: settings.data }, { room: 'corrections', change: { list: list.data } });
-  };
   const newest = versions[versions.length - 1];
   const named = versions.filter((version) => version.name !== null);
   return (
@@ -62,23 +43,7 @@ export function VersionsTool() {
       handles={
         kept && how === 'over' && <MapDrawing map={kept.document} lineMm={pencilMm} ink="var(--blue)" />
       }
-      sentence={
-        <>
-          <NameGap
-            label="Name for this version"
-            placeholder="Keep this map as…"
-            enter="Keep"
-            value={name}
-            onChange={setName}
-            onEnter={keep}
-          />{' '}
-          <span role="status">
-            {naming.error
-              ? messageOf(naming.error)
-              : 'A kept version stays as it is; work goes on in a new one.'}
-          </span>
-        </>
-      }
+      sentence={<KeepVersion />}
       panel={
         <section className="map-panel" aria-label="Versions">
           <h3>Versions</h3>
@@ -95,29 +60,81 @@ export function VersionsTool() {
                 onCompare={(is) => setOther(is ? version.version : null)}
                 onDelete={() => void forget({ id, version: version.version })}
               >
-                {kept && (
-                  <>
-                    <Select<How>
-                      size="small"
-                      aria-label="How it is compared"
-                      value={how}
-                      onChange={setHow}
-                      options={[
-                        { value: 'beside', label: 'side by side' },
-                        { value: 'over', label: 'one over the other' },
-                      ]}
-                    />
-                    <Button size="small" onClick={() => restore(kept.document)}>
-                      Restore
-                    </Button>
-                  </>
-                )}
+                {kept && <Comparing how={how} onHow={setHow} onRestore={() => restore(kept.document)} />}
               </VersionItem>
             ))}
           </ul>
         </section>
       }
     />
+  );
+}
+
+/** Goes back to what a kept map was made with. */
+function useRestore(): (document: MapDocument) => void {
+  const id = useWorkId();
+  const decide = useDecide();
+  const keepMap = useKeepMap();
+  return (document) => {
+    const settings = mapSettingsSchema.safeParse(document.settings);
+    const list = correctionSchema.array().safeParse(document.settings['corrections'] ?? []);
+    if (!settings.success || !list.success) return;
+    // A drawing made elsewhere cannot be made again from its settings: it is laid back as it is.
+    if (broughtFrom(document) !== null) void keepMap(id, document);
+    decide({ room: 'map', change: settings.data }, { room: 'corrections', change: { list: list.data } });
+  };
+}
+
+/** The map as it is now is given a name, and kept. */
+function KeepVersion() {
+  const id = useWorkId();
+  const [nameVersion, naming] = useNameVersionMutation();
+  const [name, setName] = useState('');
+  const keep = () => {
+    if (name.trim() === '') return;
+    void nameVersion({ id, name: name.trim() })
+      .unwrap()
+      .then(() => setName(''))
+      // The refusal is shown below the field.
+      .catch(() => undefined);
+  };
+  return (
+    <>
+      <NameGap
+        label="Name for this version"
+        placeholder="Keep this map as…"
+        enter="Keep"
+        value={name}
+        onChange={setName}
+        onEnter={keep}
+      />{' '}
+      <span role="status">
+        {naming.error ? messageOf(naming.error) : 'A kept version stays as it is; work goes on in a new one.'}
+      </span>
+    </>
+  );
+}
+
+type ComparingProps = { how: How; onHow: (how: How) => void; onRestore: () => void };
+
+/** What can be done with a version that is held against the map. */
+function Comparing({ how, onHow, onRestore }: ComparingProps) {
+  return (
+    <>
+      <Select<How>
+        size="small"
+        aria-label="How it is compared"
+        value={how}
+        onChange={onHow}
+        options={[
+          { value: 'beside', label: 'side by side' },
+          { value: 'over', label: 'one over the other' },
+        ]}
+      />
+      <Button size="small" onClick={onRestore}>
+        Restore
+      </Button>
+    </>
   );
 }
 
