@@ -52,7 +52,15 @@ test('corrections on paper can be tried without printer and scanner', async ({ p
   await expect(panel).toContainText(/Sheet [A-Z]\d, \d+ % of its print seen/);
   await expect(panel.getByRole('checkbox', { name: /^Struck out/ }).first()).toBeVisible();
   await expect(panel.getByRole('checkbox', { name: /^New line/ }).first()).toBeVisible();
+  // Neither another tool nor a reload loses what was read.
+  const changes = await panel.getByRole('checkbox').count();
+  await take(page, 'Lines');
+  await take(page, 'From paper');
+  await expect(panel.getByRole('checkbox')).toHaveCount(changes);
+  await page.reload();
+  await expect(panel.getByRole('checkbox')).toHaveCount(changes);
   await panel.getByRole('button', { name: 'Discard' }).click();
+  await expect(page).not.toHaveURL(/sheet=/);
   await expect(panel.getByText('Try it without a scanner')).toBeVisible();
 });
 
@@ -79,4 +87,10 @@ test('a picture that shows no printed sheet is refused with what to do, and read
     .getByLabel('Picture file')
     .setInputFiles({ name: 'black.png', mimeType: 'image/png', buffer: black });
   await expect(panel.getByRole('alert')).toContainText('Scan it, or take it from above');
+  // A sheet that is gone by now is said to be.
+  const gone = new URL(page.url());
+  gone.searchParams.set('sheet', '0'.repeat(64));
+  await page.goto(gone.href);
+  await expect(panel.getByRole('alert')).toContainText('The picture could not be fetched');
+  await expect(page).not.toHaveURL(/sheet=/);
 });

@@ -27,7 +27,7 @@ import { masterOf, type PictureOrder } from './masters.js';
 
 /** A photograph or scan of a printed sheet, and what it may have been printed from. */
 export type CheckOrder = {
-  picture: PictureOrder;
+  picture: Pick<PictureOrder, 'hash'>;
   map: MapDocument;
   work: Pick<Work, 'decisions' | 'pictures' | 'printings'>;
   by: PrintedBy;

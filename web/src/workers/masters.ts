@@ -17,7 +17,7 @@ const held = new LRUCache<string, Promise<Master>>({ max: 2 });
  *
  * @throws Error with a sentence when it cannot be fetched or read
  */
-export async function masterOf({ hash }: PictureOrder): Promise<Master> {
+export async function masterOf({ hash }: Pick<PictureOrder, 'hash'>): Promise<Master> {
   const master = held.get(hash) ?? fetchMaster(hash);
   held.set(hash, master);
   try {

@@ -1,4 +1,5 @@
-import { useEffect, useRef, useState } from 'react';
+import { useEffect, useEffectEvent, useRef, useState } from 'react';
+import { useSearchParams } from 'react-router';
 import type { CorrectedSheet } from '@nobrel/core/check';
 import type { PrintedBy, StoredPicture, Work } from '@nobrel/core/file';
 import { formatDate } from '@nobrel/core/units';
@@ -25,16 +26,40 @@ export function usePrintedMap() {
   return { map, work, by };
 }
 
+/** The sheet that was read last stands in the address, so that a reload, or another tool, does not lose it. */
+function useSheetInAddress(): [string | null, (hash: string | null) => void] {
+  const [params, setParams] = useSearchParams();
+  const named = params.get('sheet');
+  const name = (hash: string | null) =>
+    setParams(
+      (now) => {
+        const next = new URLSearchParams(now);
+        if (hash === null) next.delete('sheet');
+        else next.set('sheet', hash);
+        return next;
+      },
+      { replace: true },
+    );
+  return [named !== null && isHash.test(named) ? named : null, name];
+}
+
+const isHash = /^[0-9a-f]{64}$/;
+
 /** Reading a sheet that was corrected on paper, and choosing which changes to take. */
 export function useCorrectedSheet() {
   const { map, work, by } = usePrintedMap();
+  const { provisional } = useBenchMap();
+  const [inAddress, nameInAddress] = useSheetInAddress();
   const [read, setRead] = useState<SheetRead | null>(null);
   const [fault, setFault] = useState<string | null>(null);
   const [reading, setReading] = useState(false);
   const underWay = useRef<AbortController | null>(null);
   useEffect(() => () => underWay.current?.abort(), []);
-  const take = async ({ hash, width, height }: StoredPicture) => {
+  /** The sheet that was asked for last: it is not read again because the address names it. */
+  const asked = useRef<string | null>(null);
+  const take = async ({ hash }: Pick<StoredPicture, 'hash'>) => {
     if (!map) return;
+    asked.current = hash;
     underWay.current?.abort();
     const own = new AbortController();
     underWay.current = own;
@@ -42,15 +67,25 @@ export function useCorrectedSheet() {
     setFault(null);
     setRead(null);
     try {
-      const order = { picture: { hash, width, height }, map, work, by: by() };
-      const sheet = await readCorrections(order, own.signal);
-      if (sheet && underWay.current === own) setRead({ sheet, changes: changesOf(sheet), left: new Set() });
+      const sheet = await readCorrections({ picture: { hash }, map, work, by: by() }, own.signal);
+      if (!sheet || underWay.current !== own) return;
+      setRead({ sheet, changes: changesOf(sheet), left: new Set() });
+      nameInAddress(hash);
     } catch (error) {
-      if (underWay.current === own) setFault(messageOf(error));
+      if (underWay.current !== own) return;
+      setFault(messageOf(error));
+      nameInAddress(null);
     } finally {
       if (underWay.current === own) setReading(false);
     }
   };
+  const takeAgain = useEffectEvent((hash: string) => {
+    if (asked.current !== hash) void take({ hash });
+  });
+  const isReady = map !== null && !provisional;
+  useEffect(() => {
+    if (isReady && inAddress !== null) takeAgain(inAddress);
+  }, [isReady, inAddress]);
   const turn = (key: string) =>
     setRead((held) => {
       if (!held) return held;
@@ -68,8 +103,12 @@ export function useCorrectedSheet() {
       underWay.current?.abort();
       underWay.current = null;
       setReading(false);
+      nameInAddress(null);
     },
-    discard: () => setRead(null),
+    discard: () => {
+      setRead(null);
+      nameInAddress(null);
+    },
   };
 }
 
