@@ -182,7 +182,7 @@ for (const n of chosen) {
   sum.pictures++;
   try {
     const levels = pyramid({ width: info.width, height: info.height, channels: 3, data });
-    const { report } = checkDrawing(levels, mapOf(n));
+    const { report } = checkDrawing(levels, mapOf(n), { toleranceMm: 1 });
     const ms = performance.now() - start;
     const judged = judgeCheck(truth, report);
     const side = Math.hypot(corners[1]![0] - corners[0]![0], corners[1]![1] - corners[0]![1]);

@@ -1,11 +1,10 @@
 import { z } from 'zod';
-import { choiceDecision, numberDecision } from '../decisions/index.js';
+import { choiceDecision, optionalNumberDecision } from '../decisions/index.js';
 import { pictureHashSchema } from '../reference/index.js';
 import { maxCorners, measureKinds } from './measures/kinds.js';
 import { maxNamedParts, namedPartSchema } from './named-part.js';
 import { checkSubjects, covers } from './subjects.js';
 import { maxPoints } from './drawing/known-point.js';
-import { usualToleranceMm } from './drawing/tolerance.js';
 
 const pixel = z.object({ x: z.number(), y: z.number() });
 
@@ -72,18 +71,20 @@ export const checkDecisionsSchema = z.object({
     flag: '--cover',
     choices: { nothing: 'nothing', pale: 'pale washes', deep: 'deep washes', opaque: 'opaque paint' },
   }),
-  toleranceMm: numberDecision({
+  toleranceMm: optionalNumberDecision({
     min: 0.2,
     max: 20,
-    initial: usualToleranceMm,
+    initial: null,
+    none: 'usual for the size',
     label: 'How far off a line is still true',
     help: 'how far off a line is still true',
     unit: 'length',
   }),
-  goodEnoughMm: numberDecision({
+  goodEnoughMm: optionalNumberDecision({
     min: 0.1,
     max: 20,
-    initial: 0.6,
+    initial: null,
+    none: 'usual for the tolerance',
     label: 'Good enough',
     help: 'how far off lines may be in the mean for the drawing to be good enough',
     unit: 'length',

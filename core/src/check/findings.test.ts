@@ -124,11 +124,18 @@ describe('rounds', () => {
     });
     const check = checkDecisionsSchema.parse({ rounds: [round('one', first), round('two', second)] });
     const [one, two] = check.rounds;
-    expect(checkNotes(check, null, null, 'mm')).to.deep.equal([]);
-    expect(checkNotes(check, one, report, 'mm').map(({ id, weight }) => [id, weight])).to.deep.equal([
-      ['check-good-enough', 'watch'],
-    ]);
-    const notes = checkNotes(check, two, { ...report, paper: { ...report.paper, found: 'lines' } }, 'mm');
+    const limits = { goodEnoughMm: 0.6 };
+    expect(checkNotes(check.rounds, limits, null, null, 'mm')).to.deep.equal([]);
+    expect(
+      checkNotes(check.rounds, limits, one, report, 'mm').map(({ id, weight }) => [id, weight]),
+    ).to.deep.equal([['check-good-enough', 'watch']]);
+    const notes = checkNotes(
+      check.rounds,
+      limits,
+      two,
+      { ...report, paper: { ...report.paper, found: 'lines' } },
+      'mm',
+    );
     expect(notes.map(({ id, weight }) => [id, weight])).to.deep.equal([
       ['check-good-enough', 'plain'],
       ['check-progress', 'plain'],
@@ -138,13 +145,15 @@ describe('rounds', () => {
       ...report,
       lines: report.lines.map((each) => ({ ...each, status: 'unclear' as const })),
     };
-    expect(checkNotes(check, two, unclear, 'mm').at(-1)?.says).to.match(/^3 lines of 3 could not be told/);
+    expect(checkNotes(check.rounds, limits, two, unclear, 'mm').at(-1)?.says).to.match(
+      /^3 lines of 3 could not be told/,
+    );
     // What the picture does not show is no fault of the drawing, and not praised either.
     const beyond = {
       ...report,
       lines: unclear.lines.map((each, k) => ({ ...each, outOfView: k > 0 })),
     };
-    const says = checkNotes(check, two, beyond, 'mm').map((note) => note.says);
+    const says = checkNotes(check.rounds, limits, two, beyond, 'mm').map((note) => note.says);
     expect(says[0]).to.match(/nothing of what the picture shows is missing/);
     expect(says).to.include('2 lines of 3 lie beyond the picture and were not checked.');
     expect(says.at(-1)).to.match(/^1 line of 3 could not be told/);

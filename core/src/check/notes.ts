@@ -1,12 +1,14 @@
 import type { CheckReport } from '../documents/index.js';
 import type { Note } from '../notes/index.js';
 import { counted, formatLength, type LengthUnit } from '../units/index.js';
-import type { CheckDecisions, Round, RoundFigures } from './decisions.js';
+import type { Round, RoundFigures } from './decisions.js';
+import type { ErrorLimits } from './drawing/index.js';
 import { progressedSince, sayProgress } from './rounds.js';
 
 /** Notes on a round: whether it is good enough, how it compares with the one before, and what could not be told. */
 export function checkNotes(
-  { rounds, goodEnoughMm }: CheckDecisions,
+  rounds: readonly Round[],
+  { goodEnoughMm }: Pick<ErrorLimits, 'goodEnoughMm'>,
   round: Round | null,
   report: CheckReport | null,
   unit: LengthUnit,

@@ -6,7 +6,6 @@ import {
   covers,
   DrawingNotFound,
   maxDarkness,
-  usualToleranceMm,
   type CheckSubject,
   type Cover,
 } from '@nobrel/core/check';
@@ -21,7 +20,7 @@ import { readMapFile } from './read-map.js';
 
 type CheckOptions = {
   corners?: string[];
-  tolerance: number;
+  tolerance?: number;
   of: CheckSubject;
   cover: Cover;
   guides: GuideKind[];
@@ -43,11 +42,14 @@ export function checkCommand(): Command {
       ),
     )
     .addOption(
-      numberOption('--tolerance <mm>', 'how far off a line is still true', {
-        min: 0.2,
-        max: 20,
-        initial: usualToleranceMm,
-      }),
+      numberOption(
+        '--tolerance <mm>',
+        'how far off a line is still true; what is usual for the size when not given',
+        {
+          min: 0.2,
+          max: 20,
+        },
+      ),
     )
     .addOption(
       new Option('--of <what>', 'what is photographed: the drawing, what came across, or a surface under way')
@@ -80,7 +82,7 @@ async function check(mapPath: string, photo: string, options: CheckOptions): Pro
   const { report } = checked(() =>
     checkDrawing(levels, map, {
       corners,
-      toleranceMm: options.tolerance,
+      ...(options.tolerance === undefined ? {} : { toleranceMm: options.tolerance }),
       of: options.of,
       construction: options.guides.flatMap((kind) => guideLines(kind, map.frame)),
     }),

@@ -28,6 +28,8 @@ type DecisionGapProps<T extends object> = {
   check?: (next: Partial<T>) => string | null;
   /** Choices that mean nothing here. */
   without?: readonly string[];
+  /** The length that holds where none is set. */
+  usualMm?: number;
 };
 
 /** The control of a decision, as its station's table describes it. */
@@ -38,6 +40,7 @@ export function DecisionGap<T extends object>({
   onChange,
   check,
   without = [],
+  usualMm,
 }: DecisionGapProps<T>) {
   const { decision, path, words } = decisionAt(table, at);
   const value = valueAt(values, path);
@@ -61,7 +64,16 @@ export function DecisionGap<T extends object>({
   };
   if (isNumber(decision)) {
     const number = typeof value === 'number' ? value : null;
-    return <NumberOf decision={decision} words={words} value={number} faultOf={faultOf} onChange={take} />;
+    return (
+      <NumberOf
+        decision={decision}
+        words={words}
+        value={number}
+        usualMm={usualMm}
+        faultOf={faultOf}
+        onChange={take}
+      />
+    );
   }
   if (isChoice(decision)) {
     const options = choicesOf(decision).filter((option) => !without.includes(option.value));
@@ -85,12 +97,20 @@ type NumberOfProps = {
   decision: NumberDecision | OptionalNumberDecision;
   words: DecisionWords;
   value: number | null;
+  usualMm: number | undefined;
   faultOf: (value: number) => string | null;
   onChange: (value: number | null) => void;
 };
 
 /** A number in its unit: a length in the painter's own, a share in per cent. */
-function NumberOf({ decision, words: { label, unit, none }, value, faultOf, onChange }: NumberOfProps) {
+function NumberOf({
+  decision,
+  words: { label, unit, none },
+  value,
+  usualMm,
+  faultOf,
+  onChange,
+}: NumberOfProps) {
   const { min, max, whole } = limitsOf(decision);
   const spoken = useUnit();
   if (unit === 'length' || unit === 'mm') {
@@ -99,11 +119,12 @@ function NumberOf({ decision, words: { label, unit, none }, value, faultOf, onCh
       <LengthGap
         label={label}
         alwaysMm={unit === 'mm'}
-        valueMm={value ?? min}
+        valueMm={value ?? usualMm ?? min}
         check={(mm) =>
           mm >= min && mm <= max ? faultOf(mm) : `Type a length from ${says(min)} to ${says(max)}.`
         }
         onChange={onChange}
+        onEmpty={usualMm === undefined ? undefined : () => onChange(null)}
       />
     );
   }

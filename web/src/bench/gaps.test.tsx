@@ -1,6 +1,7 @@
 import { field, putOnBench } from '../test-bench.js';
 import { expect } from 'chai';
 import { useState } from 'react';
+import { checkDecisionsSchema } from '@nobrel/core/check';
 import { gridSchema } from '@nobrel/core/fit';
 import { mapSettingsSchema } from '@nobrel/core/map';
 import { useDecide, useDecisions } from '../store/hooks.js';
@@ -155,6 +156,32 @@ describe('a gap for a decision', () => {
     await user.type(gap, '500 mm{Enter}');
     expect(getByRole('alert').textContent).to.match(/^Type a length from .* to .* mm\.$/);
     expect(decisions().map.toleranceMm).to.equal(before);
+  });
+
+  it('shows what is usual where nothing is set, and goes back to it when it is left empty', async () => {
+    function Tolerance() {
+      const check = useDecisions('check');
+      const decide = useDecide();
+      return (
+        <DecisionGap
+          table={checkDecisionsSchema}
+          at="toleranceMm"
+          values={check}
+          usualMm={1.5}
+          onChange={(change) => decide({ room: 'check', change })}
+        />
+      );
+    }
+    const { user, getByRole, decisions } = await putOnBench(<Tolerance />);
+    const gap = field(getByRole('textbox'));
+    expect(gap.value).to.equal('1.5 mm');
+    await user.clear(gap);
+    await user.type(gap, '0.8 mm{Enter}');
+    expect(decisions().check.toleranceMm).to.equal(0.8);
+    await user.clear(gap);
+    await user.keyboard('{Enter}');
+    expect(decisions().check.toleranceMm).to.equal(null);
+    expect(gap.value).to.equal('1.5 mm');
   });
 
   it('asks what lies beyond the table too', async () => {

@@ -74,19 +74,21 @@ type LengthGapProps = {
   check: (mm: number) => string | null;
   /** For widths of points and tolerances, which are spoken of in millimetres everywhere. */
   alwaysMm?: boolean;
+  /** Goes back to what is usual, where the gap is left empty. */
+  onEmpty?: (() => void) | undefined;
 };
 
 /** A gap for a length, typed in any unit. */
-export function LengthGap({ label, valueMm, onChange, check, alwaysMm = false }: LengthGapProps) {
+export function LengthGap({ label, valueMm, onChange, check, alwaysMm = false, onEmpty }: LengthGapProps) {
   const unit = useUnit();
   const spoken = alwaysMm ? 'mm' : unit;
   const shown = alwaysMm ? `${Math.round(valueMm * 100) / 100} mm` : formatLength(valueMm, spoken);
   return (
-    <TypedGap
+    <TypedGap<number | null>
       label={label}
       shown={shown}
-      read={(text) => readLength(text, spoken, check)}
-      onChange={onChange}
+      read={(text) => (onEmpty && text.trim() === '' ? { value: null } : readLength(text, spoken, check))}
+      onChange={(mm) => (mm === null ? onEmpty?.() : onChange(mm))}
     />
   );
 }

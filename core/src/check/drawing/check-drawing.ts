@@ -38,7 +38,7 @@ export type CheckOptions = {
   corners?: Quad | null;
   /** Whether the corners were worked out from points of the drawing (`cornersByPoints`), and are only about right. */
   byPoints?: boolean;
-  /** How far off a line is still true, mm. */
+  /** How far off a line is still true, mm; what is usual for the size when not given. */
   toleranceMm?: number;
   /** Lines that may have helped drawing, such as a grid and guides, mm on the surface: what is drawn along them is no fault. */
   construction?: readonly Segment[];
@@ -64,7 +64,7 @@ export function checkDrawing(
   {
     corners = null,
     byPoints = false,
-    toleranceMm = usualToleranceMm,
+    toleranceMm = usualToleranceMm(map.surface),
     construction = [],
     of = 'drawing',
   }: CheckOptions = {},

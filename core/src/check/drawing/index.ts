@@ -3,4 +3,4 @@ export { DrawingNotFound } from './drawing-not-found.js';
 export * from './known-point.js';
 export * from './place-by-points.js';
 export * from './say-findings.js';
-export { usualToleranceMm } from './tolerance.js';
+export * from './tolerance.js';

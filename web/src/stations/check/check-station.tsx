@@ -70,6 +70,7 @@ function CheckBench({ map }: { map: MapDocument }) {
               <DecisionGap
                 table={checkDecisionsSchema}
                 at="toleranceMm"
+                usualMm={check.limits.toleranceMm}
                 values={decisions}
                 onChange={check.change}
               />
@@ -79,6 +80,7 @@ function CheckBench({ map }: { map: MapDocument }) {
                   <DecisionGap
                     table={checkDecisionsSchema}
                     at="goodEnoughMm"
+                    usualMm={check.limits.goodEnoughMm}
                     values={decisions}
                     onChange={check.change}
                   />{' '}
@@ -102,7 +104,7 @@ function CheckBench({ map }: { map: MapDocument }) {
         }
         notes={
           <Notes<never>
-            notes={checkNotes(decisions, round, checked?.report ?? null, unit)}
+            notes={checkNotes(decisions.rounds, check.limits, round, checked?.report ?? null, unit)}
             onWay={() => undefined}
             figure={
               <>

@@ -27,7 +27,7 @@ export function RoundsTool() {
             <h3>Rounds</h3>
             {rounds.length > 1 && (
               <Suspense>
-                <RoundsChart rounds={rounds} goodEnoughMm={check.check.goodEnoughMm} />
+                <RoundsChart rounds={rounds} goodEnoughMm={check.limits.goodEnoughMm} />
               </Suspense>
             )}
             <ol className="rounds-list">

@@ -1,6 +1,7 @@
 import { createContext, useContext, useMemo, useState } from 'react';
 import { useSearchParams } from 'react-router';
 import {
+  errorLimits,
   findingsOf,
   maxRounds,
   type CheckDecisions,
@@ -23,10 +24,11 @@ export function useCheck(map: MapDocument) {
   const [params, setParams] = useSearchParams();
   const { check } = work.decisions;
   const { of, cover, parts } = check;
+  const limits = errorLimits(check, map.surface);
   const rounds = check.rounds.filter(({ of }) => of === check.of);
   const round = rounds.find(({ id }) => id === params.get('round')) ?? rounds.at(-1) ?? null;
   const picture = round ? (work.pictures.find(({ hash }) => hash === round.picture) ?? null) : null;
-  const { look, checked, fault, looking, stopLooking, goOnLooking } = useLook(map, round, picture);
+  const { look, checked, fault, looking, stopLooking, goOnLooking } = useLook(map, round, picture, limits);
   const known = useKnownErrors();
   const [measured, showMeasured] = useState<Measured | null>(null);
   const change = (fields: Partial<CheckDecisions>) => decide({ room: 'check', change: fields });
@@ -38,6 +40,8 @@ export function useCheck(map: MapDocument) {
     ...taking,
     map,
     check,
+    /** How far off is true, and good enough. */
+    limits,
     /** Those of what is held against the map now. */
     rounds,
     round,

@@ -1,6 +1,6 @@
 import { LRUCache } from 'lru-cache';
 import { useEffect, useEffectEvent, useState } from 'react';
-import { cornersByPoints, type KnownPoint, type Round } from '@nobrel/core/check';
+import { cornersByPoints, type ErrorLimits, type KnownPoint, type Round } from '@nobrel/core/check';
 import type { MapDocument } from '@nobrel/core/documents';
 import { constructionLines, findFitFault, layOut } from '@nobrel/core/fit';
 import type { StoredPicture } from '@nobrel/core/file';
@@ -23,9 +23,14 @@ export const foundByItself: Placing = { corners: null, points: null };
 export type Look = (picture: StoredPicture, placing: Placing, stop: AbortSignal) => Promise<Checked | null>;
 
 /** How photographs are held against the map, and what was found in that of the round in view. */
-export function useLook(map: MapDocument, round: Round | null, picture: StoredPicture | null) {
+export function useLook(
+  map: MapDocument,
+  round: Round | null,
+  picture: StoredPicture | null,
+  { toleranceMm }: ErrorLimits,
+) {
   const { id, map: kept, decisions } = useWork();
-  const { toleranceMm, of } = decisions.check;
+  const { of } = decisions.check;
   const { fit } = decisions;
   const { preparation } = useMainPicture();
   const [outcome, setOutcome] = useState<Outcome | null>(null);
