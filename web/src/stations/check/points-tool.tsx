@@ -128,9 +128,13 @@ function useKnownPlaces(map: MapDocument): KnownPlaces {
 /** Half the arm of a mark, pixels. */
 const armPx = 5;
 
+/** More marks than this would only hide the map; the lines of a grid so fine show its crossings. */
+const maxMarks = 1500;
+
 /** Small crosses at known places. */
 function PlaceMarks({ known: { places } }: { known: KnownPlaces }) {
   const arm = armPx / useLeafScale();
+  if (places.length > maxMarks) return null;
   return (
     <path
       className="known-places"
