@@ -109,7 +109,7 @@ export function findByLines(
   const lines = placed.lines.filter((line) => liesOn(line, size));
   const found = { ...placed, lines };
   const isSure = isUnderWay
-    ? isSurelyUnderWay(found, known)
+    ? found.seen >= minTraced && shareOfMap(found, known) >= mostOfMap
     : isSurelySeen(placed, all) && isOfMap(found, all, known);
   return isSure ? found : null;
 }
@@ -174,7 +174,7 @@ const isOfMap = (placed: PlacedDrawing, all: Course, known: KnownLines): boolean
   placed.seen >= mostSeen * shareInView(placed.pose, all) || shareOfMap(placed, known) >= minOfMap;
 
 /** The share of what is drawn that runs along lines of the map. */
-function shareOfMap({ lines }: PlacedDrawing, known: KnownLines): number {
+export function shareOfMap({ lines }: PlacedDrawing, known: KnownLines): number {
   let [on, count] = [0, 0];
   for (const { points } of lines) {
     count += points.length / 2;
@@ -184,12 +184,8 @@ function shareOfMap({ lines }: PlacedDrawing, known: KnownLines): number {
 }
 
 /** Of a drawing under way nearly all that is drawn is the map's, and so much of the map is drawn that it does not lie so by chance. */
-const mostOfMap = 0.85;
+export const mostOfMap = 0.85;
 const minTraced = 0.1;
-
-/** Whether what is drawn so far lies surely so, where only its lines tell. */
-export const isSurelyUnderWay = (placed: PlacedDrawing, known: KnownLines): boolean =>
-  placed.seen >= minTraced && shareOfMap(placed, known) >= mostOfMap;
 
 const placesOf = (samples: readonly Sample[]) => ({
   x: samples.map(({ x }) => x),

@@ -6,7 +6,14 @@ import { inPicture, onSheet, type SheetPose } from '../registration/pose.js';
 import { drawnTo, samplesOf } from '../registration/register.js';
 import { aligned, unmoved, type Course } from './alignment.js';
 import { movedCourse, together, type Wanted } from './course.js';
-import { findByLines, isSurelySeen, isSurelyUnderWay, placedByLines, samplePx } from './place-by-lines.js';
+import {
+  findByLines,
+  isSurelySeen,
+  mostOfMap,
+  placedByLines,
+  samplePx,
+  shareOfMap,
+} from './place-by-lines.js';
 import { knownOf, knownOfCourse, seenOf, type PlacedDrawing } from './placed-drawing.js';
 import { DrawingNotFound, notFound } from './drawing-not-found.js';
 import { flattened } from './flatten.js';
@@ -28,8 +35,9 @@ const minSeen = 0.25;
 const plainlySeen = 0.45;
 /** Among more ink than so many times the map has, most of it is seen by chance: the grain of a table is everywhere. */
 const mostInk = 2;
-/** … but where it is being traced, a few lines are enough. */
+/** … but where it is being traced, a few lines are enough, as long as most of what is drawn is the map's. */
 const minSeenUnderWay = 0.01;
+const minOfMap = 0.6;
 
 /** The whole placement is looked for from far to near, mm. */
 const wholeSteps = [
@@ -81,14 +89,14 @@ export function placeDrawing(
   const pictured = bySheet.best.found === 'picture' ? bySheet : look(asPictured(picture, size));
   const best = pictured.best.score > bySheet.best.score ? pictured.best : bySheet.best;
   const placed = best.seen >= enough ? refined(best, all, size) : null;
-  const isSure = (lies: PlacedDrawing) =>
-    isUnderWay
-      ? isSurelyUnderWay(lies, knownOfCourse(movedCourse(all, lies.whole), size))
-      : isSurelySeen(lies, all);
-  if (placed && best.found === 'picture' && isSure(placed)) return placed;
+  const isPictured = placed !== null && best.found === 'picture';
+  // What is missing tells nothing while it is being traced: what is drawn does.
+  const ofMap =
+    isPictured && isUnderWay ? shareOfMap(placed, knownOfCourse(movedCourse(all, placed.whole), size)) : null;
+  if (isPictured && (ofMap === null ? isSurelySeen(placed, all) : ofMap >= mostOfMap)) return placed;
   const byLines = findByLines(picture, pictured.foundIn, all, size, isUnderWay);
   if (byLines && (isUnderWay || byLines.seen > best.seen)) return byLines;
-  if (!placed || (isUnderWay && best.found === 'picture')) throw new DrawingNotFound(notFound);
+  if (!placed || (ofMap !== null && ofMap < minOfMap)) throw new DrawingNotFound(notFound);
   return placed;
 }
 
