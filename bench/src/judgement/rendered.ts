@@ -57,7 +57,8 @@ async function codeVersion(): Promise<string> {
   const demo = import.meta.resolve('@nobrel/demo/raymarch');
   const files = ['noise', 'render', 'solids', 'vector'].map((name) => new URL(`./${name}.js`, demo));
   files.push(new URL(import.meta.resolve('@nobrel/demo/materials')));
-  for (const name of ['scenes/index', 'scenes/dice', 'scenes/things', 'scenes/materials', 'render-scene']) {
+  const rooms = ['index', 'arrangements', 'dice', 'things', 'materials'].map((name) => `scenes/${name}`);
+  for (const name of [...rooms, 'render-scene']) {
     files.push(new URL(`./${name}.js`, import.meta.url));
   }
   for (const file of files) hash.update(await readFile(file));
