@@ -44,7 +44,10 @@ test('a mural in four positions goes from plan to last line', async ({ browser, 
     seeded.address,
     /^The slip, for the shed wall/,
     async () => {
-      await chooseFrom(page.getByLabel('The projector’s picture'), 'is smaller, and moved along');
+      await chooseFrom(
+        page.getByLabel('The projector’s picture', { exact: true }),
+        'is smaller, and moved along',
+      );
       const width = page.getByLabel('Width of the projector’s picture');
       await width.fill('780 mm');
       await width.press('Enter');

@@ -40,7 +40,9 @@ test('the border between the leaves is dragged, and stays where it was put', asy
   await goTo(page, 'Fit');
   const width = async () => (await surfaceOf(page).first().boundingBox())?.width ?? 0;
   const before = await width();
-  const bar = await page.locator('.ant-splitter-bar-dragger').boundingBox();
+  const border = page.locator('.ant-splitter-bar-dragger');
+  await expect.poll(() => border.boundingBox()).not.toBeNull();
+  const bar = await border.boundingBox();
   if (!bar) throw new Error('There is no border to drag.');
   await page.mouse.move(bar.x + bar.width / 2, bar.y + bar.height / 2);
   await page.mouse.down();
