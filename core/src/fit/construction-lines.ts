@@ -1,6 +1,6 @@
 import type { Rect } from '../geometry/index.js';
 import type { FitDecisions } from './decisions.js';
-import { gridOf, innerLines } from './grid.js';
+import { gridOf, innerLines, wholeLines } from './grid.js';
 import { guideLines, type Segment } from './guides.js';
 
 /**
@@ -15,11 +15,5 @@ export function constructionLines(
   const helping = guides.flatMap((kind) => guideLines(kind, drawing));
   if (!grid.shown) return helping;
   const lines = gridOf(drawing, grid);
-  const [right, bottom] = [drawing.x + drawing.width, drawing.y + drawing.height];
-  return [
-    ...helping,
-    ...lines.xs.map((x): Segment => [x, drawing.y, x, bottom]),
-    ...lines.ys.map((y): Segment => [drawing.x, y, right, y]),
-    ...innerLines(lines, grid),
-  ];
+  return [...helping, ...wholeLines(lines), ...innerLines(lines, grid)];
 }

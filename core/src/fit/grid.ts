@@ -76,6 +76,12 @@ export function squareAt({ xs, ys }: Grid, x: number, y: number): { column: numb
   return inside ? { column, row } : null;
 }
 
+/** The lines of a grid from edge to edge. */
+export function wholeLines({ xs, ys }: Pick<Grid, 'xs' | 'ys'>): Segment[] {
+  const [left, right, top, bottom] = [xs[0], xs[xs.length - 1], ys[0], ys[ys.length - 1]];
+  return [...xs.map((x): Segment => [x, top, x, bottom]), ...ys.map((y): Segment => [left, y, right, y])];
+}
+
 /** The lines inside squares: diagonals everywhere, halves in the chosen ones. */
 export function innerLines(
   { xs, ys }: Grid,

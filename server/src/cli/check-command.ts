@@ -14,7 +14,7 @@ import { isConvexQuad, quadBy, type Quad } from '@nobrel/core/geometry';
 import { pyramid } from '@nobrel/core/reference';
 import { counted, formatLength } from '@nobrel/core/units';
 import { readPicture } from '../reference/decode.js';
-import { badArgument, numberOption } from './options.js';
+import { asBadInput, badArgument, numberOption } from './options.js';
 import { checkTarget, writeResult } from './outputs.js';
 import { readMapFile } from './read-map.js';
 
@@ -79,7 +79,7 @@ async function check(mapPath: string, photo: string, options: CheckOptions): Pro
   const { map } = await readMapFile(mapPath);
   if (!existsSync(photo)) throw badArgument(`There is no file ${photo}.`);
   const levels = pyramid(await readPicture(photo, photo));
-  const { report } = checked(() =>
+  const { report } = asBadInput(DrawingNotFound, () =>
     checkDrawing(levels, map, {
       corners,
       ...(options.tolerance === undefined ? {} : { toleranceMm: options.tolerance }),
@@ -98,16 +98,6 @@ async function check(mapPath: string, photo: string, options: CheckOptions): Pro
   console.log(
     `${counted(report.lines.length, 'line')}: ${moved} moved, ${missing} missing, ${extra} not on the map; ${formatLength(meanOff, 'mm')} off in the mean.`,
   );
-}
-
-/** What was not found in the picture is told as bad input. */
-function checked<T>(work: () => T): T {
-  try {
-    return work();
-  } catch (error) {
-    if (error instanceof DrawingNotFound) throw badArgument(error.message);
-    throw error;
-  }
 }
 
 function readCorners(texts: readonly string[]): Quad {

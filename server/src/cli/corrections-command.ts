@@ -1,11 +1,11 @@
 import { existsSync } from 'node:fs';
 import { Command } from 'commander';
-import { correctedMap, readCorrectedSheet, SheetNotFound, type CorrectedSheet } from '@nobrel/core/check';
+import { correctedMap, readCorrectedSheet, SheetNotFound } from '@nobrel/core/check';
 import { writeMapDocument } from '@nobrel/core/documents';
 import { pyramid } from '@nobrel/core/reference';
 import { counted, formatPercent } from '@nobrel/core/units';
 import { readPicture } from '../reference/decode.js';
-import { badArgument } from './options.js';
+import { asBadInput, badArgument } from './options.js';
 import { checkTarget, writeResult } from './outputs.js';
 import { addOutlineOptions, printedOutline, type OutlineOptions } from './printed-outline.js';
 import { readMapFile } from './read-map.js';
@@ -34,20 +34,10 @@ async function bringHome(mapPath: string, picture: string, options: CorrectionsO
   if (!existsSync(picture)) throw badArgument(`There is no file ${picture}.`);
   const { pages } = printedOutline(map, mapPath, options);
   const levels = pyramid(await readPicture(picture, picture));
-  const sheet = found(() => readCorrectedSheet(levels, map, pages));
+  const sheet = asBadInput(SheetNotFound, () => readCorrectedSheet(levels, map, pages));
   if (options.json !== undefined) await writeResult(options.json, `${JSON.stringify(sheet, null, 1)}\n`);
   if (options.out !== undefined) await writeResult(options.out, writeMapDocument(correctedMap(map, sheet)));
   console.log(
     `Sheet ${sheet.label}, ${formatPercent(sheet.seen)} of its print seen: ${counted(sheet.added.length, 'new line')}, ${sheet.struck.length} struck out.`,
   );
-}
-
-/** What was not found in the picture is told as bad input. */
-function found(read: () => CorrectedSheet): CorrectedSheet {
-  try {
-    return read();
-  } catch (error) {
-    if (error instanceof SheetNotFound) throw badArgument(error.message);
-    throw error;
-  }
 }

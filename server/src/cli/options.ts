@@ -19,6 +19,16 @@ export function badArgument(message: string): Fault {
   return new Fault(400, 'bad-argument', message);
 }
 
+/** Does what may fail for what was brought in: such a failure is told as bad input, by its own words. */
+export function asBadInput<T>(kind: new (...words: never[]) => Error, work: () => T): T {
+  try {
+    return work();
+  } catch (error) {
+    if (error instanceof kind) throw badArgument(error.message);
+    throw error;
+  }
+}
+
 /** Reads a number between two limits. */
 const readNumber =
   (flag: string, { min, max, whole }: Limits) =>

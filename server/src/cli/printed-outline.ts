@@ -1,12 +1,12 @@
-import { basename } from 'node:path';
 import { Option, type Command } from 'commander';
 import { printedPages, type PrintedPage } from '@nobrel/core/check';
 import type { MapDocument } from '@nobrel/core/documents';
 import { plainSheetSource } from '@nobrel/core/file';
 import { makeSheets, SheetError, sheetDecisionsSchema, type Paper, type SheetSet } from '@nobrel/core/sheets';
 import { formatDate } from '@nobrel/core/units';
-import { addDecisionOptions, badArgument, parseDecisions, readDecisionOptions } from './options.js';
+import { addDecisionOptions, asBadInput, parseDecisions, readDecisionOptions } from './options.js';
 import { readPaper } from './papers.js';
+import { titleOf } from './read-map.js';
 
 /** How an outline was printed; decisions come by their names. */
 export type OutlineOptions = Readonly<Record<string, unknown>> & {
@@ -36,13 +36,9 @@ export function printedOutline(
 ): { set: SheetSet; pages: PrintedPage[] } {
   const asked = readDecisionOptions(sheetDecisionsSchema, options, { kind });
   const by = { date: formatDate(new Date()), unit: 'mm', sketch: null, grid: null, closeUps: [] } as const;
-  const title = basename(path).replace(/(\.map)?\.(json|svg|dxf)$/i, '');
-  try {
-    const source = plainSheetSource(map, title, by);
+  return asBadInput(SheetError, () => {
+    const source = plainSheetSource(map, titleOf(path), by);
     const set = makeSheets(source, parseDecisions(sheetDecisionsSchema, asked), { paper });
     return { set, pages: printedPages(set) };
-  } catch (error) {
-    if (error instanceof SheetError) throw badArgument(error.message);
-    throw error;
-  }
+  });
 }

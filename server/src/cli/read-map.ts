@@ -1,4 +1,5 @@
 import { readFile } from 'node:fs/promises';
+import { basename } from 'node:path';
 import type { Brought } from '@nobrel/core/documents';
 import { Fault } from '../faults.js';
 import { Isolated } from '../isolated/isolated.js';
@@ -7,6 +8,9 @@ import { badArgument } from './options.js';
 
 /** A drawing a hand could trace is read in a fiftieth of this; the rest is for a thread that starts on a busy machine, milliseconds. */
 const maxMs = 20_000;
+
+/** What a map is called by its file. */
+export const titleOf = (path: string): string => basename(path).replace(/(\.map)?\.(json|svg|dxf)$/i, '');
 
 /** Reads a map from a file, in a thread that can be ended; says what of it was passed over. */
 export async function readMapFile(path: string): Promise<Brought> {

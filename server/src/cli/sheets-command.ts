@@ -1,5 +1,5 @@
 import { existsSync } from 'node:fs';
-import { basename, extname } from 'node:path';
+import { extname } from 'node:path';
 import { Command } from 'commander';
 import { mapToDxf, type MapDocument } from '@nobrel/core/documents';
 import { plainSheetSource } from '@nobrel/core/file';
@@ -23,7 +23,7 @@ import { sheetsPdf } from '../sheets/print.js';
 import { openPdf } from '../sheets/rasterise.js';
 import { badArgument } from './options.js';
 import { checkTarget, writeResult } from './outputs.js';
-import { readMapFile } from './read-map.js';
+import { readMapFile, titleOf } from './read-map.js';
 import { addSheetsOptions, bendOf, decisionsFrom, type SheetsOptions } from './sheets-options.js';
 
 /** `nobrel sheets MAP.json --kind KIND --paper FORMAT --pdf F …`: from a map to print-ready sheets. */
@@ -43,7 +43,7 @@ async function printSheets(path: string, options: SheetsOptions): Promise<void> 
     throw badArgument('Say where to write the sheets: --pdf, --svg, --png, --csv, --dxf or --layout.');
   wanted.forEach(checkTarget);
   const { map, says } = await readMapFile(path);
-  const title = basename(path).replace(/(\.map)?\.(json|svg|dxf)$/i, '');
+  const title = titleOf(path);
   const source = await sourceFor(map, title, options);
   const decisions = decisionsFrom(options, map.frame);
   try {

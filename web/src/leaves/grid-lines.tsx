@@ -1,4 +1,11 @@
-import { gridOf, innerLines, squareName, type FitDecisions, type Segment } from '@nobrel/core/fit';
+import {
+  gridOf,
+  innerLines,
+  squareName,
+  wholeLines,
+  type FitDecisions,
+  type Segment,
+} from '@nobrel/core/fit';
 import type { Rect } from '@nobrel/core/geometry';
 import { useLeafScale } from './leaf-scale.js';
 
@@ -14,17 +21,11 @@ export function GridLines({ drawing, grid }: { drawing: Rect; grid: FitDecisions
   const scale = useLeafScale();
   const lines = gridOf(drawing, grid);
   const { xs, ys } = lines;
-  const right = drawing.x + drawing.width;
-  const bottom = drawing.y + drawing.height;
-  const whole: Segment[] = [
-    ...xs.map((x): Segment => [x, drawing.y, x, bottom]),
-    ...ys.map((y): Segment => [drawing.x, y, right, y]),
-  ];
   const width = Math.max(grid.lineMm, 0.8 / scale);
   const labelMm = Math.min(13 / scale, 0.4 * Math.min(lines.squareX, lines.squareY));
   return (
     <g className="grid-lines" aria-hidden style={{ stroke: grid.colour, fill: grid.colour }}>
-      <path d={pathOfSegments(whole)} strokeWidth={width} />
+      <path d={pathOfSegments(wholeLines(lines))} strokeWidth={width} />
       <path d={pathOfSegments(innerLines(lines, grid))} strokeWidth={0.6 * width} />
       {labelMm * scale >= minLabelPx && (
         <g className="grid-names" fontSize={labelMm}>

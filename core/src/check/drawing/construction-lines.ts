@@ -51,11 +51,11 @@ export function withoutConstruction(
   belongs: KnownLines,
   known: readonly Segment[] = [],
 ): { lines: FoundLine[]; construction: StraightLine[] } {
-  const free = placesBeside(drawn, belongs);
-  const unknown = [0, Math.PI / 2].flatMap((angleRad) => linesAlong(angleRad, drawn, free));
+  const isFree = beside(drawn, belongs);
+  const unknown = [0, Math.PI / 2].flatMap((angleRad) => linesAlong(angleRad, drawn, isFree));
   const construction = [
     ...(unknown.length < minLines ? [] : unknown),
-    ...longest(known).flatMap((segment) => drawnFor(segment, drawn, free)),
+    ...longest(known).flatMap((segment) => drawnFor(segment, drawn, isFree)),
   ];
   if (construction.length === 0) return { lines: [...lines], construction };
   return { lines: lines.flatMap((line) => piecesBeside(line, construction, belongs)), construction };
@@ -81,14 +81,16 @@ const longest = (known: readonly Segment[]): Segment[] =>
     .slice(0, maxKnown)
     .map(({ segment }) => segment);
 
-/** The places of what is drawn that are on no line of the map. */
-function placesBeside(drawn: KnownLines, belongs: KnownLines): number[] {
-  const free: number[] = [];
-  for (let i = 0; i < drawn.count; i++) {
-    const angleRad = Math.atan2(drawn.ty[i], drawn.tx[i]);
-    if (belongs.nearest(drawn.x[i], drawn.y[i], angleRad, belongsMm) < 0) free.push(i);
-  }
-  return free;
+/** Tells whether a place of what is drawn is on no line of the map; each is looked up once, and only where it is asked for. */
+function beside(drawn: KnownLines, belongs: KnownLines): (place: number) => boolean {
+  const known = new Int8Array(drawn.count);
+  return (i) => {
+    if (known[i] === 0) {
+      const angleRad = Math.atan2(drawn.ty[i], drawn.tx[i]);
+      known[i] = belongs.nearest(drawn.x[i], drawn.y[i], angleRad, belongsMm) < 0 ? 1 : -1;
+    }
+    return known[i] === 1;
+  };
 }
 
 /** Places that run one way: how far along it from where the line begins, how far across it, and how long the line is, mm. */
@@ -114,30 +116,36 @@ function frameOf(angleRad: number) {
 }
 
 /** The long straight lines in one direction, of all that is drawn. */
-function linesAlong(angleRad: number, drawn: KnownLines, free: readonly number[]): StraightLine[] {
+function linesAlong(angleRad: number, drawn: KnownLines, isFree: (place: number) => boolean): StraightLine[] {
   const frame = frameOf(angleRad);
   let first = Infinity;
   let last = -Infinity;
+  const own: number[] = [];
   for (let i = 0; i < drawn.count; i++) {
     const at = frame.along(drawn.x[i], drawn.y[i]);
     first = Math.min(first, at);
     last = Math.max(last, at);
+    if (isAlong(drawn, i, frame) && isFree(i)) own.push(i);
   }
-  const own = free.filter((i) => isAlong(drawn, i, frame));
   return linesThrough(own, drawn, frame, { first, extentMm: last - first });
 }
 
 /** A line that may have helped, as it was drawn; none where it was not. */
-function drawnFor([x0, y0, x1, y1]: Segment, drawn: KnownLines, free: readonly number[]): StraightLine[] {
+function drawnFor(
+  [x0, y0, x1, y1]: Segment,
+  drawn: KnownLines,
+  isFree: (place: number) => boolean,
+): StraightLine[] {
   const frame = frameOf(Math.atan2(y1 - y0, x1 - x0));
   const [first, offset] = [frame.along(x0, y0), frame.across(x0, y0)];
   const extentMm = stepLength(x1 - x0, y1 - y0);
-  const own = free.filter((i) => {
+  const own: number[] = [];
+  for (let i = 0; i < drawn.count; i++) {
     const [x, y] = [drawn.x[i], drawn.y[i]];
+    if (Math.abs(frame.across(x, y) - offset) > knownWithinMm) continue;
     const at = frame.along(x, y) - first;
-    const isBeside = Math.abs(frame.across(x, y) - offset) <= knownWithinMm;
-    return isBeside && at >= 0 && at <= extentMm && isAlong(drawn, i, frame);
-  });
+    if (at >= 0 && at <= extentMm && isAlong(drawn, i, frame) && isFree(i)) own.push(i);
+  }
   return linesThrough(own, drawn, frame, { first, extentMm }).slice(0, 1);
 }
 

@@ -1,4 +1,4 @@
-import { gridOf, innerLines } from '../../fit/index.js';
+import { gridOf, innerLines, wholeLines } from '../../fit/index.js';
 import { columnLetters } from '../../units/index.js';
 import { strokeOf, textOf, type VectorItem } from '../page.js';
 import type { SheetSource } from '../source.js';
@@ -7,13 +7,10 @@ import type { SheetSource } from '../source.js';
 export function gridItems({ grid, drawing }: Pick<SheetSource, 'grid' | 'drawing'>): VectorItem[] {
   const lines = gridOf(drawing, grid);
   const { xs, ys } = lines;
-  const [left, right] = [xs[0], xs[xs.length - 1]];
-  const [top, bottom] = [ys[0], ys[ys.length - 1]];
-  const stroke = (points: number[]) => strokeOf(points, grid.lineMm, { ink: 'guide' });
+  const [left, top] = [xs[0], ys[0]];
   const size = Math.max(2, Math.min(4, lines.squareX / 4, lines.squareY / 4));
   return [
-    ...xs.map((x) => stroke([x, top, x, bottom])),
-    ...ys.map((y) => stroke([left, y, right, y])),
+    ...wholeLines(lines).map((segment) => strokeOf([...segment], grid.lineMm, { ink: 'guide' })),
     ...innerLines(lines, grid).map((segment) =>
       strokeOf([...segment], 0.6 * grid.lineMm, { ink: 'guide', dashMm: [2, 1] }),
     ),

@@ -11,7 +11,7 @@ import {
 } from '@nobrel/core/check';
 import { findFitFault, gridOf, layOut } from '@nobrel/core/fit';
 import type { MapDocument } from '@nobrel/core/documents';
-import type { Point } from '@nobrel/core/geometry';
+import type { Point, Rect } from '@nobrel/core/geometry';
 import { unsquared } from '@nobrel/core/reference';
 import { GridLines } from '../../leaves/grid-lines.js';
 import { Handle } from '../../leaves/handle.js';
@@ -39,7 +39,8 @@ export function PointsTool() {
   const fit = useDecisions('fit');
   const { pencilMm } = useDecisions('map');
   const [moved, setMoved] = useState<{ round: string; points: readonly KnownPoint[] } | null>(null);
-  const known = useKnownPlaces(map);
+  const drawing = useOwnDrawing();
+  const known = useKnownPlaces(map, drawing);
   if (!round || !picture)
     return <ToolInHand sentence={<span>There is no photograph yet: bring one in with New round.</span>} />;
   const { width: widthMm, height: heightMm } = map.surface;
@@ -86,7 +87,7 @@ export function PointsTool() {
         content: (
           <>
             <MapOnSurface surface={fit} map={map} lineMm={pencilMm} />
-            <OwnGrid />
+            {drawing && <GridLines drawing={drawing} grid={fit.grid} />}
             <PlaceMarks known={known} />
           </>
         ),
@@ -111,18 +112,26 @@ export function PointsTool() {
   );
 }
 
-/** Where the surface is marked so that it is found again on the photograph. */
-function useKnownPlaces(map: MapDocument): KnownPlaces {
+/** What is drawn of this work, where it has a grid, whose crossings are easily found on both; mm on the surface. */
+function useOwnDrawing(): Rect | null {
   const fit = useDecisions('fit');
-  const sheets = useDecisions('sheets');
   const { preparation } = useMainPicture();
+  return useMemo(
+    () => (fit.grid.shown && !findFitFault(fit) ? layOut(preparation, fit).drawing : null),
+    [fit, preparation],
+  );
+}
+
+/** Where the surface is marked so that it is found again on the photograph. */
+function useKnownPlaces(map: MapDocument, drawing: Rect | null): KnownPlaces {
+  const { grid } = useDecisions('fit');
+  const sheets = useDecisions('sheets');
   const outline = useMemo(() => ({ ...sheets, kind: 'outline' as const }), [sheets]);
   const { laid } = useSheets(map, outline);
-  return useMemo(() => {
-    const isGrid = fit.grid.shown && !findFitFault(fit);
-    const grid = isGrid ? gridOf(layOut(preparation, fit).drawing, fit.grid) : null;
-    return knownPlaces(map, grid, laid?.tiled?.marks ?? []);
-  }, [map, fit, preparation, laid]);
+  return useMemo(
+    () => knownPlaces(map, drawing && gridOf(drawing, grid), laid?.tiled?.marks ?? []),
+    [map, drawing, grid, laid],
+  );
 }
 
 /** Half the arm of a mark, pixels. */
@@ -142,14 +151,6 @@ function PlaceMarks({ known: { places } }: { known: KnownPlaces }) {
       d={places.map(({ x, y }) => `M${x - arm} ${y}h${2 * arm}M${x} ${y - arm}v${2 * arm}`).join('')}
     />
   );
-}
-
-/** The grid of this work, whose crossings are easily found on both. */
-function OwnGrid() {
-  const fit = useDecisions('fit');
-  const { preparation } = useMainPicture();
-  if (!fit.grid.shown || findFitFault(fit)) return null;
-  return <GridLines drawing={layOut(preparation, fit).drawing} grid={fit.grid} />;
 }
 
 type PointsSentenceProps = {

@@ -88,7 +88,7 @@ function PaperPanel({ paper, onTake, onPoint }: PaperPanelProps) {
               if (picture) await paper.take(picture);
             }}
           />
-          <WithoutScanner onScan={paper.take} />
+          <WithoutScanner busy={paper.reading} onScan={paper.take} />
         </>
       )}
       {paper.reading && (

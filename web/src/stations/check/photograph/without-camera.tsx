@@ -1,10 +1,9 @@
-import { Button, Checkbox, Slider } from 'antd';
-import { useEffect, useRef, useState } from 'react';
+import { Checkbox, Slider } from 'antd';
+import { useState } from 'react';
 import { trueHand, type HandFaults } from '@nobrel/core/camera';
 import type { CheckSubject } from '@nobrel/core/check';
 import { formatLength } from '@nobrel/core/units';
-import { useBringIn } from '../../../bench/use-bring-in.js';
-import { messageOf } from '../../../store/api/base.js';
+import { TryOut } from '../../../bench/try-out.js';
 import { useUnit } from '../../../store/hooks.js';
 import { simulatePhotograph } from '../../../workers/in-check-worker.js';
 import { useCheckBench } from '../use-check.js';
@@ -50,41 +49,26 @@ export function WithoutCamera() {
   const check = useCheckBench();
   const { of } = check.check;
   const unit = useUnit();
-  const bringing = useBringIn();
   const [hand, setHand] = useState(0.4);
   const [photographer, setPhotographer] = useState(0.6);
   const [onGrid, setOnGrid] = useState(false);
-  const [making, setMaking] = useState(false);
-  const [fault, setFault] = useState<string | null>(null);
-  const underWay = useRef<AbortController | null>(null);
-  useEffect(() => () => underWay.current?.abort(), []);
-  const tryIt = async () => {
-    const own = new AbortController();
-    underWay.current = own;
-    setMaking(true);
-    setFault(null);
-    try {
-      const order = {
-        map: check.map,
-        faults: faultsOf(hand, of, onGrid),
-        photographer,
-        seed: check.rounds.length + 1,
-      };
-      const blob = await simulatePhotograph(order, own.signal);
-      if (!blob) return;
-      const name = `made up, round ${check.rounds.length + 1}.jpg`;
-      const [picture] = await bringing.take([new File([blob], name, { type: 'image/jpeg' })]);
-      if (picture && !own.signal.aborted) await check.take(picture);
-    } catch (error) {
-      if (!own.signal.aborted) setFault(messageOf(error));
-    } finally {
-      setMaking(false);
-    }
-  };
+  const number = check.rounds.length + 1;
+  const make = (stop: AbortSignal) =>
+    simulatePhotograph(
+      { map: check.map, faults: faultsOf(hand, of, onGrid), photographer, seed: number },
+      stop,
+    );
   return (
-    <details className="try-it">
-      <summary>Try it without a camera</summary>
-      <p>{madeUp[of]}</p>
+    <TryOut
+      without="camera"
+      says={madeUp[of]}
+      act="Draw and photograph it"
+      acting="Drawing…"
+      name={`made up, round ${number}.jpg`}
+      make={make}
+      onMade={check.take}
+      busy={check.reading}
+    >
       <Skill label="how good a hand" of="hand" value={hand} onChange={setHand} />
       <Skill
         label="how good a photographer"
@@ -97,25 +81,7 @@ export function WithoutCamera() {
           over a pencil grid of {formatLength(gridMm, unit)}
         </Checkbox>
       )}
-      <p className="tool-buttons">
-        <Button size="small" disabled={making || check.reading} onClick={() => void tryIt()}>
-          Draw and photograph it
-        </Button>
-        {making && !check.reading && (
-          <span role="status">
-            Drawing…{' '}
-            <Button size="small" onClick={() => underWay.current?.abort()}>
-              Stop
-            </Button>
-          </span>
-        )}
-      </p>
-      {[...(fault === null ? [] : [fault]), ...bringing.faults].map((says) => (
-        <p key={says} className="gap-fault" role="alert">
-          {says}
-        </p>
-      ))}
-    </details>
+    </TryOut>
   );
 }
 
