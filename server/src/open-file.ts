@@ -81,9 +81,10 @@ async function openLocked(dataFolder: string, lock: FolderLock): Promise<OpenFil
   await pictures.open();
   const ends: (() => Promise<void>)[] = [];
   const works = new WorkStore(sequelize, models);
+  const keeper = new Keeper({ dataFolder, sequelize, rows: models, pictures, works });
   return {
     lock,
-    keeper: new Keeper({ dataFolder, sequelize, rows: models, pictures, works }),
+    keeper,
     flatFile: new FlatFileStore(sequelize, models),
     works,
     maps: new MapStore(sequelize, models),
@@ -98,6 +99,7 @@ async function openLocked(dataFolder: string, lock: FolderLock): Promise<OpenFil
     onClose: (end) => void ends.push(end),
     close: async () => {
       for (const end of ends) await end();
+      await keeper.close();
       await pictures.close();
       await sequelize.close();
       lock.release();

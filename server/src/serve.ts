@@ -24,6 +24,7 @@ export type Running = {
   file: OpenFile;
   /** How other devices get in, or null where only this computer does. */
   beyond: Beyond | null;
+  /** Ends what is under way and closes the file; asked twice, it is done once. */
   stop: () => Promise<void>;
 };
 
@@ -57,7 +58,8 @@ export async function serve(settings: Settings): Promise<Running> {
       .catch((error: unknown) => logger.error({ err: error }, 'reading the list failed'));
     file.onClose(async () => void (await read));
     lookAfterDaily(file, logger);
-    return { address, file, beyond, stop: () => stopServing(server, file) };
+    let stopped: Promise<void> | null = null;
+    return { address, file, beyond, stop: () => (stopped ??= stopServing(server, file)) };
   } catch (error) {
     await file.close();
     throw error;

@@ -1,10 +1,13 @@
 import { cpSync, existsSync, mkdirSync, readFileSync, rmSync, writeFileSync } from 'node:fs';
 import { readdir } from 'node:fs/promises';
 import { join } from 'node:path';
+import { setTimeout as sleep } from 'node:timers/promises';
 import { expect } from 'chai';
 import { backupsSchema, flatFileSchema, workSchema } from '@nobrel/core/file';
+import { Fault } from '../faults.js';
 import { errorOf } from '../testing/answers.js';
 import { Keeping, sha256 } from '../testing/keeping.js';
+import { putPictures } from '../testing/many-pictures.js';
 import { startServer } from '../testing/server.js';
 import { restoreBackup } from './backup.js';
 
@@ -131,5 +134,21 @@ describe('looking after the works', () => {
     for (let i = 0; i < 15; i++) await keeper.backUp();
     expect((await readdir(keeper.folder)).filter((name) => name.startsWith('making-'))).to.deep.equal([]);
     expect((await keeper.backups()).backups).to.have.length(14);
+  });
+
+  it('is over before the file is closed, with nothing half-made left behind', async () => {
+    const { server } = kept;
+    await kept.wholeWork();
+    await putPictures(server.dataFolder, 300);
+    const { keeper } = server.running.file;
+    let isOver = false;
+    const daily = keeper.lookAfter().finally(() => (isOver = true));
+    while (!existsSync(join(keeper.folder, 'pictures'))) await sleep(1);
+    await server.running.stop();
+    expect(isOver).to.equal(true);
+    await daily;
+    expect(await readdir(keeper.folder)).to.deep.equal(['pictures']);
+    const refused: unknown = await keeper.backUp().catch((error: unknown) => error);
+    expect(refused).to.be.instanceOf(Fault).with.property('code', 'stopped');
   });
 });

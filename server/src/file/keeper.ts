@@ -50,6 +50,9 @@ export class Keeper {
   readonly folder: string;
   private underWay: HowFar | null = null;
   private stopBackup: AbortController | null = null;
+  /** What writes by itself or for a request that may be gone, so that closing can wait for it. */
+  private readonly tasks = new Set<Promise<unknown>>();
+  private isClosed = false;
 
   constructor(private readonly parts: KeeperParts) {
     this.folder = join(parts.dataFolder, 'backups');
@@ -72,9 +75,14 @@ export class Keeper {
   /**
    * Makes a backup beside the works, and removes the oldest ones.
    *
-   * @throws Fault 409 while another one is being made
+   * @throws Fault 409 while another one is being made, when it was stopped, and once this is closed
    */
-  async backUp(): Promise<Backup> {
+  backUp(): Promise<Backup> {
+    return this.awaited(this.makeOwnBackup());
+  }
+
+  private async makeOwnBackup(): Promise<Backup> {
+    if (this.isClosed) throw stoppedFault();
     if (this.underWay) throw new Fault(409, 'under-way', 'A backup is being made already.');
     const stop = new AbortController();
     this.underWay = { done: 0, of: 0 };
@@ -87,7 +95,7 @@ export class Keeper {
       await sweepBackups(this.folder);
       return made;
     } catch (error) {
-      if (stop.signal.aborted) throw new Fault(409, 'stopped', 'The backup was stopped.');
+      if (stop.signal.aborted) throw stoppedFault();
       throw error;
     } finally {
       this.underWay = null;
@@ -97,6 +105,20 @@ export class Keeper {
 
   stop(): void {
     this.stopBackup?.abort();
+  }
+
+  /** Ends a backup that is being made and lets no other begin; nothing is written afterwards. */
+  async close(): Promise<void> {
+    this.isClosed = true;
+    this.stop();
+    await Promise.allSettled(this.tasks);
+  }
+
+  private awaited<T>(task: Promise<T>): Promise<T> {
+    this.tasks.add(task);
+    const forget = () => void this.tasks.delete(task);
+    task.then(forget, forget);
+    return task;
   }
 
   /** Makes a backup elsewhere, such as on another disk. */
@@ -141,13 +163,24 @@ export class Keeper {
   }
 
   /** What is done once a day: a backup when something changed since the last, and the bin emptied of what is old. */
-  async lookAfter(now = new Date()): Promise<void> {
+  lookAfter(now = new Date()): Promise<void> {
+    return this.awaited(this.doDaily(now));
+  }
+
+  private async doDaily(now: Date): Promise<void> {
     await this.parts.works.sweep(now);
     await this.parts.pictures.sweep(new Date(now.getTime() - binDays * dayMs));
     const [newest] = await listBackups(this.folder);
     const last = new Date(newest?.madeAt ?? 0);
     const due = now.getTime() - last.getTime() >= dayMs;
     const any = (await this.parts.rows.Work.count()) > 0;
-    if (due && any && (await changedSince(this.parts.dataFolder, last))) await this.backUp();
+    if (!due || !any || !(await changedSince(this.parts.dataFolder, last)) || this.isClosed) return;
+    await this.makeOwnBackup().catch((error: unknown) => {
+      if (!this.isClosed) throw error;
+    });
   }
+}
+
+function stoppedFault(): Fault {
+  return new Fault(409, 'stopped', 'The backup was stopped.');
 }
