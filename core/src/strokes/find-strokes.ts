@@ -11,6 +11,7 @@ import { withoutSpecks } from './patches.js';
 import { reachTips } from './reach-tips.js';
 import { withoutRulings } from './rulings.js';
 import { readSkeleton } from './skeleton.js';
+import { withSharpCorners } from './sharpen-corners.js';
 import { thinned, type Mask } from './thin.js';
 import { strokesThrough } from './through-meetings.js';
 
@@ -78,8 +79,10 @@ export function findStrokesOfInk(
   const graph = new StrokeGraph(readSkeleton(thinned(lines)), depths);
   graph.tidy();
   graph.partAtCorners((x, y) => depths[Math.floor(y) * lines.width + Math.floor(x)]);
+  const inkDepths = { width: plane.width, height: plane.height, data: depths };
+  const strokes = strokesThrough(graph, plane, depths).map((stroke) => withSharpCorners(stroke, inkDepths));
   return {
-    strokes: [...strokesThrough(graph, plane, depths), ...outlines],
+    strokes: [...strokes, ...outlines],
     ink,
     soft: plane,
   };

@@ -1,0 +1,165 @@
+import { crossing, fitLine, stepLength, turnBetween } from '../geometry/index.js';
+import { median } from '../raster/index.js';
+import type { Stroke } from './chain.js';
+import type { Depths } from './settle-meeting.js';
+
+/** In ink no wider than this a corner is read well enough as it is, pixels from the middle to the rim. */
+const minHalfPx = 2;
+
+/** A corner turns by so much, read from beyond where its arms' ink runs together. */
+const minTurnRad = (50 * Math.PI) / 180;
+
+/** The arms of a corner are read from so many halves of the stroke's width away from it to so many. */
+const arms = { near: 1.5, far: 4.5 };
+
+/** The corner's tip lies at least so far from the middle found, pixels, and no further than so many halves of the width. */
+const minTipPx = 1;
+const maxTipHalves = 3;
+
+/**
+ * From the outside of a bend to its middle it is half the width, as everywhere; from the outside of a corner whose
+ * middle was cut it is more than this many halves, and some ink lies beyond the tip too.
+ */
+const cornerRimHalves = 1.45;
+const tipRimHalves = 0.2;
+const rimStepPx = 0.5;
+
+type Place = [number, number];
+
+/** A place along a stroke that may be a corner: its point, and how many points its arms begin and end away. */
+type Turn = { at: number; near: number; far: number; half: number; turnRad: number };
+
+/**
+ * Gives wide strokes the corners that reading across their ink has cut: where their arms turn at once, the middle goes
+ * on to where the two cross, if the ink reaches out there further than the ink of a bend does.
+ *
+ * @param ink how deep in the ink each pixel lies
+ */
+export function withSharpCorners(stroke: Stroke, ink: Depths): Stroke {
+  const turns = stroke.black ? [] : turnsOf(stroke);
+  if (turns.length === 0) return stroke;
+  // A ring begins where it does not turn.
+  const start = stroke.closed ? beginningAway(turns, stroke.widths.length) : 0;
+  const run = start === 0 ? stroke : begunAt(stroke, start);
+  const n = run.widths.length;
+  const own = turns
+    .map((turn) => ({ ...turn, at: (turn.at - start + n) % n }))
+    .filter(({ at, far }) => at >= far && at + far < n)
+    .sort((one, other) => one.at - other.at);
+  const points: number[] = [];
+  const [widths, darkness]: number[][] = [[], []];
+  const push = (x: number, y: number, like: number) => {
+    points.push(x, y);
+    widths.push(run.widths[like]);
+    darkness.push(run.darkness[like]);
+  };
+  const copy = (from: number, to: number) => {
+    for (let i = from; i < to; i++) push(run.points[2 * i], run.points[2 * i + 1], i);
+  };
+  let copied = 0;
+  for (const turn of own) {
+    const { at, near } = turn;
+    if (at - near < copied) continue;
+    const tip = tipOf(run, turn, ink);
+    if (!tip) continue;
+    copy(copied, at - near + 1);
+    const [from, to] = [at - near, at + near].map((i): Place => [run.points[2 * i], run.points[2 * i + 1]]);
+    pushStraight(push, from, tip, at - near);
+    push(...tip, at);
+    pushStraight(push, tip, to, at + near);
+    copied = at + near;
+  }
+  if (copied === 0) return stroke;
+  copy(copied, n);
+  return {
+    ...stroke,
+    points: Float64Array.from(points),
+    widths: Float64Array.from(widths),
+    darkness: Float64Array.from(darkness),
+  };
+}
+
+/** Where a stroke turns most, the sharpest of those close beside each other. */
+function turnsOf({ points, widths, closed }: Stroke): Turn[] {
+  const n = widths.length;
+  const found: Turn[] = [];
+  for (let i = 0; i < n; i++) {
+    const half = widths[i] / 2;
+    const near = Math.round(arms.near * half) + 2;
+    const far = Math.round(arms.far * half) + 4;
+    if (half < minHalfPx || 2 * far >= n || (!closed && (i < far || i + far >= n))) continue;
+    const [a, b, c, d] = [i - far, i - near, i + near, i + far].map((k) => 2 * ((k + n) % n));
+    const turnRad = turnBetween(
+      points[b] - points[a],
+      points[b + 1] - points[a + 1],
+      points[d] - points[c],
+      points[d + 1] - points[c + 1],
+    );
+    if (turnRad >= minTurnRad) found.push({ at: i, near, far, half, turnRad });
+  }
+  found.sort((one, other) => other.turnRad - one.turnRad || one.at - other.at);
+  const apart = (one: Turn, other: Turn) => {
+    const off = Math.abs(one.at - other.at);
+    return closed ? Math.min(off, n - off) : off;
+  };
+  const kept: Turn[] = [];
+  for (const turn of found) if (kept.every((other) => apart(turn, other) > other.far)) kept.push(turn);
+  return kept;
+}
+
+/** The point of a ring furthest behind a corner and before the next. */
+function beginningAway(turns: readonly Turn[], n: number): number {
+  const at = turns.map((turn) => turn.at).sort((a, b) => a - b);
+  let best = { gap: -1, start: 0 };
+  at.forEach((from, k) => {
+    const gap = (at[k + 1] ?? at[0] + n) - from;
+    if (gap > best.gap) best = { gap, start: (from + (gap >> 1)) % n };
+  });
+  return best.start;
+}
+
+function begunAt({ points, widths, darkness, ...rest }: Stroke, start: number): Stroke {
+  const turned = (values: Float64Array, by: number) =>
+    Float64Array.from([...values.subarray(by), ...values.subarray(0, by)]);
+  return {
+    ...rest,
+    points: turned(points, 2 * start),
+    widths: turned(widths, start),
+    darkness: turned(darkness, start),
+  };
+}
+
+/** Where the arms of a turn cross, if its ink reaches out so far; null where it is a bend. */
+function tipOf({ points, widths }: Stroke, { at, near, far }: Turn, ink: Depths): Place | null {
+  const before = fitLine(points, at - far, at - near);
+  const after = fitLine(points, at + near, at + far);
+  const tip = crossing(before, after);
+  if (!tip) return null;
+  const bend: Place = [points[2 * at], points[2 * at + 1]];
+  const half = median([...widths.slice(at - far, at - near), ...widths.slice(at + near, at + far)]) / 2;
+  const off = stepLength(tip[0] - bend[0], tip[1] - bend[1]);
+  if (off < minTipPx || off > maxTipHalves * half) return null;
+  const way: Place = [(tip[0] - bend[0]) / off, (tip[1] - bend[1]) / off];
+  const rim = rimFrom(bend, way, ink, 3 * maxTipHalves * half);
+  return rim > cornerRimHalves * half && rim - off > tipRimHalves * half ? tip : null;
+}
+
+/** How far the ink reaches from a place one way, pixels. */
+function rimFrom([x, y]: Place, [ux, uy]: Place, { width, height, data }: Depths, most: number): number {
+  for (let off = 0; off < most; off += rimStepPx) {
+    const [px, py] = [Math.floor(x + off * ux), Math.floor(y + off * uy)];
+    if (px < 0 || py < 0 || px >= width || py >= height || data[py * width + px] === 0) return off;
+  }
+  return most;
+}
+
+/** Points evenly between two, both left out, about a pixel apart. */
+function pushStraight(
+  push: (x: number, y: number, like: number) => void,
+  [ax, ay]: Place,
+  [bx, by]: Place,
+  like: number,
+): void {
+  const steps = Math.max(1, Math.round(stepLength(bx - ax, by - ay)));
+  for (let k = 1; k < steps; k++) push(ax + ((bx - ax) * k) / steps, ay + ((by - ay) * k) / steps, like);
+}
