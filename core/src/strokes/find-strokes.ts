@@ -158,6 +158,7 @@ function raggedShare(close: Mask, soft: SoftInk, pxPerMm: number): number {
     }
   }
   const long = withoutSpecks({ width, height, data: bare }, maxToothMm * pxPerMm, 0).data;
-  const ofTooth = bare.reduce((sum, is, i) => sum + is - long[i], 0);
+  let ofTooth = 0;
+  for (let i = 0; i < bare.length; i++) ofTooth += bare[i] - long[i];
   return core === 0 ? 0 : ofTooth / core;
 }

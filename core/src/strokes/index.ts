@@ -5,4 +5,4 @@ export type { MeasuredStroke } from './measure-strokes.js';
 export * from './tell-drawing.js';
 export { toneOf, type DrawingTone } from './tone.js';
 export { findRulings, type Ruling } from './rulings.js';
-export { evenPaper } from './paper.js';
+export { evenPaper, type Ink } from './paper.js';

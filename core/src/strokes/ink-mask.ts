@@ -62,8 +62,16 @@ export function inkMask(ink: Plane, noise: number, pxPerMm: number): Mask {
   const closeBy = new SquaresReader(darkest, side, width);
   for (let y = 0; y < height; y++) {
     closeBy.goTo(y);
-    for (let x = 0, i = y * width; x < width; x++, i++)
-      if (data[i] >= floor && data[i] > rimShare * closeBy.at(x)) mask[i] = 1;
+    const row = Math.floor(y / side) * darkest.width;
+    for (let column = 0; column < darkest.width; column++) {
+      // Most squares of a sheet are bare.
+      if (darkest.data[row + column] < floor) continue;
+      const right = Math.min(width, (column + 1) * side);
+      for (let x = column * side; x < right; x++) {
+        const value = data[y * width + x];
+        if (value >= floor && value > rimShare * closeBy.at(x)) mask[y * width + x] = 1;
+      }
+    }
   }
   return seeded({ width, height, data: mask }, ink, Math.max(1.3 * floor, surelySigmas * noise));
 }

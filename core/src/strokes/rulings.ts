@@ -1,5 +1,4 @@
 import { boxMean, median, transposed, type Plane } from '../raster/index.js';
-import { evenPaper } from './paper.js';
 
 /** What was printed on a paper in one direction: lines at even distances. */
 export type Ruling = {
@@ -70,8 +69,8 @@ type PrintedLines = {
 };
 
 /** The lines printed on a paper, in one direction or two; nothing is taken away. */
-export function findRulings(lightness: Plane, pxPerMm: number): Ruling[] {
-  return withoutRulings(evenPaper(lightness, pxPerMm).plane, pxPerMm).rulings;
+export function findRulings(ink: Plane, pxPerMm: number): Ruling[] {
+  return withoutRulings(ink, pxPerMm).rulings;
 }
 
 function findLines(ink: Plane, pxPerMm: number): PrintedLines | null {

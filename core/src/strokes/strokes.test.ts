@@ -320,7 +320,7 @@ describe('the tone of a drawing', () => {
   const toned = sheet((x, y) => Math.max(wash(x, y), black(x, y), 0.75 * line(x, y)));
 
   it('is what is left without its strokes', () => {
-    const { lightness, strokes, share } = toneOf(toned, pxPerMm, 0.75);
+    const { lightness, strokes, share } = toneOf(toned, pxPerMm, { strokeMm: 0.75, lightOnDark: false });
     const at = (plane: Plane, x: number, y: number) => plane.data[y * 240 + x];
     // Bare paper where a stroke was, the wash beneath the other, and the black as it is.
     expect(at(lightness, 40, 30)).to.be.closeTo(92, 1.5);
@@ -335,7 +335,7 @@ describe('the tone of a drawing', () => {
   });
 
   it('leaves strokes whole across the rim of a wash', () => {
-    const { strokes: ink } = toneOf(toned, pxPerMm, 0.75);
+    const { strokes: ink } = toneOf(toned, pxPerMm, { strokeMm: 0.75, lightOnDark: false });
     const found = joinStrokes(findStrokesOfInk(ink, pxPerMm), pxPerMm).filter(
       ({ strength }) => strength > 0.3,
     );

@@ -1,5 +1,5 @@
 import { averaged, extremes, gaussianBlur, median, type Plane } from '../raster/index.js';
-import { evenPaper, spread } from './paper.js';
+import { spread } from './paper.js';
 
 /** What is left of a stroke's blur is taken away with it: so many widths, and so many mm. */
 const beyondWidths = 1;
@@ -31,9 +31,13 @@ export type DrawingTone = {
  *
  * @param lightness L\* plane
  * @param strokeMm how wide its strokes are
+ * @param lightOnDark whether they are lighter than their paper
  */
-export function toneOf(lightness: Plane, pxPerMm: number, strokeMm: number): DrawingTone {
-  const { lightOnDark } = evenPaper(lightness, pxPerMm);
+export function toneOf(
+  lightness: Plane,
+  pxPerMm: number,
+  { strokeMm, lightOnDark }: { strokeMm: number; lightOnDark: boolean },
+): DrawingTone {
   const reach = Math.max(1, Math.round((beyondWidths * strokeMm + beyondMm) * pxPerMm));
   const [away, back] = lightOnDark ? (['smallest', 'largest'] as const) : (['largest', 'smallest'] as const);
   const without = extremes(extremes(lightness, reach, away), reach, back);

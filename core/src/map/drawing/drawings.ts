@@ -1,10 +1,17 @@
 import { lightnessPlane } from '../../colour/index.js';
 import type { Rect } from '../../geometry/index.js';
-import { luminanceOfWindow, median, type Picture, type PixelWindow, type Plane } from '../../raster/index.js';
 import {
+  averaged,
+  luminanceOfWindow,
+  median,
+  type Picture,
+  type PixelWindow,
+  type Plane,
+} from '../../raster/index.js';
+import {
+  evenPaper,
   findDarknessLimit,
   findRulings,
-  findStrokes,
   findStrokesOfInk,
   joinStrokes,
   tellDrawing,
@@ -12,6 +19,7 @@ import {
   toneOf,
   type DrawingTone,
   type FoundStrokes,
+  type Ink,
   type KnownStroke,
   type StrokeKind,
   type MeasuredStroke,
@@ -28,7 +36,7 @@ import type { SettingsOf } from '../stage-settings.js';
 /** A drawing is read at so many pixels a mm, about three on the width of a stroke: finer says no more of where it runs. */
 const strokePxPerMm = 6;
 
-/** Whether a picture is a drawing is told on so many pixels a mm. */
+/** Whether a picture is a drawing, and whether lines are printed on its paper, is told on so many pixels a mm. */
 const tellingPxPerMm = 3;
 
 /** How much tone there is can be told on so many pixels a mm. */
@@ -76,6 +84,7 @@ export type StrokeFound = {
 /** Reads drawings, and remembers what it read. */
 export class Drawings {
   private readonly told = new Stage<ToldPicture>();
+  private readonly sheet = new Stage<{ lightness: Plane; ink: Ink }>();
   private readonly toned = new Stage<DrawingTone>();
   private readonly printed = new Stage<Ruling[]>();
   private readonly found = new Stage<FoundStrokes>();
@@ -92,24 +101,32 @@ export class Drawings {
 
   /** How far apart lines printed on the paper of a drawing are, mm on the surface; null where there are none. */
   printedEvery(source: DrawingSource): number | null {
-    const { plane, raster, pxPerSheetMm } = rasterOf(source, tellingPxPerMm);
-    const [ruling] = this.printed.get(sourceKey(source), () => findRulings(plane(), pxPerSheetMm));
+    const { raster, pxPerSheetMm } = rasterOf(source, strokePxPerMm);
+    const [ruling] = this.printed.get(sourceKey(source), () => {
+      const step = stepTo(tellingPxPerMm, pxPerSheetMm);
+      return findRulings(averaged(this.sheetOf(source).ink.plane, step), pxPerSheetMm / step);
+    });
     return ruling ? ruling.everyMm * raster.sheetScale : null;
   }
 
   /** The strokes of a drawing. */
   read(source: DrawingSource, settings: SettingsOf<'drawing'>): DrawingRead {
-    const { plane, raster, pxPerSheetMm } = rasterOf(source, strokePxPerMm);
+    const { raster, pxPerSheetMm } = rasterOf(source, strokePxPerMm);
     const { rulings, restatedMm, joinEndsMm, tone: toneWay } = settings;
     const finding = { rulings, restatedMm: restatedMm / raster.sheetScale };
     const key = keyOf(sourceKey(source), finding);
-    const onPaper = this.found.get(key, () => findStrokes(plane(), pxPerSheetMm, finding));
+    const onPaper = this.found.get(key, () =>
+      findStrokesOfInk(this.sheetOf(source).ink.plane, pxPerSheetMm, finding),
+    );
     // Where its tone is kept, strokes are what lies on the tone; the edges of washes are no strokes.
     const onTone = toneWay === 'shapes';
     const tone = this.toned.get(keyOf(key, onTone), () => {
-      const fine = rasterOf(source, onTone ? strokePxPerMm : toneSeenPxPerMm);
-      const widthMm = usualWidthMm(onPaper.strokes, pxPerSheetMm);
-      return toneOf(fine.plane(), fine.pxPerSheetMm, widthMm);
+      const { lightness, ink } = this.sheetOf(source);
+      const step = onTone ? 1 : stepTo(toneSeenPxPerMm, pxPerSheetMm);
+      return toneOf(averaged(lightness, step), pxPerSheetMm / step, {
+        strokeMm: usualWidthMm(onPaper.strokes, pxPerSheetMm),
+        lightOnDark: ink.lightOnDark,
+      });
     });
     const found = onTone
       ? this.foundOnTone.get(key, () => findStrokesOfInk(tone.strokes, pxPerSheetMm, finding))
@@ -121,6 +138,15 @@ export class Drawings {
     const read = { key, strokes, darkerThan, raster, tone };
     this.last = { read, frame: source.placement.frame };
     return read;
+  }
+
+  /** A drawing as it is seen, and without its paper. */
+  private sheetOf(source: DrawingSource): { lightness: Plane; ink: Ink } {
+    return this.sheet.get(sourceKey(source), () => {
+      const { plane, pxPerSheetMm } = rasterOf(source, strokePxPerMm);
+      const lightness = plane();
+      return { lightness, ink: evenPaper(lightness, pxPerSheetMm) };
+    });
   }
 
   /** The drawing last read and where it lies on the surface; null before the first. */
@@ -141,6 +167,9 @@ export class Drawings {
     }));
   }
 }
+
+/** By how many whole pixels a raster is averaged to be about as coarse as wanted. */
+const stepTo = (wantedPxPerMm: number, pxPerMm: number) => Math.max(1, Math.round(pxPerMm / wantedPxPerMm));
 
 /** No stroke is taken for wider than this when tone is looked for, mm on the sheet. */
 const maxStrokeMm = 3;
