@@ -1,6 +1,6 @@
-import type { Plane } from '../raster/index.js';
+import { median, type Plane } from '../raster/index.js';
 import { depthsOf, drawnDarkness, paperNoise } from './ink-mask.js';
-import { evenPaper } from './paper.js';
+import { evenPaper, spread } from './paper.js';
 
 /** What a picture is, as far as its tones tell. */
 export type ToldPicture = {
@@ -19,6 +19,8 @@ type DrawingSigns = {
   other: number;
   /** How much the tone of the ground changes over 6 mm, L\*: paper hardly does. */
   restless: number;
+  /** Share of what differs from the commonest tone that has neither the one tone of ink nor lies at its rim, 0–1. */
+  shaded: number;
 };
 
 /** Bare paper strays from its tone by no more than this, L\*: tooth, show-through and the noise of a camera. */
@@ -54,15 +56,67 @@ function readSigns(lightness: Plane, pxPerMm: number): DrawingSigns {
     thin: ink === 0 ? 0 : 1 - wide / ink,
     other: other / data.length,
     restless,
+    shaded: shadedShare(lightness),
   };
+}
+
+/** Ink on its paper differs from it by more than this where a drawing is all in one tone, L\*. */
+const minContrast = 25;
+
+/** A tone this near the paper's is the paper's, L\*, and one this near the ink's, as a share of their contrast, is the ink's. */
+const paperStray = 4;
+const inkStray = 0.2;
+
+/** A rim between two tones is no wider on either side, pixels. */
+const rimPx = 2;
+
+/**
+ * How much of what is no paper is shaded: in line art that was printed, drawn with a computer or scanned to black and
+ * white there is none, however thick its lines and large its blacks.
+ */
+function shadedShare(lightness: Plane): number {
+  const { width, height, data } = lightness;
+  const some = Float64Array.from(spread(data, 40_000)).sort();
+  const paper = median(some);
+  const [darkest, lightest] = [some[Math.floor(0.002 * some.length)], some[Math.floor(0.998 * some.length)]];
+  const outmost = paper - darkest > lightest - paper ? darkest : lightest;
+  const contrast = Math.abs(outmost - paper);
+  if (contrast < minContrast) return 1;
+  const isPaper = (i: number) => Math.abs(data[i] - paper) < paperStray;
+  const isInk = (i: number) => Math.abs(data[i] - outmost) < inkStray * contrast;
+  const isRim = (x: number, y: number) => {
+    let [byPaper, byInk] = [false, false];
+    for (let v = Math.max(0, y - rimPx); v <= Math.min(height - 1, y + rimPx); v++)
+      for (let u = Math.max(0, x - rimPx); u <= Math.min(width - 1, x + rimPx); u++) {
+        const i = v * width + u;
+        byPaper ||= isPaper(i);
+        byInk ||= isInk(i);
+        if (byPaper && byInk) return true;
+      }
+    return false;
+  };
+  let [other, shaded] = [0, 0];
+  // Every second pixel each way says as much as all.
+  for (let y = 0; y < height; y += 2)
+    for (let x = 0; x < width; x += 2) {
+      const i = y * width + x;
+      if (isPaper(i)) continue;
+      other++;
+      if (!isInk(i) && !isRim(x, y)) shaded++;
+    }
+  return other === 0 ? 1 : shaded / other;
 }
 
 /**
  * What the signs say together. How much each counts, and from where on, is fitted by eye to drawings with five tools and
  * photographs of all kinds.
  */
-const sumOf = ({ bare, thin, other, restless }: DrawingSigns) =>
-  12 * (bare - 0.85) + 5 * (thin - 0.85) - 25 * other - 0.7 * (restless - 2.2);
+const sumOf = ({ bare, thin, other, restless, shaded }: DrawingSigns) =>
+  12 * (bare - 0.85) +
+  5 * (thin - 0.85) -
+  25 * other -
+  0.7 * (restless - 2.2) +
+  60 * Math.max(0, 0.1 - shaded);
 
 /** What the signs of a drawing add up to, at least; from there on certainty grows as a logistic curve. */
 const drawingFrom = 1.7;
