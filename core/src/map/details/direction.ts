@@ -105,12 +105,13 @@ export function strokesAlong(flow: Flow, options: StrokeOptions): Stroke[] {
   const near = new Near(spacingPx);
   const strokes: Stroke[] = [];
   const step = Math.max(1, flow.cellPx / 2);
+  const field = { flow, options, near, step };
   for (let y = spacingPx / 2; y < flow.height * flow.cellPx; y += spacingPx) {
     for (let x = spacingPx / 2; x < flow.width * flow.cellPx; x += spacingPx) {
       const region = placeOf(x, y, flow, options);
       if (region === -1 || near.within(x, y, spacingPx * tooNear)) continue;
-      const ahead = streamline(flow, options, near, x, y, 1, region, step);
-      const behind = streamline(flow, options, near, x, y, -1, region, step);
+      const ahead = streamline(field, { x, y, region }, 1);
+      const behind = streamline(field, { x, y, region }, -1);
       const run = [...behind.reverse(), [x, y] as const, ...ahead];
       if ((run.length - 1) * step < minShare * lengthPx) continue;
       for (const [px, py] of run) near.add(px, py);
@@ -124,19 +125,17 @@ export function strokesAlong(flow: Flow, options: StrokeOptions): Stroke[] {
   return strokes;
 }
 
+/** What streamlines run in: the flow, how they shall be, where others run already, and how far they go at a time, px. */
+type Field = { flow: Flow; options: StrokeOptions; near: Near; step: number };
+
+/** Half a stroke, from a place in a region with the flow or against it. */
 function streamline(
-  flow: Flow,
-  options: StrokeOptions,
-  near: Near,
-  x0: number,
-  y0: number,
+  { flow, options, near, step }: Field,
+  from: { x: number; y: number; region: number },
   sense: 1 | -1,
-  region: number,
-  step: number,
 ): [number, number][] {
   const run: [number, number][] = [];
-  let x = x0;
-  let y = y0;
+  let { x, y } = from;
   let heading = directionAt(
     flow,
     x,
@@ -147,7 +146,7 @@ function streamline(
   while (run.length * step < options.lengthPx / 2) {
     x += step * heading[0];
     y += step * heading[1];
-    if (placeOf(x, y, flow, options) !== region || near.within(x, y, options.spacingPx * tooNear)) break;
+    if (placeOf(x, y, flow, options) !== from.region || near.within(x, y, options.spacingPx * tooNear)) break;
     const next = directionAt(flow, x, y, heading[0], heading[1]);
     // A sharp turn is the end of this hair.
     if (next[0] * heading[0] + next[1] * heading[1] < 0.8) break;

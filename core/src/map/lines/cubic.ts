@@ -6,8 +6,14 @@ const flatnessMm = 0.045;
 /** A point or a direction. */
 export type Pair = [number, number];
 
-/** Parameters 0–1 of points a … b by the length along them. */
-export function chordParameters(points: Float64Array, a: number, b: number): Float64Array {
+/** Directions into a run at its first and its last point, each of length 1. */
+export type Tangents = readonly [Pair, Pair];
+
+/** Points a … b, both included, of x0, y0 … */
+export type PointRun = { points: Float64Array; a: number; b: number };
+
+/** Parameters 0–1 of the points of a run by the length along them. */
+export function chordParameters({ points, a, b }: PointRun): Float64Array {
   const out = new Float64Array(b - a + 1);
   for (let i = a + 1; i <= b; i++) {
     const dx = points[2 * i] - points[2 * i - 2];
@@ -22,15 +28,8 @@ export function chordParameters(points: Float64Array, a: number, b: number): Flo
 /** Control points x0, y0 … x3, y3. */
 export type Cubic = Float64Array;
 
-/** The cubic with given ends and end tangents that lies closest to points a … b, by least squares. */
-export function fitCubic(
-  points: Float64Array,
-  a: number,
-  b: number,
-  parameters: Float64Array,
-  t1: Pair,
-  t2: Pair,
-): Cubic {
+/** The cubic with given end tangents that lies closest to the points of a run between its ends, by least squares. */
+export function fitCubic({ points, a, b }: PointRun, parameters: Float64Array, [t1, t2]: Tangents): Cubic {
   const x0 = points[2 * a];
   const y0 = points[2 * a + 1];
   const x3 = points[2 * b];
@@ -86,14 +85,8 @@ function pointAt(c: Cubic, u: number): Pair {
   return [b0 * c[0] + b1 * c[2] + b2 * c[4] + b3 * c[6], b0 * c[1] + b1 * c[3] + b2 * c[5] + b3 * c[7]];
 }
 
-/** The point of a … b furthest from its place on the cubic, and how far. */
-export function worstFault(
-  points: Float64Array,
-  a: number,
-  b: number,
-  cubic: Cubic,
-  parameters: Float64Array,
-) {
+/** The point of a run furthest from its place on the cubic, and how far. */
+export function worstFault({ points, a, b }: PointRun, cubic: Cubic, parameters: Float64Array) {
   let index = (a + b) >> 1;
   let worst = 0;
   const [x0, y0, x1, y1, x2, y2, x3, y3] = cubic;
@@ -116,7 +109,7 @@ export function worstFault(
 }
 
 /** One Newton step of each parameter towards the nearest place on the curve. */
-export function improved(points: Float64Array, a: number, c: Cubic, parameters: Float64Array): Float64Array {
+export function improved({ points, a }: PointRun, c: Cubic, parameters: Float64Array): Float64Array {
   const out = parameters.slice();
   const [x0, y0, x1, y1, x2, y2, x3, y3] = c;
   // Sides of the control polygon, and their differences.
@@ -140,19 +133,16 @@ export function improved(points: Float64Array, a: number, c: Cubic, parameters: 
 
 /** Appends points of the cubic after its first, halving until each stretch is flat. */
 export function flatten(c: Cubic, out: number[]): void {
-  const halve = (from: number, to: number, ax: number, ay: number, bx: number, by: number, depth: number) => {
+  const halve = (from: number, to: number, start: Pair, end: Pair, depth: number) => {
     const middle = (from + to) / 2;
-    const [x, y] = pointAt(c, middle);
-    const [qx, qy] = pointAt(c, from + (to - from) / 4);
-    const flat =
-      distanceToSegment(x, y, ax, ay, bx, by) < flatnessMm &&
-      distanceToSegment(qx, qy, ax, ay, bx, by) < flatnessMm;
-    if (depth === 0 || flat) {
-      out.push(bx, by);
+    const between = pointAt(c, middle);
+    const isNear = (point: Pair) => distanceToSegment(...point, ...start, ...end) < flatnessMm;
+    if (depth === 0 || (isNear(between) && isNear(pointAt(c, from + (to - from) / 4)))) {
+      out.push(...end);
       return;
     }
-    halve(from, middle, ax, ay, x, y, depth - 1);
-    halve(middle, to, x, y, bx, by, depth - 1);
+    halve(from, middle, start, between, depth - 1);
+    halve(middle, to, between, end, depth - 1);
   };
-  halve(0, 1, c[0], c[1], c[6], c[7], 8);
+  halve(0, 1, [c[0], c[1]], [c[6], c[7]], 8);
 }

@@ -1,5 +1,13 @@
 import { crossing, fitLine, stepLength, turnBetween } from '../../geometry/index.js';
-import { chordParameters, fitCubic, flatten, improved, worstFault, type Pair } from './cubic.js';
+import {
+  chordParameters,
+  fitCubic,
+  flatten,
+  improved,
+  worstFault,
+  type Pair,
+  type Tangents,
+} from './cubic.js';
 
 /** A turn sharper than this within a short stretch is a corner, not a curve. */
 const cornerAngleRad = (35 * Math.PI) / 180;
@@ -122,16 +130,17 @@ function fitBetween(
   for (let k = 1; k < cuts.length; k++) {
     const run = points.slice(2 * cuts[k - 1], 2 * cuts[k] + 2);
     const n = run.length / 2;
-    let startTangent = tangentAt(run, 0, 1);
-    let endTangent = tangentAt(run, n - 1, -1);
+    let tangents: Tangents = [tangentAt(run, 0, 1), tangentAt(run, n - 1, -1)];
     if (seamless && n > 6) {
       const x = run[2 * 2] - run[2 * (n - 3)];
       const y = run[2 * 2 + 1] - run[2 * (n - 3) + 1];
       const length = stepLength(x, y) || 1;
-      startTangent = [x / length, y / length];
-      endTangent = [-x / length, -y / length];
+      tangents = [
+        [x / length, y / length],
+        [-x / length, -y / length],
+      ];
     }
-    fitPieces(run, 0, n - 1, startTangent, endTangent, options.tolerance, out);
+    new PieceFitter(run, options.tolerance, out).fit(0, n - 1, tangents);
   }
   return Float64Array.from(out);
 }
@@ -146,65 +155,52 @@ function tangentAt(points: Float64Array, index: number, sense: 1 | -1): Pair {
   return [x / length, y / length];
 }
 
-/** Fits points a … b with cubic pieces and appends their flattened points after the first to `out`. */
-function fitPieces(
-  points: Float64Array,
-  a: number,
-  b: number,
-  startTangent: Pair,
-  endTangent: Pair,
-  tolerance: number,
-  out: number[],
-): void {
-  const chord = stepLength(points[2 * b] - points[2 * a], points[2 * b + 1] - points[2 * a + 1]);
-  if (b - a < 3) {
-    for (let i = a + 1; i <= b; i++) out.push(points[2 * i], points[2 * i + 1]);
-    return;
-  }
-  if (chord === 0) {
-    divide(points, a, b, (a + b) >> 1, startTangent, endTangent, tolerance, out);
-    return;
-  }
-  let parameters = chordParameters(points, a, b);
-  let cubic = fitCubic(points, a, b, parameters, startTangent, endTangent);
-  let fault = worstFault(points, a, b, cubic, parameters);
-  for (let i = 0; i < maxImprovements && fault.distance > tolerance && fault.distance < 4 * tolerance; i++) {
-    parameters = improved(points, a, cubic, parameters);
-    cubic = fitCubic(points, a, b, parameters, startTangent, endTangent);
-    fault = worstFault(points, a, b, cubic, parameters);
-  }
-  if (fault.distance <= tolerance) {
-    flatten(cubic, out);
-    return;
-  }
-  divide(
-    points,
-    a,
-    b,
-    Math.min(b - 2, Math.max(a + 2, fault.index)),
-    startTangent,
-    endTangent,
-    tolerance,
-    out,
-  );
-}
+/** Fits points with cubic pieces, and appends their flattened points to a run. */
+class PieceFitter {
+  constructor(
+    private readonly points: Float64Array,
+    private readonly tolerance: number,
+    private readonly out: number[],
+  ) {}
 
-/** Fits a run in two halves that share their tangent. */
-function divide(
-  points: Float64Array,
-  a: number,
-  b: number,
-  split: number,
-  startTangent: Pair,
-  endTangent: Pair,
-  tolerance: number,
-  out: number[],
-): void {
-  const reach = Math.min(4, split - a, b - split);
-  const x = points[2 * (split - reach)] - points[2 * (split + reach)];
-  const y = points[2 * (split - reach) + 1] - points[2 * (split + reach) + 1];
-  const length = stepLength(x, y) || 1;
-  const back: Pair = [x / length, y / length];
-  fitPieces(points, a, split, startTangent, back, tolerance, out);
-  fitPieces(points, split, b, [-back[0], -back[1]], endTangent, tolerance, out);
+  /** Fits points a … b, and appends those after the first. */
+  fit(a: number, b: number, tangents: Tangents): void {
+    const { points, tolerance, out } = this;
+    if (b - a < 3) {
+      for (let i = a + 1; i <= b; i++) out.push(points[2 * i], points[2 * i + 1]);
+      return;
+    }
+    const chord = stepLength(points[2 * b] - points[2 * a], points[2 * b + 1] - points[2 * a + 1]);
+    if (chord === 0) {
+      this.divide(a, b, (a + b) >> 1, tangents);
+      return;
+    }
+    const run = { points, a, b };
+    let parameters = chordParameters(run);
+    let cubic = fitCubic(run, parameters, tangents);
+    let fault = worstFault(run, cubic, parameters);
+    for (
+      let i = 0;
+      i < maxImprovements && fault.distance > tolerance && fault.distance < 4 * tolerance;
+      i++
+    ) {
+      parameters = improved(run, cubic, parameters);
+      cubic = fitCubic(run, parameters, tangents);
+      fault = worstFault(run, cubic, parameters);
+    }
+    if (fault.distance <= tolerance) flatten(cubic, out);
+    else this.divide(a, b, Math.min(b - 2, Math.max(a + 2, fault.index)), tangents);
+  }
+
+  /** Fits points a … b in two halves that share their tangent. */
+  private divide(a: number, b: number, split: number, [start, end]: Tangents): void {
+    const { points } = this;
+    const reach = Math.min(4, split - a, b - split);
+    const x = points[2 * (split - reach)] - points[2 * (split + reach)];
+    const y = points[2 * (split - reach) + 1] - points[2 * (split + reach) + 1];
+    const length = stepLength(x, y) || 1;
+    const back: Pair = [x / length, y / length];
+    this.fit(a, split, [start, back]);
+    this.fit(split, b, [[-back[0], -back[1]], end]);
+  }
 }

@@ -32,7 +32,7 @@ export function findCrossings(runs: readonly Run[]): number[][] {
       const [r2, j] = owner[other];
       if (other <= own || r2 === r) continue;
       const q = runs[r2].points;
-      const shares = crossingShares(ax, ay, bx, by, q[2 * j - 2], q[2 * j - 1], q[2 * j], q[2 * j + 1]);
+      const shares = crossingShares(p, i, q, j);
       if (!shares) continue;
       const [t, u] = shares;
       found[r].push(runs[r].along[i - 1] + t * (runs[r].along[i] - runs[r].along[i - 1]));
@@ -42,17 +42,15 @@ export function findCrossings(runs: readonly Run[]): number[][] {
   return found;
 }
 
-/** Shares of two segments at which they cross, or null. */
+/** Shares of two segments, those of runs of points that end at their i-th and j-th, at which they cross, or null. */
 function crossingShares(
-  ax: number,
-  ay: number,
-  bx: number,
-  by: number,
-  cx: number,
-  cy: number,
-  dx: number,
-  dy: number,
+  p: ArrayLike<number>,
+  i: number,
+  q: ArrayLike<number>,
+  j: number,
 ): [number, number] | null {
+  const [ax, ay, bx, by] = [p[2 * i - 2], p[2 * i - 1], p[2 * i], p[2 * i + 1]];
+  const [cx, cy, dx, dy] = [q[2 * j - 2], q[2 * j - 1], q[2 * j], q[2 * j + 1]];
   const cross = (bx - ax) * (dy - cy) - (by - ay) * (dx - cx);
   if (Math.abs(cross) < 1e-12) return null;
   const t = ((cx - ax) * (dy - cy) - (cy - ay) * (dx - cx)) / cross;
