@@ -198,6 +198,32 @@ describe('cleaning up a drawing', () => {
     }
   });
 
+  it('makes the half of an ellipse true that is seen of a rim, and leaves a shallow bow', () => {
+    const arc = (fromRad: number, toRad: number): Run => ({
+      closed: false,
+      points: Float64Array.from(
+        Array.from({ length: 400 }, (_, i) => {
+          const share = i / 399;
+          const at = fromRad + share * (toRad - fromRad);
+          const r = 1 + 0.012 * Math.sin(9 * Math.PI * share);
+          return [100 + 40 * r * Math.cos(at), 60 + 14 * r * Math.sin(at)];
+        }).flat(),
+      ),
+    });
+    const off = ({ points }: Run) =>
+      Math.max(
+        ...Array.from({ length: points.length / 2 }, (_, i) =>
+          Math.abs(Math.hypot((points[2 * i] - 100) / 40, (points[2 * i + 1] - 60) / 14) - 1),
+        ),
+      );
+    const half = arc(0, Math.PI);
+    const bow = arc(1.2, 1.9);
+    const { runs, cleaned } = cleanUp([half, bow], { ...none, ellipses: 1 }, touchMm);
+    expect(cleaned[0].lines).to.deep.equal([0]);
+    expect(off(runs[0])).to.be.lessThan(0.5 * off(half));
+    expect([...runs[1].points]).to.deep.equal([...bow.points]);
+  });
+
   it('averages the two sides of a symmetrical thing about the centre line it finds', () => {
     const profile = (t: number) => 25 + 14 * Math.sin(3 * t) - 8 * t;
     const side = (sign: 1 | -1, off: number): Run => ({

@@ -22,8 +22,8 @@ const bowShare = 1 / 60;
 /** An ellipse drawn by hand leaves it by no more than this share of its way round. */
 const eggShare = 1 / 60;
 
-/** An arc that turns by less fixes no ellipse. */
-const leastTurnRad = (220 * Math.PI) / 180;
+/** An arc that turns by less fixes no ellipse; the near half of a rim, all that is seen of many, turns by 180°. */
+const minTurnRad = (140 * Math.PI) / 180;
 
 /** A section as the straight it nearly is. */
 export function straightOf({ points, closed }: Section, maxMm: number): Shape {
@@ -54,7 +54,7 @@ export function levelOf(section: Section, maxRad: number, straightWithinMm: numb
 
 /** A section as the ellipse it nearly is. */
 export function ellipseOf({ points, closed }: Section, maxMm: number): Shape {
-  if (!closed && turnOf(points) < leastTurnRad) return null;
+  if (!closed && turnOf(points) < minTurnRad) return null;
   const ellipse = fitEllipse(points);
   if (!ellipse) return null;
   const most = Math.min(maxMm, eggShare * polylineLength(points, closed));
