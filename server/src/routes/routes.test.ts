@@ -1,7 +1,6 @@
 import { join } from 'node:path';
 import { expect } from 'chai';
-import { mapDocumentSchema, type MapDocument } from '@nobrel/core/documents';
-import { flatFileSchema, mapSummarySchema, pictureSchema, workSchema, type Work } from '@nobrel/core/file';
+import { flatFileSchema, pictureSchema, workSchema, type Work } from '@nobrel/core/file';
 import { savedSizeSchema } from '@nobrel/core/fit';
 import { errorOf, mapFor } from '../testing/answers.js';
 import { encoded } from '../testing/pictures.js';
@@ -143,78 +142,6 @@ describe('sizes of one’s own', () => {
       expect([error.status, error.field]).to.deep.equal([400, field]);
     });
   }
-});
-
-describe('versions of a map', () => {
-  it('are kept by name while work goes on, each readable, none of two with one name', async () => {
-    const { work } = await server.newWork();
-    const path = `api/works/${work.id}/map`;
-    const map = mapFor(work);
-    const later = { ...map, settings: { ...map.settings, remark: 'later' } };
-    const name = (as: string) => server.send('POST', `${path}/versions`, { name: as });
-    expect((await errorOf(await name('Too early'))).code).to.equal('no-map');
-    await server.send('PUT', path, map);
-    expect((await name(' First try ')).status).to.equal(201);
-    await server.send('PUT', path, later);
-    const taken = await errorOf(await name('First try'));
-    expect([taken.status, taken.field]).to.deep.equal([409, 'name']);
-    expect((await errorOf(await name('  '))).message).to.match(/needs a name/);
-    const list = async () =>
-      mapSummarySchema
-        .array()
-        .parse(await (await server.call(`${path}/versions`)).json())
-        .map((version) => [version.version, version.name]);
-    expect(await list()).to.deep.equal([
-      [1, 'First try'],
-      [2, null],
-    ]);
-    const first = (await (await server.call(`${path}/versions/1`)).json()) as { document: unknown };
-    expect(mapDocumentSchema.parse(first.document)).to.deep.equal(map);
-    const forget = (version: string) => server.call(`${path}/versions/${version}`, { method: 'DELETE' });
-    expect((await forget('1')).status).to.equal(200);
-    expect(await list()).to.deep.equal([[2, null]]);
-    // The newest stays, only its name goes.
-    await name('Second try');
-    await forget('2');
-    expect(await list()).to.deep.equal([[2, null]]);
-    expect((await errorOf(await forget('9'))).status).to.equal(404);
-    expect((await errorOf(await forget('x'))).status).to.equal(400);
-  });
-});
-
-describe('maps and sheets', () => {
-  it('keep one version until it is printed, and every printed one for good', async () => {
-    const { work } = await server.newWork();
-    const keep = async (map: MapDocument) =>
-      mapSummarySchema.parse(await (await server.send('PUT', `api/works/${work.id}/map`, map)).json())
-        .version;
-    const map = mapFor(work);
-    expect(await keep(map)).to.equal(1);
-    expect(await keep({ ...map, settings: { ...map.settings, remark: 'again' } })).to.equal(1);
-    await server.send('POST', `api/works/${work.id}/printings`, work.decisions.sheets);
-    expect(await keep({ ...map, settings: { ...map.settings, remark: 'again' } })).to.equal(1);
-    expect(await keep(map)).to.equal(2);
-    const kept = (await (await server.call(`api/works/${work.id}/map`)).json()) as { document: unknown };
-    expect(mapDocumentSchema.parse(kept.document)).to.deep.equal(map);
-  });
-
-  it('go out as JSON, SVG and DXF', async () => {
-    const { work } = await server.newWork();
-    await server.send('PUT', `api/works/${work.id}/map`, mapFor(work));
-    const text = async (ending: string) => (await server.call(`api/works/${work.id}/${ending}`)).text();
-    expect(await text('map.json')).to.include('"format": "nobrel-map"');
-    expect(await text('map.svg')).to.include('width="300mm"');
-    expect(await text('map.dxf')).to.include('AC1009');
-    expect(await text('thumbnail.svg')).to.include('<path');
-  });
-
-  it('refuse a damaged map with the path of its fault', async () => {
-    const { work } = await server.newWork();
-    const error = await errorOf(
-      await server.send('PUT', `api/works/${work.id}/map`, { ...mapFor(work), units: 'in' }),
-    );
-    expect(error).to.include({ status: 400, field: 'units' });
-  });
 });
 
 describe('the served page', () => {
