@@ -36,6 +36,7 @@ import {
   judgeTones,
   quietedTones,
   type Quieted,
+  type Regions,
   type Shapes,
   type Tones,
 } from './values/index.js';
@@ -145,7 +146,8 @@ export class PhotographMaps {
     const boundaries = yield* this.boundaries(shapes, raster, tones.value, lab.planes, shapesKey);
 
     yield { stage: 'Looking for thin lines', share: 0.85 };
-    const details = this.details(raster, colour, lab.planes, shapes, settings, { rasterKey, shapesKey });
+    const seen = { raster, colour, lightness: lab.planes.lightness, regions: shapes.regions };
+    const details = this.details(seen, settings, { rasterKey, shapesKey });
 
     yield { stage: 'Drawing the lines', share: 0.95 };
     const following = stageSettings.drawn.parse(settings);
@@ -229,10 +231,12 @@ export class PhotographMaps {
   }
 
   private details(
-    raster: WorkingRaster,
-    colour: ColourPlanes | null,
-    lab: LabPlanes,
-    shapes: Shapes,
+    {
+      raster,
+      colour,
+      lightness,
+      regions,
+    }: { raster: WorkingRaster; colour: ColourPlanes | null; lightness: Plane; regions: Regions },
     settings: MapSettings,
     { rasterKey, shapesKey }: { rasterKey: string; shapesKey: string },
   ): Details {
@@ -240,16 +244,14 @@ export class PhotographMaps {
     if (mode === 'values' && !colourEdges && !strokes) return { thin: [], colourEdges: [], strokes: [] };
     const ofDetails = stageSettings.details.parse(settings);
     return this.stages.details.get(keyOf(shapesKey, ofDetails), () => {
-      const ground = this.stages.ground.get(rasterKey, () =>
-        detailGround(raster, lab.lightness, shapes.regions.step),
-      );
+      const ground = this.stages.ground.get(rasterKey, () => detailGround(raster, lightness, regions.step));
       const ofCrests = stageSettings.crests.parse(settings);
       const crestsKey = keyOf(rasterKey, ofCrests);
       const crests =
         mode === 'values'
           ? null
           : this.stages.crests.get(crestsKey, () => thinCrests(ground, raster.pxPerMm, ofCrests));
-      return findDetails(ground, crests, colour, shapes.regions, raster.pxPerMm, ofDetails);
+      return findDetails(ground, { crests, colour, regions, pxPerMm: raster.pxPerMm }, ofDetails);
     });
   }
 }

@@ -71,7 +71,7 @@ export class Things {
     const { cells, hierarchy } = joined;
     const { width } = cells;
     const height = cells.label.length / width;
-    const found = findThing(cells, hierarchy, u * width, v * height, detail, walk);
+    const found = findThing(cells, hierarchy, { x: u * width, y: v * height, detail, walk });
     return { ...found, outline: found.outline.map((value, i) => value / (i % 2 === 0 ? width : height)) };
   }
 }

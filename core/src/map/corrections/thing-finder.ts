@@ -17,29 +17,30 @@ const grownBy = 1.25;
 /** Smoothing that takes the staircase out of an outline, pixels. */
 const staircasePx = 1.3;
 
+/** A spot at which a thing is looked for. */
+export type ThingSpot = {
+  x: number;
+  y: number;
+  /** Where to begin: the region at this detail. */
+  detail: number;
+  /** Steps from there, up to what it is part of (positive) or down to its parts. */
+  walk: number;
+};
+
 /**
  * Finds what lies under a spot in the hierarchy of regions.
  *
- * @param x place in pixels of the cells
- * @param detail where to begin: the region at this detail
- * @param walk steps from there, up to what it is part of (positive) or down to its parts
+ * @param spot in pixels of the cells
  */
-export function findThing(
-  cells: Cells,
-  hierarchy: Hierarchy,
-  x: number,
-  y: number,
-  detail: number,
-  walk: number,
-): FoundThing {
+export function findThing(cells: Cells, hierarchy: Hierarchy, spot: ThingSpot): FoundThing {
   const { width, label } = cells;
   const height = label.length / width;
   const clamp = (value: number, most: number) => Math.min(most, Math.max(0, Math.floor(value)));
-  const cell = label[clamp(y, height - 1) * width + clamp(x, width - 1)];
+  const cell = label[clamp(spot.y, height - 1) * width + clamp(spot.x, width - 1)];
   const steps = stepsOf(cells, hierarchy, cell);
   let begin = 0;
-  while (begin < steps.length - 1 && steps[begin + 1].strength < strengthAt(detail)) begin++;
-  const rank = clamp(begin + walk, steps.length - 1);
+  while (begin < steps.length - 1 && steps[begin + 1].strength < strengthAt(spot.detail)) begin++;
+  const rank = clamp(begin + spot.walk, steps.length - 1);
   return { outline: outlineOf(cells, hierarchy, steps[rank]), rank, ranks: steps.length };
 }
 

@@ -76,16 +76,14 @@ export function thinCrests(
 /**
  * Thin things down their middle, edges of colour alone, and strokes along the texture.
  *
- * @param crests those of thin lines, or null when none are wanted
+ * @param found what was found of the picture before; crests of thin lines and colour are null when none are wanted
  */
 export function findDetails(
   ground: DetailGround,
-  crests: Crest | null,
-  colour: ColourPlanes | null,
-  regions: Regions,
-  pxPerMm: number,
+  found: { crests: Crest | null; colour: ColourPlanes | null; regions: Regions; pxPerMm: number },
   settings: SettingsOf<'details'>,
 ): Details {
+  const { crests, colour, regions, pxPerMm } = found;
   const { lightness } = ground;
   const distance = distanceFromBoundaries(regions);
   const taken = besideBoundaries(distance, pxPerMm);

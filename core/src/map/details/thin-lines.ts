@@ -48,9 +48,9 @@ export function linesOnCrests(crests: Crest, options: Omit<ThinLineOptions, 'hal
   const runs: number[][] = [];
   for (const start of order) {
     if (used[start]) continue;
-    const faintest = minAt(start) / 2;
-    const ahead = follow(crest, used, width, height, start, 1, faintest);
-    const behind = follow(crest, used, width, height, start, -1, faintest);
+    const walk = { crest, used, width, height, faintest: minAt(start) / 2 };
+    const ahead = follow(walk, start, 1);
+    const behind = follow(walk, start, -1);
     const run = [...behind.reverse(), start, ...ahead];
     if (run.length >= 3) runs.push(withoutTips(run));
   }
@@ -88,16 +88,11 @@ function toLine(run: readonly number[], crest: Crest, width: number): ThinLine {
 /** Wobble from pixel to pixel is noise: standard deviation of the smoothing along the line, pixels. */
 const smoothedOver = 1.5;
 
+/** What a line is followed on: the crests, which pixels are spoken for, and how faint a crest may become. */
+type Walk = { crest: Crest; used: Uint8Array; width: number; height: number; faintest: number };
+
 /** Walks along a line from pixel to pixel until it fades, turns sharply or meets one already found. */
-function follow(
-  crest: Crest,
-  used: Uint8Array,
-  width: number,
-  height: number,
-  start: number,
-  sense: 1 | -1,
-  faintest: number,
-): number[] {
+function follow({ crest, used, width, height, faintest }: Walk, start: number, sense: 1 | -1): number[] {
   const run: number[] = [];
   let at = start;
   let headingX = sense * crest.alongX[start];

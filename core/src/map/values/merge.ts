@@ -5,23 +5,28 @@ import { Merging, slenderWidths, type Join, type SmallestShape } from './merging
 import { buildGraph, root } from './region-graph.js';
 import type { Regions } from './regions.js';
 
+/** What the likeness of regions is judged on, all on the same pixels. */
+export type JudgedBy = {
+  /** L\*, quieted. */
+  lightness: Plane;
+  /** How steep the tone is, quarters of the limit of a slope. */
+  steepness: Uint8Array;
+  /** a\* and b\*. */
+  colour: ColourPlanes;
+};
+
 export type Merged = { regions: Regions; joins: Join[] };
 
 /**
  * Joins regions of one value that touch, then, smallest first, every region that cannot be drawn as a shape
  * with the neighbour it resembles most.
  *
- * @param lightness quieted L\* plane the likeness is judged on
- * @param steepness how steep the tone is at each pixel, quarters of the limit of a slope
- * @param colour a\* and b\* on the same pixels, when colours count
  * @param valueCount how many values the map has
  * @returns regions that can all be drawn, numbered in reading order of their first pixel, and what was joined
  */
 export function mergeRegions(
   regions: Regions,
-  lightness: Plane,
-  steepness: Uint8Array,
-  colour: ColourPlanes,
+  { lightness, steepness, colour }: JudgedBy,
   smallest: SmallestShape,
   valueCount: number,
 ): Merged {

@@ -78,9 +78,11 @@ describe('merging', () => {
         limits,
         1,
       ),
-      tones,
-      new Uint8Array(tones.data.length),
-      noColour(tones.data.length),
+      {
+        lightness: tones,
+        steepness: new Uint8Array(tones.data.length),
+        colour: noColour(tones.data.length),
+      },
       smallest,
       limits.length + 1,
     ).regions;
@@ -124,7 +126,8 @@ describe('merging', () => {
     const flat = { steepness: new Uint8Array(things.length), onSlope: new Uint8Array(things.length) };
     const regions = findRegions(tones, flat, [30, 70], 1, things);
     const own = { ...smallest, asSeen: false, ...fields };
-    return mergeRegions(regions, tones, flat.steepness, noColour(things.length), own, 3).regions.count;
+    const judgedBy = { lightness: tones, steepness: flat.steepness, colour: noColour(things.length) };
+    return mergeRegions(regions, judgedBy, own, 3).regions.count;
   };
 
   it('joins a narrow thing over a rung, unless its parts differ', () => {
@@ -145,9 +148,7 @@ describe('merging', () => {
     expect(
       mergeRegions(
         findRegions(scratch, { steepness: new Uint8Array(400), onSlope: new Uint8Array(400) }, [50], 1),
-        scratch,
-        new Uint8Array(400),
-        noColour(400),
+        { lightness: scratch, steepness: new Uint8Array(400), colour: noColour(400) },
         { areaPx: 100, accentShare: 1, widthPx: 2, colourSplit: null, asSeen: true, calm: 0 },
         2,
       ).regions.count,

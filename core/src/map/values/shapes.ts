@@ -114,9 +114,7 @@ export function findShapes(
   const found = findRegions(tones.judged, tones.slopes, limits, tones.step, contours.label);
   const { regions, joins } = mergeRegions(
     found,
-    tones.judged,
-    tones.slopes.steepness,
-    lab,
+    { lightness: tones.judged, steepness: tones.slopes.steepness, colour: lab },
     {
       areaPx: settings.minShapeMm2 * pxPerMm * pxPerMm,
       accentShare: settings.accentShare,
