@@ -12,7 +12,7 @@ export type Rendering = {
   tool: DrawingTool;
   /** Lightness of the paper, L\*. */
   paper: number;
-  /** How much darker the darkest stroke is, L\*; less than nothing for light on dark. */
+  /** How much darker the darkest stroke is, L\*; negative for light on dark. */
   contrast: number;
   light: 'even' | 'uneven' | 'side';
   taken: 'scanned' | 'photographed';

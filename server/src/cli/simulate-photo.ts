@@ -74,7 +74,7 @@ export function simulatePhotoCommand(): Command {
     )
     .addOption(numberOption('--paper <L*>', 'lightness of the paper', { min: 5, max: 100, initial: 92 }))
     .addOption(
-      numberOption('--contrast <L*>', 'how much darker the darkest line is, less than nothing for chalk', {
+      numberOption('--contrast <L*>', 'how much darker the darkest line is; negative for chalk on a dark sheet', {
         min: -90,
         max: 90,
         initial: 45,

@@ -152,7 +152,7 @@ describe('supplies', () => {
     });
     const error = await errorOf(nothing);
     expect(error).to.include({ status: 400, field: 'counted' });
-    expect(error.message).to.include('less than nothing');
+    expect(error.message).to.include('cannot be negative');
     const nameless = await server.send('POST', 'api/supplies', {
       kind: 'tape',
       name: ' ',

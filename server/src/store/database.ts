@@ -59,7 +59,7 @@ function refuseCutOff(dataFolder: string, storage: string): void {
   const pictures = join(dataFolder, 'pictures');
   if (cutOff && existsSync(pictures) && readdirSync(pictures).some((name) => /^[0-9a-f]{2}$/.test(name)))
     throw new UnusableFile(
-      `The database ${storage} is empty, though there are pictures beside it: it was cut off. Bring the works back with “nobrel restore” from the newest backup, or delete the empty file to begin anew with the pictures kept.`,
+      `The database ${storage} is empty, though there are pictures beside it: it was cut off. Bring the works back with “nobrel restore” from the newest backup, or delete the empty file to start again with the pictures kept.`,
     );
 }
 

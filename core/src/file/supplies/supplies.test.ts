@@ -46,7 +46,7 @@ describe('what is left of supplies', () => {
     expect(tape).to.include({ used: 3, left: 7, beyond: 0 });
   });
 
-  it('is never less than nothing: the next supply is used then, and what none has is said', () => {
+  it('is never negative: the next supply is used then, and what none has is said', () => {
     const two = [supply({ id: 'a', counted: 2 }), supply({ id: 'b', counted: 3 })];
     expect(stockOf(two, [use({ amount: 4 })]).map(({ left }) => left)).to.deep.equal([0, 1]);
     const over = stockOf(two, [use({ amount: 7 })]);
@@ -278,10 +278,10 @@ describe('the shopping list', () => {
     expect(wornSheetNotes([], 'transfer-sheet', 8, {})).to.deep.equal([]);
   });
 
-  it('refuses less than nothing in a sentence, and words one and many', () => {
+  it('refuses a negative stock in a sentence, and words one and many', () => {
     const read = newSupplySchema.safeParse({ kind: 'tape', name: 'Tape', counted: -1, low: 0 });
     expect(read.error?.issues[0]?.message).to.equal(
-      'There cannot be less than nothing. Count what is there, and type that.',
+      'A stock cannot be negative. Count what is there, and type that.',
     );
     expect(supplyAmount('film', 1)).to.equal('1 sheet');
     expect(supplyAmount('film', 2.25)).to.equal('2.3 sheets');

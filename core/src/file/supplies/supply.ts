@@ -76,7 +76,7 @@ export const newSupplySchema = z.object({
   /** In the unit of its kind. */
   counted: z
     .number()
-    .min(0, 'There cannot be less than nothing. Count what is there, and type that.')
+    .min(0, 'A stock cannot be negative. Count what is there, and type that.')
     .max(100_000, 'That is more than anybody keeps. Count it in its own unit.'),
   /** From which on it is bought anew. */
   low: z.number().min(0).max(100_000),

@@ -240,7 +240,7 @@ export class Improver {
     }
   }
 
-  /** What turning a run round costs in palms, mm; less than nothing where it spares some. */
+  /** What turning a run round costs in palms, mm; negative where it spares some. */
   private palmOfTurn(from: number, to: number): number {
     const { palm, tour } = this.by;
     if (!palm) return 0;

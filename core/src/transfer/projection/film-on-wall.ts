@@ -15,7 +15,7 @@ export type FilmMeasured = {
 export type FilmOnWall = {
   /** How large it comes out, 1 for true. */
   size: number;
-  /** How far the head has to come nearer to the wall (less than nothing: go back), mm. */
+  /** How far the head has to come nearer to the wall (negative: go back), mm. */
   nearerMm: number;
   /** How far the beam leans up from square to the wall, and to the right, radians. */
   upRad: number;
