@@ -74,11 +74,15 @@ export function simulatePhotoCommand(): Command {
     )
     .addOption(numberOption('--paper <L*>', 'lightness of the paper', { min: 5, max: 100, initial: 92 }))
     .addOption(
-      numberOption('--contrast <L*>', 'how much darker the darkest line is; negative for chalk on a dark sheet', {
-        min: -90,
-        max: 90,
-        initial: 45,
-      }),
+      numberOption(
+        '--contrast <L*>',
+        'how much darker the darkest line is; negative for chalk on a dark sheet',
+        {
+          min: -90,
+          max: 90,
+          initial: 45,
+        },
+      ),
     )
     .addOption(
       new Option('--light <kind>', 'light on the sheet')
