@@ -6,6 +6,7 @@ import '@fontsource-variable/literata/index.css';
 import '@fontsource-variable/source-sans-3/index.css';
 import { App } from './app.js';
 import { saveNow } from './store/autosave.js';
+import { followPresses } from './store/press.js';
 import { createStore } from './store/store.js';
 import './theme/base.css';
 import './bench/bench.css';
@@ -27,6 +28,7 @@ setupListeners(store.dispatch);
 document.addEventListener('visibilitychange', () => {
   if (document.visibilityState === 'hidden') store.dispatch(saveNow());
 });
+followPresses(window);
 const root = document.getElementById('root');
 if (!root) throw new Error('The page has no place for the application.');
 createRoot(root).render(

@@ -34,10 +34,17 @@ const work = (revision = 1, decisions = newDecisions('Kettle')): Work => ({
 const open = (unsaved: Unsaved | null = null): WorkState =>
   workReducer(undefined, opened({ work: work(), unsaved }));
 
-/** Makes decisions a given time apart. */
-function decide(state: WorkState, decisions: Decision[], apartMs = 5000): WorkState {
+/** Makes decisions a given time apart, by one press of a pointer or none. */
+function decide(
+  state: WorkState,
+  decisions: Decision[],
+  apartMs = 5000,
+  press: number | null = null,
+): WorkState {
+  const fromMs = (state.lastStep?.at ?? 0) + apartMs;
   return decisions.reduce(
-    (before, decision, i) => workReducer(before, { ...decided(decision), meta: { at: i * apartMs } }),
+    (before, decision, i) =>
+      workReducer(before, { ...decided(decision), meta: { at: fromMs + i * apartMs, press } }),
     state,
   );
 }
@@ -62,6 +69,16 @@ describe('decisions on the bench', () => {
       fit: { ...before.fit, matMm: 12 },
     });
     expect(state.saving).to.equal('unsaved');
+  });
+
+  it('by one press are one step, however slowly it is dragged, and two by two', () => {
+    const first = decide(open(), [margin(5), margin(7), margin(9)], 20_000, 1);
+    expect(workReducer(first, undone()).decisions).to.deep.equal(open().decisions);
+    const second = decide(first, [margin(9), margin(12)], 20_000, 2);
+    expect(workReducer(second, undone()).decisions?.fit.matMm).to.equal(9);
+    const other = decide(first, [title('Pears')], 0, 1);
+    expect(workReducer(other, undone()).decisions?.title).to.equal('Kettle');
+    expect(workReducer(other, undone()).decisions?.fit.matMm).to.equal(9);
   });
 
   it('are stepped back and forward one by one', () => {

@@ -1,6 +1,7 @@
 import { createSlice, type PayloadAction } from '@reduxjs/toolkit';
 import { mergeDecisions, type Work, type WorkDecisions } from '@nobrel/core/file';
 import type { MapBegun, MapSettings } from '@nobrel/core/map';
+import { currentPress } from './press.js';
 import type { Unsaved } from './unsaved.js';
 
 /** Stations whose decisions are objects. */
@@ -29,8 +30,8 @@ export type WorkState = {
   decisions: WorkDecisions | null;
   past: WorkDecisions[];
   future: WorkDecisions[];
-  /** What the last decision was about and when, so that one drag or one word is one step of undo. */
-  lastStep: { about: string; at: number } | null;
+  /** What the last decision was about, when and by which press, so that one drag or one word is one step of undo. */
+  lastStep: { about: string; at: number; press: number | null } | null;
   saving: Saving;
   /** The other window's version after a conflict. */
   theirs: KeptDecisions | null;
@@ -48,9 +49,12 @@ const initialState: WorkState = {
   theirs: null,
 };
 
-/** Decisions on the same thing closer together than this are one step. */
+/** Decisions on the same thing closer together than this, or by one press, are one step. */
 const oneStepMs = 900;
 const maxSteps = 200;
+
+/** When something was decided, and by which press of a pointer. */
+type DecidedMeta = { at: number; press: number | null };
 
 /** How long each list among some decisions is. */
 const listLengths = (decisions: object = {}) =>
@@ -76,8 +80,11 @@ const slice = createSlice({
     },
     /** One or several decisions, made as one step. */
     decided: {
-      prepare: (...decisions: Decision[]) => ({ payload: decisions, meta: { at: Date.now() } }),
-      reducer(state, { payload, meta: { at } }: PayloadAction<Decision[], string, { at: number }>) {
+      prepare: (...decisions: Decision[]) => ({
+        payload: decisions,
+        meta: { at: Date.now(), press: currentPress() },
+      }),
+      reducer(state, { payload, meta: { at, press } }: PayloadAction<Decision[], string, DecidedMeta>) {
         if (!state.decisions) return;
         const about = payload.map(subjectOf).join();
         const decided = payload.reduce(applied, state.decisions);
@@ -87,11 +94,13 @@ const slice = createSlice({
             room === 'corrections' ||
             (room !== 'title' && listLengths(decided[room]) !== listLengths(state.decisions?.[room])),
         );
-        const goesOn = !single && state.lastStep?.about === about && at - state.lastStep.at < oneStepMs;
+        const last = state.lastStep?.about === about ? state.lastStep : null;
+        const byOnePress = press !== null && last?.press === press;
+        const goesOn = !single && last !== null && (byOnePress || at - last.at < oneStepMs);
         if (!goesOn) {
           state.past = [...state.past.slice(1 - maxSteps), state.decisions];
         }
-        state.lastStep = { about, at };
+        state.lastStep = { about, at, press };
         state.future = [];
         state.decisions = decided;
         state.saving = state.saving === 'conflict' ? 'conflict' : 'unsaved';
