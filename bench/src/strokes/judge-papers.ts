@@ -12,6 +12,7 @@ import { lightnessPlane } from '@nobrel/core/colour';
 import { luminanceOfWindow, type Picture, type Plane } from '@nobrel/core/raster';
 import {
   findDarknessLimit,
+  evenPaper,
   findRulings,
   findStrokes,
   joinStrokes,
@@ -109,7 +110,7 @@ function judgePrinted({ ruling, look }: (typeof printed)[number], number: number
   const print = { strokes: rulingsOf(drawing, ruling), contrast: ruling.contrast };
   const { picture, lens } = renderDrawing(drawing, { ...look, printed: print, seed: 5 + number });
   const plane = planeOf(picture);
-  const found = findRulings(plane, pxPerMm).map(
+  const found = findRulings(evenPaper(plane, pxPerMm).plane, pxPerMm).map(
     ({ runs, everyMm }) => `${runs} every ${everyMm.toFixed(1)} mm`,
   );
   console.log(`${tool} on print every ${ruling.everyMm} mm, ${look.taken}: ${found.join(', ')}`);

@@ -30,6 +30,9 @@ const minDarkness = 0.8;
 /** This share of the lines expected is there. */
 const minPresent = 0.6;
 
+/** Of the lines that a sheet has room for this share is seen, its margins left out. */
+const minSeen = 0.5;
+
 /** What is taken away is no darker than this many times the print in a strip: the rest was drawn along it. */
 const maxShare = 1.25;
 
@@ -94,6 +97,9 @@ function findLines(ink: Plane, pxPerMm: number): PrintedLines | null {
   // Read along the slant of the lines their profile is as sharp as the print.
   const strips = read(slopes);
   const rows = strips.map(rowsOf);
+  // Print is all over a sheet; what a thing has at even distances is here and there.
+  const seenShare = rows.reduce((sum, own) => sum + own.length, 0) / (count * (height / periodPx));
+  if (seenShare < minSeen) return null;
   const heights = strips.flatMap(({ profile }, k) =>
     rows[k].map((row) => overSides(profile, row, widthMm * pxPerMm)),
   );
