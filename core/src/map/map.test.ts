@@ -169,7 +169,8 @@ describe('a map of any picture', () => {
     ['transparent', { width: 40, height: 40, channels: 4, data: new Uint8Array(40 * 40 * 4) }],
   ];
   for (const [name, picture] of odd) {
-    it(`is made of a picture that is ${name}`, () => expectSoundMap(makeMap(picture, 4)));
+    it(`is made of a picture that is ${name}`, () =>
+      expectSoundMap(makeMap(picture, 4, { reference: 'photograph' })));
   }
 
   it('of pure noise ends, with no more shapes than fit', () => {

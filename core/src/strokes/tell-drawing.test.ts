@@ -31,7 +31,7 @@ describe('line art in two tones', () => {
   it('is a drawing, however thick its lines, large its blacks or dense its net', () => {
     const cases = fc.record({
       inside: fc.constantFrom(outline(3), outline(9), net, (x: number, y: number) =>
-        Math.min(outline(3)(x, y), disc(45)(x, y)),
+        Math.min(outline(3)(x, y), disc(30)(x, y)),
       ),
       tones: fc.constantFrom([100, 0], [96, 30], [12, 90]),
     });
@@ -51,6 +51,11 @@ describe('line art in two tones', () => {
       );
       expect(tellDrawing(ball, pxPerMm).kind, `${radius}`).to.equal('photograph');
     }
+  });
+
+  it('is not seen in a flat shape, which has an outline and no line', () => {
+    for (const radius of [60, 110])
+      expect(tellDrawing(inTwoTones(96, 30, disc(radius)), pxPerMm).kind, `${radius}`).to.equal('photograph');
   });
 
   it('is not seen in a blank sheet or one of faint tones', () => {

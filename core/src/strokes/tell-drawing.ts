@@ -56,7 +56,7 @@ function readSigns(lightness: Plane, pxPerMm: number): DrawingSigns {
     thin: ink === 0 ? 0 : 1 - wide / ink,
     other: other / data.length,
     restless,
-    shaded: shadedShare(lightness),
+    shaded: shadedShare(lightness, pxPerMm),
   };
 }
 
@@ -72,9 +72,10 @@ const rimPx = 2;
 
 /**
  * How much of what is no paper is shaded: in line art that was printed, drawn with a computer or scanned to black and
- * white there is none, however thick its lines and large its blacks.
+ * white there is none, however thick its lines and large its blacks. A flat shape, which is mass and no line, counts as
+ * shaded.
  */
-function shadedShare(lightness: Plane): number {
+function shadedShare(lightness: Plane, pxPerMm: number): number {
   const { width, height, data } = lightness;
   const some = Float64Array.from(spread(data, 40_000)).sort();
   const paper = median(some);
@@ -104,7 +105,22 @@ function shadedShare(lightness: Plane): number {
       other++;
       if (!isInk(i) && !isRim(x, y)) shaded++;
     }
-  return other === 0 ? 1 : shaded / other;
+  return other === 0 || massShare(lightness, isInk, pxPerMm) > maxMass ? 1 : shaded / other;
+}
+
+/** Ink deeper than this is mass, mm, and line art has no more of it than this share. */
+const massMm = 4;
+const maxMass = 0.4;
+
+function massShare({ width, height }: Plane, isInk: (i: number) => boolean, pxPerMm: number): number {
+  const data = Uint8Array.from({ length: width * height }, (_, i) => (isInk(i) ? 1 : 0));
+  const depths = depthsOf({ width, height, data });
+  let [ink, mass] = [0, 0];
+  for (let i = 0; i < data.length; i++) {
+    ink += data[i];
+    if (depths[i] > massMm * pxPerMm) mass++;
+  }
+  return mass / Math.max(1, ink);
 }
 
 /**
