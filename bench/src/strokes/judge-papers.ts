@@ -11,8 +11,8 @@ import sharp from 'sharp';
 import { lightnessPlane } from '@nobrel/core/colour';
 import { luminanceOfWindow, type Picture, type Plane } from '@nobrel/core/raster';
 import {
-  findDarknessLimit,
   evenPaper,
+  findDarknessLimit,
   findRulings,
   findStrokes,
   joinStrokes,

@@ -2,7 +2,15 @@ import { expect } from 'chai';
 import fc from 'fast-check';
 import { cornersOf, pointsBetween, smoothedBetweenCorners } from './corners.js';
 import { crossing, fitLine } from './line.js';
-import { distanceToSegment, lengthsAlong, polylineLength, reversedPoints, signedArea } from './polyline.js';
+import {
+  begunAt,
+  distanceToSegment,
+  lengthsAlong,
+  openedAtPoint,
+  polylineLength,
+  reversedPoints,
+  signedArea,
+} from './polyline.js';
 import { clipPolyline, intersection } from './rect.js';
 
 const coordinate = fc.double({ min: -100, max: 100, noNaN: true });
@@ -80,5 +88,20 @@ describe('geometry', () => {
     // The wobble along the first stretch is gone.
     for (let k = 20; k < 40; k++) expect(smooth[2 * k + 1]).to.be.closeTo(0.15, 0.02);
     expect(pointsBetween(corners, run.length / 2, false).map((own) => own.length)).to.deep.equal([i + 1, 50]);
+  });
+});
+
+describe('a ring', () => {
+  const ring = Float64Array.of(0, 0, 4, 0, 4, 3, 0, 3);
+
+  it('begins at any of its numbers, and is the same ring', () => {
+    expect([...begunAt(ring, 4)]).to.deep.equal([4, 3, 0, 3, 0, 0, 4, 0]);
+    expect([...begunAt(begunAt(ring, 6), 2)]).to.deep.equal([...ring]);
+    expect([...begunAt(ring, 0)]).to.deep.equal([...ring]);
+  });
+
+  it('opened at a point has it first and last', () => {
+    expect([...openedAtPoint(ring, 1)]).to.deep.equal([4, 0, 4, 3, 0, 3, 0, 0, 4, 0]);
+    expect(ring).to.have.length(8);
   });
 });

@@ -65,6 +65,22 @@ export function reversedPoints(points: ArrayLike<number>): Polyline {
   return out;
 }
 
+/** What belongs to a ring (a number or several a point), begun at one of its numbers, as a new array. */
+export function begunAt(values: Float64Array, at: number): Float64Array {
+  const out = new Float64Array(values.length);
+  out.set(values.subarray(at));
+  out.set(values.subarray(0, at), values.length - at);
+  return out;
+}
+
+/** A ring opened at one of its points, counted in pairs, which then stands first and last. */
+export function openedAtPoint(points: Polyline, point: number): Polyline {
+  const out = new Float64Array(points.length + 2);
+  out.set(begunAt(points, 2 * point));
+  out.set(points.subarray(2 * point, 2 * point + 2), points.length);
+  return out;
+}
+
 /** Length of a step. `Math.hypot` guards against overflow, which no drawing reaches, at several times the cost. */
 export function stepLength(dx: number, dy: number): number {
   return Math.sqrt(dx * dx + dy * dy);

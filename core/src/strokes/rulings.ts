@@ -27,7 +27,7 @@ const widthMm = 1.2;
 /** Fainter than this, L\*, nothing is taken for print. */
 const minDarkness = 0.8;
 
-/** This share of the lines expected is there. */
+/** Of the lines seen this share is about as dark as most. */
 const minPresent = 0.6;
 
 /** Of the lines that a sheet has room for this share is seen, its margins left out. */
@@ -71,7 +71,11 @@ type PrintedLines = {
   rows: number[][];
 };
 
-/** The lines printed on a paper, in one direction or two; nothing is taken away. */
+/**
+ * The lines printed on a paper, in one direction or two; nothing is taken away.
+ *
+ * @param ink how much darker than the paper each pixel is, L\*
+ */
 export function findRulings(ink: Plane, pxPerMm: number): Ruling[] {
   return withoutRulings(ink, pxPerMm).rulings;
 }

@@ -1,4 +1,4 @@
-import { crossing, fitLine, stepLength, turnBetween } from '../geometry/index.js';
+import { begunAt, crossing, fitLine, stepLength, turnBetween } from '../geometry/index.js';
 import { median } from '../raster/index.js';
 import type { Stroke } from './chain.js';
 import type { Depths } from './settle-meeting.js';
@@ -27,20 +27,22 @@ const rimStepPx = 0.5;
 type Place = [number, number];
 
 /** A place along a stroke that may be a corner: its point, and how many points its arms begin and end away. */
-type Turn = { at: number; near: number; far: number; half: number; turnRad: number };
+type Turn = { at: number; near: number; far: number; turnRad: number };
 
 /**
  * Gives wide strokes the corners that reading across their ink has cut: where their arms turn at once, the middle goes
  * on to where the two cross, if the ink reaches out there further than the ink of a bend does.
  *
- * @param ink how deep in the ink each pixel lies
+ * @param stroke in pixels
+ * @param ink how deep in the ink each pixel lies, pixels
+ * @returns the stroke itself where it has no such corner
  */
 export function withSharpCorners(stroke: Stroke, ink: Depths): Stroke {
   const turns = stroke.black ? [] : turnsOf(stroke);
   if (turns.length === 0) return stroke;
   // A ring begins where it does not turn.
   const start = stroke.closed ? beginningAway(turns, stroke.widths.length) : 0;
-  const run = start === 0 ? stroke : begunAt(stroke, start);
+  const run = start === 0 ? stroke : strokeBegunAt(stroke, start);
   const n = run.widths.length;
   const own = turns
     .map((turn) => ({ ...turn, at: (turn.at - start + n) % n }))
@@ -95,7 +97,7 @@ function turnsOf({ points, widths, closed }: Stroke): Turn[] {
       points[d] - points[c],
       points[d + 1] - points[c + 1],
     );
-    if (turnRad >= minTurnRad) found.push({ at: i, near, far, half, turnRad });
+    if (turnRad >= minTurnRad) found.push({ at: i, near, far, turnRad });
   }
   found.sort((one, other) => other.turnRad - one.turnRad || one.at - other.at);
   const apart = (one: Turn, other: Turn) => {
@@ -118,16 +120,12 @@ function beginningAway(turns: readonly Turn[], n: number): number {
   return best.start;
 }
 
-function begunAt({ points, widths, darkness, ...rest }: Stroke, start: number): Stroke {
-  const turned = (values: Float64Array, by: number) =>
-    Float64Array.from([...values.subarray(by), ...values.subarray(0, by)]);
-  return {
-    ...rest,
-    points: turned(points, 2 * start),
-    widths: turned(widths, start),
-    darkness: turned(darkness, start),
-  };
-}
+const strokeBegunAt = ({ points, widths, darkness, ...rest }: Stroke, start: number): Stroke => ({
+  ...rest,
+  points: begunAt(points, 2 * start),
+  widths: begunAt(widths, start),
+  darkness: begunAt(darkness, start),
+});
 
 /** Where the arms of a turn cross, if its ink reaches out so far; null where it is a bend. */
 function tipOf({ points, widths }: Stroke, { at, near, far }: Turn, ink: Depths): Place | null {
@@ -140,8 +138,9 @@ function tipOf({ points, widths }: Stroke, { at, near, far }: Turn, ink: Depths)
   const off = stepLength(tip[0] - bend[0], tip[1] - bend[1]);
   if (off < minTipPx || off > maxTipHalves * half) return null;
   const way: Place = [(tip[0] - bend[0]) / off, (tip[1] - bend[1]) / off];
-  const rim = rimFrom(bend, way, ink, 3 * maxTipHalves * half);
-  return rim > cornerRimHalves * half && rim - off > tipRimHalves * half ? tip : null;
+  // Ink further out than this decides nothing more.
+  const rim = rimFrom(bend, way, ink, off + cornerRimHalves * half);
+  return rim >= cornerRimHalves * half && rim - off > tipRimHalves * half ? tip : null;
 }
 
 /** How far the ink reaches from a place one way, pixels. */

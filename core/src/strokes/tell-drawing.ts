@@ -1,4 +1,4 @@
-import { median, type Plane } from '../raster/index.js';
+import type { Plane } from '../raster/index.js';
 import { depthsOf, drawnDarkness, paperNoise } from './ink-mask.js';
 import { evenPaper, spread } from './paper.js';
 
@@ -67,6 +67,9 @@ const minContrast = 25;
 const paperStray = 4;
 const inkStray = 0.2;
 
+/** What has more shading than this share is no line art. */
+const maxShaded = 0.1;
+
 /** A rim between two tones is no wider on either side, pixels. */
 const rimPx = 2;
 
@@ -78,7 +81,7 @@ const rimPx = 2;
 function shadedShare(lightness: Plane, pxPerMm: number): number {
   const { width, height, data } = lightness;
   const some = Float64Array.from(spread(data, 40_000)).sort();
-  const paper = median(some);
+  const paper = some[some.length >> 1];
   const [darkest, lightest] = [some[Math.floor(0.002 * some.length)], some[Math.floor(0.998 * some.length)]];
   const outmost = paper - darkest > lightest - paper ? darkest : lightest;
   const contrast = Math.abs(outmost - paper);
@@ -105,15 +108,19 @@ function shadedShare(lightness: Plane, pxPerMm: number): number {
       other++;
       if (!isInk(i) && !isRim(x, y)) shaded++;
     }
-  return other === 0 || massShare(lightness, isInk, pxPerMm) > maxMass ? 1 : shaded / other;
+  const share = other === 0 ? 1 : shaded / other;
+  // Of what is shaded anyway, as photographs are, mass need not be measured.
+  return share < maxShaded && massShare(lightness, isInk, pxPerMm) > maxMass ? 1 : share;
 }
 
 /** Ink deeper than this is mass, mm, and line art has no more of it than this share. */
 const massMm = 4;
 const maxMass = 0.4;
 
+/** The share of what is in the one tone of ink that lies deep in it. */
 function massShare({ width, height }: Plane, isInk: (i: number) => boolean, pxPerMm: number): number {
-  const data = Uint8Array.from({ length: width * height }, (_, i) => (isInk(i) ? 1 : 0));
+  const data = new Uint8Array(width * height);
+  for (let i = 0; i < data.length; i++) if (isInk(i)) data[i] = 1;
   const depths = depthsOf({ width, height, data });
   let [ink, mass] = [0, 0];
   for (let i = 0; i < data.length; i++) {
@@ -132,7 +139,7 @@ const sumOf = ({ bare, thin, other, restless, shaded }: DrawingSigns) =>
   5 * (thin - 0.85) -
   25 * other -
   0.7 * (restless - 2.2) +
-  60 * Math.max(0, 0.1 - shaded);
+  60 * Math.max(0, maxShaded - shaded);
 
 /** What the signs of a drawing add up to, at least; from there on certainty grows as a logistic curve. */
 const drawingFrom = 1.7;

@@ -174,7 +174,8 @@ export class Keeper {
     const last = new Date(newest?.madeAt ?? 0);
     const due = now.getTime() - last.getTime() >= dayMs;
     const any = (await this.parts.rows.Work.count()) > 0;
-    if (!due || !any || !(await changedSince(this.parts.dataFolder, last)) || this.isClosed) return;
+    if (!due || !any || !(await changedSince(this.parts.dataFolder, last))) return;
+    // That the program is being closed is no failure.
     await this.makeOwnBackup().catch((error: unknown) => {
       if (!this.isClosed) throw error;
     });

@@ -1,4 +1,4 @@
-import { crossing, fitLine, stepLength, turnBetween } from '../../geometry/index.js';
+import { crossing, fitLine, openedAtPoint, stepLength, turnBetween } from '../../geometry/index.js';
 import {
   chordParameters,
   fitCubic,
@@ -40,11 +40,7 @@ export function smoothCurves(points: Float64Array, closed: boolean, options: Cur
   }
   // A closed run is opened at its first corner, or anywhere when it has none.
   const start = corners[0]?.index ?? 0;
-  const opened = new Float64Array(points.length + 2);
-  opened.set(points.subarray(2 * start));
-  opened.set(points.subarray(0, 2 * start), points.length - 2 * start);
-  opened[2 * n] = points[2 * start];
-  opened[2 * n + 1] = points[2 * start + 1];
+  const opened = openedAtPoint(points, start);
   const moved = corners.map((c) => ({ ...c, index: c.index - start }));
   const cuts = [0, ...moved.slice(1).map((c) => c.index), n];
   if (corners.length > 0) moved.push({ ...moved[0], index: n });

@@ -1,4 +1,4 @@
-import type { Rect } from '../../geometry/index.js';
+import { openedAtPoint, type Rect } from '../../geometry/index.js';
 import { smoothCurves } from './curves.js';
 import { type LocatedArc, outside, type PlanarMap } from '../boundaries/index.js';
 import type { MapSettings } from '../settings.js';
@@ -72,10 +72,5 @@ function openAtExtreme(points: Float64Array): Float64Array {
       start = i;
     }
   }
-  const out = new Float64Array(points.length + 2);
-  out.set(points.subarray(2 * start));
-  out.set(points.subarray(0, 2 * start), points.length - 2 * start);
-  out[2 * n] = points[2 * start];
-  out[2 * n + 1] = points[2 * start + 1];
-  return out;
+  return openedAtPoint(points, start);
 }
