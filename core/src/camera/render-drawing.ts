@@ -1,4 +1,5 @@
-import type { Picture } from '../raster/index.js';
+import { stepLength } from '../geometry/index.js';
+import { gaussianBlur, type Picture } from '../raster/index.js';
 import { gaussian, seeded } from './seeded.js';
 import { lightsOf, noFaults, type PhotographerFaults } from './photographer.js';
 import { straightsThrough, type DrawnStroke, type KnownDrawing } from './drawn-stroke.js';
@@ -74,10 +75,13 @@ export function renderDrawing(drawing: KnownDrawing, rendering: Rendering): { pi
   const tooth = blur(noise(width, height, 0.12 * pxPerMm, random), width, height, faults.blurMm * pxPerMm);
   const blurred = blur(ink, width, height, blurMm * pxPerMm);
   const blurredPrint = print && blur(print, width, height, blurMm * pxPerMm);
-  const data = new Uint8ClampedArray(4 * width * height);
+  const data = new Uint8ClampedArray(4 * width * height).fill(255);
   const [sx, sy] = [random() * width, random() * height];
   const { handAt, lampAt } = lightsOf(faults, width, height);
+  const printContrast = rendering.printed?.contrast ?? 0;
+  const noiseBytes = taken === 'photographed' ? 1.8 : 0.8;
   for (let y = 0; y < height; y++) {
+    const wave = 2 * Math.sin(y / 300);
     for (let x = 0; x < width; x++) {
       const i = y * width + x;
       let shade = 1;
@@ -85,18 +89,34 @@ export function renderDrawing(drawing: KnownDrawing, rendering: Rendering): { pi
       else if (light === 'uneven')
         shade =
           1 - 0.3 * Math.exp(-(((x - sx) / width) ** 2 + ((y - sy) / height) ** 2) * 6) - 0.1 * (y / height);
-      const printed = rendering.printed && blurredPrint ? rendering.printed.contrast * blurredPrint[i] : 0;
-      const sheet = paper + 1.2 * tooth[i] - printed - contrast * blurred[i];
-      const beside =
-        table === undefined ? sheet : table + 2 * tooth[i] + 3 * Math.sin(x / 40 + 2 * Math.sin(y / 300));
-      const lightness = (cover ? beside + cover[i] * (sheet - beside) : sheet) * shade * handAt(x, y);
+      const printed = blurredPrint ? printContrast * blurredPrint[i] : 0;
+      let lightness = paper + 1.2 * tooth[i] - printed - contrast * blurred[i];
+      if (cover && table !== undefined && cover[i] < 1) {
+        const beside = table + 2 * tooth[i] + 3 * Math.sin(x / 40 + wave);
+        lightness = beside + cover[i] * (lightness - beside);
+      }
       const value =
-        255 * encoded(lightness) + lampAt(x, y) + (taken === 'photographed' ? 1.8 : 0.8) * gaussian(random);
-      data.fill(value, 4 * i, 4 * i + 3);
-      data[4 * i + 3] = 255;
+        encodedByte(lightness * shade * handAt(x, y)) + lampAt(x, y) + noiseBytes * gaussian(random);
+      data[4 * i] = value;
+      data[4 * i + 1] = value;
+      data[4 * i + 2] = value;
     }
   }
   return { picture: { width, height, channels: 4, data }, lens };
+}
+
+/** Greys are looked up between so many entries for each L\*, evenly: exact to a thousandth of a byte. */
+const entriesPerUnit = 16;
+const bytes = Float64Array.from(
+  { length: 100 * entriesPerUnit + 2 },
+  (_, i) => 255 * encoded(i / entriesPerUnit),
+);
+
+/** What a camera writes of a grey of some L\*, 0–255. */
+function encodedByte(lightness: number): number {
+  const at = Math.min(100, Math.max(0, lightness)) * entriesPerUnit;
+  const entry = Math.floor(at);
+  return bytes[entry] + (at - entry) * (bytes[entry + 1] - bytes[entry]);
 }
 
 /** sRGB 0–1 of a grey of some L\*. */
@@ -160,8 +180,8 @@ function inkOf(
   const { grain, edgeMm } = looks[tool];
   const out = new Float32Array(width * height);
   const own = new Float32Array(width * height);
-  const grains = noise(width, height, 0.16 * pxPerMm, seeded(seed + 1));
-  const coarse = noise(width, height, 0.5 * pxPerMm, seeded(seed + 2));
+  const grains = grain > 0 ? noise(width, height, 0.16 * pxPerMm, seeded(seed + 1)) : null;
+  const coarse = grain > 0 ? noise(width, height, 0.5 * pxPerMm, seeded(seed + 2)) : null;
   const edge = edgeMm * pxPerMm + 0.35;
   for (const stroke of drawing.strokes) {
     const touched: number[] = [];
@@ -180,7 +200,7 @@ function inkOf(
           x <= Math.min(width - 1, Math.floor(cx) + reach);
           x++
         ) {
-          const off = Math.hypot(x + 0.5 - cx, y + 0.5 - cy);
+          const off = stepLength(x + 0.5 - cx, y + 0.5 - cy);
           const cover = Math.min(1, Math.max(0, (half - off) / edge + 0.5));
           if (cover <= 0) continue;
           const i = y * width + x;
@@ -191,7 +211,8 @@ function inkOf(
     }
     for (const i of touched) {
       // Tooth that stands proud takes the tool; what lies deep does not.
-      const proud = 1 - grain * Math.min(1, Math.max(0, 0.5 + 0.6 * grains[i] + 0.25 * coarse[i]));
+      const proud =
+        grains && coarse ? 1 - grain * Math.min(1, Math.max(0, 0.5 + 0.6 * grains[i] + 0.25 * coarse[i])) : 1;
       const laid = own[i] * stroke.darkness * proud;
       own[i] = 0;
       out[i] = Math.max(out[i], laid);
@@ -247,36 +268,16 @@ function coverOf(
 
 /** Noise of unit spread, as coarse as asked. */
 function noise(width: number, height: number, sigmaPx: number, random: () => number): Float32Array {
-  const white = Float32Array.from({ length: width * height }, () => random() - 0.5);
+  const white = new Float32Array(width * height);
+  for (let i = 0; i < white.length; i++) white[i] = random() - 0.5;
   const soft = blur(white, width, height, sigmaPx);
   let square = 0;
   for (const value of soft) square += value * value;
   const scale = 1 / Math.sqrt(square / soft.length);
-  return soft.map((value) => value * scale);
+  for (let i = 0; i < soft.length; i++) soft[i] *= scale;
+  return soft;
 }
 
-/** A Gaussian blur by its sampled kernel, edges repeated. */
-function blur(plane: Float32Array, width: number, height: number, sigmaPx: number): Float32Array {
-  if (sigmaPx < 0.2) return plane;
-  const reach = Math.ceil(3 * sigmaPx);
-  const kernel = Array.from({ length: 2 * reach + 1 }, (_, i) =>
-    Math.exp(-((i - reach) ** 2) / (2 * sigmaPx * sigmaPx)),
-  );
-  const total = kernel.reduce((sum, value) => sum + value, 0);
-  // One pass blurs down and turns the picture over its diagonal, so that two of them blur both ways.
-  const pass = (from: Float32Array, across: number, down: number) => {
-    const to = new Float32Array(from.length);
-    const sum = new Float64Array(across);
-    for (let y = 0; y < down; y++) {
-      sum.fill(0);
-      for (let k = -reach; k <= reach; k++) {
-        const row = across * Math.min(down - 1, Math.max(0, y + k));
-        const share = kernel[k + reach] / total;
-        for (let x = 0; x < across; x++) sum[x] += share * from[row + x];
-      }
-      for (let x = 0; x < across; x++) to[x * down + y] = sum[x];
-    }
-    return to;
-  };
-  return pass(pass(plane, width, height), height, width);
-}
+/** What is finer than a fifth of a pixel blurs nothing. */
+const blur = (plane: Float32Array, width: number, height: number, sigmaPx: number): Float32Array =>
+  sigmaPx < 0.2 ? plane : gaussianBlur({ width, height, data: plane }, sigmaPx).data;

@@ -8,6 +8,7 @@ import { useDecide, useDecisions } from '../store/hooks.js';
 import { unitChosen } from '../store/view-slice.js';
 import { DecisionGap } from './decision-gap.js';
 import { LengthGap, NumberGap } from './gaps.js';
+import { SizeGap } from './size-gap.js';
 
 function Width({ onTaken }: { onTaken: (mm: number) => void }) {
   const [mm, setMm] = useState(300);
@@ -23,6 +24,29 @@ function Width({ onTaken }: { onTaken: (mm: number) => void }) {
     />
   );
 }
+
+describe('a gap for a size', () => {
+  it('offers formats while one types, and puts them away once the size is taken', async () => {
+    const taken: [number, number][] = [];
+    const { user, getByLabelText, findByTitle } = await putOnBench(
+      <SizeGap
+        label="Surface"
+        size={{ widthMm: 300, heightMm: 240 }}
+        check={() => null}
+        onChange={({ widthMm, heightMm }) => taken.push([widthMm, heightMm])}
+      />,
+    );
+    const gap = field(getByLabelText('Surface'));
+    await user.clear(gap);
+    await user.keyboard('A4');
+    await findByTitle('A4, 297 × 210 mm');
+    expect(gap.getAttribute('aria-expanded')).to.equal('true');
+    await user.clear(gap);
+    await user.keyboard('560 x 760 mm{Enter}');
+    expect(taken).to.deep.equal([[560, 760]]);
+    expect(gap.getAttribute('aria-expanded')).to.equal('false');
+  });
+});
 
 describe('a gap for a length', () => {
   const ways: readonly (readonly [string, number])[] = [

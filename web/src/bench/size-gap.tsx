@@ -1,4 +1,5 @@
 import { AutoComplete } from 'antd';
+import { useState } from 'react';
 import { formatSize, LengthError, namedFormats, parseSize, type SizeMm } from '@nobrel/core/units';
 import { useSizesQuery } from '../store/api/fit.js';
 import { useUnit } from '../store/hooks.js';
@@ -28,6 +29,7 @@ export function SizeGap({ label, size, onChange, check }: SizeGapProps) {
     }
   };
   const draft = useDraft(shown, read, onChange);
+  const [open, setOpen] = useState(false);
   const saved = (useSizesQuery().data ?? []).map(({ id, name, widthMm, heightMm }) => ({
     value: formatSize(widthMm, heightMm, unit),
     label: `${name}, ${formatSize(widthMm, heightMm, unit)}`,
@@ -66,8 +68,14 @@ export function SizeGap({ label, size, onChange, check }: SizeGapProps) {
             onChange(option.exact);
           }
         }}
+        open={open}
+        onOpenChange={setOpen}
         onBlur={draft.leave}
-        onKeyDown={draft.onKey}
+        onKeyDown={(event) => {
+          draft.onKey(event);
+          // The list would stand open over what is beneath, with every size in it, as soon as what was typed is taken.
+          if (event.key === 'Enter') setOpen(false);
+        }}
       />
       <Fault id={idOf(label)} text={draft.fault} />
     </span>

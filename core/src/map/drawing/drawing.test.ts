@@ -2,6 +2,7 @@ import { expect } from 'chai';
 import { mapDocumentSchema, type MapDocument } from '../../documents/index.js';
 import {
   accuracyScene,
+  croppedBy,
   drawingScene,
   photographUnder,
   renderDrawing,
@@ -88,7 +89,8 @@ describe('the map of a drawing', () => {
 
   it('has fewer lines the darker they must be, and remembers what it found', () => {
     const maker = new MapMaker();
-    const metres = [0.05, 0.5, 0.99].map((darkerThan) => metresOf(mapOf(sketch, { darkerThan }, maker)));
+    const part = croppedBy(sketch, 0.22);
+    const metres = [0.05, 0.5, 0.99].map((darkerThan) => metresOf(mapOf(part, { darkerThan }, maker)));
     expect(metres[0]).to.be.greaterThan(metres[1] ?? 0);
     expect(metres[1]).to.be.greaterThan(metres[2] ?? 0);
     for (const change of [
@@ -101,12 +103,12 @@ describe('the map of a drawing', () => {
       { path: 'straight' as const },
       { minutes: 2 },
     ]) {
-      const remembered = mapOf(sketch, change, maker);
+      const remembered = mapOf(part, change, maker);
       expect(JSON.stringify(remembered), Object.keys(change).join()).to.equal(
-        JSON.stringify(mapOf(sketch, change)),
+        JSON.stringify(mapOf(part, change)),
       );
     }
-    expect(maker.strokesFound()?.length).to.be.greaterThan(20);
+    expect(maker.strokesFound()?.length).to.be.greaterThan(5);
   });
 
   it('moves no line further than wobbles may be smoothed', () => {

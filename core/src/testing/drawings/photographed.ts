@@ -2,7 +2,7 @@ import { drawnByHand, renderDrawing, trueHand, type HandFaults, type Rendering }
 import type { MapDocument } from '../../documents/index.js';
 
 /** Pixels a mm of photographs in tests. */
-export const photographPxPerMm = 6;
+export const photographPxPerMm = 4.5;
 
 /** A drawing with faults on a table, as a camera sees it from above. */
 export function photographOf(
