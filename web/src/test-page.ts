@@ -67,7 +67,11 @@ export function standIn(kept: Work) {
   globalThis.fetch = async (input) => {
     if (!(input instanceof Request) || !input.url.endsWith(`/works/${kept.id}`))
       return json({ error: { message: 'There is no such thing here.' } }, 404);
-    if (input.method === 'GET') return json(kept);
+    if (input.method === 'GET') {
+      const read = json(kept);
+      await hold;
+      return read;
+    }
     const request = saveRequestSchema.parse(await input.json());
     saves.push(request);
     const now = answer;

@@ -251,4 +251,20 @@ describe('saving', () => {
     expect(workReducer(decide(open(), [title('Mine')]), refreshed(newer)).decisions?.title).to.equal('Mine');
     expect(workReducer(open(), refreshed(work(1, newDecisions('Old')))).decisions?.title).to.equal('Kettle');
   });
+  it('takes over what another window saved while a save of its own was under way, once that is answered', () => {
+    const mine = { ...newDecisions('Mine') };
+    const both = { ...mine, fit: { ...mine.fit, widthMm: 210 } };
+    const saving = workReducer(decide(open(), [title('Mine')]), saveBegun());
+    const answered = (heard: Work, now = saving) =>
+      workReducer(workReducer(now, refreshed(heard)), saveDone(work(2, mine)));
+    expect(answered(work(3, both))).to.deep.include({ revision: 3, decisions: both, saving: 'saved' });
+    // What was heard is the save itself, or one before it.
+    expect(answered(work(2, mine))).to.deep.include({ revision: 2, decisions: mine });
+    expect(answered(work(1))).to.deep.include({ revision: 2, decisions: mine });
+    // What was decided since stays, and meets theirs when it is saved.
+    const on = workReducer(saving, refreshed(work(3, both)));
+    const decidedSince = workReducer(decide(on, [title('Mine still')]), saveDone(work(2, mine)));
+    expect(decidedSince).to.include({ revision: 2, saving: 'unsaved', heard: null });
+    expect(decidedSince.decisions?.title).to.equal('Mine still');
+  });
 });

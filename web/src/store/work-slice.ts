@@ -35,6 +35,8 @@ export type WorkState = {
   saving: Saving;
   /** The other window's version after a conflict. */
   theirs: KeptDecisions | null;
+  /** What was read again of the work while a save of ours was under way, which may be newer than that save. */
+  heard: KeptDecisions | null;
 };
 
 const initialState: WorkState = {
@@ -47,6 +49,7 @@ const initialState: WorkState = {
   lastStep: null,
   saving: 'saved',
   theirs: null,
+  heard: null,
 };
 
 /** Decisions on the same thing closer together than this, or by one press, are one step. */
@@ -145,8 +148,12 @@ const slice = createSlice({
       if (state.id !== work.id) return;
       state.revision = work.revision;
       state.base = work.decisions;
-      // Decisions made while the save was under way are still to be saved.
-      if (state.saving === 'saving') state.saving = 'saved';
+      // Decisions made while the save was under way are still to be saved, and meet what was heard then.
+      if (state.saving === 'saving') {
+        state.saving = 'saved';
+        if (state.heard) takeUp(state, state.heard);
+      }
+      state.heard = null;
     },
     saveFailed(state) {
       if (state.saving === 'saving') state.saving = 'failed';
@@ -185,17 +192,24 @@ const slice = createSlice({
       state.theirs = null;
       state.saving = 'unsaved';
     },
-    /** The work was read again, as another window may have changed it; nothing here was unsaved. */
-    refreshed(state, { payload: work }: PayloadAction<Work>) {
-      if (state.saving !== 'saved' || state.id !== work.id || work.revision <= state.revision) return;
-      if (state.decisions) state.past.push(state.decisions);
-      state.revision = work.revision;
-      state.base = work.decisions;
-      state.decisions = work.decisions;
+    /** The work was read again, as another window may have changed it. What is unsaved here meets that when it is saved. */
+    refreshed(state, { payload: { id, revision, decisions } }: PayloadAction<Work>) {
+      if (state.id !== id) return;
+      if (state.saving === 'saved') takeUp(state, { revision, decisions });
+      else if (state.saving === 'saving') state.heard = { revision, decisions };
     },
     closed: () => initialState,
   },
 });
+
+/** Goes on from a newer version, where nothing here is unsaved. */
+function takeUp(state: WorkState, { revision, decisions }: KeptDecisions): void {
+  if (revision <= state.revision) return;
+  if (state.decisions) state.past.push(state.decisions);
+  state.revision = revision;
+  state.base = decisions;
+  state.decisions = decisions;
+}
 
 /** What a decision is about. */
 function subjectOf(decision: Decision): string {

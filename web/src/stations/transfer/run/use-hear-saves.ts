@@ -1,15 +1,12 @@
 import { useCallback, useEffect } from 'react';
-import { fileApi } from '../../../store/api/file.js';
 import { useAppDispatch, useWorkId } from '../../../store/hooks.js';
+import { readAgain } from '../../../store/read-again.js';
 
 /** Reads the work again, as another window or device saved it. */
 export function useReadAgain(): () => void {
   const id = useWorkId();
   const dispatch = useAppDispatch();
-  return useCallback(
-    () => void dispatch(fileApi.endpoints.work.initiate(id, { forceRefetch: true, subscribe: false })),
-    [id, dispatch],
-  );
+  return useCallback(() => void dispatch(readAgain(id)), [id, dispatch]);
 }
 
 /**
@@ -18,11 +15,11 @@ export function useReadAgain(): () => void {
  */
 export function useHearSaves(): void {
   const id = useWorkId();
-  const readAgain = useReadAgain();
+  const read = useReadAgain();
   useEffect(() => {
     const source = new EventSource(`/api/works/${id}/wall`);
-    source.addEventListener('open', readAgain);
-    source.addEventListener('saved', readAgain);
+    source.addEventListener('open', read);
+    source.addEventListener('saved', read);
     return () => source.close();
-  }, [id, readAgain]);
+  }, [id, read]);
 }
