@@ -73,9 +73,6 @@ async function take(...names) {
   return found;
 }
 
-// The lint takes as long as all the others together.
-const found = (await Promise.all([take('lint'), take('circles', 'unused', 'firstPage', 'format')])).flat();
-
 /** Runs unit tests, showing their output, and counts what they say at the end. */
 async function unitTests(...args) {
   const { status, output } = await node([bin('mocha/bin/mocha.js'), ...args]);
@@ -105,10 +102,18 @@ async function interfaceTests() {
   return { passed: stats.expected, failed: status !== 0 && failed === 0 ? 1 : failed };
 }
 
+// The lint takes as long as all other looks and the tests of the page together: two processors are at work all along.
+// Tests of the page bring a browser's objects with them, which nothing else should meet.
+const [linted, [looked, page]] = await Promise.all([
+  take('lint'),
+  take('circles', 'unused', 'firstPage', 'format').then(async (found) => [
+    found,
+    await unitTests('--config', '.mocharc.page.json'),
+  ]),
+]);
+const found = [...linted, ...looked];
 // Each file by itself, as many side by side as there are processors.
 const unit = await unitTests('--parallel', '--jobs', String(Math.max(2, cpus().length)));
-// Tests of the page bring a browser's objects with them, which nothing else should meet.
-const page = await unitTests('--config', '.mocharc.page.json');
 const interfaces = await interfaceTests();
 for (const says of found) console.log(says);
 for (const { faults } of [unit, page]) if (faults) console.log(faults);

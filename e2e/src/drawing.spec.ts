@@ -114,6 +114,32 @@ test('a sketch is cleaned up, each way shown before it is taken, and printed as 
   await expect.poll(inks).toBeGreaterThan(alike + 3);
 });
 
+test('edges of a drawing are soft where its lines grow faint, on the leaf and on the sheet', async ({
+  page,
+  server,
+}) => {
+  await beginWork(page, server, await sketch());
+  await goTo(page, 'Map');
+  await finishedMap(page);
+  const dashed = page.locator('.map-drawing path[stroke-dasharray]');
+  await expect(page.locator('.map-drawing path')).not.toHaveCount(0);
+  await expect(dashed).toHaveCount(0);
+  await page.getByRole('button', { name: 'More' }).click();
+  const limit = page.getByRole('textbox', { name: 'Edges are soft where lines are fainter than' });
+  await limit.fill('80');
+  await limit.press('Enter');
+  await expect(dashed).not.toHaveCount(0);
+  await saved(page);
+  await finishedMap(page);
+  await goTo(page, 'Sheets');
+  await expect(
+    page.getByRole('region', { name: 'Sheet' }).locator('path[stroke-dasharray]').first(),
+  ).toBeVisible();
+  await goTo(page, 'Map');
+  await page.locator('body').press('Control+z');
+  await expect(dashed).toHaveCount(0);
+});
+
 test('the tone of a drawing is kept as shapes, with their values', async ({ page, server }) => {
   const { data, info } = await sharp(await sketch())
     .raw()
