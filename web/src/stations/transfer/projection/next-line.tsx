@@ -33,7 +33,7 @@ export function NextLine({ map, plan, wall, bench }: NextLineProps) {
     ),
   }[next.kind];
   return (
-    <section aria-label="Next line">
+    <section aria-label="Next line" className="steer-next">
       <h2 aria-live="polite">
         {done.size} of {plan.lines.length} lines. {says}
       </h2>
