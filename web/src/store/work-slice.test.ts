@@ -232,8 +232,6 @@ describe('saving', () => {
     const met = workReducer(decide(open(), [margin(2)]), theirsMet(work(4, theirs)));
     expect([met.saving, met.revision, met.theirs]).to.deep.equal(['unsaved', 4, null]);
     expect([met.decisions?.map.values, met.decisions?.fit.matMm]).to.deep.equal([6, 2]);
-    // What came in is a step of undo, as it is when it comes in while nothing is unsaved.
-    expect(workReducer(met, undone()).decisions?.map).to.deep.equal(newDecisions('Kettle').map);
     const both = newDecisions('Kettle');
     both.fit.matMm = 5;
     const asked = workReducer(decide(open(), [margin(2)]), theirsMet(work(4, both)));
@@ -266,5 +264,44 @@ describe('saving', () => {
     const decidedSince = workReducer(decide(on, [title('Mine still')]), saveDone(work(2, mine)));
     expect(decidedSince).to.include({ revision: 2, saving: 'unsaved', heard: null });
     expect(decidedSince.decisions?.title).to.equal('Mine still');
+  });
+  it('leaves what came in from elsewhere alone when steps made here are undone and redone', () => {
+    const values = (state: WorkState) => [state.decisions?.fit.matMm, state.decisions?.map.values];
+    const saves = (state: WorkState, revision: number) =>
+      workReducer(workReducer(state, saveBegun()), saveDone(work(revision, state.decisions!)));
+    /** Another window saves the map with so many values. */
+    const elsewhere = (state: WorkState, revision: number, count: number) =>
+      workReducer(
+        state,
+        refreshed(work(revision, { ...state.base!, map: { ...state.base!.map, values: count } })),
+      );
+    const usual = newDecisions('Kettle').fit.matMm;
+    let state = saves(decide(open(), [margin(2)]), 2);
+    state = elsewhere(elsewhere(state, 3, 5), 4, 6);
+    state = saves(decide(state, [margin(7)]), 5);
+    state = elsewhere(state, 6, 3);
+    expect(values(state)).to.deep.equal([7, 3]);
+    expect(state.past).to.have.length(2);
+    for (const [step, wanted] of [
+      [undone, [2, 3]],
+      [undone, [usual, 3]],
+      [undone, [usual, 3]],
+      [redone, [2, 3]],
+      [redone, [7, 3]],
+    ] as const) {
+      state = workReducer(state, step());
+      expect(values(state)).to.deep.equal(wanted);
+    }
+    // With nothing decided here there is nothing to undo.
+    const only = elsewhere(open(), 2, 5);
+    expect(values(workReducer(only, undone()))).to.deep.equal([usual, 5]);
+  });
+
+  it('gives back what one’s own step was before, where another window changed the same', () => {
+    const mine = decide(open(), [title('Mine')]);
+    const saved = workReducer(workReducer(mine, saveBegun()), saveDone(work(2, mine.decisions!)));
+    const theirs = workReducer(saved, refreshed(work(3, newDecisions('Theirs'))));
+    expect(theirs.decisions?.title).to.equal('Theirs');
+    expect(workReducer(theirs, undone()).decisions?.title).to.equal('Kettle');
   });
 });

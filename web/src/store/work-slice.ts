@@ -17,6 +17,10 @@ export type Saving = 'saved' | 'unsaved' | 'saving' | 'failed' | 'conflict';
 /** A state of a work's decisions that the server keeps. */
 export type KeptDecisions = Pick<Work, 'revision' | 'decisions'>;
 
+/** Decisions to go back or forward to, and how much of what came in from elsewhere they hold already. */
+type Step = { decisions: WorkDecisions; cameIn: number };
+type CameIn = { from: WorkDecisions; to: WorkDecisions };
+
 /**
  * The draft on the bench: its decisions, the revision they were made from, and the steps back and forward. What else
  * belongs to the work (pictures, map, printings) lives in the cache of the server's answers.
@@ -28,8 +32,10 @@ export type WorkState = {
   /** What the server keeps as that revision. */
   base: WorkDecisions | null;
   decisions: WorkDecisions | null;
-  past: WorkDecisions[];
-  future: WorkDecisions[];
+  past: Step[];
+  future: Step[];
+  /** What other windows and devices decided meanwhile: it is no step here, and stays when steps are undone. */
+  cameIn: CameIn[];
   /** What the last decision was about, when and by which press, so that one drag or one word is one step of undo. */
   lastStep: { about: string; at: number; press: number | null } | null;
   saving: Saving;
@@ -46,6 +52,7 @@ const initialState: WorkState = {
   decisions: null,
   past: [],
   future: [],
+  cameIn: [],
   lastStep: null,
   saving: 'saved',
   theirs: null,
@@ -101,7 +108,7 @@ const slice = createSlice({
         const byOnePress = press !== null && last?.press === press;
         const goesOn = !single && last !== null && (byOnePress || at - last.at < oneStepMs);
         if (!goesOn) {
-          state.past = [...state.past.slice(1 - maxSteps), state.decisions];
+          state.past = [...state.past.slice(1 - maxSteps), stepOf(state, state.decisions)];
         }
         state.lastStep = { about, at, press };
         state.future = [];
@@ -128,16 +135,16 @@ const slice = createSlice({
     undone(state) {
       const previous = state.past.pop();
       if (!previous || !state.decisions) return;
-      state.future.push(state.decisions);
-      state.decisions = previous;
+      state.future.push(stepOf(state, state.decisions));
+      state.decisions = withCameIn(state, previous);
       state.lastStep = null;
       if (state.saving !== 'conflict') state.saving = 'unsaved';
     },
     redone(state) {
       const next = state.future.pop();
       if (!next || !state.decisions) return;
-      state.past.push(state.decisions);
-      state.decisions = next;
+      state.past.push(stepOf(state, state.decisions));
+      state.decisions = withCameIn(state, next);
       state.lastStep = null;
       if (state.saving !== 'conflict') state.saving = 'unsaved';
     },
@@ -167,7 +174,7 @@ const slice = createSlice({
         state.theirs = theirs;
         return;
       }
-      state.past.push(ours);
+      comeIn(state, { from: base, to: theirs.decisions });
       state.revision = theirs.revision;
       state.base = theirs.decisions;
       state.decisions = merged;
@@ -176,7 +183,7 @@ const slice = createSlice({
     /** Goes on from the other window's version; ours stays one undo away. */
     theirsTaken(state) {
       if (!state.theirs || !state.decisions) return;
-      state.past.push(state.decisions);
+      state.past.push(stepOf(state, state.decisions));
       state.future = [];
       state.revision = state.theirs.revision;
       state.base = state.theirs.decisions;
@@ -202,10 +209,34 @@ const slice = createSlice({
   },
 });
 
+const stepOf = ({ cameIn }: WorkState, decisions: WorkDecisions): Step => ({
+  decisions,
+  cameIn: cameIn.length,
+});
+
+/** Notes what came in from elsewhere; what no step lies between is one. */
+function comeIn(state: WorkState, news: CameIn): void {
+  const steps = [...state.past, ...state.future];
+  const last = state.cameIn.at(-1);
+  if (last && steps.every(({ cameIn }) => cameIn < state.cameIn.length)) last.to = news.to;
+  else state.cameIn.push(news);
+  // What is decided next is a step of its own, which holds it.
+  state.lastStep = null;
+  const known = Math.min(state.cameIn.length, ...steps.map(({ cameIn }) => cameIn));
+  state.cameIn.splice(0, known);
+  for (const step of steps) step.cameIn -= known;
+}
+
+/** A step's decisions with what came in since; as they were where the two contradict each other. */
+const withCameIn = ({ cameIn }: WorkState, step: Step): WorkDecisions =>
+  cameIn
+    .slice(step.cameIn)
+    .reduce((decisions, { from, to }) => mergeDecisions(from, decisions, to) ?? decisions, step.decisions);
+
 /** Goes on from a newer version, where nothing here is unsaved. */
 function takeUp(state: WorkState, { revision, decisions }: KeptDecisions): void {
   if (revision <= state.revision) return;
-  if (state.decisions) state.past.push(state.decisions);
+  if (state.base) comeIn(state, { from: state.base, to: decisions });
   state.revision = revision;
   state.base = decisions;
   state.decisions = decisions;
