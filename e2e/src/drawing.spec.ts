@@ -1,9 +1,11 @@
 import { mkdtemp } from 'node:fs/promises';
 import { tmpdir } from 'node:os';
 import { join } from 'node:path';
+import type { Page } from '@playwright/test';
 import sharp from 'sharp';
 import { mapDocumentSchema } from '@nobrel/core/documents';
 import { drawingScene, renderDrawing } from '@nobrel/core/testing';
+import type { Running } from '@nobrel/server';
 import { beginWork, chooseFrom, expect, finishedMap, goTo, kettle, saved, take, test } from './bench.js';
 
 /** A pencil sketch with construction lines beneath, photographed by hand. */
@@ -24,6 +26,13 @@ async function sketch(): Promise<string> {
     .jpeg({ quality: 85 })
     .toFile(path);
   return path;
+}
+
+/** Brings the sketch in, and waits for its map. */
+async function mapSketch(page: Page, server: Running): Promise<void> {
+  await beginWork(page, server, await sketch());
+  await goTo(page, 'Map');
+  await finishedMap(page);
 }
 
 test('a photographed sketch goes to a mirrored sheet by its own lines', async ({ page, server }) => {
@@ -70,9 +79,7 @@ test('a sketch is cleaned up, each way shown before it is taken, and printed as 
   page,
   server,
 }) => {
-  await beginWork(page, server, await sketch());
-  await goTo(page, 'Map');
-  await finishedMap(page);
+  await mapSketch(page, server);
   await take(page, 'Clean up');
   const panel = page.getByRole('region', { name: 'Clean up' });
   const straights = panel.getByRole('listitem').filter({ hasText: 'Make nearly straight lines straight' });
@@ -118,9 +125,7 @@ test('edges of a drawing are soft where its lines grow faint, on the leaf and on
   page,
   server,
 }) => {
-  await beginWork(page, server, await sketch());
-  await goTo(page, 'Map');
-  await finishedMap(page);
+  await mapSketch(page, server);
   const dashed = page.locator('.map-drawing path[stroke-dasharray]');
   await expect(page.locator('.map-drawing path')).not.toHaveCount(0);
   await expect(dashed).toHaveCount(0);

@@ -107,7 +107,7 @@ export function renderDrawing(drawing: KnownDrawing, rendering: Rendering): { pi
 
 /** Greys are looked up between so many entries for each L\*, evenly: exact to a thousandth of a byte. */
 const entriesPerUnit = 16;
-const bytes = Float64Array.from(
+const greyBytes = Float64Array.from(
   { length: 100 * entriesPerUnit + 2 },
   (_, i) => 255 * encoded(i / entriesPerUnit),
 );
@@ -116,7 +116,7 @@ const bytes = Float64Array.from(
 function encodedByte(lightness: number): number {
   const at = Math.min(100, Math.max(0, lightness)) * entriesPerUnit;
   const entry = Math.floor(at);
-  return bytes[entry] + (at - entry) * (bytes[entry + 1] - bytes[entry]);
+  return greyBytes[entry] + (at - entry) * (greyBytes[entry + 1] - greyBytes[entry]);
 }
 
 /** sRGB 0–1 of a grey of some L\*. */

@@ -297,6 +297,18 @@ describe('saving', () => {
     expect(values(workReducer(only, undone()))).to.deep.equal([usual, 5]);
   });
 
+  it('takes back a step that was saved together with what came in, after more came in', () => {
+    const [theirs, more] = [newDecisions('Kettle'), newDecisions('Kettle')];
+    theirs.map.values = 6;
+    const met = workReducer(decide(open(), [margin(2)]), theirsMet(work(2, theirs)));
+    const saved = workReducer(workReducer(met, saveBegun()), saveDone(work(3, met.decisions!)));
+    Object.assign(more, met.decisions, { title: 'From the phone' });
+    const state = workReducer(workReducer(saved, refreshed(work(4, more))), undone());
+    expect(state.decisions?.fit.matMm).to.equal(newDecisions('Kettle').fit.matMm);
+    expect([state.decisions?.title, state.decisions?.map.values]).to.deep.equal(['From the phone', 6]);
+    expect(workReducer(state, redone()).decisions).to.deep.equal(more);
+  });
+
   it('gives back what one’s own step was before, where another window changed the same', () => {
     const mine = decide(open(), [title('Mine')]);
     const saved = workReducer(workReducer(mine, saveBegun()), saveDone(work(2, mine.decisions!)));

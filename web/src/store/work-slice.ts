@@ -1,5 +1,5 @@
 import { createSlice, type PayloadAction } from '@reduxjs/toolkit';
-import { mergeDecisions, type Work, type WorkDecisions } from '@nobrel/core/file';
+import { isSame, mergeDecisions, type Work, type WorkDecisions } from '@nobrel/core/file';
 import type { MapBegun, MapSettings } from '@nobrel/core/map';
 import { currentPress } from './press.js';
 import type { Unsaved } from './unsaved.js';
@@ -214,11 +214,13 @@ const stepOf = ({ cameIn }: WorkState, decisions: WorkDecisions): Step => ({
   cameIn: cameIn.length,
 });
 
-/** Notes what came in from elsewhere; what no step lies between is one. */
+/** Notes what came in from elsewhere; what came straight after another, with nothing decided here between, is one. */
 function comeIn(state: WorkState, news: CameIn): void {
   const steps = [...state.past, ...state.future];
   const last = state.cameIn.at(-1);
-  if (last && steps.every(({ cameIn }) => cameIn < state.cameIn.length)) last.to = news.to;
+  const isNext = steps.every(({ cameIn }) => cameIn < state.cameIn.length);
+  // What was decided here before may have been saved between: it came in from nowhere.
+  if (last && isNext && isSame(last.to, news.from)) last.to = news.to;
   else state.cameIn.push(news);
   // What is decided next is a step of its own, which holds it.
   state.lastStep = null;
