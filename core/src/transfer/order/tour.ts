@@ -13,7 +13,7 @@ export class Tour {
   readonly at: Int32Array;
   /** The position of each line. */
   readonly placeOf: Int32Array;
-  /** Where each line begins and ends when it is traced forwards, mm; a closed line ends where it begins. */
+  /** Where each line begins when it is traced forwards, and when backwards, mm; a closed line ends where it begins. */
   private readonly ends: Float64Array;
   /** The point number a closed line begins at; 0 for open ones. */
   readonly startOf: Int32Array;
@@ -42,43 +42,28 @@ export class Tour {
     for (let k = 0; k < this.count; k++) this.placeOf[this.at[k] >> 1] = k;
   }
 
-  /** x of where the line at a position is begun. */
-  entryX(k: number): number {
-    const it = this.at[k];
-    return this.ends[4 * (it >> 1) + 2 * (it & 1)];
-  }
-
-  entryY(k: number): number {
-    const it = this.at[k];
-    return this.ends[4 * (it >> 1) + 2 * (it & 1) + 1];
-  }
-
-  exitX(k: number): number {
-    const it = this.at[k];
-    return this.ends[4 * (it >> 1) + 2 - 2 * (it & 1)];
-  }
-
-  exitY(k: number): number {
-    const it = this.at[k];
-    return this.ends[4 * (it >> 1) + 3 - 2 * (it & 1)];
-  }
-
   /** The way of the lifted point from the line at one position to the line at another, mm. */
   way(from: number, to: number): number {
     if (from < 0 || to >= this.count) return 0;
-    return stepLength(this.entryX(to) - this.exitX(from), this.entryY(to) - this.exitY(from));
+    return this.between(this.at[from] ^ 1, this.at[to]);
   }
 
   /** The way from the end of one line to the end of another: what it comes to when the second is turned round. */
   wayEndToEnd(from: number, to: number): number {
     if (from < 0 || to < 0) return 0;
-    return stepLength(this.exitX(to) - this.exitX(from), this.exitY(to) - this.exitY(from));
+    return this.between(this.at[from] ^ 1, this.at[to] ^ 1);
   }
 
   /** The way from the beginning of one line to the beginning of another. */
   wayStartToStart(from: number, to: number): number {
     if (from >= this.count || to >= this.count) return 0;
-    return stepLength(this.entryX(to) - this.entryX(from), this.entryY(to) - this.entryY(from));
+    return this.between(this.at[from], this.at[to]);
+  }
+
+  /** From where one line, as it is traced, begins to where another does; a line traced the other way begins at its end. */
+  private between(one: number, other: number): number {
+    const { ends } = this;
+    return stepLength(ends[2 * other] - ends[2 * one], ends[2 * other + 1] - ends[2 * one + 1]);
   }
 
   /** Turns round the run of lines from one position to another, both within it. */
@@ -106,15 +91,14 @@ export class Tour {
   /** The point of a closed line that the way from before it to after it is shortest through. */
   nearestStart(k: number): number {
     const own = this.traced.points[this.at[k] >> 1];
-    const fromX = k > 0 ? this.exitX(k - 1) : NaN;
-    const fromY = k > 0 ? this.exitY(k - 1) : NaN;
-    const toX = k + 1 < this.count ? this.entryX(k + 1) : NaN;
-    const toY = k + 1 < this.count ? this.entryY(k + 1) : NaN;
+    const { ends } = this;
+    const from = 2 * (this.at[k - 1] ^ 1);
+    const to = 2 * this.at[k + 1];
     let best = this.startOf[this.at[k] >> 1];
     let shortest = Infinity;
     for (let i = 0; i < own.length; i += 2) {
-      const before = k > 0 ? stepLength(own[i] - fromX, own[i + 1] - fromY) : 0;
-      const after = k + 1 < this.count ? stepLength(own[i] - toX, own[i + 1] - toY) : 0;
+      const before = k > 0 ? stepLength(own[i] - ends[from], own[i + 1] - ends[from + 1]) : 0;
+      const after = k + 1 < this.count ? stepLength(own[i] - ends[to], own[i + 1] - ends[to + 1]) : 0;
       if (before + after < shortest) {
         shortest = before + after;
         best = i / 2;
