@@ -8,7 +8,7 @@ import type { Arm, Meeting, StrokeGraph } from './graph.js';
 export type Read = Centred & { arm: Arm };
 
 /** Which way an arm leaves a meeting is read off at least so many of its points. */
-const headingPoints = 7;
+export const headingPoints = 7;
 
 /** The ends of arms that lie at a meeting. */
 export function endsAt(graph: StrokeGraph, own: readonly number[], node: number): PieceEnd[] {

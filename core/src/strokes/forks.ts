@@ -6,9 +6,10 @@ import type { StrokeGraph } from './graph.js';
 /** Strokes that cross at a sharp angle, or several in one place, are thinned to forks no further apart than this many times the depth of their ink. */
 const maxForkReach = 7;
 
-/** Two arms are one stroke over such forks when it turns less than this, and lies less far aside, pixels. */
+/** Two arms are one stroke over such forks when it turns less than this, and lies less far aside: pixels, or a share of the depth of its ink. */
 const maxTurnRad = (16 * Math.PI) / 180;
 const maxAsidePx = 1.5;
+const maxAsideShare = 0.5;
 
 /** More arms than this leave no such place: it is a net. */
 const maxArms = 8;
@@ -74,12 +75,14 @@ function carry(
       .map((end) => ({ end, heading: headingOf(reads[end >> 1], end, graph.meetings[node]) })),
   );
   if (ends.length < 4 || ends.length > maxArms || ends.length % 2 !== 0) return false;
+  const deepest = Math.max(...[...nodes].map((node) => graph.meetings[node].deepest));
+  const maxAside = Math.max(maxAsidePx, maxAsideShare * deepest);
   const pairs: [PieceEnd, PieceEnd][] = [];
   const left = [...ends];
   for (let one = left.shift(); one; one = left.shift()) {
     const { end, heading } = one;
     const partner = left
-      .map((other, i) => ({ i, turn: turnOver(heading, other.heading) }))
+      .map((other, i) => ({ i, turn: turnOver(heading, other.heading, maxAside) }))
       .reduce((best, other) => (other.turn < best.turn ? other : best), { i: -1, turn: maxTurnRad });
     if (partner.i < 0) return false;
     pairs.push([end, left[partner.i].end]);
@@ -94,9 +97,9 @@ function carry(
   return true;
 }
 
-/** How much a stroke turns that goes on from one arm in another; endless when they are no one stroke. */
-function turnOver(one: Heading | null, other: Heading | null): number {
+/** How much a stroke turns that goes on from one arm in another; endless when they are no one stroke, or lie further aside of each other, pixels. */
+function turnOver(one: Heading | null, other: Heading | null, maxAside: number): number {
   if (!one || !other) return Infinity;
   const aside = Math.abs(one.line.nx * other.x + one.line.ny * other.y - one.line.offset);
-  return aside < maxAsidePx ? turnBetween(one.ux, one.uy, -other.ux, -other.uy) : Infinity;
+  return aside < maxAside ? turnBetween(one.ux, one.uy, -other.ux, -other.uy) : Infinity;
 }

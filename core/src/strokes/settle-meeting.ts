@@ -20,7 +20,7 @@ const lastStepPx = 0.2;
 /** A meeting moves no further than this many times the depth of its ink. */
 const maxMove = 1.6;
 
-/** How much it counts that a meeting lies a pixel aside of where an arm points, beside a step of ink not covered. */
+/** How much it counts that a meeting lies a pixel aside of where an arm points, beside a pixel of ink not covered. */
 const straightness = 4;
 
 /** A stroke bends into its meeting over so many straights. */
@@ -79,6 +79,8 @@ export function bentInto({ heading }: ReadArm, x: number, y: number): number[] {
 class MeetingFit {
   private readonly pixels: { x: number; y: number; inked: number; covered: number }[] = [];
   private readonly halves: number[];
+  /** How many pixels each of those looked at stands for. */
+  private readonly each: number;
 
   constructor(
     meeting: Meeting,
@@ -88,6 +90,7 @@ class MeetingFit {
     this.halves = arms.map(({ points }) => halfWidthOf(points, ink));
     const reach = patchReach * meeting.reach + 3;
     const step = Math.max(1, reach / patchSteps);
+    this.each = step * step;
     for (let dy = -reach; dy <= reach; dy += step)
       for (let dx = -reach; dx <= reach; dx += step) {
         const [x, y] = [Math.floor(meeting.x + dx), Math.floor(meeting.y + dy)];
@@ -129,7 +132,7 @@ class MeetingFit {
           covered = Math.max(covered, coverage(off, this.halves[k]));
         }
       }
-      fault += (covered - pixel.inked) ** 2;
+      fault += this.each * (covered - pixel.inked) ** 2;
     }
     return fault;
   }

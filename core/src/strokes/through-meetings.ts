@@ -5,6 +5,7 @@ import { carriedOn, centreRun } from './centre.js';
 import { chained, type PieceEnd, type Stroke } from './chain.js';
 import { carryOverForks } from './forks.js';
 import type { Arm, Meeting, StrokeGraph } from './graph.js';
+import { centredByOwnRim } from './own-rim.js';
 import { bentInto, settledMeeting, type Depths, type ReadArm } from './settle-meeting.js';
 
 /** Two arms are one stroke carried through a meeting when it turns less than this there. */
@@ -59,7 +60,9 @@ function readArm(
   const kept = clearOf(graph, arm, run, meets);
   if (kept.length < 4)
     return { arm, points: new Float64Array(0), widths: new Float64Array(0), darkness: new Float64Array(0) };
-  return { arm, ...centreRun(ink, Float64Array.from(kept), depth, closed) };
+  const read = centreRun(ink, Float64Array.from(kept), depth, closed);
+  const reachOf = (node: number) => (meets(node) ? graph.meetings[node].reach : 0);
+  return { arm, ...(closed ? read : centredByOwnRim(read, [reachOf(arm.from), reachOf(arm.to)])) };
 }
 
 /** The part of an arm's run that lies outside the ink of the meetings at its ends, where it has one. */
