@@ -69,7 +69,7 @@ const maxWeighed = 8000;
 /** How often an order is shaken, at least, for each line, and at most: for a look while one chooses, and to be kept. */
 const shakesFor = {
   quick: { min: 500, each: 8, max: 1000 },
-  thorough: { min: 3000, each: 10, max: 30_000 },
+  thorough: { min: 10_000, each: 20, max: 40_000 },
 } as const;
 /** Breadth of the bands an order that spares traced lines begins from: within one, the palm reaches back to few. */
 const bandMm = 64;
