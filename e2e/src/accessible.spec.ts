@@ -133,5 +133,8 @@ for (const [width, height] of windowSizes) {
     await page.goto(`${seeded.address}practice`);
     await expect(page.locator('.drill-view').first()).toBeVisible();
     expect(await outOfSight(page), 'Practice').toEqual([]);
+    await page.goto(`${seeded.address}charts`);
+    await expect(page.getByRole('region', { name: 'Error by round' })).toBeVisible();
+    expect(await outOfSight(page), 'Charts').toEqual([]);
   });
 }

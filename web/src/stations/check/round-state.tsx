@@ -9,7 +9,7 @@ export function RoundState() {
     <>
       {reading && (
         <p role="status" className="check-state">
-          Looking at the photograph…{' '}
+          Looking at the photograph…
           <Button size="small" onClick={check.stop}>
             Stop
           </Button>
@@ -17,7 +17,7 @@ export function RoundState() {
       )}
       {check.goOnLooking && (
         <p role="status" className="check-state">
-          This photograph was not looked at, as you stopped it.{' '}
+          This photograph was not looked at, as you stopped it.
           <Button size="small" onClick={check.goOnLooking}>
             Look at it
           </Button>
