@@ -3,11 +3,11 @@ import { median } from '../raster/index.js';
 import { headingPoints } from './arm-ends.js';
 import type { Centred } from './centre.js';
 
-/** Another stroke's ink is told so far from a meeting, as a share of its reach; and by so much more width than the arm has beyond. */
+/** How far from a meeting another stroke's ink runs in, as a share of its reach; it is told by so many times the width the arm has beyond. */
 const spoiltReach = 1.5;
 const spoiltWidth = 1.08;
 
-/** An arm that widens by itself goes straight on as it is read: squares of how far aside it lies grow so many times at most. */
+/** An arm that widens by itself lies straight as it is read: moving it would put it this many times as far aside, in squares. */
 const maxWorse = 16;
 
 /**
