@@ -1,5 +1,5 @@
 import { createRequire } from 'node:module';
-import type { Page } from '@playwright/test';
+import type { Locator, Page } from '@playwright/test';
 import { z } from 'zod';
 import { expect, finishedMap, goTo, take, test } from './bench.js';
 import { choose } from './sheets-bench.js';
@@ -15,6 +15,14 @@ const stationTools = {
   Sheets: ['Calibrate', 'Bring in'],
   Transfer: ['Methods', 'What is seen', 'Under the paint', 'Order', 'Slipped?'],
 };
+
+/** The pages of the file beside the works, by what stands there once they are whole. */
+const filePages = (page: Page): [string, Locator][] => [
+  ['Supplies', page.getByRole('complementary', { name: 'Shopping list' })],
+  ['Plan', page.getByRole('region', { name: 'Sittings ahead' })],
+  ['Practice', page.locator('.drill-view').first()],
+  ['Charts', page.getByRole('region', { name: 'Error by round' })],
+];
 
 // Every view is walked, some of them with much to measure.
 
@@ -63,18 +71,11 @@ for (const room of ['studio', 'dim'] as const) {
     await take(page, 'Backing colours');
     await expect(page.locator('.rub-shape').first()).toBeVisible();
     found['Sheets, Backing colours'] = await faults(page);
-    await page.goto(`${seeded.address}supplies`);
-    await expect(page.getByRole('complementary', { name: 'Shopping list' })).toBeVisible();
-    found['Supplies'] = await faults(page);
-    await page.goto(`${seeded.address}plan`);
-    await expect(page.getByRole('region', { name: 'Sittings ahead' })).toBeVisible();
-    found['Plan'] = await faults(page);
-    await page.goto(`${seeded.address}practice`);
-    await expect(page.locator('.drill-view').first()).toBeVisible();
-    found['Practice'] = await faults(page);
-    await page.goto(`${seeded.address}charts`);
-    await expect(page.getByRole('region', { name: 'Error by round' })).toBeVisible();
-    found['Charts'] = await faults(page);
+    for (const [name, stands] of filePages(page)) {
+      await page.goto(`${seeded.address}${name.toLowerCase()}`);
+      await expect(stands).toBeVisible();
+      found[name] = await faults(page);
+    }
     expect(Object.entries(found).filter(([, list]) => list.length > 0)).toEqual([]);
   });
 }
@@ -124,17 +125,10 @@ for (const [width, height] of windowSizes) {
         expect(await outOfSight(page), `${station}, ${tool}`).toEqual([]);
       }
     }
-    await page.goto(`${seeded.address}supplies`);
-    await expect(page.getByRole('complementary', { name: 'Shopping list' })).toBeVisible();
-    expect(await outOfSight(page), 'Supplies').toEqual([]);
-    await page.goto(`${seeded.address}plan`);
-    await expect(page.getByRole('region', { name: 'Sittings ahead' })).toBeVisible();
-    expect(await outOfSight(page), 'Plan').toEqual([]);
-    await page.goto(`${seeded.address}practice`);
-    await expect(page.locator('.drill-view').first()).toBeVisible();
-    expect(await outOfSight(page), 'Practice').toEqual([]);
-    await page.goto(`${seeded.address}charts`);
-    await expect(page.getByRole('region', { name: 'Error by round' })).toBeVisible();
-    expect(await outOfSight(page), 'Charts').toEqual([]);
+    for (const [name, stands] of filePages(page)) {
+      await page.goto(`${seeded.address}${name.toLowerCase()}`);
+      await expect(stands).toBeVisible();
+      expect(await outOfSight(page), name).toEqual([]);
+    }
   });
 }

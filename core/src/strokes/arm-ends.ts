@@ -8,7 +8,11 @@ import type { Arm, Meeting, StrokeGraph } from './graph.js';
 export type Read = Centred & { arm: Arm };
 
 /** Which way an arm leaves a meeting is read off at least so many of its points. */
-export const headingPoints = 7;
+const headingPoints = 7;
+
+/** Of how many of an arm's points, counted from a meeting of some reach (pixels), its direction there is read. */
+export const pointsOfHeading = (points: number, reach: number): number =>
+  Math.min(points, Math.max(headingPoints, Math.round(1.5 * reach)));
 
 /** The ends of arms that lie at a meeting. */
 export function endsAt(graph: StrokeGraph, own: readonly number[], node: number): PieceEnd[] {
@@ -27,7 +31,7 @@ export function headingOf(read: Read | null, end: PieceEnd, { reach }: Meeting):
   const n = read ? read.points.length / 2 : 0;
   if (!read || n < 3) return null;
   const { points } = read;
-  const count = Math.min(n, Math.max(headingPoints, Math.round(1.5 * reach)));
+  const count = pointsOfHeading(n, reach);
   const [first, last] = (end & 1) === 0 ? [0, count - 1] : [n - 1, n - count];
   const line = fitLine(points, Math.min(first, last), Math.max(first, last));
   const along =

@@ -1,6 +1,6 @@
 import { fitLine, normalsOf } from '../geometry/index.js';
 import { median } from '../raster/index.js';
-import { headingPoints } from './arm-ends.js';
+import { pointsOfHeading } from './arm-ends.js';
 import type { Centred } from './centre.js';
 
 /** How far from a meeting another stroke's ink runs in, as a share of its reach; it is told by so many times the width the arm has beyond. */
@@ -16,7 +16,9 @@ const maxWorse = 16;
  * Where strokes run together the ink of both is read as one: too wide, with its middle drawn aside. One rim of it is
  * still the arm's own, the one that goes straight on; the middle lies half the arm's usual width from that.
  *
+ * @param read an open arm as it was read, in pixels; it stays as it is
  * @param reaches how far the meetings at its first and last place reach, pixels; 0 where it ends by itself
+ * @returns the same places, moved aside near its meetings, and no wider there than beyond
  */
 export function centredByOwnRim(read: Centred, reaches: readonly [number, number]): Centred {
   const n = read.widths.length;
@@ -27,8 +29,7 @@ export function centredByOwnRim(read: Centred, reaches: readonly [number, number
     const at = (k: number) => (side === 0 ? k : n - 1 - k);
     const { count, usual } = spoiltPlaces(read.widths, at, reach);
     if (count === 0) return;
-    const onward = Math.min(n - count, Math.max(headingPoints, Math.round(1.5 * reach)));
-    const [a, b] = [at(count), at(count + onward - 1)];
+    const [a, b] = [at(count), at(count + pointsOfHeading(n - count, reach) - 1)];
     const ahead = fitLine(read.points, Math.min(a, b), Math.max(a, b));
     const [asRead, ...moved] = [0, 0.5, -0.5].map((share) => {
       const run = Array.from({ length: count }, (_, k) => {

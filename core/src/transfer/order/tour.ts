@@ -92,13 +92,13 @@ export class Tour {
   nearestStart(k: number): number {
     const own = this.traced.points[this.at[k] >> 1];
     const { ends } = this;
-    const from = 2 * (this.at[k - 1] ^ 1);
-    const to = 2 * this.at[k + 1];
+    const from = k > 0 ? 2 * (this.at[k - 1] ^ 1) : -1;
+    const to = k + 1 < this.count ? 2 * this.at[k + 1] : -1;
     let best = this.startOf[this.at[k] >> 1];
     let shortest = Infinity;
     for (let i = 0; i < own.length; i += 2) {
-      const before = k > 0 ? stepLength(own[i] - ends[from], own[i + 1] - ends[from + 1]) : 0;
-      const after = k + 1 < this.count ? stepLength(own[i] - ends[to], own[i + 1] - ends[to + 1]) : 0;
+      const before = from < 0 ? 0 : stepLength(own[i] - ends[from], own[i + 1] - ends[from + 1]);
+      const after = to < 0 ? 0 : stepLength(own[i] - ends[to], own[i + 1] - ends[to + 1]);
       if (before + after < shortest) {
         shortest = before + after;
         best = i / 2;
