@@ -1,5 +1,11 @@
 import type { Plane } from './picture.js';
 
+/** Kernels that reach no further than this are written out, as most are. */
+const fewTaps = 4;
+
+/** So many pixels are blurred side by side: what lies between them is read once for all. */
+const abreast = 4;
+
 /**
  * Gaussian blur by a sampled kernel out to three standard deviations, edges repeated.
  *
@@ -8,115 +14,189 @@ import type { Plane } from './picture.js';
 export function gaussianBlur(plane: Plane, sigmaPx: number): Plane {
   const { width, height, data } = plane;
   if (!(sigmaPx > 0)) return { width, height, data: data.slice() };
-  const radius = Math.max(1, Math.ceil(3 * sigmaPx));
-  const kernel = new Float32Array(radius + 1);
-  let total = 0;
-  for (let i = 0; i <= radius; i++) {
-    kernel[i] = Math.exp((-i * i) / (2 * sigmaPx * sigmaPx));
-    total += i === 0 ? kernel[i] : 2 * kernel[i];
-  }
-  for (let i = 0; i <= radius; i++) kernel[i] /= total;
+  const kernel = gaussianKernel(sigmaPx);
+  const few = kernel.length === fewTaps + 1;
+  const reach = few ? fewTaps : kernel.length - 1;
+
   const across = new Float32Array(data.length);
-  if (radius <= fewTaps) {
-    const down = new Float32Array(data.length);
-    const taps = Float64Array.from({ length: fewTaps + 1 }, (_, i) => kernel[i] ?? 0);
-    for (let y = 0; y < height; y++) nineAcross(data, across, y * width, width, taps);
-    for (let y = 0; y < height; y++) nineDown(across, down, y, width, height, taps);
-    return { width, height, data: down };
+  const blurRow = few ? nineAcross : manyAcross;
+  const edged = new Float32Array(width + 2 * reach + abreast);
+  for (let y = 0; y < height; y++) {
+    const start = y * width;
+    edged.fill(data[start], 0, reach);
+    edged.set(data.subarray(start, start + width), reach);
+    edged.fill(data[start + width - 1], reach + width);
+    blurRow(edged, across.subarray(start, start + width), kernel);
   }
-  for (let y = 0; y < height; y++) blurRow(data, across, y * width, width, kernel);
-  return { width, height, data: blurColumns(across, width, height, kernel) };
+
+  const down = new Float32Array(data.length);
+  const blurRows = few ? nineDown : manyDown;
+  const rows = new Int32Array(2 * reach + abreast);
+  for (let y = 0; y < height; y += abreast) {
+    for (let k = 0; k < rows.length; k++) rows[k] = Math.min(height - 1, Math.max(0, y - reach + k)) * width;
+    blurRows(across, down, y * width, width, rows, kernel);
+  }
+  return { width, height, data: down };
 }
 
-/** Kernels that reach no further than this are written out, as most are. */
-const fewTaps = 4;
-
-function nineAcross(
-  from: Float32Array,
-  to: Float32Array,
-  start: number,
-  width: number,
-  taps: Float64Array,
-): void {
-  const [k0, k1, k2, k3, k4] = taps;
-  const end = start + width;
-  const at = (i: number) => from[i < start ? start : i >= end ? end - 1 : i];
-  const edge = (i: number) =>
-    k0 * at(i) +
-    k1 * (at(i - 1) + at(i + 1)) +
-    k2 * (at(i - 2) + at(i + 2)) +
-    k3 * (at(i - 3) + at(i + 3)) +
-    k4 * (at(i - 4) + at(i + 4));
-  const first = Math.min(end, start + fewTaps);
-  const last = Math.max(first, end - fewTaps);
-  for (let i = start; i < first; i++) to[i] = edge(i);
-  for (let i = first; i < last; i++) {
-    to[i] =
-      k0 * from[i] +
-      k1 * (from[i - 1] + from[i + 1]) +
-      k2 * (from[i - 2] + from[i + 2]) +
-      k3 * (from[i - 3] + from[i + 3]) +
-      k4 * (from[i - 4] + from[i + 4]);
-  }
-  for (let i = last; i < end; i++) to[i] = edge(i);
+/** Half a kernel, from its middle out; the whole of it adds up to one. */
+function gaussianKernel(sigmaPx: number): Float32Array {
+  const radius = Math.max(1, Math.ceil(3 * sigmaPx));
+  const kernel = Float32Array.from({ length: Math.max(radius, fewTaps) + 1 }, (_, i) =>
+    i > radius ? 0 : Math.exp((-i * i) / (2 * sigmaPx * sigmaPx)),
+  );
+  const total = kernel.reduce((sum, weight) => sum + 2 * weight, -kernel[0]);
+  return kernel.map((weight) => weight / total);
 }
 
+/** Blurs a row that is repeated beyond its ends; each pixel is read once and handed on. */
+function nineAcross(edged: Float32Array, to: Float32Array, kernel: Float32Array): void {
+  const k0 = kernel[0];
+  const k1 = kernel[1];
+  const k2 = kernel[2];
+  const k3 = kernel[3];
+  const k4 = kernel[4];
+  let a = edged[0];
+  let b = edged[1];
+  let c = edged[2];
+  let d = edged[3];
+  let e = edged[4];
+  let f = edged[5];
+  let g = edged[6];
+  let h = edged[7];
+  for (let x = 0; x < to.length; x++) {
+    const i = edged[x + 2 * fewTaps];
+    to[x] = k0 * e + k1 * (d + f) + k2 * (c + g) + k3 * (b + h) + k4 * (a + i);
+    a = b;
+    b = c;
+    c = d;
+    d = e;
+    e = f;
+    f = g;
+    g = h;
+    h = i;
+  }
+}
+
+function manyAcross(edged: Float32Array, to: Float32Array, kernel: Float32Array): void {
+  const radius = kernel.length - 1;
+  const k0 = kernel[0];
+  for (let x = 0; x < to.length; x += abreast) {
+    const middle = x + radius;
+    let l0 = edged[middle];
+    let l1 = edged[middle + 1];
+    let l2 = edged[middle + 2];
+    let l3 = edged[middle + 3];
+    let r0 = l0;
+    let r1 = l1;
+    let r2 = l2;
+    let r3 = l3;
+    let s0 = k0 * l0;
+    let s1 = k0 * l1;
+    let s2 = k0 * l2;
+    let s3 = k0 * l3;
+    for (let i = 1; i <= radius; i++) {
+      const weight = kernel[i];
+      l3 = l2;
+      l2 = l1;
+      l1 = l0;
+      l0 = edged[middle - i];
+      r0 = r1;
+      r1 = r2;
+      r2 = r3;
+      r3 = edged[middle + 3 + i];
+      s0 += weight * (l0 + r0);
+      s1 += weight * (l1 + r1);
+      s2 += weight * (l2 + r2);
+      s3 += weight * (l3 + r3);
+    }
+    // What would lie beyond the end of the row is not written.
+    to[x] = s0;
+    to[x + 1] = s1;
+    to[x + 2] = s2;
+    to[x + 3] = s3;
+  }
+}
+
+/** Blurs four rows at once, from the beginnings of the rows about them. */
 function nineDown(
   from: Float32Array,
   to: Float32Array,
-  y: number,
+  own: number,
   width: number,
-  height: number,
-  taps: Float64Array,
+  rows: Int32Array,
+  kernel: Float32Array,
 ): void {
-  const [k0, k1, k2, k3, k4] = taps;
-  const row = (k: number) => Math.min(height - 1, Math.max(0, y + k)) * width;
-  const [a1, a2, a3, a4] = [row(-1), row(-2), row(-3), row(-4)];
-  const [b1, b2, b3, b4] = [row(1), row(2), row(3), row(4)];
-  const own = y * width;
+  const k0 = kernel[0];
+  const k1 = kernel[1];
+  const k2 = kernel[2];
+  const k3 = kernel[3];
+  const k4 = kernel[4];
+  const [ra, rb, rc, rd, re, rf, rg, rh, ri, rj, rk, rl] = rows;
   for (let x = 0; x < width; x++) {
-    to[own + x] =
-      k0 * from[own + x] +
-      k1 * (from[a1 + x] + from[b1 + x]) +
-      k2 * (from[a2 + x] + from[b2 + x]) +
-      k3 * (from[a3 + x] + from[b3 + x]) +
-      k4 * (from[a4 + x] + from[b4 + x]);
+    const a = from[ra + x];
+    const b = from[rb + x];
+    const c = from[rc + x];
+    const d = from[rd + x];
+    const e = from[re + x];
+    const f = from[rf + x];
+    const g = from[rg + x];
+    const h = from[rh + x];
+    const i = from[ri + x];
+    const j = from[rj + x];
+    const k = from[rk + x];
+    const l = from[rl + x];
+    const at = own + x;
+    // What would lie beyond the last row is not written.
+    to[at] = k0 * e + k1 * (d + f) + k2 * (c + g) + k3 * (b + h) + k4 * (a + i);
+    to[at + width] = k0 * f + k1 * (e + g) + k2 * (d + h) + k3 * (c + i) + k4 * (b + j);
+    to[at + 2 * width] = k0 * g + k1 * (f + h) + k2 * (e + i) + k3 * (d + j) + k4 * (c + k);
+    to[at + 3 * width] = k0 * h + k1 * (g + i) + k2 * (f + j) + k3 * (e + k) + k4 * (d + l);
   }
 }
 
-function blurRow(
+function manyDown(
   from: Float32Array,
   to: Float32Array,
-  start: number,
+  own: number,
   width: number,
+  rows: Int32Array,
   kernel: Float32Array,
 ): void {
   const radius = kernel.length - 1;
+  const k0 = kernel[0];
   for (let x = 0; x < width; x++) {
-    let sum = kernel[0] * from[start + x];
-    if (x >= radius && x < width - radius) {
-      for (let i = 1; i <= radius; i++) sum += kernel[i] * (from[start + x - i] + from[start + x + i]);
-    } else {
-      for (let i = 1; i <= radius; i++) {
-        sum += kernel[i] * (from[start + Math.max(0, x - i)] + from[start + Math.min(width - 1, x + i)]);
-      }
-    }
-    to[start + x] = sum;
-  }
-}
-
-/** Works row by row so that memory is walked in order. */
-function blurColumns(from: Float32Array, width: number, height: number, kernel: Float32Array): Float32Array {
-  const out = new Float32Array(from.length);
-  for (let y = 0; y < height; y++) {
-    const row = y * width;
-    for (let x = 0; x < width; x++) out[row + x] = kernel[0] * from[row + x];
-    for (let i = 1; i < kernel.length; i++) {
-      const above = Math.max(0, y - i) * width;
-      const below = Math.min(height - 1, y + i) * width;
+    let l0 = from[rows[radius] + x];
+    let l1 = from[rows[radius + 1] + x];
+    let l2 = from[rows[radius + 2] + x];
+    let l3 = from[rows[radius + 3] + x];
+    let r0 = l0;
+    let r1 = l1;
+    let r2 = l2;
+    let r3 = l3;
+    let s0 = k0 * l0;
+    let s1 = k0 * l1;
+    let s2 = k0 * l2;
+    let s3 = k0 * l3;
+    for (let i = 1; i <= radius; i++) {
       const weight = kernel[i];
-      for (let x = 0; x < width; x++) out[row + x] += weight * (from[above + x] + from[below + x]);
+      l3 = l2;
+      l2 = l1;
+      l1 = l0;
+      l0 = from[rows[radius - i] + x];
+      r0 = r1;
+      r1 = r2;
+      r2 = r3;
+      r3 = from[rows[radius + 3 + i] + x];
+      s0 += weight * (l0 + r0);
+      s1 += weight * (l1 + r1);
+      s2 += weight * (l2 + r2);
+      s3 += weight * (l3 + r3);
     }
+    const at = own + x;
+    to[at] = s0;
+    to[at + width] = s1;
+    to[at + 2 * width] = s2;
+    to[at + 3 * width] = s3;
   }
-  return out;
 }

@@ -1,5 +1,5 @@
 /** The middle one of some numbers, or 0 of none. */
 export function median(values: ArrayLike<number>): number {
-  const sorted = Float64Array.from(values).sort();
+  const sorted = new Float64Array(values).sort();
   return sorted.length === 0 ? 0 : sorted[sorted.length >> 1];
 }

@@ -1,4 +1,4 @@
-import { distanceToSegment, stepLength } from '../geometry/index.js';
+import { stepLength } from '../geometry/index.js';
 import { median } from '../raster/index.js';
 import type { Heading } from './arm-ends.js';
 import type { Meeting } from './graph.js';
@@ -77,7 +77,12 @@ export function bentInto({ heading }: ReadArm, x: number, y: number): number[] {
 
 /** How badly strokes that meet at a place cover the ink about it. */
 class MeetingFit {
-  private readonly pixels: { x: number; y: number; inked: number; covered: number }[] = [];
+  /** The places that are looked at, x and y by turns, each with whether it is inked and how far the arms cover it. */
+  private readonly places: Float64Array;
+  private readonly inked: Float64Array;
+  private readonly byArms: Float64Array;
+  /** How far they are covered once the arms are bent into the meeting: worked out anew for every place it is tried at. */
+  private readonly covered: Float64Array;
   private readonly halves: number[];
   /** How many pixels each of those looked at stands for. */
   private readonly each: number;
@@ -91,54 +96,65 @@ class MeetingFit {
     const reach = patchReach * meeting.reach + 3;
     const step = Math.max(1, reach / patchSteps);
     this.each = step * step;
+    const places: number[] = [];
+    const inked: number[] = [];
     for (let dy = -reach; dy <= reach; dy += step)
       for (let dx = -reach; dx <= reach; dx += step) {
         const [x, y] = [Math.floor(meeting.x + dx), Math.floor(meeting.y + dy)];
         if (x < 0 || y < 0 || x >= ink.width || y >= ink.height) continue;
-        const inked = ink.data[y * ink.width + x] > 0 ? 1 : 0;
-        this.pixels.push({ x: x + 0.5, y: y + 0.5, inked, covered: this.coveredByArms(x + 0.5, y + 0.5) });
+        places.push(x + 0.5, y + 0.5);
+        inked.push(ink.data[y * ink.width + x] > 0 ? 1 : 0);
       }
-  }
-
-  private coveredByArms(x: number, y: number): number {
-    let most = 0;
-    this.arms.forEach(({ points }, k) => {
-      for (let i = 2; i < points.length; i += 2)
-        most = Math.max(
-          most,
-          coverage(
-            distanceToSegment(x, y, points[i - 2], points[i - 1], points[i], points[i + 1]),
-            this.halves[k],
-          ),
-        );
-    });
-    return most;
+    this.places = Float64Array.from(places);
+    this.inked = Float64Array.from(inked);
+    this.byArms = new Float64Array(inked.length);
+    this.covered = new Float64Array(inked.length);
+    arms.forEach(({ points }, k) => coverAlong(this.byArms, this.places, points, this.halves[k]));
   }
 
   /** Sum of squares of what is covered and bare, or inked and not covered, and of how far aside of its arms it lies. */
   faultAt(x: number, y: number): number {
-    const bends = this.arms.map((arm) => [arm.heading.x, arm.heading.y, ...bentInto(arm, x, y), x, y]);
-    let fault = 0;
-    for (const { heading } of this.arms) {
-      const { nx, ny, offset } = heading.line;
-      fault += straightness * (nx * x + ny * y - offset) ** 2;
-    }
-    for (const pixel of this.pixels) {
-      let covered = pixel.covered;
-      for (let k = 0; k < bends.length && covered < 1; k++) {
-        const bend = bends[k];
-        for (let i = 2; i < bend.length; i += 2) {
-          const off = distanceToSegment(pixel.x, pixel.y, bend[i - 2], bend[i - 1], bend[i], bend[i + 1]);
-          covered = Math.max(covered, coverage(off, this.halves[k]));
-        }
-      }
-      fault += this.each * (covered - pixel.inked) ** 2;
-    }
-    return fault;
+    const { arms, covered, halves, inked, places } = this;
+    covered.set(this.byArms);
+    let aside = 0;
+    arms.forEach((arm, k) => {
+      const { nx, ny, offset } = arm.heading.line;
+      aside += (nx * x + ny * y - offset) ** 2;
+      const bend = [arm.heading.x, arm.heading.y, ...bentInto(arm, x, y), x, y];
+      coverAlong(covered, places, bend, halves[k]);
+    });
+    let bare = 0;
+    for (let i = 0; i < covered.length; i++) bare += (covered[i] - inked[i]) ** 2;
+    return straightness * aside + this.each * bare;
   }
 }
 
-const coverage = (off: number, half: number) => Math.min(1, Math.max(0, half - off + 0.5));
+/** Covers places by a stroke of some half width: wholly within it, less and less over the pixel about its rim. */
+function coverAlong(
+  covered: Float64Array,
+  places: Float64Array,
+  points: readonly number[],
+  half: number,
+): void {
+  const reach = half + 0.5;
+  for (let k = 2; k < points.length; k += 2) {
+    const [ax, ay] = [points[k - 2], points[k - 1]];
+    const [dx, dy] = [points[k] - ax, points[k + 1] - ay];
+    const squared = dx * dx + dy * dy;
+    for (let i = 0; i < covered.length; i++) {
+      if (covered[i] >= 1) continue;
+      const px = places[2 * i] - ax;
+      const py = places[2 * i + 1] - ay;
+      let t = squared > 0 ? (px * dx + py * dy) / squared : 0;
+      t = t < 0 ? 0 : t > 1 ? 1 : t;
+      const [ox, oy] = [px - t * dx, py - t * dy];
+      const off = ox * ox + oy * oy;
+      if (off >= reach * reach) continue;
+      const cover = reach - Math.sqrt(off);
+      if (cover > covered[i]) covered[i] = cover > 1 ? 1 : cover;
+    }
+  }
+}
 
 /** Half the width of an arm's ink, pixels, from how deep its middle lies in it. */
 function halfWidthOf(points: readonly number[], { width, height, data }: Depths): number {
