@@ -57,8 +57,12 @@ export function findRegions(
 /** The value each pixel's lightness falls in, or `none` for those that are barred. */
 function levelsOf(data: Float32Array, limits: readonly number[], barred: Uint8Array): Uint8Array {
   const levels = new Uint8Array(data.length);
-  for (const limit of limits) for (let i = 0; i < data.length; i++) if (data[i] >= limit) levels[i]++;
-  for (let i = 0; i < data.length; i++) if (barred[i] !== 0) levels[i] = none;
+  const ascending = Float64Array.from(limits);
+  for (let i = 0; i < data.length; i++) {
+    let level = 0;
+    while (level < ascending.length && data[i] >= ascending[level]) level++;
+    levels[i] = barred[i] !== 0 ? none : level;
+  }
   return levels;
 }
 
@@ -66,8 +70,8 @@ function levelsOf(data: Float32Array, limits: readonly number[], barred: Uint8Ar
 const none = 255;
 
 /**
- * Labels the connected regions of equal level, in reading order of their first pixels: two passes with a union
- * of provisional labels (Rosenfeld & Pfaltz 1966).
+ * Labels the connected regions of equal level, in reading order of their first pixels: a union of runs, pixels of one
+ * level and thing side by side in a row, with those above (after Rosenfeld & Pfaltz 1966).
  *
  * @param levels level of each pixel, or `none`
  * @param label gets the labels; pixels of no level are left alone
@@ -80,42 +84,50 @@ function labelFlats(
   label: Int32Array,
   level: number[],
 ): void {
+  // The first pixel of each run and the one behind its last.
+  const from: number[] = [];
+  const to: number[] = [];
   const parent: number[] = [];
-  const provisional = new Int32Array(levels.length);
-  const rootOf = (i: number): number => {
-    let at = i;
+  const rootOf = (run: number): number => {
+    let at = run;
     while (parent[at] !== at) at = parent[at] = parent[parent[at]];
     return at;
   };
-  for (let i = 0, x = 0; i < levels.length; i++, x = x === width - 1 ? 0 : x + 1) {
-    const own = levels[i];
-    if (own === none) continue;
-    const left = x > 0 && levels[i - 1] === own && things[i - 1] === things[i];
-    const up = i >= width && levels[i - width] === own && things[i - width] === things[i];
-    if (!left && !up) {
-      provisional[i] = parent.push(parent.length) - 1;
-      continue;
+  let above = 0;
+  for (let row = 0; row < levels.length; row += width) {
+    const firstOfRow = from.length;
+    const end = row + width;
+    for (let i = row; i < end;) {
+      const own = levels[i];
+      const thing = things[i];
+      const start = i;
+      do i++;
+      while (i < end && levels[i] === own && things[i] === thing);
+      if (own === none) continue;
+      const run = parent.push(parent.length) - 1;
+      from.push(start);
+      to.push(i);
+      while (above < firstOfRow && to[above] + width <= start) above++;
+      for (let other = above; other < firstOfRow && from[other] + width < i; other++) {
+        if (levels[from[other]] !== own || things[from[other]] !== thing) continue;
+        // The older run stands for both, so that regions are numbered by their first pixel.
+        const [a, b] = [rootOf(run), rootOf(other)];
+        if (a < b) parent[b] = a;
+        else parent[a] = b;
+      }
     }
-    const above = up ? provisional[i - width] : provisional[i - 1];
-    provisional[i] = above;
-    if (!left || above === provisional[i - 1]) continue;
-    // The older label stands for both, so that regions are numbered by their first pixel.
-    const [a, b] = [rootOf(provisional[i - 1]), rootOf(above)];
-    if (a < b) parent[b] = a;
-    else parent[a] = b;
+    above = firstOfRow;
   }
   const number = new Int32Array(parent.length).fill(-1);
-  for (let i = 0; i < levels.length; i++) {
-    if (levels[i] === none) continue;
-    const own = provisional[i];
-    if (number[own] === -1) {
-      const first = rootOf(own);
-      if (number[first] === -1) number[first] = level.push(levels[i]) - 1;
-      number[own] = number[first];
-    }
-    label[i] = number[own];
+  for (let run = 0; run < parent.length; run++) {
+    const first = rootOf(run);
+    if (number[first] === -1) number[first] = level.push(levels[from[run]]) - 1;
+    label.fill(number[first], from[run], to[run]);
   }
 }
+
+/** Stands for the label of a pixel that waits for one. */
+const waiting = -2;
 
 /** Floods unlabelled pixels from the labelled ones of their thing in order of steepness, first come first served. */
 function shareOut(
@@ -128,54 +140,55 @@ function shareOut(
   // One queue a steepness, as linked lists through `next`.
   const head = new Int32Array(256).fill(-1);
   const tail = new Int32Array(256).fill(-1);
-  const queued = new Uint8Array(label.length);
-  const last = label.length - width;
-  let lowest = 256;
-  /** A neighbour of the same thing, or −1. */
-  const beside = (i: number, x: number, side: number): number => {
-    let j: number;
-    if (side === 0) j = x > 0 ? i - 1 : -1;
-    else if (side === 1) j = x < width - 1 ? i + 1 : -1;
-    else if (side === 2) j = i >= width ? i - width : -1;
-    else j = i < last ? i + width : -1;
-    return j >= 0 && things[j] === things[i] ? j : -1;
-  };
-  const push = (i: number, floor: number) => {
-    const s = steepness[i] > floor ? steepness[i] : floor;
-    queued[i] = 1;
+  const offsets = Int32Array.of(-1, 1, -width, width);
+  const push = (i: number, s: number) => {
+    label[i] = waiting;
     next[i] = -1;
     if (tail[s] === -1) head[s] = i;
     else next[tail[s]] = i;
     tail[s] = i;
-    if (s < lowest) lowest = s;
   };
-  for (let i = 0, x = 0; i < label.length; i++, x = x === width - 1 ? 0 : x + 1) {
+  const sides = sidesOfSameThing(label, things, width);
+  for (let i = 0; i < label.length; i++) {
     if (label[i] !== -1) continue;
     for (let side = 0; side < 4; side++) {
-      const j = beside(i, x, side);
-      if (j < 0 || label[j] === -1) continue;
-      push(i, 0);
+      if ((sides[i] & (1 << side)) === 0 || label[i + offsets[side]] < 0) continue;
+      push(i, steepness[i]);
       break;
     }
   }
-  for (let s = lowest; s < 256; s++) {
-    while (head[s] !== -1) {
-      const i = head[s];
+  for (let s = 0; s < 256; s++) {
+    for (let i = head[s]; i !== -1; i = head[s]) {
       head[s] = next[i];
       if (head[s] === -1) tail[s] = -1;
-      const x = i % width;
       // It goes to the gentlest of its neighbours.
       let gentlest = -1;
       for (let side = 0; side < 4; side++) {
-        const j = beside(i, x, side);
-        if (j < 0) continue;
-        if (label[j] === -1) {
-          if (!queued[j]) push(j, s);
-        } else if (gentlest < 0 || steepness[j] < steepness[gentlest]) gentlest = j;
+        if ((sides[i] & (1 << side)) === 0) continue;
+        const j = i + offsets[side];
+        if (label[j] === -1) push(j, steepness[j] > s ? steepness[j] : s);
+        else if (label[j] >= 0 && (gentlest < 0 || steepness[j] < steepness[gentlest])) gentlest = j;
       }
       label[i] = label[gentlest];
     }
   }
+}
+
+/** To which sides an unlabelled pixel has a neighbour of its own thing: left, right, above and below as bits 0 to 3. */
+function sidesOfSameThing(label: Int32Array, things: Int32Array, width: number): Uint8Array {
+  const sides = new Uint8Array(label.length);
+  const last = label.length - width;
+  for (let i = 0, x = 0; i < label.length; i++, x = x === width - 1 ? 0 : x + 1) {
+    if (label[i] !== -1) continue;
+    const own = things[i];
+    let bits = 0;
+    if (x > 0 && things[i - 1] === own) bits |= 1;
+    if (x < width - 1 && things[i + 1] === own) bits |= 2;
+    if (i >= width && things[i - width] === own) bits |= 4;
+    if (i < last && things[i + width] === own) bits |= 8;
+    sides[i] = bits;
+  }
+  return sides;
 }
 
 /** Share of the picture each region takes up. */
