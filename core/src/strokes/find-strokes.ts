@@ -1,19 +1,20 @@
 import { averaged, extremes, gaussianBlur, type Plane } from '../raster/index.js';
-import { takeBlacks } from './blacks.js';
-import { measureStrokes, type MeasuredStroke } from './measure-strokes.js';
-import type { Stroke } from './chain.js';
-import { StrokeGraph } from './graph.js';
-import { joinEnds } from './join-ends.js';
-import { depthsOf, drawnDarkness, inkMask, isCrest, paperNoise } from './ink-mask.js';
-import { evenPaper } from './paper.js';
-import { measureWidths } from './measure-widths.js';
-import { withoutSpecks } from './patches.js';
-import { reachTips } from './reach-tips.js';
-import { withoutRulings } from './rulings.js';
-import { readSkeleton } from './skeleton.js';
-import { withSharpCorners } from './sharpen-corners.js';
-import { thinned, type Mask } from './thin.js';
-import { strokesThrough } from './through-meetings.js';
+import { evenPaper } from './paper/paper.js';
+import { withoutRulings } from './paper/rulings.js';
+import type { Mask } from './ink/mask.js';
+import { depthsOf, drawnDarkness, inkMask, isCrest, paperNoise } from './ink/ink-mask.js';
+import { takeBlacks } from './ink/blacks.js';
+import { withoutSpecks } from './ink/patches.js';
+import { StrokeGraph } from './skeleton/graph.js';
+import { readSkeleton } from './skeleton/skeleton.js';
+import { thinned } from './skeleton/thin.js';
+import { measureWidths } from './middles/measure-widths.js';
+import { strokesThrough } from './meetings/through-meetings.js';
+import { joinEnds } from './ends/join-ends.js';
+import { reachTips } from './ends/reach-tips.js';
+import { withSharpCorners } from './ends/sharpen-corners.js';
+import { measureStrokes, type MeasuredStroke } from './belonging/measure-strokes.js';
+import type { Stroke } from './stroke.js';
 
 /** The strokes of a sheet as they hang together, before gaps are closed. */
 export type FoundStrokes = {

@@ -21,10 +21,11 @@ import {
   tellStrokes,
   toneOf,
 } from './index.js';
-import { evenPaper } from './paper.js';
-import { withoutRulings } from './rulings.js';
-import { withoutSpecks } from './patches.js';
-import { thinned, type Mask } from './thin.js';
+import { evenPaper } from './paper/paper.js';
+import { withoutRulings } from './paper/rulings.js';
+import { withoutSpecks } from './ink/patches.js';
+import type { Mask } from './ink/mask.js';
+import { thinned } from './skeleton/thin.js';
 
 const pxPerMm = 4;
 

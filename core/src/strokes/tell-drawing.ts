@@ -1,6 +1,6 @@
 import type { Plane } from '../raster/index.js';
-import { depthsOf, drawnDarkness, paperNoise } from './ink-mask.js';
-import { evenPaper, spread } from './paper.js';
+import { depthsOf, drawnDarkness, paperNoise } from './ink/ink-mask.js';
+import { evenPaper, spread } from './paper/paper.js';
 
 /** What a picture is, as far as its tones tell. */
 export type ToldPicture = {

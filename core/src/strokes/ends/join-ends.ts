@@ -1,7 +1,8 @@
 import KDBush from 'kdbush';
-import { stepLength, turnBetween } from '../geometry/index.js';
-import { sampleAt, type Plane } from '../raster/index.js';
-import { chained, type PieceEnd, type Stroke } from './chain.js';
+import { stepLength, turnBetween } from '../../geometry/index.js';
+import { sampleAt, type Plane } from '../../raster/index.js';
+import { chained, type PieceEnd } from '../middles/chain.js';
+import type { Stroke } from '../stroke.js';
 
 /** How ends of strokes are joined. */
 export type Joining = {

@@ -1,4 +1,4 @@
-import type { Mask } from './thin.js';
+import type { Mask } from './mask.js';
 
 /** Takes specks away and fills holes that are smaller than so many pixels. */
 export function withoutSpecks(mask: Mask, speckPx: number, holePx: number): Mask {

@@ -1,7 +1,7 @@
-import { stepLength } from '../geometry/index.js';
-import { median } from '../raster/index.js';
+import { stepLength } from '../../geometry/index.js';
+import { median } from '../../raster/index.js';
 import type { Heading } from './arm-ends.js';
-import type { Meeting } from './graph.js';
+import type { Meeting } from '../skeleton/graph.js';
 
 /** How deep in the ink each pixel of a picture lies, pixels; nothing where there is none. */
 export type Depths = { width: number; height: number; data: Float32Array };

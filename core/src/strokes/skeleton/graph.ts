@@ -1,4 +1,4 @@
-import { cornersOf, reversedPoints, stepLength, turnBetween } from '../geometry/index.js';
+import { cornersOf, reversedPoints, stepLength, turnBetween } from '../../geometry/index.js';
 import type { Skeleton } from './skeleton.js';
 
 /** A stretch of a stroke between two places where strokes end or meet, in pixels. */

@@ -1,7 +1,7 @@
 import { expect } from 'chai';
 import fc from 'fast-check';
-import { distanceToSegment, fitLine, stepLength } from '../geometry/index.js';
-import { depthsOf } from './ink-mask.js';
+import { distanceToSegment, fitLine, stepLength } from '../../geometry/index.js';
+import { depthsOf } from '../ink/ink-mask.js';
 import { settledMeeting, type ReadArm } from './settle-meeting.js';
 
 const side = 120;

@@ -1,7 +1,7 @@
-import { turnBetween } from '../geometry/index.js';
+import { turnBetween } from '../../geometry/index.js';
 import { endsAt, headingOf, type Heading, type Read } from './arm-ends.js';
-import type { PieceEnd } from './chain.js';
-import type { StrokeGraph } from './graph.js';
+import type { PieceEnd } from '../middles/chain.js';
+import type { StrokeGraph } from '../skeleton/graph.js';
 
 /** Strokes that cross at a sharp angle, or several in one place, are thinned to forks no further apart than this many times the depth of their ink. */
 const maxForkReach = 7;

@@ -1,5 +1,5 @@
 import { expect } from 'chai';
-import type { Centred } from './centre.js';
+import type { Centred } from '../stroke.js';
 import { centredByOwnRim } from './own-rim.js';
 
 /** An arm along y = 20, 10 pixels wide, of which the first 12 places are read as told. */

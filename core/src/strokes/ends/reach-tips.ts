@@ -1,8 +1,8 @@
 import KDBush from 'kdbush';
-import { stepLength } from '../geometry/index.js';
-import { sampleAt, type Plane } from '../raster/index.js';
-import { carriedOn } from './centre.js';
-import type { Stroke } from './chain.js';
+import { stepLength } from '../../geometry/index.js';
+import { sampleAt, type Plane } from '../../raster/index.js';
+import { carriedOn } from '../middles/centre.js';
+import type { Stroke } from '../stroke.js';
 
 /** Thinning ends a line short of the stroke's tip; a hand ends it half the width of its tip before that, which is narrower. */
 const tipShare = 0.25;

@@ -1,10 +1,11 @@
-import { nearestToLines, reversedPoints, stepLength, turnBetween } from '../geometry/index.js';
-import type { Plane } from '../raster/index.js';
+import { nearestToLines, reversedPoints, stepLength, turnBetween } from '../../geometry/index.js';
+import type { Plane } from '../../raster/index.js';
 import { endsAt, headingOf, type Heading, type Read } from './arm-ends.js';
-import { carriedOn, centreRun } from './centre.js';
-import { chained, type PieceEnd, type Stroke } from './chain.js';
+import { carriedOn, centreRun } from '../middles/centre.js';
+import { chained, type PieceEnd } from '../middles/chain.js';
+import type { Stroke } from '../stroke.js';
 import { carryOverForks } from './forks.js';
-import type { Arm, Meeting, StrokeGraph } from './graph.js';
+import type { Arm, Meeting, StrokeGraph } from '../skeleton/graph.js';
 import { centredByOwnRim } from './own-rim.js';
 import { bentInto, settledMeeting, type Depths, type ReadArm } from './settle-meeting.js';
 

@@ -1,4 +1,4 @@
-import { averaged, extremes, gaussianBlur, median, type Plane } from '../raster/index.js';
+import { averaged, extremes, gaussianBlur, median, type Plane } from '../../raster/index.js';
 import { spread } from './paper.js';
 
 /** What is left of a stroke's blur is taken away with it: so many widths, and so many mm. */

@@ -1,5 +1,4 @@
-/** Pixels that belong to strokes: 1 where something is drawn. */
-export type Mask = { width: number; height: number; data: Uint8Array };
+import type { Mask } from '../ink/mask.js';
 
 /** Offsets of a pixel's neighbours, clockwise from the one above, as bits 0 to 7 of a neighbourhood. */
 function neighbourOffsets(width: number): readonly number[] {

@@ -1,6 +1,6 @@
-import { polylineLength } from '../geometry/index.js';
-import { median } from '../raster/index.js';
-import type { Stroke } from './chain.js';
+import { polylineLength } from '../../geometry/index.js';
+import { median } from '../../raster/index.js';
+import type { Stroke } from '../stroke.js';
 
 /** A stroke with its length, and its darkness beside the drawing's. */
 export type MeasuredStroke = Stroke & {

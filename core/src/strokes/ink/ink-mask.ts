@@ -1,6 +1,6 @@
-import { median, type Plane } from '../raster/index.js';
-import { spread, SquaresReader } from './paper.js';
-import type { Mask } from './thin.js';
+import { median, type Plane } from '../../raster/index.js';
+import { spread, SquaresReader } from '../paper/paper.js';
+import type { Mask } from './mask.js';
 
 /** What is drawn is darker than this share of the darkest close by, which is where its rim lies. */
 const rimShare = 0.5;

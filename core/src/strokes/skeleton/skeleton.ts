@@ -1,4 +1,4 @@
-import type { Mask } from './thin.js';
+import type { Mask } from '../ink/mask.js';
 
 /** A run of pixels between two places where lines end or meet. */
 export type Branch = {

@@ -1,19 +1,10 @@
-import { normalsOf, smoothedRun } from '../geometry/index.js';
-import { sampleAt, type Plane } from '../raster/index.js';
+import { normalsOf, smoothedRun } from '../../geometry/index.js';
+import { sampleAt, type Plane } from '../../raster/index.js';
+import type { Centred } from '../stroke.js';
 import { findRims } from './profile.js';
 
 /** What is read across a stroke at one place. */
 type Across = { off: number; width: number; darkness: number };
-
-/** A run of places along a stroke, with what was read there. */
-export type Centred = {
-  /** x0, y0 …, pixels. */
-  points: Float64Array;
-  /** Width of the stroke at each place, pixels. */
-  widths: Float64Array;
-  /** How much darker than the paper its middle is at each place, L\*. */
-  darkness: Float64Array;
-};
 
 /** What is read along a stroke (a number a place) carried on before its first place and after its last as it is there. */
 export const carriedOn = (values: Float64Array, before: number, after: number): Float64Array =>

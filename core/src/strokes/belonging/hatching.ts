@@ -1,6 +1,6 @@
 import KDBush from 'kdbush';
-import { stepLength } from '../geometry/index.js';
-import { median } from '../raster/index.js';
+import { stepLength } from '../../geometry/index.js';
+import { median } from '../../raster/index.js';
 import type { MeasuredStroke } from './measure-strokes.js';
 
 /** Strokes of hatching are no longer than this, no shorter, and no further apart, mm on the sheet. */

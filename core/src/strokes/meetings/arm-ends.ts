@@ -1,8 +1,8 @@
-import { fitLine, type Line } from '../geometry/index.js';
-import { median } from '../raster/index.js';
-import type { Centred } from './centre.js';
-import type { PieceEnd } from './chain.js';
-import type { Arm, Meeting, StrokeGraph } from './graph.js';
+import { fitLine, type Line } from '../../geometry/index.js';
+import { median } from '../../raster/index.js';
+import type { Centred } from '../stroke.js';
+import type { PieceEnd } from '../middles/chain.js';
+import type { Arm, Meeting, StrokeGraph } from '../skeleton/graph.js';
 
 /** An arm read across its ink, with where it points at either end. */
 export type Read = Centred & { arm: Arm };

@@ -1,8 +1,8 @@
 import { expect } from 'chai';
 import fc from 'fast-check';
-import { distanceToSegment, smoothedRun } from '../geometry/index.js';
-import type { Stroke } from './chain.js';
-import { depthsOf } from './ink-mask.js';
+import { distanceToSegment, smoothedRun } from '../../geometry/index.js';
+import type { Stroke } from '../stroke.js';
+import { depthsOf } from '../ink/ink-mask.js';
 import { withSharpCorners } from './sharpen-corners.js';
 
 const side = 240;

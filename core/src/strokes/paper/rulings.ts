@@ -1,4 +1,4 @@
-import { boxMean, median, transposed, type Plane } from '../raster/index.js';
+import { boxMean, median, transposed, type Plane } from '../../raster/index.js';
 
 /** What was printed on a paper in one direction: lines at even distances. */
 export type Ruling = {

@@ -1,14 +1,5 @@
-import { smoothedBetweenCorners } from '../geometry/index.js';
-import type { Centred } from './centre.js';
-
-/** A stroke of a drawing, down its middle. */
-export type Stroke = Centred & {
-  closed: boolean;
-  /** Whether its first and last end meet nothing. */
-  free: [boolean, boolean];
-  /** The outline of a filled-in black. */
-  black?: boolean;
-};
+import { smoothedBetweenCorners } from '../../geometry/index.js';
+import type { Stroke } from '../stroke.js';
 
 /** An end of a piece: twice its number, and one more for its last. */
 export type PieceEnd = number;

@@ -1,5 +1,5 @@
-import { polylineLength } from '../geometry/index.js';
-import { median } from '../raster/index.js';
+import { polylineLength } from '../../geometry/index.js';
+import { median } from '../../raster/index.js';
 import { findHatching } from './hatching.js';
 import type { MeasuredStroke } from './measure-strokes.js';
 

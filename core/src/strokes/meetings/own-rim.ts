@@ -1,7 +1,7 @@
-import { fitLine, normalsOf } from '../geometry/index.js';
-import { median } from '../raster/index.js';
+import { fitLine, normalsOf } from '../../geometry/index.js';
+import { median } from '../../raster/index.js';
 import { pointsOfHeading } from './arm-ends.js';
-import type { Centred } from './centre.js';
+import type { Centred } from '../stroke.js';
 
 /** How far from a meeting another stroke's ink runs in, as a share of its reach; it is told by so many times the width the arm has beyond. */
 const spoiltReach = 1.5;

@@ -1,8 +1,8 @@
-import { smoothedRun } from '../geometry/index.js';
-import type { Plane } from '../raster/index.js';
-import type { Stroke } from './chain.js';
+import { smoothedRun } from '../../geometry/index.js';
+import type { Plane } from '../../raster/index.js';
+import type { Stroke } from '../stroke.js';
 import { depthsOf, isCrest } from './ink-mask.js';
-import type { Mask } from './thin.js';
+import type { Mask } from './mask.js';
 
 /** Ink no deeper than this is a stroke however short, mm. */
 const shallowestMm = 1.5;

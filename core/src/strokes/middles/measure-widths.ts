@@ -1,6 +1,6 @@
-import { normalsOf } from '../geometry/index.js';
-import { sampleAt, type Plane } from '../raster/index.js';
-import type { Stroke } from './chain.js';
+import { normalsOf } from '../../geometry/index.js';
+import { sampleAt, type Plane } from '../../raster/index.js';
+import type { Stroke } from '../stroke.js';
 import { findRims } from './profile.js';
 
 /** Profiles across a stroke are averaged over so much of it, in points: grain and noise even out. */

@@ -1,5 +1,5 @@
 import { expect } from 'chai';
-import type { Plane } from '../raster/index.js';
+import type { Plane } from '../../raster/index.js';
 import { findRulings } from './rulings.js';
 
 const width = 600;

@@ -1,7 +1,7 @@
-import { begunAt, crossing, fitLine, stepLength, turnBetween } from '../geometry/index.js';
-import { median } from '../raster/index.js';
-import type { Stroke } from './chain.js';
-import type { Depths } from './settle-meeting.js';
+import { begunAt, crossing, fitLine, stepLength, turnBetween } from '../../geometry/index.js';
+import { median } from '../../raster/index.js';
+import type { Stroke } from '../stroke.js';
+import type { Depths } from '../meetings/settle-meeting.js';
 
 /** In ink no wider than this a corner is read well enough as it is, pixels from the middle to the rim. */
 const minHalfPx = 2;

@@ -1,4 +1,4 @@
-import { boxMean, extremes, median, type Plane } from '../raster/index.js';
+import { boxMean, extremes, median, type Plane } from '../../raster/index.js';
 
 /** A drawing without its paper: what was laid on it. */
 export type Ink = {
