@@ -4,7 +4,7 @@ import { pictureHashSchema } from '../reference/index.js';
 import { maxCorners, measureKinds } from './measures/kinds.js';
 import { maxNamedParts, namedPartSchema } from './named-part.js';
 import { checkSubjects, covers } from './subjects.js';
-import { maxPoints } from './drawing/known-point.js';
+import { maxPoints } from './drawing/place/known-point.js';
 
 const pixel = z.object({ x: z.number(), y: z.number() });
 

@@ -1,5 +1,5 @@
 import type { CheckReport, MapDocument } from '../documents/index.js';
-import { wantedLines } from './drawing/course.js';
+import { wantedLines } from './drawing/match/course.js';
 
 /** How far off the drawing is over the surface, in square cells. */
 export type DisplacementField = {

@@ -1,6 +1,6 @@
 import type { CheckReport, MapDocument, MapLine } from '../documents/index.js';
 import { formatLength, type LengthUnit, type SizeMm } from '../units/index.js';
-import { scaleOf, turnRad } from './drawing/alignment.js';
+import { scaleOf, turnRad } from './drawing/match/alignment.js';
 import { sayMove, sayPart } from './drawing/say-findings.js';
 import { badness, lengthOf, middleOf, type Finding, type Weighed } from './finding.js';
 import type { NamedPart } from './named-part.js';

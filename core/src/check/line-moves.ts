@@ -1,6 +1,6 @@
 import type { CheckReport, MapDocument } from '../documents/index.js';
-import type { Course, Similarity } from './drawing/alignment.js';
-import { wantedLines } from './drawing/course.js';
+import type { Course, Similarity } from './drawing/match/alignment.js';
+import { wantedLines } from './drawing/match/course.js';
 
 /** A line of the map, and how it was moved: with its part where it belongs to one, else by its own shift. */
 export type LineMove = {

@@ -1,7 +1,7 @@
 import type { CheckReport, MapDocument } from '../documents/index.js';
 import type { Rect } from '../geometry/index.js';
 import type { SizeMm } from '../units/index.js';
-import { everyPlace, movedBy, movementOf, type Course, type Similarity } from './drawing/alignment.js';
+import { everyPlace, movedBy, movementOf, type Course, type Similarity } from './drawing/match/alignment.js';
 import { inPlace, sayPlace } from './drawing/say-findings.js';
 import { middleOf } from './finding.js';
 import { lineMoves, type LineMove } from './line-moves.js';

@@ -3,9 +3,9 @@ import type { MapDocument } from '../../documents/index.js';
 import { drawingScene, sketchMap } from '../../testing/index.js';
 import { findingsOf } from '../findings.js';
 import { KnownLines } from '../registration/known-lines.js';
-import { wantedLines } from './course.js';
+import { wantedLines } from './match/course.js';
 import { drawnEllipses, roundEllipse } from './drawn-ellipses.js';
-import { matchLines } from './match-lines.js';
+import { matchLines } from './match/match-lines.js';
 import { reportOf } from './report.js';
 
 const ring = (a: number, b: number, angleRad = 0, x = 150, y = 120) =>

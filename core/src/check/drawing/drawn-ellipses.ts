@@ -1,7 +1,7 @@
 import { fitEllipse, onEllipse, type Ellipse } from '../../geometry/index.js';
 import type { KnownLines } from '../registration/known-lines.js';
-import { movedCourse, type Wanted } from './course.js';
-import type { Match } from './match.js';
+import { movedCourse, type Wanted } from './match/course.js';
+import type { Match } from './match/match.js';
 
 /** A line of the map that is an ellipse, and the ellipse it was drawn as. */
 export type DrawnEllipse = { id: string; wanted: Ellipse; drawn: Ellipse };

@@ -1,6 +1,6 @@
 import type { CheckReport, MapDocument } from '../../documents/index.js';
 import type { Point } from '../../geometry/index.js';
-import { movedBy } from '../drawing/alignment.js';
+import { movedBy } from '../drawing/match/alignment.js';
 import { lineMoves } from '../line-moves.js';
 import { KnownLines } from '../registration/known-lines.js';
 

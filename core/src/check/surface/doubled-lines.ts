@@ -1,10 +1,10 @@
 import type { Rect } from '../../geometry/index.js';
 import type { SizeMm } from '../../units/index.js';
 import { findAdditions } from '../corrections/additions.js';
-import { unmoved } from '../drawing/alignment.js';
-import { movedCourse } from '../drawing/course.js';
-import { courseAsRun, presentLines } from '../drawing/extra-lines.js';
-import { measured, type Match } from '../drawing/match.js';
+import { unmoved } from '../drawing/match/alignment.js';
+import { movedCourse } from '../drawing/match/course.js';
+import { courseAsRun, presentLines } from '../drawing/extra/extra-lines.js';
+import { measured, type Match } from '../drawing/match/match.js';
 import type { FoundLine } from '../registration/found-lines.js';
 import { KnownLines } from '../registration/known-lines.js';
 import { commonShift, shifted, type CommonShift, type Offset } from './common-shift.js';

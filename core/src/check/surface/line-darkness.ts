@@ -1,5 +1,5 @@
-import { hitsOf } from '../drawing/alignment.js';
-import { sameMm, type Match } from '../drawing/match.js';
+import { hitsOf } from '../drawing/match/alignment.js';
+import { sameMm, type Match } from '../drawing/match/match.js';
 import type { FoundLine } from '../registration/found-lines.js';
 import type { KnownLines } from '../registration/known-lines.js';
 

@@ -1,5 +1,5 @@
-import { movedBy } from '../drawing/alignment.js';
-import type { Match } from '../drawing/match.js';
+import { movedBy } from '../drawing/match/alignment.js';
+import type { Match } from '../drawing/match/match.js';
 import { commonShift, shareExplained, type CommonShift, type Offset } from './common-shift.js';
 
 /** Lines that lie elsewhere by one shift and turn: the sheet slipped, and they were traced after that. */

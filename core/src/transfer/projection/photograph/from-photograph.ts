@@ -1,4 +1,4 @@
-import { placePaper } from '../../../check/drawing/place-paper.js';
+import { placePaper } from '../../../check/drawing/place/place-paper.js';
 import { waysRound } from '../../../check/registration/register.js';
 import { onSheet, type SheetPose } from '../../../check/registration/pose.js';
 import { composed, distance, inverted, ontoQuad, quadBy, type Quad } from '../../../geometry/index.js';

@@ -1,9 +1,9 @@
 import { expect } from 'chai';
-import type { Segment } from '../../fit/index.js';
-import type { FoundLine } from '../registration/found-lines.js';
-import { KnownLines } from '../registration/known-lines.js';
+import type { Segment } from '../../../fit/index.js';
+import type { FoundLine } from '../../registration/found-lines.js';
+import { KnownLines } from '../../registration/known-lines.js';
 import { shareOfConstruction, withoutConstruction } from './construction-lines.js';
-import { knownOf } from './placed-drawing.js';
+import { knownOf } from '../place/placed-drawing.js';
 
 describe('lines that help drawing', () => {
   const sheet = { widthMm: 200, heightMm: 150 };

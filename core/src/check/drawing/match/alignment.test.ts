@@ -1,9 +1,9 @@
 import { expect } from 'chai';
 import fc from 'fast-check';
-import { inverted, ontoQuad } from '../../geometry/index.js';
-import { drawingScene, sketchMap } from '../../testing/index.js';
-import { KnownLines } from '../registration/known-lines.js';
-import { inPicture, onSheet, poseOf } from '../registration/pose.js';
+import { inverted, ontoQuad } from '../../../geometry/index.js';
+import { drawingScene, sketchMap } from '../../../testing/index.js';
+import { KnownLines } from '../../registration/known-lines.js';
+import { inPicture, onSheet, poseOf } from '../../registration/pose.js';
 import { about, aligned, movedBy, scaleOf, turnRad, unmoved } from './alignment.js';
 import { movedCourse, together, wantedLines } from './course.js';
 import { likelyShifts } from './likely-shifts.js';

@@ -1,5 +1,5 @@
 import { Matrix, solve } from 'ml-matrix';
-import type { KnownLines } from '../registration/known-lines.js';
+import type { KnownLines } from '../../registration/known-lines.js';
 
 /** Places along lines of the map, mm, each with the direction of its line there. */
 export type Course = { x: Float64Array; y: Float64Array; angleRad: Float64Array };

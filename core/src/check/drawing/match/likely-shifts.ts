@@ -1,4 +1,4 @@
-import type { KnownLines } from '../registration/known-lines.js';
+import type { KnownLines } from '../../registration/known-lines.js';
 import type { Course, Taken } from './alignment.js';
 
 /** A line is looked for this far to each side of where it belongs when nothing else is said, in steps of so much, mm. */

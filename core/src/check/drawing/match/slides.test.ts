@@ -1,11 +1,11 @@
 import { expect } from 'chai';
 import fc from 'fast-check';
-import { lineOf, mapWith } from '../../testing/index.js';
-import { KnownLines } from '../registration/known-lines.js';
+import { lineOf, mapWith } from '../../../testing/index.js';
+import { KnownLines } from '../../registration/known-lines.js';
 import { wantedLines } from './course.js';
 import { matchLines } from './match-lines.js';
 import type { Match } from './match.js';
-import { movedParts } from './parts.js';
+import { movedParts } from '../parts/parts.js';
 import { withSlides } from './slides.js';
 
 const sheet = { widthMm: 300, heightMm: 240 };

@@ -1,5 +1,5 @@
-import type { SizeMm } from '../../units/index.js';
-import { KnownLines } from '../registration/known-lines.js';
+import type { SizeMm } from '../../../units/index.js';
+import { KnownLines } from '../../registration/known-lines.js';
 import {
   about,
   hitsOf,

@@ -1,7 +1,7 @@
 import { expect } from 'chai';
 import fc from 'fast-check';
-import { lineOf, mapWith } from '../../testing/index.js';
-import { KnownLines } from '../registration/known-lines.js';
+import { lineOf, mapWith } from '../../../testing/index.js';
+import { KnownLines } from '../../registration/known-lines.js';
 import { wantedLines } from './course.js';
 import { matchLines } from './match-lines.js';
 import type { Match } from './match.js';

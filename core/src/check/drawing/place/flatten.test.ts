@@ -1,7 +1,7 @@
 import { expect } from 'chai';
-import { scaling } from '../../geometry/index.js';
-import { pyramid } from '../../reference/index.js';
-import { poseOf } from '../registration/pose.js';
+import { scaling } from '../../../geometry/index.js';
+import { pyramid } from '../../../reference/index.js';
+import { poseOf } from '../../registration/pose.js';
 import { flattened } from './flatten.js';
 
 /** A picture with a soft dark line down and one across, at given places, pixels. */

@@ -1,11 +1,11 @@
-import { inverted, polylineLength } from '../../geometry/index.js';
-import type { Picture } from '../../raster/index.js';
-import type { SizeMm } from '../../units/index.js';
-import { carriedLines, findLines, type FoundLine } from '../registration/found-lines.js';
-import { inPicture, onSheet, type SheetPose } from '../registration/pose.js';
-import { drawnTo, samplesOf } from '../registration/register.js';
-import { aligned, unmoved, type Course } from './alignment.js';
-import { movedCourse, together, type Wanted } from './course.js';
+import { inverted, polylineLength } from '../../../geometry/index.js';
+import type { Picture } from '../../../raster/index.js';
+import type { SizeMm } from '../../../units/index.js';
+import { carriedLines, findLines, type FoundLine } from '../../registration/found-lines.js';
+import { inPicture, onSheet, type SheetPose } from '../../registration/pose.js';
+import { drawnTo, samplesOf } from '../../registration/register.js';
+import { aligned, unmoved, type Course } from '../match/alignment.js';
+import { movedCourse, together, type Wanted } from '../match/course.js';
 import {
   findByLines,
   isSurelySeen,

@@ -1,9 +1,9 @@
-import type { SizeMm } from '../../units/index.js';
-import type { KnownLines } from '../registration/known-lines.js';
+import type { SizeMm } from '../../../units/index.js';
+import type { KnownLines } from '../../registration/known-lines.js';
 import type { Wanted } from './course.js';
 import { matchEach } from './match-each.js';
 import type { Match, Tolerance } from './match.js';
-import { withPartMoves } from './part-moves.js';
+import { withPartMoves } from '../parts/part-moves.js';
 import { withStrayStrokes } from './stray-strokes.js';
 
 /**

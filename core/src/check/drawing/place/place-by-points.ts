@@ -1,7 +1,7 @@
 import { Matrix, solve } from 'ml-matrix';
-import { isConvexQuad, quadBy, transformed, type Homography, type Quad } from '../../geometry/index.js';
+import { isConvexQuad, quadBy, transformed, type Homography, type Quad } from '../../../geometry/index.js';
 import { maxPoints, minPoints, type KnownPoint } from './known-point.js';
-import type { SizeMm } from '../../units/index.js';
+import type { SizeMm } from '../../../units/index.js';
 
 /** Points nearer to each other than this share of the surface's diagonal, or more nearly in one line, tell too little. */
 const minApart = 0.08;

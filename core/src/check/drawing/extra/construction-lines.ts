@@ -1,8 +1,8 @@
-import type { Segment } from '../../fit/index.js';
-import { polylineLength, stepLength } from '../../geometry/index.js';
-import { courseRad, runsAlong } from '../corrections/additions.js';
-import { keptPieces, asRun, type FoundLine } from '../registration/found-lines.js';
-import type { KnownLines } from '../registration/known-lines.js';
+import type { Segment } from '../../../fit/index.js';
+import { polylineLength, stepLength } from '../../../geometry/index.js';
+import { courseRad, runsAlong } from '../../corrections/additions.js';
+import { keptPieces, asRun, type FoundLine } from '../../registration/found-lines.js';
+import type { KnownLines } from '../../registration/known-lines.js';
 
 /** Lines that help drawing run level and upright on their sheet, within this; each is looked for by turns of a step, degrees. */
 const maxTurnDeg = 1.5;

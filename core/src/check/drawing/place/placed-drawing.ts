@@ -1,8 +1,8 @@
-import type { SizeMm } from '../../units/index.js';
-import { asRun, type FoundLine } from '../registration/found-lines.js';
-import { KnownLines } from '../registration/known-lines.js';
-import type { SheetPose } from '../registration/pose.js';
-import { hitsOf, type Course, type Similarity } from './alignment.js';
+import type { SizeMm } from '../../../units/index.js';
+import { asRun, type FoundLine } from '../../registration/found-lines.js';
+import { KnownLines } from '../../registration/known-lines.js';
+import type { SheetPose } from '../../registration/pose.js';
+import { hitsOf, type Course, type Similarity } from '../match/alignment.js';
 import type { PaperPose } from './place-paper.js';
 
 /** Where a drawing lies on a photograph, and as a whole on its sheet. */

@@ -1,4 +1,4 @@
-import type { KnownLines } from '../registration/known-lines.js';
+import type { KnownLines } from '../../registration/known-lines.js';
 import { aligned, unmoved, type MoveFreedom, type Similarity, type Taken } from './alignment.js';
 import type { Wanted } from './course.js';
 import { measured, shareInked, type Match } from './match.js';

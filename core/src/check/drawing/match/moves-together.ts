@@ -1,4 +1,4 @@
-import type { KnownLines } from '../registration/known-lines.js';
+import type { KnownLines } from '../../registration/known-lines.js';
 import { about, aligned, unmoved, type Similarity } from './alignment.js';
 import { together, type Wanted } from './course.js';
 import { likelyShifts } from './likely-shifts.js';

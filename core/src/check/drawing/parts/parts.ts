@@ -1,8 +1,8 @@
-import { about, aligned, movedBy, movementOf, type Similarity } from './alignment.js';
-import { together } from './course.js';
-import type { Match } from './match.js';
-import { areBeside } from './moves-together.js';
-import type { KnownLines } from '../registration/known-lines.js';
+import { about, aligned, movedBy, movementOf, type Similarity } from '../match/alignment.js';
+import { together } from '../match/course.js';
+import type { Match } from '../match/match.js';
+import { areBeside } from '../match/moves-together.js';
+import type { KnownLines } from '../../registration/known-lines.js';
 
 /** Lines that were put, turned or sized wrongly together. */
 export type MovedPart = {

@@ -1,4 +1,4 @@
-import { minAlong, sampleMm, type KnownLines } from '../registration/known-lines.js';
+import { minAlong, sampleMm, type KnownLines } from '../../registration/known-lines.js';
 import { movedBy, turnRad, type Similarity } from './alignment.js';
 import type { Wanted } from './course.js';
 import { sameMm } from './match.js';

@@ -1,7 +1,7 @@
-import { inverted } from '../../geometry/index.js';
-import { checkPicture, type Picture } from '../../raster/index.js';
-import type { SizeMm } from '../../units/index.js';
-import { inPicture, type SheetPose } from '../registration/pose.js';
+import { inverted } from '../../../geometry/index.js';
+import { checkPicture, type Picture } from '../../../raster/index.js';
+import type { SizeMm } from '../../../units/index.js';
+import { inPicture, type SheetPose } from '../../registration/pose.js';
 
 /** The way into the picture is worked out at every so manyth pixel and carried on evenly between. */
 const everyPx = 16;

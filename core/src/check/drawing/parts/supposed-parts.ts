@@ -1,9 +1,9 @@
-import type { KnownLines } from '../registration/known-lines.js';
-import { aligned, unmoved, type Similarity } from './alignment.js';
-import { together, type Wanted } from './course.js';
-import { likelyShifts } from './likely-shifts.js';
-import type { Match } from './match.js';
-import { areBeside } from './moves-together.js';
+import type { KnownLines } from '../../registration/known-lines.js';
+import { aligned, unmoved, type Similarity } from '../match/alignment.js';
+import { together, type Wanted } from '../match/course.js';
+import { likelyShifts } from '../match/likely-shifts.js';
+import type { Match } from '../match/match.js';
+import { areBeside } from '../match/moves-together.js';
 import { isSized, movedParts, partBesideMm } from './parts.js';
 
 /** A movement that lines beside each other may have in common. */

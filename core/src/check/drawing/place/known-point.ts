@@ -1,4 +1,4 @@
-import type { Point } from '../../geometry/index.js';
+import type { Point } from '../../../geometry/index.js';
 
 /** A place of the map, mm, and where it lies on the photograph, pixels. */
 export type KnownPoint = { onMap: Point; inPicture: Point };

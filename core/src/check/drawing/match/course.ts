@@ -1,6 +1,6 @@
-import { isTraced, type MapDocument, type MapLine } from '../../documents/index.js';
-import { polylineLength } from '../../geometry/index.js';
-import { samplesAlong } from '../registration/known-lines.js';
+import { isTraced, type MapDocument, type MapLine } from '../../../documents/index.js';
+import { polylineLength } from '../../../geometry/index.js';
+import { samplesAlong } from '../../registration/known-lines.js';
 import { movedBy, turnRad, type Course, type Similarity } from './alignment.js';
 
 /** A line of the map that is to be drawn. */

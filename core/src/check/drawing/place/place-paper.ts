@@ -8,10 +8,10 @@ import {
   scaling,
   type Homography,
   type Quad,
-} from '../../geometry/index.js';
-import type { Picture } from '../../raster/index.js';
-import { findSheet, steepestAcross } from '../../reference/index.js';
-import type { SizeMm } from '../../units/index.js';
+} from '../../../geometry/index.js';
+import type { Picture } from '../../../raster/index.js';
+import { findSheet, steepestAcross } from '../../../reference/index.js';
+import type { SizeMm } from '../../../units/index.js';
 import {
   inPicture,
   onSheet,
@@ -20,8 +20,8 @@ import {
   unitScale,
   type Pull,
   type SheetPose,
-} from '../registration/pose.js';
-import { cornersHeld, waysRound, type Held } from '../registration/register.js';
+} from '../../registration/pose.js';
+import { cornersHeld, waysRound, type Held } from '../../registration/register.js';
 
 /** How a photograph may lie on the surface, before anything drawn was looked at. */
 export type PaperPose = {

@@ -1,7 +1,7 @@
-import type { KnownLines } from '../registration/known-lines.js';
-import { about, aligned, hitsOf, unmoved, type Hit, type Similarity } from './alignment.js';
-import { together, type Wanted } from './course.js';
-import { asFound, isFound, measured, sameMm, type Match, type Tolerance } from './match.js';
+import type { KnownLines } from '../../registration/known-lines.js';
+import { about, aligned, hitsOf, unmoved, type Hit, type Similarity } from '../match/alignment.js';
+import { together, type Wanted } from '../match/course.js';
+import { asFound, isFound, measured, sameMm, type Match, type Tolerance } from '../match/match.js';
 import { isSized } from './parts.js';
 import { linesBeside, partsFound, partsSupposed, type SupposedPart } from './supposed-parts.js';
 

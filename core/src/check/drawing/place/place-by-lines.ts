@@ -1,12 +1,19 @@
-import { composed, distance, inverted, isConvexQuad, quadBy, type Homography } from '../../geometry/index.js';
-import type { SizeMm } from '../../units/index.js';
-import { runsAlong } from '../corrections/additions.js';
-import { carriedLines, type FoundLine } from '../registration/found-lines.js';
-import { KnownLines } from '../registration/known-lines.js';
-import { likelyPoses } from '../registration/likely-poses.js';
-import { inPicture, onSheet, unitScale, type Freedom, type SheetPose } from '../registration/pose.js';
-import { drawnTo, samplesOf, shareOn, type Sample } from '../registration/register.js';
-import { unmoved, type Course } from './alignment.js';
+import {
+  composed,
+  distance,
+  inverted,
+  isConvexQuad,
+  quadBy,
+  type Homography,
+} from '../../../geometry/index.js';
+import type { SizeMm } from '../../../units/index.js';
+import { runsAlong } from '../../corrections/additions.js';
+import { carriedLines, type FoundLine } from '../../registration/found-lines.js';
+import { KnownLines } from '../../registration/known-lines.js';
+import { likelyPoses } from '../../registration/likely-poses.js';
+import { inPicture, onSheet, unitScale, type Freedom, type SheetPose } from '../../registration/pose.js';
+import { drawnTo, samplesOf, shareOn, type Sample } from '../../registration/register.js';
+import { unmoved, type Course } from '../match/alignment.js';
 import { knownOf, knownOfCourse, seenOf, type PlacedDrawing } from './placed-drawing.js';
 
 /** Where no side was seen lines place the sheet alone, from further off, mm. */

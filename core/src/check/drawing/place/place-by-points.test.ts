@@ -1,9 +1,9 @@
 import { expect } from 'chai';
 import fc from 'fast-check';
-import { ontoQuad, transformed, type Quad } from '../../geometry/index.js';
-import { pyramid } from '../../reference/index.js';
-import { drawingScene, photographOf, sketchMap } from '../../testing/index.js';
-import { checkDrawing } from './check-drawing.js';
+import { ontoQuad, transformed, type Quad } from '../../../geometry/index.js';
+import { pyramid } from '../../../reference/index.js';
+import { drawingScene, photographOf, sketchMap } from '../../../testing/index.js';
+import { checkDrawing } from '../check-drawing.js';
 import type { KnownPoint } from './known-point.js';
 import { cornersByPoints } from './place-by-points.js';
 

@@ -1,10 +1,10 @@
-import type { KnownLines } from '../registration/known-lines.js';
+import type { KnownLines } from '../../registration/known-lines.js';
 import { about, type Similarity } from './alignment.js';
 import { drawnEnds, freeEnds } from './line-ends.js';
 import { slidBack } from './best-move.js';
 import { asFound, isFound, measured, type Match, type Tolerance } from './match.js';
 import { areBeside } from './moves-together.js';
-import { partBesideMm, type MovedPart } from './parts.js';
+import { partBesideMm, type MovedPart } from '../parts/parts.js';
 
 /** A straight line may have slid with a part beside it when so much more of its length, as a share, is seen there; one that touches two lines of it, when no less is. */
 const minGain = 0.04;

@@ -1,11 +1,11 @@
-import { distanceToSegment, stepLength, type Rect } from '../../geometry/index.js';
-import type { SizeMm } from '../../units/index.js';
-import { findAdditions, joinPieces, runsAlong, type Addition } from '../corrections/additions.js';
-import type { FoundLine } from '../registration/found-lines.js';
-import { KnownLines } from '../registration/known-lines.js';
+import { distanceToSegment, stepLength, type Rect } from '../../../geometry/index.js';
+import type { SizeMm } from '../../../units/index.js';
+import { findAdditions, joinPieces, runsAlong, type Addition } from '../../corrections/additions.js';
+import type { FoundLine } from '../../registration/found-lines.js';
+import { KnownLines } from '../../registration/known-lines.js';
 import { shareOfConstruction, type StraightLine } from './construction-lines.js';
-import { movedCourse } from './course.js';
-import type { Match } from './match.js';
+import { movedCourse } from '../match/course.js';
+import type { Match } from '../match/match.js';
 
 /** A shorter line is a slip of the pencil, mm. */
 const minExtraMm = 5;

@@ -1,5 +1,5 @@
-import type { SizeMm } from '../../units/index.js';
-import { KnownLines, sampleMm } from '../registration/known-lines.js';
+import type { SizeMm } from '../../../units/index.js';
+import { KnownLines, sampleMm } from '../../registration/known-lines.js';
 import { aligned, hitsOf, unmoved } from './alignment.js';
 import type { Wanted } from './course.js';
 import { asFound, isFound, measured, sameMm, type Match, type Tolerance } from './match.js';
