@@ -10,7 +10,7 @@ import { followPresses } from './store/press.js';
 import { createStore } from './store/store.js';
 import './theme/base.css';
 import './bench/bench.css';
-import './bench/units-choice.css';
+import './bench/frame/units-choice.css';
 import './leaves/leaves.css';
 import './stations/stations.css';
 import './stations/tools.css';

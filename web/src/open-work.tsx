@@ -1,9 +1,9 @@
 import { Alert } from 'antd';
 import { lazy, Suspense, useEffect } from 'react';
 import { Link, Outlet, useParams } from 'react-router';
-import { Frame } from './bench/frame.js';
-import { Opening } from './bench/opening.js';
-import { Strip } from './bench/strip.js';
+import { Frame } from './bench/frame/frame.js';
+import { Opening } from './bench/frame/opening.js';
+import { Strip } from './bench/frame/strip.js';
 import { stationPages } from './stations/index.js';
 import { messageOf } from './store/api/base.js';
 import { useWorkQuery } from './store/api/file.js';
@@ -54,7 +54,7 @@ function loadOthersSoon() {
 /** By then a station stands. */
 const settledMs = 2000;
 
-const BenchTour = lazy(async () => ({ default: (await import('./bench/bench-tour.js')).BenchTour }));
+const BenchTour = lazy(async () => ({ default: (await import('./bench/frame/bench-tour.js')).BenchTour }));
 
 /** What stands around every station of a work. */
 export function WorkFrame() {

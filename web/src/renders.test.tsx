@@ -5,8 +5,8 @@ import { Profiler, type ReactNode } from 'react';
 import { MapSentence } from './stations/map/map-sentence.js';
 import { decided, saveBegun, saveDone, saveFailed, undone } from './store/work-slice.js';
 import { sampleWork } from './test-page.js';
-import { Frame } from './bench/frame.js';
-import { Strip } from './bench/strip.js';
+import { Frame } from './bench/frame/frame.js';
+import { Strip } from './bench/frame/strip.js';
 
 /** Counts how often each part is drawn again. */
 function counting() {

@@ -2,8 +2,8 @@ import { Segmented } from 'antd';
 import { lazy, memo, Suspense, useCallback, useEffect, type ComponentType } from 'react';
 import { useSearchParams } from 'react-router';
 import { useInHand } from '../leaves/in-hand.js';
-import { InToolSlot } from './tool-slot.js';
-import { useKey } from './use-key.js';
+import { InToolSlot } from './margin/tool-slot.js';
+import { useKey } from './keys/use-key.js';
 
 /** What can be taken in hand at a station. */
 export type Tool<Id extends string> = {

@@ -1,7 +1,7 @@
 import { Select, Slider } from 'antd';
 import type { ReactNode } from 'react';
 import { findFitFault, layOut } from '@nobrel/core/fit';
-import { useHeldKey } from '../../bench/use-key.js';
+import { useHeldKey } from '../../bench/keys/use-key.js';
 import { useLeafScale } from '../../leaves/leaf-scale.js';
 import { PictureOnSurface } from '../../leaves/main-picture.js';
 import { MapDrawing } from '../../leaves/map-drawing.js';

@@ -1,6 +1,6 @@
 import { useEffect } from 'react';
 import { maxRounds, type CheckSubject } from '@nobrel/core/check';
-import { PictureDrop } from '../../bench/picture-drop.js';
+import { PictureDrop } from '../../bench/bring-in/picture-drop.js';
 import { ToolInHand } from '../../leaves/in-hand.js';
 import { prepareChecker } from '../../workers/in-check-worker.js';
 import { FromPhone } from './photograph/from-phone.js';

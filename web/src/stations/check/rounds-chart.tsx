@@ -1,7 +1,7 @@
 import type { ChartData } from 'chart.js';
 import type { Round } from '@nobrel/core/check';
 import { formatLength } from '@nobrel/core/units';
-import { LineChart } from '../../bench/line-chart.js';
+import { LineChart } from '../../bench/charts/line-chart.js';
 import { useAppSelector, useUnit } from '../../store/hooks.js';
 import { rooms } from '../../theme/tokens.js';
 

@@ -1,7 +1,7 @@
 import { lazy, Suspense } from 'react';
 import { useNavigate } from 'react-router';
 import type { StoredPicture } from '@nobrel/core/file';
-import { PictureDrop } from '../../bench/picture-drop.js';
+import { PictureDrop } from '../../bench/bring-in/picture-drop.js';
 import { useBeginMutation } from '../../store/api/file.js';
 import { useAddPictureMutation } from '../../store/api/reference.js';
 

@@ -10,7 +10,7 @@ import {
 } from '@nobrel/core/file';
 import { fitDecisionsSchema } from '@nobrel/core/fit';
 import { transferMethodIds, transferMethodNames, type TransferMethod } from '@nobrel/core/transfer';
-import { ChoiceGap, LengthGap } from '../../bench/gaps.js';
+import { ChoiceGap, LengthGap } from '../../bench/sentence/gaps.js';
 import { messageOf } from '../../store/api/base.js';
 import { useDuplicateMutation } from '../../store/api/record.js';
 import { useWork } from '../../store/hooks.js';

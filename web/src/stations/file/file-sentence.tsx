@@ -1,9 +1,9 @@
 import { Button, Select } from 'antd';
 import { drawers, drawerWords, fileDecisionsSchema, maxTags, type Drawer } from '@nobrel/core/file';
 import { formatDate } from '@nobrel/core/units';
-import { ChoiceGap, DayGap, TextGap } from '../../bench/gaps.js';
+import { ChoiceGap, DayGap, TextGap } from '../../bench/sentence/gaps.js';
 import { LinkButton } from '../../bench/link-button.js';
-import { Sentence } from '../../bench/sentence.js';
+import { Sentence } from '../../bench/sentence/sentence.js';
 import { useDecide, useWork } from '../../store/hooks.js';
 
 const tagSchema = fileDecisionsSchema.shape.tags;

@@ -9,7 +9,7 @@ import {
 } from '@nobrel/core/file';
 import { longSittingNotes, type TransferDecisions } from '@nobrel/core/transfer';
 import type { Note } from '@nobrel/core/notes';
-import { Notes } from '../../bench/notes.js';
+import { Notes } from '../../bench/margin/notes.js';
 import { StationBench } from '../../bench/station.js';
 import { useRemembered } from '../../bench/use-remembered.js';
 import { Diptych } from '../../leaves/diptych.js';

@@ -12,8 +12,8 @@ import {
   type WorkOrder,
 } from '@nobrel/core/file';
 import { transferMethodIds, transferMethodNames } from '@nobrel/core/transfer';
-import { ChoiceGap, DayGap, NumberGap } from '../../bench/gaps.js';
-import { MoreRow, Sentence } from '../../bench/sentence.js';
+import { ChoiceGap, DayGap, NumberGap } from '../../bench/sentence/gaps.js';
+import { MoreRow, Sentence } from '../../bench/sentence/sentence.js';
 
 type FindProps = {
   works: readonly (Card | DamagedCard)[];

@@ -1,13 +1,13 @@
 import { Alert } from 'antd';
 import { lazy, Suspense, useEffect, useState, type ReactNode } from 'react';
-import { Opening } from '../../bench/opening.js';
-import { Frame } from '../../bench/frame.js';
+import { Opening } from '../../bench/frame/opening.js';
+import { Frame } from '../../bench/frame/frame.js';
 import { messageOf } from '../../store/api/base.js';
 import { useWorksQuery } from '../../store/api/file.js';
 import { saveLeftBehind } from '../../store/autosave.js';
 import { useAppDispatch } from '../../store/hooks.js';
 import { BeginWork } from './begin-work.js';
-import { FilePages } from '../../bench/file-pages.js';
+import { FilePages } from '../../bench/frame/file-pages.js';
 
 const none: readonly never[] = [];
 

@@ -1,6 +1,6 @@
 import { Button } from 'antd';
 import { dayOf, maxFreehand, type Freehand as Entry } from '@nobrel/core/file';
-import { DayGap, NumberGap } from '../../bench/gaps.js';
+import { DayGap, NumberGap } from '../../bench/sentence/gaps.js';
 import { useDecide, useDecisions } from '../../store/hooks.js';
 
 /** Minutes a new entry begins with: put right where they are not so. */

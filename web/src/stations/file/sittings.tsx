@@ -1,7 +1,7 @@
 import { Button } from 'antd';
 import { minutesSpent } from '@nobrel/core/transfer';
 import { formatDate, formatMinutes, formatTime } from '@nobrel/core/units';
-import { NumberGap } from '../../bench/gaps.js';
+import { NumberGap } from '../../bench/sentence/gaps.js';
 import { useEstimate } from '../../bench/use-estimate.js';
 import { useDecide, useDecisions } from '../../store/hooks.js';
 

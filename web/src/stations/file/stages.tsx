@@ -1,7 +1,7 @@
 import { Button, Input } from 'antd';
 import { maxStages, type StoredPicture } from '@nobrel/core/file';
 import { formatDate } from '@nobrel/core/units';
-import { PictureDrop } from '../../bench/picture-drop.js';
+import { PictureDrop } from '../../bench/bring-in/picture-drop.js';
 import { useAddPictureMutation } from '../../store/api/reference.js';
 import { useDecide, useDecisions, useWorkId } from '../../store/hooks.js';
 

@@ -1,7 +1,7 @@
 import { Link } from 'react-router';
 import { supplyKinds, takenFor, type Stocked } from '@nobrel/core/file';
 import type { SupplyKind } from '@nobrel/core/transfer';
-import { ChoiceGap } from '../../bench/gaps.js';
+import { ChoiceGap } from '../../bench/sentence/gaps.js';
 import { useSuppliesQuery } from '../../store/api/supplies.js';
 import { useDecide, useWork } from '../../store/hooks.js';
 

@@ -9,8 +9,8 @@ import {
   type LengthUnit,
 } from '@nobrel/core/units';
 import { LinkButton } from '../../bench/link-button.js';
-import { ChoiceGap } from '../../bench/gaps.js';
-import { SizeGap } from '../../bench/size-gap.js';
+import { ChoiceGap } from '../../bench/sentence/gaps.js';
+import { SizeGap } from '../../bench/sentence/size-gap.js';
 import { useUnit, useWorkId } from '../../store/hooks.js';
 import { ToolInHand } from '../../leaves/in-hand.js';
 import { useFit, useLayout } from './use-fit.js';

@@ -10,10 +10,10 @@ import {
 } from '@nobrel/core/fit';
 import { choicesOf } from '@nobrel/core/decisions';
 import { distance } from '@nobrel/core/geometry';
-import { DecisionGap } from '../../bench/decision-gap.js';
-import { ChoiceGap, LengthGap } from '../../bench/gaps.js';
-import { Sentence } from '../../bench/sentence.js';
-import { SizeGap } from '../../bench/size-gap.js';
+import { DecisionGap } from '../../bench/sentence/decision-gap.js';
+import { ChoiceGap, LengthGap } from '../../bench/sentence/gaps.js';
+import { Sentence } from '../../bench/sentence/sentence.js';
+import { SizeGap } from '../../bench/sentence/size-gap.js';
 import { useMainPicture } from '../../leaves/use-reference.js';
 import { useWeight } from '../../workers/use-pictures.js';
 import { useAppDispatch } from '../../store/hooks.js';

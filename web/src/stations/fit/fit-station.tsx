@@ -1,5 +1,5 @@
 import { findFitFault, fitNotes, layOut, spotOnSurface, wholePictureOn, type Layout } from '@nobrel/core/fit';
-import { Notes } from '../../bench/notes.js';
+import { Notes } from '../../bench/margin/notes.js';
 import { useRemembered } from '../../bench/use-remembered.js';
 import { StationBench, Missing } from '../../bench/station.js';
 import { lazyTool, ToolRow, useTool, type Tool } from '../../bench/tool-row.js';

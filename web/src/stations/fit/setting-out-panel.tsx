@@ -11,7 +11,7 @@ import {
 } from '@nobrel/core/fit';
 import { formatLength } from '@nobrel/core/units';
 import { LinkButton } from '../../bench/link-button.js';
-import { ChoiceGap, LengthGap } from '../../bench/gaps.js';
+import { ChoiceGap, LengthGap } from '../../bench/sentence/gaps.js';
 import { useUnit, useWorkId } from '../../store/hooks.js';
 import { MeasuresTable } from './measures-table.js';
 import { useFit, useLayout } from './use-fit.js';

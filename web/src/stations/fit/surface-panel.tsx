@@ -13,8 +13,8 @@ import {
 } from '@nobrel/core/fit';
 import type { DecisionPath } from '@nobrel/core/decisions';
 import { formatSize } from '@nobrel/core/units';
-import { DecisionGap } from '../../bench/decision-gap.js';
-import { ChoiceGap, ColourGap, LengthGap } from '../../bench/gaps.js';
+import { DecisionGap } from '../../bench/sentence/decision-gap.js';
+import { ChoiceGap, ColourGap, LengthGap } from '../../bench/sentence/gaps.js';
 import { messageOf } from '../../store/api/base.js';
 import { useForgetSizeMutation, useSaveSizeMutation, useSizesQuery } from '../../store/api/fit.js';
 import { useUnit } from '../../store/hooks.js';

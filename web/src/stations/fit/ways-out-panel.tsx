@@ -7,7 +7,7 @@ import {
   type Layout,
   type WayOut,
 } from '@nobrel/core/fit';
-import { SizeGap } from '../../bench/size-gap.js';
+import { SizeGap } from '../../bench/sentence/size-gap.js';
 import type { PictureSize } from '@nobrel/core/reference';
 import { MainPicture } from '../../leaves/main-picture.js';
 import { useMainPicture } from '../../leaves/use-reference.js';

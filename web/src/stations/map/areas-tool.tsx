@@ -2,7 +2,7 @@ import { Segmented } from 'antd';
 import { useState } from 'react';
 import type { Point } from '@nobrel/core/geometry';
 import type { BrushKind } from '@nobrel/core/map';
-import { LengthGap } from '../../bench/gaps.js';
+import { LengthGap } from '../../bench/sentence/gaps.js';
 import { thinned } from './shapes-tool.js';
 import { useCorrections } from '../../bench/use-corrections.js';
 import { ToolInHand } from '../../leaves/in-hand.js';

@@ -3,7 +3,7 @@ import { useState } from 'react';
 import { pathData } from '@nobrel/core/documents';
 import { cleanUps, mapSettingsSchema, type TriedCleanUp } from '@nobrel/core/map';
 import { counted } from '@nobrel/core/units';
-import { DecisionGap } from '../../bench/decision-gap.js';
+import { DecisionGap } from '../../bench/sentence/decision-gap.js';
 import { ToolInHand } from '../../leaves/in-hand.js';
 import { useLeafScale } from '../../leaves/leaf-scale.js';
 import { useFoundInMap, useSettings } from './bench-map.js';

@@ -1,5 +1,5 @@
 import type { StrokeFound } from '@nobrel/core/map';
-import { ShareBars } from '../../bench/share-bars.js';
+import { ShareBars } from '../../bench/charts/share-bars.js';
 import { useAppSelector } from '../../store/hooks.js';
 import { rooms } from '../../theme/tokens.js';
 

@@ -1,5 +1,5 @@
 import { Button, Segmented } from 'antd';
-import { useKey } from '../../bench/use-key.js';
+import { useKey } from '../../bench/keys/use-key.js';
 import { useCorrections } from '../../bench/use-corrections.js';
 import { ToolInHand } from '../../leaves/in-hand.js';
 import { usePictureOfMap } from './bench-map.js';

@@ -4,7 +4,7 @@ import { pathData, type MapDocument } from '@nobrel/core/documents';
 import { distanceToSegment, polylineLength, type Point } from '@nobrel/core/geometry';
 import { anchorOf } from '@nobrel/core/map';
 import { counted, formatLength } from '@nobrel/core/units';
-import { PictureDrop } from '../../bench/picture-drop.js';
+import { PictureDrop } from '../../bench/bring-in/picture-drop.js';
 import { ToolInHand } from '../../leaves/in-hand.js';
 import { useLeafScale } from '../../leaves/leaf-scale.js';
 import { useUnit } from '../../store/hooks.js';

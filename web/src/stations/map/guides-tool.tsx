@@ -1,6 +1,6 @@
 import { Button } from 'antd';
 import { useState } from 'react';
-import { NumberGap } from '../../bench/gaps.js';
+import { NumberGap } from '../../bench/sentence/gaps.js';
 import { useBenchMap } from './bench-map.js';
 import { useCorrections } from '../../bench/use-corrections.js';
 import { ToolInHand } from '../../leaves/in-hand.js';

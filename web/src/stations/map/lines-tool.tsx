@@ -3,7 +3,7 @@ import { useMemo, useState } from 'react';
 import type { EdgeQuality, MapDocument, MapLine } from '@nobrel/core/documents';
 import type { Point } from '@nobrel/core/geometry';
 import { anchorOf, lineLengthMm, lineNear, shapeAt } from '@nobrel/core/map';
-import { useKey } from '../../bench/use-key.js';
+import { useKey } from '../../bench/keys/use-key.js';
 import { Handle } from '../../leaves/handle.js';
 import { LinesMarked } from '../../leaves/map-drawing.js';
 import { mapWorker } from '../../workers/use-mapping.js';

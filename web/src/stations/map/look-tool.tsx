@@ -2,7 +2,7 @@ import { Button, Slider } from 'antd';
 import { useMemo, useState } from 'react';
 import { addedBy, effortOf, schoolOf } from '@nobrel/core/map';
 import { aboutMinutes, counted } from '@nobrel/core/units';
-import { MinutesChart } from '../../bench/minutes-chart.js';
+import { MinutesChart } from '../../bench/charts/minutes-chart.js';
 import { ToolInHand } from '../../leaves/in-hand.js';
 import { LinesMarked } from '../../leaves/map-drawing.js';
 import { AreasMarked } from './areas-tool.js';

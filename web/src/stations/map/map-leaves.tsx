@@ -1,7 +1,7 @@
 import { Select, Slider } from 'antd';
 import { useState } from 'react';
 import type { Wash } from '@nobrel/core/map';
-import { useHeldKey, useKey } from '../../bench/use-key.js';
+import { useHeldKey, useKey } from '../../bench/keys/use-key.js';
 import { Diptych } from '../../leaves/diptych.js';
 import { useInHand } from '../../leaves/in-hand.js';
 import { LookChoice } from '../../leaves/look-choice.js';

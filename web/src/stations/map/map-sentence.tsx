@@ -1,8 +1,8 @@
 import { mapSettingsSchema, schoolOf, schools, type MapSettings } from '@nobrel/core/map';
 import type { DecisionPath } from '@nobrel/core/decisions';
-import { DecisionGap, DecisionRow } from '../../bench/decision-gap.js';
-import { ChoiceGap } from '../../bench/gaps.js';
-import { Sentence } from '../../bench/sentence.js';
+import { DecisionGap, DecisionRow } from '../../bench/sentence/decision-gap.js';
+import { ChoiceGap } from '../../bench/sentence/gaps.js';
+import { Sentence } from '../../bench/sentence/sentence.js';
 import { useSettings, type ReferenceKind } from './bench-map.js';
 
 const ownSchool = 'own';

@@ -4,7 +4,7 @@ import { findFitFault, layOut } from '@nobrel/core/fit';
 import { mapNotes, type MapSettings } from '@nobrel/core/map';
 import type { Note } from '@nobrel/core/notes';
 import { ownSpeedNotes } from '@nobrel/core/transfer';
-import { Notes } from '../../bench/notes.js';
+import { Notes } from '../../bench/margin/notes.js';
 import { Missing, StationBench } from '../../bench/station.js';
 import { ToolRow, useTool } from '../../bench/tool-row.js';
 import { ToolPanel } from '../../leaves/in-hand.js';

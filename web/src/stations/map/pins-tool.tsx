@@ -2,7 +2,7 @@ import { Button, Checkbox, Input } from 'antd';
 import { useState } from 'react';
 import type { Point } from '@nobrel/core/geometry';
 import { LinkButton } from '../../bench/link-button.js';
-import { TextGap } from '../../bench/gaps.js';
+import { TextGap } from '../../bench/sentence/gaps.js';
 import { Handle } from '../../leaves/handle.js';
 import { useWorkId } from '../../store/hooks.js';
 import { useCorrections } from '../../bench/use-corrections.js';

@@ -3,7 +3,7 @@ import { useState } from 'react';
 import { pathData, type MapDocument, type MapShape } from '@nobrel/core/documents';
 import type { Point } from '@nobrel/core/geometry';
 import { ringPoints, shapeAt } from '@nobrel/core/map';
-import { useKey } from '../../bench/use-key.js';
+import { useKey } from '../../bench/keys/use-key.js';
 import { useLeafScale } from '../../leaves/leaf-scale.js';
 import { formatArea } from './tell.js';
 import { useBenchMap } from './bench-map.js';

@@ -3,7 +3,7 @@ import { useMemo, useState } from 'react';
 import type { MapDocument } from '@nobrel/core/documents';
 import type { Point } from '@nobrel/core/geometry';
 import { shapeNumbers, type ThingWay } from '@nobrel/core/map';
-import { useKey } from '../../bench/use-key.js';
+import { useKey } from '../../bench/keys/use-key.js';
 import { useDecisions } from '../../store/hooks.js';
 import { mapWorker } from '../../workers/use-mapping.js';
 import { useBenchMap, usePictureOfMap } from './bench-map.js';

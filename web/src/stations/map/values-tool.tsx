@@ -1,8 +1,8 @@
 import { Slider } from 'antd';
 import { useEffect, useState } from 'react';
 import { byHand, type TonesFound } from '@nobrel/core/map';
-import { TypedGap } from '../../bench/gaps.js';
-import { Histogram } from '../../bench/histogram.js';
+import { TypedGap } from '../../bench/sentence/gaps.js';
+import { Histogram } from '../../bench/charts/histogram.js';
 import { mapWorker } from '../../workers/use-mapping.js';
 import { useBenchMap, usePictureOfMap, useSettings } from './bench-map.js';
 import { ToolInHand } from '../../leaves/in-hand.js';

@@ -4,7 +4,7 @@ import type { MapDocument } from '@nobrel/core/documents';
 import { broughtFrom, type MapSummary } from '@nobrel/core/file';
 import { correctionSchema, mapSettingsSchema } from '@nobrel/core/map';
 import { aboutMinutes, counted } from '@nobrel/core/units';
-import { NameGap } from '../../bench/gaps.js';
+import { NameGap } from '../../bench/sentence/gaps.js';
 import { messageOf } from '../../store/api/base.js';
 import {
   useForgetVersionMutation,

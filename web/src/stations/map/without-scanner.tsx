@@ -1,6 +1,6 @@
 import { useRef } from 'react';
 import type { StoredPicture } from '@nobrel/core/file';
-import { TryOut } from '../../bench/try-out.js';
+import { TryOut } from '../../bench/bring-in/try-out.js';
 import { simulateScan } from '../../workers/in-check-worker.js';
 import { usePrintedMap } from './use-corrected-sheet.js';
 

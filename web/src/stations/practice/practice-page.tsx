@@ -10,14 +10,14 @@ import {
   type DrillId,
   type KeptAnswer,
 } from '@nobrel/core/practice';
-import { Frame } from '../../bench/frame.js';
-import { ChoiceGap } from '../../bench/gaps.js';
-import { Opening } from '../../bench/opening.js';
-import { Sentence } from '../../bench/sentence.js';
+import { Frame } from '../../bench/frame/frame.js';
+import { ChoiceGap } from '../../bench/sentence/gaps.js';
+import { Opening } from '../../bench/frame/opening.js';
+import { Sentence } from '../../bench/sentence/sentence.js';
 import { messageOf } from '../../store/api/base.js';
 import { useWorksQuery } from '../../store/api/file.js';
 import { useAnswersQuery } from '../../store/api/practice.js';
-import { FilePages } from '../../bench/file-pages.js';
+import { FilePages } from '../../bench/frame/file-pages.js';
 import { DrillBench } from './drill-bench.js';
 import './practice.css';
 import { Progress } from './progress.js';

@@ -9,7 +9,7 @@ import {
   type KeptAnswer,
 } from '@nobrel/core/practice';
 import { counted, formatDate } from '@nobrel/core/units';
-import { LineChart } from '../../bench/line-chart.js';
+import { LineChart } from '../../bench/charts/line-chart.js';
 import { useAppSelector } from '../../store/hooks.js';
 import { rooms } from '../../theme/tokens.js';
 

@@ -9,7 +9,7 @@ import {
   wholeCrop,
   type Crop,
 } from '@nobrel/core/reference';
-import { NumberGap } from '../../bench/gaps.js';
+import { NumberGap } from '../../bench/sentence/gaps.js';
 import { Handle, useMovable } from '../../leaves/handle.js';
 import { useMainPicture } from '../../leaves/use-reference.js';
 import { useDecisions } from '../../store/hooks.js';

@@ -3,7 +3,7 @@ import { useState } from 'react';
 import { showsWorkItself, type StoredPicture } from '@nobrel/core/file';
 import { transformed } from '@nobrel/core/geometry';
 import { maxDetails, type Detail } from '@nobrel/core/reference';
-import { PictureDrop } from '../../bench/picture-drop.js';
+import { PictureDrop } from '../../bench/bring-in/picture-drop.js';
 import { Handle } from '../../leaves/handle.js';
 import { MainPicture } from '../../leaves/main-picture.js';
 import { pinsOf, useLoupeDetails, useMainPicture } from '../../leaves/use-reference.js';

@@ -3,7 +3,7 @@ import { Button } from 'antd';
 import { useState } from 'react';
 import type { Point } from '@nobrel/core/geometry';
 import { turnToTrue, uncroppedPreparation } from '@nobrel/core/reference';
-import { NumberGap } from '../../bench/gaps.js';
+import { NumberGap } from '../../bench/sentence/gaps.js';
 import { Handle } from '../../leaves/handle.js';
 import { useMainPicture } from '../../leaves/use-reference.js';
 import { PictureBefore } from './picture-before.js';

@@ -2,9 +2,9 @@ import { Button, Input, Popconfirm } from 'antd';
 import { useNavigate } from 'react-router';
 import { binDays } from '@nobrel/core/file';
 import { referenceDecisionsSchema } from '@nobrel/core/reference';
-import { DecisionGap } from '../../bench/decision-gap.js';
-import { TextGap } from '../../bench/gaps.js';
-import { MoreRow, Sentence } from '../../bench/sentence.js';
+import { DecisionGap } from '../../bench/sentence/decision-gap.js';
+import { TextGap } from '../../bench/sentence/gaps.js';
+import { MoreRow, Sentence } from '../../bench/sentence/sentence.js';
 import { useRemoveMutation } from '../../store/api/file.js';
 import { useDecide, useWork, useWorkId } from '../../store/hooks.js';
 

@@ -1,7 +1,7 @@
 import { findFitFault, layOut } from '@nobrel/core/fit';
 import { findCornerFault, referenceNotes } from '@nobrel/core/reference';
 import { LinkButton } from '../../bench/link-button.js';
-import { Notes } from '../../bench/notes.js';
+import { Notes } from '../../bench/margin/notes.js';
 import { StationBench } from '../../bench/station.js';
 import { lazyTool, ToolRow, useTool, type Tool } from '../../bench/tool-row.js';
 import { Diptych } from '../../leaves/diptych.js';
@@ -12,7 +12,7 @@ import { useDecide, useUnit, useWork } from '../../store/hooks.js';
 import { useMapAhead } from '../../workers/use-mapping.js';
 import { useJudgement } from '../../workers/use-pictures.js';
 import { bestSeparation } from '@nobrel/core/map';
-import { Histogram } from '../../bench/histogram.js';
+import { Histogram } from '../../bench/charts/histogram.js';
 import { useJudgedSide } from './look.js';
 import { ReferenceSentence } from './reference-sentence.js';
 

@@ -18,7 +18,7 @@ import {
   formatDegrees,
   formatPercent,
 } from '@nobrel/core/units';
-import { NameGap } from '../../bench/gaps.js';
+import { NameGap } from '../../bench/sentence/gaps.js';
 import { messageOf } from '../../store/api/base.js';
 import {
   useCalibrationsQuery,

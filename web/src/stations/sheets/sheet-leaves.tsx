@@ -3,7 +3,7 @@ import { useState } from 'react';
 import type { MapDocument } from '@nobrel/core/documents';
 import type { Rect } from '@nobrel/core/geometry';
 import { partOf, windowAt, type SheetDecisions, type SheetLaying, type SheetPage } from '@nobrel/core/sheets';
-import { useKey } from '../../bench/use-key.js';
+import { useKey } from '../../bench/keys/use-key.js';
 import { Diptych } from '../../leaves/diptych.js';
 import { MapDrawing } from '../../leaves/map-drawing.js';
 import { SurfaceSheet } from '../../leaves/surface-sheet.js';

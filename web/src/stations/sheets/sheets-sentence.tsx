@@ -13,9 +13,9 @@ import {
   type SheetDecisions,
   type SheetKind,
 } from '@nobrel/core/sheets';
-import { DecisionGap, DecisionRow } from '../../bench/decision-gap.js';
-import { ChoiceGap } from '../../bench/gaps.js';
-import { MoreRow, Sentence } from '../../bench/sentence.js';
+import { DecisionGap, DecisionRow } from '../../bench/sentence/decision-gap.js';
+import { ChoiceGap } from '../../bench/sentence/gaps.js';
+import { MoreRow, Sentence } from '../../bench/sentence/sentence.js';
 import { useCalibrationsQuery } from '../../store/api/sheets.js';
 
 /** The kinds as they are offered, by what they are for. */

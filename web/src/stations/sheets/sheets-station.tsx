@@ -4,7 +4,7 @@ import { Link } from 'react-router';
 import type { MapDocument } from '@nobrel/core/documents';
 import { isMapCurrent } from '@nobrel/core/file';
 import { sheetNotes, type SheetDecisions } from '@nobrel/core/sheets';
-import { Notes } from '../../bench/notes.js';
+import { Notes } from '../../bench/margin/notes.js';
 import { useRemembered } from '../../bench/use-remembered.js';
 import { Missing, StationBench } from '../../bench/station.js';
 import { lazyTool, ToolRow, useTool, type Tool } from '../../bench/tool-row.js';

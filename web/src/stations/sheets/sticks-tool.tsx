@@ -11,7 +11,7 @@ import {
   type SheetDecisions,
   type Stick,
 } from '@nobrel/core/sheets';
-import { ColourGap, NameGap } from '../../bench/gaps.js';
+import { ColourGap, NameGap } from '../../bench/sentence/gaps.js';
 import { ToolInHand } from '../../leaves/in-hand.js';
 import { useDecide, useWork } from '../../store/hooks.js';
 import { useBenchSheets } from './bench-sheets.js';

@@ -1,5 +1,5 @@
 import { formatLength } from '@nobrel/core/units';
-import { LengthGap } from '../../bench/gaps.js';
+import { LengthGap } from '../../bench/sentence/gaps.js';
 import { useUnit } from '../../store/hooks.js';
 import './measured-gap.css';
 

@@ -13,8 +13,8 @@ import {
   type StrengthsFound,
   type UnderPaint,
 } from '@nobrel/core/transfer';
-import { DecisionGap } from '../../bench/decision-gap.js';
-import { ChoiceGap, ColourGap } from '../../bench/gaps.js';
+import { DecisionGap } from '../../bench/sentence/decision-gap.js';
+import { ChoiceGap, ColourGap } from '../../bench/sentence/gaps.js';
 import { ToolInHand } from '../../leaves/in-hand.js';
 import { SurfaceSheet } from '../../leaves/surface-sheet.js';
 import { useDecide, useDecisions } from '../../store/hooks.js';

@@ -17,8 +17,8 @@ import {
   type PressureStrip,
   type ThroughPaper,
 } from '@nobrel/core/transfer';
-import { DecisionGap } from '../../bench/decision-gap.js';
-import { ChoiceGap } from '../../bench/gaps.js';
+import { DecisionGap } from '../../bench/sentence/decision-gap.js';
+import { ChoiceGap } from '../../bench/sentence/gaps.js';
 import { ToolInHand } from '../../leaves/in-hand.js';
 import { MapDrawing } from '../../leaves/map-drawing.js';
 import { SurfaceSheet } from '../../leaves/surface-sheet.js';

@@ -15,7 +15,7 @@ import {
 } from '@nobrel/core/transfer';
 import { formatLength } from '@nobrel/core/units';
 import type { MapDocument } from '@nobrel/core/documents';
-import { NumberGap } from '../../bench/gaps.js';
+import { NumberGap } from '../../bench/sentence/gaps.js';
 import { ToolInHand } from '../../leaves/in-hand.js';
 import { LinesMarked } from '../../leaves/map-drawing.js';
 import { useUnit } from '../../store/hooks.js';

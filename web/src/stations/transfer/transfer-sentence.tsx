@@ -5,9 +5,9 @@ import {
   transferMethods,
   usesCoatedSheet,
 } from '@nobrel/core/transfer';
-import { DecisionGap, DecisionRow } from '../../bench/decision-gap.js';
-import { ChoiceGap } from '../../bench/gaps.js';
-import { MoreRow, Sentence } from '../../bench/sentence.js';
+import { DecisionGap, DecisionRow } from '../../bench/sentence/decision-gap.js';
+import { ChoiceGap } from '../../bench/sentence/gaps.js';
+import { MoreRow, Sentence } from '../../bench/sentence/sentence.js';
 import { useDecisions } from '../../store/hooks.js';
 import { useTransfer } from './use-transfer.js';
 

@@ -1,7 +1,7 @@
 import { Link } from 'react-router';
 import { wornSheetNotes } from '@nobrel/core/file';
 import { longSittingNotes, transferNotes } from '@nobrel/core/transfer';
-import { Notes } from '../../bench/notes.js';
+import { Notes } from '../../bench/margin/notes.js';
 import { Missing, StationBench } from '../../bench/station.js';
 import { useEstimate, useOwnSpeeds } from '../../bench/use-estimate.js';
 import { useRemembered } from '../../bench/use-remembered.js';

@@ -8,8 +8,8 @@ import {
   type ThrowMeasured,
 } from '@nobrel/core/transfer';
 import { formatLength } from '@nobrel/core/units';
-import { DecisionGap } from '../../bench/decision-gap.js';
-import { LengthGap } from '../../bench/gaps.js';
+import { DecisionGap } from '../../bench/sentence/decision-gap.js';
+import { LengthGap } from '../../bench/sentence/gaps.js';
 import { ToolInHand } from '../../leaves/in-hand.js';
 import { useDecisions, useUnit } from '../../store/hooks.js';
 import { ContrastLeft } from './contrast-left.js';

@@ -1,5 +1,5 @@
 import { useState } from 'react';
-import { useBringIn } from '../../../bench/use-bring-in.js';
+import { useBringIn } from '../../../bench/bring-in/use-bring-in.js';
 import { useCheckBench } from '../use-check.js';
 import { Photographing } from './photographing.js';
 

@@ -3,7 +3,7 @@ import { useState } from 'react';
 import { trueHand, type HandFaults } from '@nobrel/core/camera';
 import type { CheckSubject } from '@nobrel/core/check';
 import { formatLength } from '@nobrel/core/units';
-import { TryOut } from '../../../bench/try-out.js';
+import { TryOut } from '../../../bench/bring-in/try-out.js';
 import { useUnit } from '../../../store/hooks.js';
 import { simulatePhotograph } from '../../../workers/in-check-worker.js';
 import { useCheckBench } from '../use-check.js';

@@ -1,8 +1,8 @@
 import { Alert } from 'antd';
 import type { TimeSpent } from '@nobrel/core/file';
-import { FilePages } from '../../../bench/file-pages.js';
-import { Frame } from '../../../bench/frame.js';
-import { Opening } from '../../../bench/opening.js';
+import { FilePages } from '../../../bench/frame/file-pages.js';
+import { Frame } from '../../../bench/frame/frame.js';
+import { Opening } from '../../../bench/frame/opening.js';
 import { messageOf } from '../../../store/api/base.js';
 import { useTimeSpentQuery } from '../../../store/api/record.js';
 import './charts.css';

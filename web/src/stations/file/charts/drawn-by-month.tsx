@@ -1,6 +1,6 @@
 import { drawnByMonth, drawnWays, type DrawnWay, type TimeSpent } from '@nobrel/core/file';
 import { formatMinutes, formatMonth } from '@nobrel/core/units';
-import { BarChart } from '../../../bench/bar-chart.js';
+import { BarChart } from '../../../bench/charts/bar-chart.js';
 import { ChartFigure } from './chart-figure.js';
 import { stepOfHours, useChartColours, writeHours } from './looks.js';
 

@@ -1,6 +1,6 @@
 import type { TimeSpent } from '@nobrel/core/file';
 import { formatLength } from '@nobrel/core/units';
-import { LineChart } from '../../../bench/line-chart.js';
+import { LineChart } from '../../../bench/charts/line-chart.js';
 import { useUnit } from '../../../store/hooks.js';
 import { ChartFigure } from './chart-figure.js';
 import { useChartColours } from './looks.js';

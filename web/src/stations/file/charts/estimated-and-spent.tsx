@@ -1,7 +1,7 @@
 import type { TimeSpent } from '@nobrel/core/file';
 import type { Estimate } from '@nobrel/core/transfer';
 import { formatDate, formatMinutes } from '@nobrel/core/units';
-import { BarChart } from '../../../bench/bar-chart.js';
+import { BarChart } from '../../../bench/charts/bar-chart.js';
 import { ChartFigure } from './chart-figure.js';
 import { shorten, stepOfHours, useChartColours, writeHours } from './looks.js';
 

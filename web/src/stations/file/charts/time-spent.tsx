@@ -1,7 +1,7 @@
 import { minutesByMethod, type TimeSpent } from '@nobrel/core/file';
 import { transferMethodNames } from '@nobrel/core/transfer';
 import { formatMinutes } from '@nobrel/core/units';
-import { BarChart } from '../../../bench/bar-chart.js';
+import { BarChart } from '../../../bench/charts/bar-chart.js';
 import { ChartFigure } from './chart-figure.js';
 import { shorten, stepOfHours, useChartColours, writeHours } from './looks.js';
 

@@ -2,9 +2,9 @@ import { Button } from 'antd';
 import { freeTimeSchema, type FreeTime, type PlanDecisions } from '@nobrel/core/file';
 import { formatDate } from '@nobrel/core/units';
 import type { ChangePlan } from './change-plan.js';
-import type { Read } from '../../../bench/draft.js';
-import { ChoiceGap, DayGap, TypedGap } from '../../../bench/gaps.js';
-import { Sentence } from '../../../bench/sentence.js';
+import type { Read } from '../../../bench/sentence/draft.js';
+import { ChoiceGap, DayGap, TypedGap } from '../../../bench/sentence/gaps.js';
+import { Sentence } from '../../../bench/sentence/sentence.js';
 
 export const weekdays = [
   'Sunday',

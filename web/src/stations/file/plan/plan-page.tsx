@@ -11,11 +11,11 @@ import {
 } from '@nobrel/core/file';
 import { worstFirst } from '@nobrel/core/notes';
 import { counted, formatDate, formatMinutes, formatTime } from '@nobrel/core/units';
-import { Frame } from '../../../bench/frame.js';
-import { Opening } from '../../../bench/opening.js';
+import { Frame } from '../../../bench/frame/frame.js';
+import { Opening } from '../../../bench/frame/opening.js';
 import { messageOf } from '../../../store/api/base.js';
 import { usePlanQuery } from '../../../store/api/plan.js';
-import { FilePages } from '../../../bench/file-pages.js';
+import { FilePages } from '../../../bench/frame/file-pages.js';
 import { usePlanChanges } from './change-plan.js';
 import { FreeTimes } from './free-times.js';
 import { Outlooks } from './outlooks.js';

@@ -10,7 +10,7 @@ import {
   type PlanDecisions,
 } from '@nobrel/core/file';
 import { formatMinutes, formatTime } from '@nobrel/core/units';
-import { ChoiceGap } from '../../../bench/gaps.js';
+import { ChoiceGap } from '../../../bench/sentence/gaps.js';
 import type { ChangePlan } from './change-plan.js';
 import { weekdays } from './free-times.js';
 

@@ -4,7 +4,7 @@ import { surfaceKinds, type SurfaceKindId } from '@nobrel/core/fit';
 import { newSupplySchema, supplyKinds, type NewSupply, type Particular } from '@nobrel/core/file';
 import { paperName, printerPapers, type PrinterPaper } from '@nobrel/core/sheets';
 import { supplyKindIds, type SupplyKind } from '@nobrel/core/transfer';
-import { ChoiceGap, DayGap, LengthGap, NumberGap, TextGap } from '../../../bench/gaps.js';
+import { ChoiceGap, DayGap, LengthGap, NumberGap, TextGap } from '../../../bench/sentence/gaps.js';
 
 const begun = (kind: SupplyKind): NewSupply => ({
   kind,

@@ -2,8 +2,8 @@ import { Alert, Button } from 'antd';
 import { useState } from 'react';
 import { newSupplySchema, supplyKinds, type Stocked, type SupplyChange } from '@nobrel/core/file';
 import { supplyKindIds, type SupplyKind } from '@nobrel/core/transfer';
-import { Frame } from '../../../bench/frame.js';
-import { Opening } from '../../../bench/opening.js';
+import { Frame } from '../../../bench/frame/frame.js';
+import { Opening } from '../../../bench/frame/opening.js';
 import { messageOf } from '../../../store/api/base.js';
 import {
   useAddSupplyMutation,
@@ -11,7 +11,7 @@ import {
   useRemoveSupplyMutation,
   useSuppliesQuery,
 } from '../../../store/api/supplies.js';
-import { FilePages } from '../../../bench/file-pages.js';
+import { FilePages } from '../../../bench/frame/file-pages.js';
 import { AddSupply } from './add-supply.js';
 import { ShoppingList } from './shopping-list.js';
 import { SupplyRow } from './supply-row.js';

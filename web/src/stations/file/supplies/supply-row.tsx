@@ -3,7 +3,7 @@ import { surfaceKind } from '@nobrel/core/fit';
 import { supplyAmount, supplyKinds, type Stocked, type SupplyChange } from '@nobrel/core/file';
 import { paperName } from '@nobrel/core/sheets';
 import { formatDate, formatSize, type LengthUnit } from '@nobrel/core/units';
-import { NumberGap } from '../../../bench/gaps.js';
+import { NumberGap } from '../../../bench/sentence/gaps.js';
 import { useUnit } from '../../../store/hooks.js';
 
 type RowProps = {

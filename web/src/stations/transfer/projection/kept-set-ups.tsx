@@ -8,7 +8,7 @@ import {
   type ProjectorSetUp,
   type WallSize,
 } from '@nobrel/core/transfer';
-import { NumberGap } from '../../../bench/gaps.js';
+import { NumberGap } from '../../../bench/sentence/gaps.js';
 import {
   useForgetProjectorSetUpMutation,
   useKeepProjectorSetUpMutation,

@@ -14,7 +14,7 @@ import {
   type WallPicture,
 } from '@nobrel/core/transfer';
 import { formatLength } from '@nobrel/core/units';
-import { Opening } from '../../../bench/opening.js';
+import { Opening } from '../../../bench/frame/opening.js';
 import { useDecisions, useUnit, useWork } from '../../../store/hooks.js';
 import { projectionWorker } from '../../../workers/use-projection.js';
 import { Handles } from './handles.js';

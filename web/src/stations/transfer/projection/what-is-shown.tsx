@@ -9,7 +9,7 @@ import {
   type WallSize,
 } from '@nobrel/core/transfer';
 import { useDecisions } from '../../../store/hooks.js';
-import { ColourGap, LengthGap } from '../../../bench/gaps.js';
+import { ColourGap, LengthGap } from '../../../bench/sentence/gaps.js';
 import { perMmOf, usePlaced } from './placing.js';
 import type { Wall } from './use-wall.js';
 

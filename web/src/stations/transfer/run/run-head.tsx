@@ -1,7 +1,7 @@
 import { Progress } from 'antd';
 import type { ReactNode } from 'react';
 import type { TracingPlan } from '@nobrel/core/transfer';
-import { SavingState } from '../../../bench/saving.js';
+import { SavingState } from '../../../bench/frame/saving.js';
 import { SittingClock, sittingsWords } from '../stopwatch.js';
 import type { RunBench } from './use-run.js';
 

@@ -1,7 +1,7 @@
 import { useEffect, useEffectEvent, useState } from 'react';
 import { useAppDispatch, useAppSelector } from '../../../store/hooks.js';
 import { pedalLearned } from '../../../store/view-slice.js';
-import { isTyping } from '../../../bench/typing.js';
+import { isTyping } from '../../../bench/keys/typing.js';
 
 /** Keys that lead on and back whatever is learned: those of pedals for turning pages among them. */
 const onKeys = new Set([' ', 'Enter', 'PageDown', 'ArrowRight', 'ArrowDown']);

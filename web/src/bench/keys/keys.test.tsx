@@ -1,8 +1,8 @@
-import { putOnBench } from '../test-bench.js';
+import { putOnBench } from '../../test-bench.js';
 import { act, fireEvent } from '@testing-library/react';
 import { expect } from 'chai';
 import { useState } from 'react';
-import { letterKeysSwitched } from '../store/view-slice.js';
+import { letterKeysSwitched } from '../../store/view-slice.js';
 import { keyTable, type KeyName } from './keys.js';
 import { useHeldKey, useKey } from './use-key.js';
 

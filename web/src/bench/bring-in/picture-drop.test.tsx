@@ -1,4 +1,4 @@
-import { putOnBench } from '../test-bench.js';
+import { putOnBench } from '../../test-bench.js';
 import { fireEvent, waitFor } from '@testing-library/react';
 import axios, { AxiosError, CanceledError, type InternalAxiosRequestConfig } from 'axios';
 import { expect } from 'chai';

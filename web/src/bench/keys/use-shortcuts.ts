@@ -1,10 +1,10 @@
 import { useNavigate, useParams } from 'react-router';
 import { stationIds } from '@nobrel/core/file';
-import { useAppDispatch, useAppSelector } from '../store/hooks.js';
-import { leavesShared, leavesShown, loupeTaken, tourAsked, usualLeaves } from '../store/view-slice.js';
-import { redone, undone } from '../store/work-slice.js';
+import { useAppDispatch, useAppSelector } from '../../store/hooks.js';
+import { leavesShared, leavesShown, loupeTaken, tourAsked, usualLeaves } from '../../store/view-slice.js';
+import { redone, undone } from '../../store/work-slice.js';
 import { useKey } from './use-key.js';
-import { useStation } from './use-station.js';
+import { useStation } from '../use-station.js';
 
 /** Keys that work on every screen. */
 export function useShortcuts(showHelp: () => void): void {

@@ -14,7 +14,7 @@ import {
   type DecisionWords,
 } from '@nobrel/core/decisions';
 import { formatLength } from '@nobrel/core/units';
-import { useUnit } from '../store/hooks.js';
+import { useUnit } from '../../store/hooks.js';
 import { ChoiceGap, LengthGap, NumberGap } from './gaps.js';
 import { MoreRow } from './sentence.js';
 

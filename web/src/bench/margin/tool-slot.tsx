@@ -1,6 +1,6 @@
 import { createContext, useContext, useState, type ReactNode } from 'react';
 import { createPortal } from 'react-dom';
-import { useMedia } from '../theme/use-media.js';
+import { useMedia } from '../../theme/use-media.js';
 
 type Slot = { place: HTMLElement | null; setPlace: (place: HTMLElement | null) => void };
 

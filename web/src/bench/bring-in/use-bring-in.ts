@@ -1,9 +1,9 @@
 import { useCallback, useRef, useState } from 'react';
 import type { StoredPicture } from '@nobrel/core/file';
 import { maxMegabytes } from '@nobrel/core/reference';
-import { messageOf } from '../store/api/base.js';
-import { referenceApi } from '../store/api/reference.js';
-import { useAppDispatch } from '../store/hooks.js';
+import { messageOf } from '../../store/api/base.js';
+import { referenceApi } from '../../store/api/reference.js';
+import { useAppDispatch } from '../../store/hooks.js';
 
 /** A picture that could not be brought in; its message is shown as it stands. */
 class BringInError extends Error {}

@@ -1,11 +1,11 @@
-import { field, putOnBench } from '../test-bench.js';
+import { field, putOnBench } from '../../test-bench.js';
 import { expect } from 'chai';
 import { useState } from 'react';
 import { checkDecisionsSchema } from '@nobrel/core/check';
 import { gridSchema } from '@nobrel/core/fit';
 import { mapSettingsSchema } from '@nobrel/core/map';
-import { useDecide, useDecisions } from '../store/hooks.js';
-import { unitChosen } from '../store/view-slice.js';
+import { useDecide, useDecisions } from '../../store/hooks.js';
+import { unitChosen } from '../../store/view-slice.js';
 import { DecisionGap } from './decision-gap.js';
 import { LengthGap, NumberGap } from './gaps.js';
 import { SizeGap } from './size-gap.js';

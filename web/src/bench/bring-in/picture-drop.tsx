@@ -1,7 +1,7 @@
 import { Button } from 'antd';
 import { lazy, Suspense, useEffect, useRef, useState, type DragEvent, type ReactNode } from 'react';
 import type { StoredPicture } from '@nobrel/core/file';
-import { messageOf } from '../store/api/base.js';
+import { messageOf } from '../../store/api/base.js';
 import { useBringIn } from './use-bring-in.js';
 
 const BringInState = lazy(async () => ({ default: (await import('./bring-in-state.js')).BringInState }));

@@ -1,6 +1,6 @@
 import { lengthUnits } from '@nobrel/core/units';
-import { useAppDispatch, useUnit } from '../store/hooks.js';
-import { unitChosen } from '../store/view-slice.js';
+import { useAppDispatch, useUnit } from '../../store/hooks.js';
+import { unitChosen } from '../../store/view-slice.js';
 
 /**
  * The unit lengths are spoken in. The browser’s own radio buttons: Ant Design’s bring its forms with them, a twentieth

@@ -1,6 +1,6 @@
 import { NavLink } from 'react-router';
 import { stationIds, stations } from '@nobrel/core/file';
-import { useUnit, useWork } from '../store/hooks.js';
+import { useUnit, useWork } from '../../store/hooks.js';
 
 /** The order of work: every station with its number, name and one live fact. */
 export function Strip() {

@@ -1,6 +1,6 @@
 import { Alert, Button } from 'antd';
-import { useAppDispatch, useAppSelector } from '../store/hooks.js';
-import { oursKept, theirsTaken, type Saving } from '../store/work-slice.js';
+import { useAppDispatch, useAppSelector } from '../../store/hooks.js';
+import { oursKept, theirsTaken, type Saving } from '../../store/work-slice.js';
 
 const savingWords: Record<Saving, string> = {
   saved: 'Saved',

@@ -1,7 +1,7 @@
 import { Button } from 'antd';
 import { useEffect, useRef, useState, type ReactNode } from 'react';
 import type { StoredPicture } from '@nobrel/core/file';
-import { messageOf } from '../store/api/base.js';
+import { messageOf } from '../../store/api/base.js';
 import { useBringIn } from './use-bring-in.js';
 
 type TryOutProps = {

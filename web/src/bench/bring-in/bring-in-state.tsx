@@ -2,7 +2,7 @@ import { Alert, Button, Progress } from 'antd';
 import { lazy, Suspense } from 'react';
 import type { BringingIn } from './use-bring-in.js';
 
-const SvgSize = lazy(async () => ({ default: (await import('./svg-size.js')).SvgSize }));
+const SvgSize = lazy(async () => ({ default: (await import('../svg-size.js')).SvgSize }));
 
 /** How bringing in pictures stands: how far the upload is, what an SVG asks, what was refused and why. */
 export function BringInState({ state }: { state: BringingIn }) {

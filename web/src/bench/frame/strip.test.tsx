@@ -1,10 +1,10 @@
-import { field, putOnBench } from '../test-bench.js';
-import { sampleWork } from '../test-page.js';
+import { field, putOnBench } from '../../test-bench.js';
+import { sampleWork } from '../../test-page.js';
 import { act } from '@testing-library/react';
 import { expect } from 'chai';
 import { stationIds, stations } from '@nobrel/core/file';
-import { unitChosen } from '../store/view-slice.js';
-import { decided } from '../store/work-slice.js';
+import { unitChosen } from '../../store/view-slice.js';
+import { decided } from '../../store/work-slice.js';
 import { ConflictNotice, SavingState } from './saving.js';
 import { Strip } from './strip.js';
 import { UnitsChoice } from './units-choice.js';

@@ -1,8 +1,8 @@
 import type { ChartData } from 'chart.js';
 import { aboutMinutes } from '@nobrel/core/units';
 import { LineChart } from './line-chart.js';
-import { useAppSelector } from '../store/hooks.js';
-import { rooms } from '../theme/tokens.js';
+import { useAppSelector } from '../../store/hooks.js';
+import { rooms } from '../../theme/tokens.js';
 
 /**
  * What more detail costs: minutes of tracing over detail.

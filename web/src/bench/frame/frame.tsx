@@ -2,14 +2,14 @@ import { Button, Switch } from 'antd';
 import { RedoOutlined, UndoOutlined } from '@ant-design/icons';
 import { lazy, Suspense, useState, type ReactNode } from 'react';
 import { Link } from 'react-router';
-import { useAppDispatch, useAppSelector } from '../store/hooks.js';
-import { roomChosen } from '../store/view-slice.js';
-import { redone, undone } from '../store/work-slice.js';
+import { useAppDispatch, useAppSelector } from '../../store/hooks.js';
+import { roomChosen } from '../../store/view-slice.js';
+import { redone, undone } from '../../store/work-slice.js';
 import { ConflictNotice, SavingState } from './saving.js';
 import { UnitsChoice } from './units-choice.js';
-import { useShortcuts } from './use-shortcuts.js';
+import { useShortcuts } from '../keys/use-shortcuts.js';
 
-const KeysHelp = lazy(async () => ({ default: (await import('./keys-help.js')).KeysHelp }));
+const KeysHelp = lazy(async () => ({ default: (await import('../keys/keys-help.js')).KeysHelp }));
 
 /** What stands around every screen: the name, the title, saving, undo, units and the room's light. */
 export function Frame({

@@ -1,9 +1,9 @@
-import { putOnBench } from '../test-bench.js';
+import { putOnBench } from '../../test-bench.js';
 import { waitFor } from '@testing-library/react';
 import { expect } from 'chai';
 import type { Note } from '@nobrel/core/notes';
-import { Pointing, usePointed } from '../leaves/pointed.js';
-import { undone } from '../store/work-slice.js';
+import { Pointing, usePointed } from '../../leaves/pointed.js';
+import { undone } from '../../store/work-slice.js';
 import { Notes } from './notes.js';
 
 const note = (

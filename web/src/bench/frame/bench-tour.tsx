@@ -1,6 +1,6 @@
 import { Tour } from 'antd';
-import { useAppDispatch } from '../store/hooks.js';
-import { tourEnded } from '../store/view-slice.js';
+import { useAppDispatch } from '../../store/hooks.js';
+import { tourEnded } from '../../store/view-slice.js';
 
 const find = (selector: string) => () => document.querySelector<HTMLElement>(selector) ?? document.body;
 

@@ -1,7 +1,7 @@
 import type { Plugin } from 'chart.js';
 import { sharesBetween } from '@nobrel/core/reference';
-import { useAppSelector } from '../store/hooks.js';
-import { rooms } from '../theme/tokens.js';
+import { useAppSelector } from '../../store/hooks.js';
+import { rooms } from '../../theme/tokens.js';
 import { ShareBars } from './share-bars.js';
 
 /** Steps of lightness drawn as one bar. */

@@ -1,6 +1,6 @@
 import { useState } from 'react';
 import { useHotkeys } from 'react-hotkeys-hook';
-import { useAppSelector } from '../store/hooks.js';
+import { useAppSelector } from '../../store/hooks.js';
 import { isLetterKey, keyTable, type KeyName } from './keys.js';
 import { isTyping } from './typing.js';
 

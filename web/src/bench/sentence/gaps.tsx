@@ -1,6 +1,6 @@
 import { ColorPicker, Input, Select } from 'antd';
 import { formatLength, LengthError, parseLength, type LengthUnit } from '@nobrel/core/units';
-import { useUnit } from '../store/hooks.js';
+import { useUnit } from '../../store/hooks.js';
 import { Fault, idOf, useDraft, type Read } from './draft.js';
 
 type ChoiceGapProps<T extends string | number> = {

@@ -1,8 +1,8 @@
 import { AutoComplete } from 'antd';
 import { useState } from 'react';
 import { formatSize, LengthError, namedFormats, parseSize, type SizeMm } from '@nobrel/core/units';
-import { useSizesQuery } from '../store/api/fit.js';
-import { useUnit } from '../store/hooks.js';
+import { useSizesQuery } from '../../store/api/fit.js';
+import { useUnit } from '../../store/hooks.js';
 import { Fault, idOf, useDraft, type Read } from './draft.js';
 
 type SizeGapProps = {

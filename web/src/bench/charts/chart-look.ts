@@ -1,6 +1,6 @@
 import { Chart } from 'chart.js';
-import { useAppSelector } from '../store/hooks.js';
-import { rooms, sans } from '../theme/tokens.js';
+import { useAppSelector } from '../../store/hooks.js';
+import { rooms, sans } from '../../theme/tokens.js';
 
 Chart.defaults.font.family = sans;
 Chart.defaults.font.size = 13;

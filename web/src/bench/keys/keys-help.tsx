@@ -1,6 +1,6 @@
 import { Modal, Switch } from 'antd';
-import { useAppDispatch, useAppSelector } from '../store/hooks.js';
-import { letterKeysSwitched } from '../store/view-slice.js';
+import { useAppDispatch, useAppSelector } from '../../store/hooks.js';
+import { letterKeysSwitched } from '../../store/view-slice.js';
 import { focusKeys, keyPlaces, keyTable, type KeyPlace } from './keys.js';
 
 const lines = [...focusKeys, ...Object.values(keyTable)].filter(({ does }) => does !== '');
