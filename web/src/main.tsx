@@ -14,7 +14,7 @@ import './bench/frame/units-choice.css';
 import './leaves/leaves.css';
 import './stations/stations.css';
 import './stations/tools.css';
-import './leaves/grid-lines.css';
+import './leaves/drawn/grid-lines.css';
 import './leaves/handles.css';
 import './stations/fit/fit.css';
 import './stations/map/strokes-found.css';

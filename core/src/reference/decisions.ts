@@ -1,6 +1,6 @@
 import { z } from 'zod';
 import { choiceDecision, choiceWords, numberDecision } from '../decisions/index.js';
-import { squaringSchema, unsquared, type Squaring } from './squaring.js';
+import { squaringSchema, unsquared, type Squaring } from './squaring/squaring.js';
 
 /** What allows the picture to be worked from. */
 export const permissions = ['own', 'granted', 'free', 'unsure'] as const;

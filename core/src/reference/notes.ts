@@ -1,9 +1,9 @@
 import type { Note, Place } from '../notes/index.js';
 import { formatLength, formatSize, type LengthUnit, formatPercent } from '../units/index.js';
 import type { ReferenceDecisions } from './decisions.js';
-import { sharpShare, type FocusMap } from './focus.js';
-import type { Judgement } from './judge.js';
-import type { PictureSize } from './squaring.js';
+import { sharpShare, type FocusMap } from './judging/focus.js';
+import type { Judgement } from './judging/judge.js';
+import type { PictureSize } from './squaring/squaring.js';
 
 export type ReferenceNote = Note<Partial<ReferenceDecisions>>;
 

@@ -1,7 +1,7 @@
 import { expect } from 'chai';
 import { labOfSrgb } from '../colour/index.js';
 import { worstFirst } from '../notes/index.js';
-import { greyByLightness } from './grey.js';
+import { greyByLightness } from './looking/grey.js';
 import { referenceNotes, type ReferenceFacts } from './notes.js';
 
 describe('the grey version', () => {

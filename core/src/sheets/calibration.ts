@@ -1,7 +1,7 @@
 import { z } from 'zod';
 import { stepLength } from '../geometry/index.js';
 import type { SizeMm } from '../units/index.js';
-import type { Affine } from './page.js';
+import type { Affine } from './page/page.js';
 
 /**
  * What a printer does to lengths on its page as displayed: x′ = scaleX·x + shear·y, y′ = scaleY·y, from the

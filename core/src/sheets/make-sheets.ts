@@ -1,8 +1,8 @@
 import { truePrinter, type PrinterBend } from './calibration.js';
 import type { SheetDecisions } from './decisions.js';
 import { sheetKinds } from './kinds/index.js';
-import { layOutDrawing, singlePages, type SheetSet } from './lay-out.js';
-import { paperOf, type Paper } from './papers.js';
+import { layOutDrawing, singlePages, type SheetSet } from './layout/lay-out.js';
+import { paperOf, type Paper } from './layout/papers.js';
 import type { SheetSource } from './source.js';
 
 /** What stands outside the decisions: the printer's faults, and a paper given by its size. */

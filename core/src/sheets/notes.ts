@@ -1,7 +1,7 @@
 import type { Note } from '../notes/index.js';
 import { counted, formatLength, formatSize, type LengthUnit } from '../units/index.js';
 import type { SheetDecisions } from './decisions.js';
-import type { SheetLaying } from './lay-out.js';
+import type { SheetLaying } from './layout/lay-out.js';
 
 /** Notes on a set of sheets: how many, how they join, what was left out. Figures in the unit asked for. */
 export function sheetNotes(set: SheetLaying, unit: LengthUnit): Note<Partial<SheetDecisions>>[] {

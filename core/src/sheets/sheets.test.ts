@@ -11,9 +11,9 @@ import {
   strokesIn,
   wordsIn,
 } from '../testing/index.js';
-import { sheetLayout } from './layout-file.js';
-import type { PageStroke } from './page.js';
-import { SheetError } from './tiling.js';
+import { sheetLayout } from './layout/layout-file.js';
+import type { PageStroke } from './page/page.js';
+import { SheetError } from './layout/tiling.js';
 
 const run = (width: number, height: number, points: [number, number][]) =>
   mapWith(width, height, [lineOf(points)]);

@@ -1,6 +1,6 @@
 import type { ReactNode } from 'react';
 import { Hand } from '../leaves/in-hand.js';
-import { Pointing } from '../leaves/pointed.js';
+import { Pointing } from '../leaves/leaf/pointed.js';
 import { ToolSlots } from './margin/tool-slot.js';
 
 /** The bench of one station: its sentence, the diptych, and the notes in the margin. */

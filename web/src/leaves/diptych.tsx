@@ -6,8 +6,8 @@ import { formatLength } from '@nobrel/core/units';
 import { useAppDispatch, useAppSelector, useUnit } from '../store/hooks.js';
 import { loupeTaken } from '../store/view-slice.js';
 import { ToolHandles, ToolMarks, useInHand, type InHand } from './in-hand.js';
-import { Leaf } from './leaf.js';
-import { Places, usePointed } from './pointed.js';
+import { Leaf } from './leaf/leaf.js';
+import { Places, usePointed } from './leaf/pointed.js';
 import { LeavesChoice, SharedWidth, useLeaves } from './shared-width.js';
 import type { DiptychSide, RightSide } from './side.js';
 

@@ -1,6 +1,6 @@
 import type { ReactNode } from 'react';
 import type { Rect } from '@nobrel/core/geometry';
-import type { LeafProps } from './leaf.js';
+import type { LeafProps } from './leaf/leaf.js';
 
 /** One side of the diptych. */
 export type DiptychSide = Pick<

@@ -4,7 +4,7 @@ import { Link, useNavigate, useParams } from 'react-router';
 import { plannedMap } from '@nobrel/core/file';
 import { sheetKindIds, type SheetDecisions } from '@nobrel/core/sheets';
 import type { MapDocument } from '@nobrel/core/documents';
-import { LeafScale } from '../leaves/leaf-scale.js';
+import { LeafScale } from '../leaves/leaf/leaf-scale.js';
 import { PageDrawing } from '../stations/sheets/page-drawing.js';
 import { useKeptMapQuery } from '../store/api/map.js';
 import { useAppSelector, useWork } from '../store/hooks.js';

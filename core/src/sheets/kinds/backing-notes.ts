@@ -3,7 +3,7 @@ import { lightnessOfColour } from '../../fit/index.js';
 import type { Note } from '../../notes/index.js';
 import { counted } from '../../units/index.js';
 import type { SheetDecisions } from '../decisions.js';
-import type { PageFill, PageStroke } from '../page.js';
+import type { PageFill, PageStroke } from '../page/page.js';
 import type { SheetSource } from '../source.js';
 import { Coverage } from './coverage.js';
 import type { StickRegion } from './sticks.js';

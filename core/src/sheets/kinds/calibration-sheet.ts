@@ -1,8 +1,8 @@
 import { formatLength, type SizeMm } from '../../units/index.js';
-import type { SinglePage } from '../lay-out.js';
-import { strokeOf, textOf, type PageItem } from '../page.js';
+import type { SinglePage } from '../layout/lay-out.js';
+import { strokeOf, textOf, type PageItem } from '../page/page.js';
 import type { SheetSource } from '../source.js';
-import { Column, noteIfCut } from '../words.js';
+import { Column, noteIfCut } from '../page/words.js';
 import type { SheetKindModule } from './kind.js';
 
 /** How far the crosses of the calibration sheet lie from the sides of its room, mm. */

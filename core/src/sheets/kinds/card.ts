@@ -1,8 +1,8 @@
 import type { SizeMm } from '../../units/index.js';
-import type { SinglePage } from '../lay-out.js';
-import { strokeOf, type PageItem } from '../page.js';
+import type { SinglePage } from '../layout/lay-out.js';
+import { strokeOf, type PageItem } from '../page/page.js';
 import type { SheetSource } from '../source.js';
-import { Column, noteIfCut } from '../words.js';
+import { Column, noteIfCut } from '../page/words.js';
 import { bodyMm, headed } from './headed.js';
 import type { SheetKindModule } from './kind.js';
 import { tracedStrokes } from './lines.js';

@@ -1,11 +1,11 @@
 import type { Rect } from '../../geometry/index.js';
 import { formatLength, type SizeMm } from '../../units/index.js';
 import type { SheetDecisions } from '../decisions.js';
-import type { SinglePage } from '../lay-out.js';
-import { strokeOf, type PageItem } from '../page.js';
+import type { SinglePage } from '../layout/lay-out.js';
+import { strokeOf, type PageItem } from '../page/page.js';
 import type { SheetSource } from '../source.js';
-import { SheetError } from '../tiling.js';
-import { Column } from '../words.js';
+import { SheetError } from '../layout/tiling.js';
+import { Column } from '../page/words.js';
 import type { SheetKindModule } from './kind.js';
 import { cropOf, pictureOn, wordsMm } from './printed-reference.js';
 

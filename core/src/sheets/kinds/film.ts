@@ -1,10 +1,10 @@
 import type { Note } from '../../notes/index.js';
 import { formatLength, type SizeMm } from '../../units/index.js';
 import type { SheetDecisions } from '../decisions.js';
-import type { SinglePage } from '../lay-out.js';
-import { strokeOf, type PageItem } from '../page.js';
+import type { SinglePage } from '../layout/lay-out.js';
+import { strokeOf, type PageItem } from '../page/page.js';
 import type { SheetSource } from '../source.js';
-import { Column, noteIfCut } from '../words.js';
+import { Column, noteIfCut } from '../page/words.js';
 import { guideStrokes, requireLines, tracedStrokes } from './lines.js';
 import { asPicture, type SheetKindModule } from './kind.js';
 

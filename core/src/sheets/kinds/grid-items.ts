@@ -1,6 +1,6 @@
 import { gridOf, innerLines, wholeLines } from '../../fit/index.js';
 import { columnLetters } from '../../units/index.js';
-import { strokeOf, textOf, type VectorItem } from '../page.js';
+import { strokeOf, textOf, type VectorItem } from '../page/page.js';
 import type { SheetSource } from '../source.js';
 
 /** The lines of the work's grid over what is drawn, with letters along the top and numbers down the side. */

@@ -1,7 +1,7 @@
 import { gridTicks } from '../../fit/index.js';
-import { cornerMarks, type Drawing } from '../drawing.js';
+import { cornerMarks, type Drawing } from '../page/drawing.js';
 import type { SheetSource } from '../source.js';
-import { Column } from '../words.js';
+import { Column } from '../page/words.js';
 import { gridItems } from './grid-items.js';
 import type { SheetKindModule } from './kind.js';
 

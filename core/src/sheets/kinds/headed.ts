@@ -1,5 +1,5 @@
 import type { SizeMm } from '../../units/index.js';
-import { Column } from '../words.js';
+import { Column } from '../page/words.js';
 
 /** Height of letters that are read at arm's length, mm. */
 export const bodyMm = 3.4;

@@ -1,4 +1,4 @@
-import { strokeOf, type PageFill, type PageStroke, type Rgb } from '../page.js';
+import { strokeOf, type PageFill, type PageStroke, type Rgb } from '../page/page.js';
 
 /** Side of a square of a key, mm, and the room a key takes below the surface. */
 export const keyMm = 9;

@@ -2,8 +2,8 @@ import type { DecisionPath } from '../../decisions/index.js';
 import type { Note } from '../../notes/index.js';
 import type { SizeMm } from '../../units/index.js';
 import type { SheetDecisions } from '../decisions.js';
-import type { Drawing } from '../drawing.js';
-import type { SinglePage } from '../lay-out.js';
+import type { Drawing } from '../page/drawing.js';
+import type { SinglePage } from '../layout/lay-out.js';
 import type { SheetSource } from '../source.js';
 
 /** What sheets are for, in the order they are offered, with what each is called. */

@@ -1,8 +1,8 @@
 import { formatSize, type SizeMm } from '../../units/index.js';
-import type { SinglePage } from '../lay-out.js';
-import { strokeOf, type VectorItem } from '../page.js';
+import type { SinglePage } from '../layout/lay-out.js';
+import { strokeOf, type VectorItem } from '../page/page.js';
 import type { SheetSource } from '../source.js';
-import { Column, noteIfCut } from '../words.js';
+import { Column, noteIfCut } from '../page/words.js';
 import type { SheetKindModule } from './kind.js';
 
 /** A label for the tracing, to be cut out: what it is, and which side is which. */

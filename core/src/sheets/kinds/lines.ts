@@ -1,10 +1,10 @@
 import { dashOf, isTraced, type MapDocument, type MapLine } from '../../documents/index.js';
 import type { SheetDecisions } from '../decisions.js';
-import { cornerMarks, type Drawing, type DrawingItem } from '../drawing.js';
+import { cornerMarks, type Drawing, type DrawingItem } from '../page/drawing.js';
 import { strengthDashes, strengthKey, type LineStrength, type StrengthPlan } from '../line-strengths.js';
-import { inkColours, strokeOf, textOf, type PageStroke, type Rgb } from '../page.js';
+import { inkColours, strokeOf, textOf, type PageStroke, type Rgb } from '../page/page.js';
 import type { SheetSource } from '../source.js';
-import { SheetError } from '../tiling.js';
+import { SheetError } from '../layout/tiling.js';
 import type { SheetKindModule } from './kind.js';
 
 /** A stroke of direction is drawn this much thinner than a line. */

@@ -1,6 +1,6 @@
 import { expect } from 'chai';
 import { mapWith, pagesOf, sheetsOf, sourceOf, wordsIn } from '../../testing/index.js';
-import { SheetError } from '../tiling.js';
+import { SheetError } from '../layout/tiling.js';
 import { measuresCsv } from './setting-out.js';
 
 describe('the reference', () => {

@@ -2,11 +2,11 @@ import { isTraced, type MapDocument } from '../../documents/index.js';
 import { intersection, ringOfRect, stepLength, turnBetween, type Rect } from '../../geometry/index.js';
 import { formatLength } from '../../units/index.js';
 import type { SheetDecisions } from '../decisions.js';
-import { cutLine } from '../cut.js';
-import { cornerMarks, type Drawing, type DrawingItem } from '../drawing.js';
-import { strokeOf, textOf, type PageStroke } from '../page.js';
+import { cutLine } from '../layout/cut.js';
+import { cornerMarks, type Drawing, type DrawingItem } from '../page/drawing.js';
+import { strokeOf, textOf, type PageStroke } from '../page/page.js';
 import type { SheetSource } from '../source.js';
-import { SheetError } from '../tiling.js';
+import { SheetError } from '../layout/tiling.js';
 import { requireLines, toldApartBy, tracedStrokes } from './lines.js';
 import type { SheetKindModule } from './kind.js';
 

@@ -1,9 +1,9 @@
 import type { SizeMm } from '../../units/index.js';
-import type { SinglePage } from '../lay-out.js';
-import { strokeOf, textOf, type PageItem } from '../page.js';
+import type { SinglePage } from '../layout/lay-out.js';
+import { strokeOf, textOf, type PageItem } from '../page/page.js';
 import type { SheetSource } from '../source.js';
-import { SheetError } from '../tiling.js';
-import { noteIfCut } from '../words.js';
+import { SheetError } from '../layout/tiling.js';
+import { noteIfCut } from '../page/words.js';
 import { bodyMm, headed } from './headed.js';
 import type { SheetKindModule } from './kind.js';
 import { tracedStrokes } from './lines.js';

@@ -1,9 +1,9 @@
 import type { Rect } from '../../geometry/index.js';
 import type { PixelWindow } from '../../raster/index.js';
 import type { ReferenceView } from '../../reference/index.js';
-import type { PagePicture } from '../page.js';
+import type { PagePicture } from '../page/page.js';
 import type { SheetSource } from '../source.js';
-import { SheetError } from '../tiling.js';
+import { SheetError } from '../layout/tiling.js';
 
 /**
  * The part of the reference a map was made from.

@@ -1,9 +1,9 @@
 import type { Rect } from '../../geometry/index.js';
 import type { SizeMm } from '../../units/index.js';
 import type { SheetDecisions } from '../decisions.js';
-import type { SinglePage } from '../lay-out.js';
+import type { SinglePage } from '../layout/lay-out.js';
 import type { SheetSource } from '../source.js';
-import { Column, noteIfCut } from '../words.js';
+import { Column, noteIfCut } from '../page/words.js';
 import { asPicture, type SheetKindModule } from './kind.js';
 import { cropOf, pictureOn, wordsMm } from './printed-reference.js';
 

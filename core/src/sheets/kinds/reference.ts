@@ -1,5 +1,5 @@
 import type { SheetDecisions } from '../decisions.js';
-import type { Drawing } from '../drawing.js';
+import type { Drawing } from '../page/drawing.js';
 import type { SheetSource } from '../source.js';
 import { gridItems } from './grid-items.js';
 import type { SheetKindModule } from './kind.js';

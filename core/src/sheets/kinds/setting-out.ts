@@ -1,7 +1,7 @@
 import { readOffRule } from '../../fit/index.js';
 import type { SizeMm } from '../../units/index.js';
-import type { SinglePage } from '../lay-out.js';
-import { strokeOf, textOf } from '../page.js';
+import type { SinglePage } from '../layout/lay-out.js';
+import { strokeOf, textOf } from '../page/page.js';
 import type { SheetSource } from '../source.js';
 import { bodyMm, headed } from './headed.js';
 import type { SheetKindModule } from './kind.js';

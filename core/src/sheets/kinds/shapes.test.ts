@@ -2,9 +2,9 @@ import { expect } from 'chai';
 import type { MapDocument } from '../../documents/index.js';
 import { disc, lineOf, mapWith, photograph, sheetsOf, strokesIn, wordsIn } from '../../testing/index.js';
 import { defaultMapSettings, MapMaker, type Place } from '../../map/index.js';
-import type { SheetSet } from '../lay-out.js';
+import type { SheetSet } from '../layout/lay-out.js';
 import type { SheetSource } from '../source.js';
-import { SheetError } from '../tiling.js';
+import { SheetError } from '../layout/tiling.js';
 import { Coverage } from './coverage.js';
 
 /** Two shapes parted by an upright line, each as wide as half the surface. */

@@ -1,10 +1,10 @@
 import { bytesOfColour } from '../../colour/index.js';
 import type { MapShape } from '../../documents/index.js';
 import { isWithin, onSurfaceAt, ringPoints, type Place } from '../../map/index.js';
-import { textOf, type Rgb, type VectorItem } from '../page.js';
+import { textOf, type Rgb, type VectorItem } from '../page/page.js';
 import type { Stick } from '../decisions.js';
 import type { SheetSource } from '../source.js';
-import { shortenedTo } from '../words.js';
+import { shortenedTo } from '../page/words.js';
 import { keyMm, keySquare } from './key.js';
 import { flat } from './lines.js';
 

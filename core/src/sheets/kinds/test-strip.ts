@@ -1,10 +1,10 @@
 import type { SizeMm } from '../../units/index.js';
-import type { SinglePage } from '../lay-out.js';
+import type { SinglePage } from '../layout/lay-out.js';
 import { greyByteOfLightness } from '../../colour/index.js';
 import { lineStrengths, strengthContrast } from '../line-strengths.js';
-import { strokeOf, textOf, type PageItem, type Rgb } from '../page.js';
+import { strokeOf, textOf, type PageItem, type Rgb } from '../page/page.js';
 import type { SheetSource } from '../source.js';
-import { Column, noteIfCut } from '../words.js';
+import { Column, noteIfCut } from '../page/words.js';
 import type { SheetKindModule } from './kind.js';
 
 /** Widths of the lines that are looked at through paper, mm: each about a third broader than the one before. */

@@ -1,9 +1,9 @@
 import { greyByteOfLightness } from '../../colour/index.js';
 import type { MapDocument } from '../../documents/index.js';
 import { ringPoints, shapeNumbers } from '../../map/index.js';
-import type { Drawing, DrawingItem } from '../drawing.js';
-import { textOf, type PageFill } from '../page.js';
-import { SheetError } from '../tiling.js';
+import type { Drawing, DrawingItem } from '../page/drawing.js';
+import { textOf, type PageFill } from '../page/page.js';
+import { SheetError } from '../layout/tiling.js';
 import { keyMm, keyRoomMm, keySquare } from './key.js';
 import { cornersOf, flat, guideStrokes, tracedStrokes } from './lines.js';
 import type { SheetKindModule } from './kind.js';

@@ -2,7 +2,7 @@ import { putOnBench } from '../../test-bench.js';
 import { waitFor } from '@testing-library/react';
 import { expect } from 'chai';
 import type { Note } from '@nobrel/core/notes';
-import { Pointing, usePointed } from '../../leaves/pointed.js';
+import { Pointing, usePointed } from '../../leaves/leaf/pointed.js';
 import { undone } from '../../store/work-slice.js';
 import { Notes } from './notes.js';
 

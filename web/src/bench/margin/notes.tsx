@@ -2,7 +2,7 @@ import { Button, Input } from 'antd';
 import { useState, type ReactNode } from 'react';
 import { worstFirst, type Note, type NoteWeight } from '@nobrel/core/notes';
 import { ToolSlot } from './tool-slot.js';
-import { usePointed } from '../../leaves/pointed.js';
+import { usePointed } from '../../leaves/leaf/pointed.js';
 import { useDecide, useDecisions } from '../../store/hooks.js';
 
 const weightWords: Record<NoteWeight, string> = { fix: '! To fix', watch: '△ Watch', plain: '○ Noted' };

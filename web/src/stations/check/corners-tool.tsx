@@ -3,8 +3,8 @@ import { useState } from 'react';
 import { isConvexQuad, type Quad } from '@nobrel/core/geometry';
 import { unsquared } from '@nobrel/core/reference';
 import { ToolInHand } from '../../leaves/in-hand.js';
-import { cornersInside, SheetCorners } from '../../leaves/sheet-corners.js';
-import { ReferencePicture } from '../../leaves/reference-picture.js';
+import { cornersInside, SheetCorners } from '../../leaves/leaf/sheet-corners.js';
+import { ReferencePicture } from '../../leaves/drawn/reference-picture.js';
 import { useCheckBench } from './use-check.js';
 import { foundByItself } from './use-look.js';
 

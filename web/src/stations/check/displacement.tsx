@@ -1,7 +1,7 @@
 import { useMemo, type ReactNode } from 'react';
 import { displacementField } from '@nobrel/core/check';
 import { pathData, type CheckReport, type MapDocument } from '@nobrel/core/documents';
-import { useLeafScale } from '../../leaves/leaf-scale.js';
+import { useLeafScale } from '../../leaves/leaf/leaf-scale.js';
 
 type DisplacementProps = { report: CheckReport; map: MapDocument };
 

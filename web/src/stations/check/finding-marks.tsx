@@ -1,7 +1,7 @@
 import type { Finding } from '@nobrel/core/check';
 import { pathData, type MapDocument } from '@nobrel/core/documents';
 import type { Point } from '@nobrel/core/geometry';
-import { useLeafScale } from '../../leaves/leaf-scale.js';
+import { useLeafScale } from '../../leaves/leaf/leaf-scale.js';
 
 /** So many findings are marked at once; the one pointed at always is. */
 const maxMarked = 12;

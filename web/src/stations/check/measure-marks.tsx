@@ -1,6 +1,6 @@
 import type { Measured, MeasureKind } from '@nobrel/core/check';
 import type { Point } from '@nobrel/core/geometry';
-import { useLeafScale } from '../../leaves/leaf-scale.js';
+import { useLeafScale } from '../../leaves/leaf/leaf-scale.js';
 
 type MeasureMarksProps = { measured: Measured; side: 'wanted' | 'drawn' };
 

@@ -17,7 +17,7 @@ import {
 import type { Point } from '@nobrel/core/geometry';
 import { countsTo, knownErrorOf } from '@nobrel/core/practice';
 import { ToolInHand } from '../../leaves/in-hand.js';
-import { useLeafScale } from '../../leaves/leaf-scale.js';
+import { useLeafScale } from '../../leaves/leaf/leaf-scale.js';
 import { useUnit } from '../../store/hooks.js';
 import { NumberMark } from './finding-marks.js';
 import { useCheckBench } from './use-check.js';

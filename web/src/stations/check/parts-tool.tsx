@@ -3,7 +3,7 @@ import { useState } from 'react';
 import { maxNamedParts, maxPartName, minPartMm, type NamedPart } from '@nobrel/core/check';
 import type { Point, Rect } from '@nobrel/core/geometry';
 import { ToolInHand } from '../../leaves/in-hand.js';
-import { useLeafScale } from '../../leaves/leaf-scale.js';
+import { useLeafScale } from '../../leaves/leaf/leaf-scale.js';
 import { useCheckBench } from './use-check.js';
 
 /** Parts of the drawing that the painter names, so that what is found in them is told by their names. */

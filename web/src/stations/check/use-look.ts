@@ -5,7 +5,7 @@ import type { MapDocument } from '@nobrel/core/documents';
 import { constructionLines, findFitFault, layOut } from '@nobrel/core/fit';
 import type { StoredPicture } from '@nobrel/core/file';
 import type { Quad } from '@nobrel/core/geometry';
-import { useMainPicture } from '../../leaves/use-reference.js';
+import { useMainPicture } from '../../leaves/drawn/use-reference.js';
 import { messageOf } from '../../store/api/base.js';
 import { useWork } from '../../store/hooks.js';
 import { checkPhotograph, type Checked } from '../../workers/in-check-worker.js';

@@ -14,7 +14,7 @@ import { DecisionGap } from '../../bench/sentence/decision-gap.js';
 import { ChoiceGap, LengthGap } from '../../bench/sentence/gaps.js';
 import { Sentence } from '../../bench/sentence/sentence.js';
 import { SizeGap } from '../../bench/sentence/size-gap.js';
-import { useMainPicture } from '../../leaves/use-reference.js';
+import { useMainPicture } from '../../leaves/drawn/use-reference.js';
 import { useWeight } from '../../workers/use-pictures.js';
 import { useAppDispatch } from '../../store/hooks.js';
 import { weighed } from '../../store/work-slice.js';

@@ -1,6 +1,6 @@
 import { movedByHand, slackOf, type FitDecisions, type Layout } from '@nobrel/core/fit';
 import type { PictureSize } from '@nobrel/core/reference';
-import { useMovable } from '../../leaves/handle.js';
+import { useMovable } from '../../leaves/leaf/handle.js';
 
 type FrameHandleProps = {
   layout: Layout;

@@ -1,6 +1,6 @@
 import { guideLines, type FitDecisions } from '@nobrel/core/fit';
 import type { Rect } from '@nobrel/core/geometry';
-import { pathOfSegments } from '../../leaves/grid-lines.js';
+import { pathOfSegments } from '../../leaves/drawn/grid-lines.js';
 
 /** The chosen guides of composition over what is drawn. */
 export function Guides({ drawing, guides }: { drawing: Rect; guides: FitDecisions['guides'] }) {

@@ -1,5 +1,5 @@
 import type { Datum, Layout, SettingOut } from '@nobrel/core/fit';
-import { useLeafScale } from '../../leaves/leaf-scale.js';
+import { useLeafScale } from '../../leaves/leaf/leaf-scale.js';
 
 type MarksProps = {
   settingOut: SettingOut;

@@ -1,9 +1,9 @@
 import { maxLandmarks, spotInPicture, spotOnSurface, type Layout } from '@nobrel/core/fit';
 import { transformed, type Point } from '@nobrel/core/geometry';
 import { preparedSpot } from '@nobrel/core/reference';
-import { Handle } from '../../leaves/handle.js';
+import { Handle } from '../../leaves/leaf/handle.js';
 import { ToolInHand } from '../../leaves/in-hand.js';
-import { useMainPicture } from '../../leaves/use-reference.js';
+import { useMainPicture } from '../../leaves/drawn/use-reference.js';
 import { Marks } from './marks.js';
 import { SettingOutPanel } from './setting-out-panel.js';
 import { useFit, useLayout } from './use-fit.js';

@@ -1,9 +1,9 @@
 import { allowanceOf, type FitDecisions, type Layout } from '@nobrel/core/fit';
 import type { Point, Rect } from '@nobrel/core/geometry';
-import { GridLines } from '../../leaves/grid-lines.js';
-import { useLeafScale } from '../../leaves/leaf-scale.js';
-import { PictureOnSurface } from '../../leaves/main-picture.js';
-import { SurfaceSheet } from '../../leaves/surface-sheet.js';
+import { GridLines } from '../../leaves/drawn/grid-lines.js';
+import { useLeafScale } from '../../leaves/leaf/leaf-scale.js';
+import { PictureOnSurface } from '../../leaves/drawn/main-picture.js';
+import { SurfaceSheet } from '../../leaves/drawn/surface-sheet.js';
 import { Guides } from './guides.js';
 
 /** What is brought into view: the surface with all that is cut round it, and the picture where it sticks out. */

@@ -1,6 +1,6 @@
 import { useCallback, useMemo } from 'react';
 import { findFitFault, layOut, type FitDecisions, type Layout } from '@nobrel/core/fit';
-import { useMainPicture } from '../../leaves/use-reference.js';
+import { useMainPicture } from '../../leaves/drawn/use-reference.js';
 import { useDecide, useDecisions } from '../../store/hooks.js';
 
 /** The decisions on the fit, how to change them, and what would be wrong with a change. */

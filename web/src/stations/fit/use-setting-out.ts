@@ -1,6 +1,6 @@
 import { marksOf, settingOut, spotOnSurface, type Layout, type SettingOut } from '@nobrel/core/fit';
 import { preparedSpot } from '@nobrel/core/reference';
-import { useMainPicture } from '../../leaves/use-reference.js';
+import { useMainPicture } from '../../leaves/drawn/use-reference.js';
 import { useWeight } from '../../workers/use-pictures.js';
 import { useFit } from './use-fit.js';
 

@@ -9,8 +9,8 @@ import {
 } from '@nobrel/core/fit';
 import { SizeGap } from '../../bench/sentence/size-gap.js';
 import type { PictureSize } from '@nobrel/core/reference';
-import { MainPicture } from '../../leaves/main-picture.js';
-import { useMainPicture } from '../../leaves/use-reference.js';
+import { MainPicture } from '../../leaves/drawn/main-picture.js';
+import { useMainPicture } from '../../leaves/drawn/use-reference.js';
 import { useUnit } from '../../store/hooks.js';
 import { ToolInHand } from '../../leaves/in-hand.js';
 import { useFit } from './use-fit.js';

@@ -5,7 +5,7 @@ import { cleanUps, mapSettingsSchema, type TriedCleanUp } from '@nobrel/core/map
 import { counted } from '@nobrel/core/units';
 import { DecisionGap } from '../../bench/sentence/decision-gap.js';
 import { ToolInHand } from '../../leaves/in-hand.js';
-import { useLeafScale } from '../../leaves/leaf-scale.js';
+import { useLeafScale } from '../../leaves/leaf/leaf-scale.js';
 import { useFoundInMap, useSettings } from './bench-map.js';
 
 /** What a draughtsman would put right in a drawing: each is shown before it is taken, with how far it moves the lines. */

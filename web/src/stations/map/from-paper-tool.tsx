@@ -6,7 +6,7 @@ import { anchorOf } from '@nobrel/core/map';
 import { counted, formatLength } from '@nobrel/core/units';
 import { PictureDrop } from '../../bench/bring-in/picture-drop.js';
 import { ToolInHand } from '../../leaves/in-hand.js';
-import { useLeafScale } from '../../leaves/leaf-scale.js';
+import { useLeafScale } from '../../leaves/leaf/leaf-scale.js';
 import { useUnit } from '../../store/hooks.js';
 import { useBenchMap } from './bench-map.js';
 import { useCorrectedSheet, type PaperChange, type SheetRead } from './use-corrected-sheet.js';

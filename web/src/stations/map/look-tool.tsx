@@ -4,7 +4,7 @@ import { addedBy, effortOf, schoolOf } from '@nobrel/core/map';
 import { aboutMinutes, counted } from '@nobrel/core/units';
 import { MinutesChart } from '../../bench/charts/minutes-chart.js';
 import { ToolInHand } from '../../leaves/in-hand.js';
-import { LinesMarked } from '../../leaves/map-drawing.js';
+import { LinesMarked } from '../../leaves/drawn/map-drawing.js';
 import { AreasMarked } from './areas-tool.js';
 import { useBenchMap, useSettings } from './bench-map.js';
 import { detailSteps, useDetail, type DetailTried } from './use-detail.js';

@@ -1,4 +1,4 @@
-import { useLeafScale } from '../../leaves/leaf-scale.js';
+import { useLeafScale } from '../../leaves/leaf/leaf-scale.js';
 import { useCorrections } from '../../bench/use-corrections.js';
 
 /** Radius of a pin, pixels on the screen. */

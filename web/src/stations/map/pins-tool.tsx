@@ -3,7 +3,7 @@ import { useState } from 'react';
 import type { Point } from '@nobrel/core/geometry';
 import { LinkButton } from '../../bench/link-button.js';
 import { TextGap } from '../../bench/sentence/gaps.js';
-import { Handle } from '../../leaves/handle.js';
+import { Handle } from '../../leaves/leaf/handle.js';
 import { useWorkId } from '../../store/hooks.js';
 import { useCorrections } from '../../bench/use-corrections.js';
 import { ToolInHand } from '../../leaves/in-hand.js';

@@ -4,7 +4,7 @@ import { pathData, type MapDocument, type MapShape } from '@nobrel/core/document
 import type { Point } from '@nobrel/core/geometry';
 import { ringPoints, shapeAt } from '@nobrel/core/map';
 import { useKey } from '../../bench/keys/use-key.js';
-import { useLeafScale } from '../../leaves/leaf-scale.js';
+import { useLeafScale } from '../../leaves/leaf/leaf-scale.js';
 import { formatArea } from './tell.js';
 import { useBenchMap } from './bench-map.js';
 import { useCorrections } from '../../bench/use-corrections.js';

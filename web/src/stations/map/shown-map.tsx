@@ -3,9 +3,9 @@ import type { MapDocument } from '@nobrel/core/documents';
 import type { Layout } from '@nobrel/core/fit';
 import { lineOnSurface, washes, type MapSettings, type Wash } from '@nobrel/core/map';
 import type { ReactNode } from 'react';
-import { PictureOnSurface } from '../../leaves/main-picture.js';
-import { MapDrawing, type MapShow } from '../../leaves/map-drawing.js';
-import { SurfaceSheet } from '../../leaves/surface-sheet.js';
+import { PictureOnSurface } from '../../leaves/drawn/main-picture.js';
+import { MapDrawing, type MapShow } from '../../leaves/drawn/map-drawing.js';
+import { SurfaceSheet } from '../../leaves/drawn/surface-sheet.js';
 
 /** How the right leaf shows the map. */
 export type Shown = MapShow | 'squint' | 'surface';

@@ -4,7 +4,7 @@ import { pathData } from '@nobrel/core/documents';
 import type { StrokeFound } from '@nobrel/core/map';
 import { counted } from '@nobrel/core/units';
 import { ToolInHand } from '../../leaves/in-hand.js';
-import { useLeafScale } from '../../leaves/leaf-scale.js';
+import { useLeafScale } from '../../leaves/leaf/leaf-scale.js';
 import { useBenchMap, useFoundInMap, useSettings } from './bench-map.js';
 import { DarknessChart } from './darkness-chart.js';
 

@@ -12,9 +12,9 @@ import {
   useVersionQuery,
   useVersionsQuery,
 } from '../../store/api/map.js';
-import { MapDrawing } from '../../leaves/map-drawing.js';
+import { MapDrawing } from '../../leaves/drawn/map-drawing.js';
 import type { DiptychSide } from '../../leaves/side.js';
-import { SurfaceSheet } from '../../leaves/surface-sheet.js';
+import { SurfaceSheet } from '../../leaves/drawn/surface-sheet.js';
 import { useKeepMap } from '../../store/use-keep-map.js';
 import { useDecide, useDecisions, useWorkId } from '../../store/hooks.js';
 import { ToolInHand } from '../../leaves/in-hand.js';

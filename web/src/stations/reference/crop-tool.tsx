@@ -10,8 +10,8 @@ import {
   type Crop,
 } from '@nobrel/core/reference';
 import { NumberGap } from '../../bench/sentence/gaps.js';
-import { Handle, useMovable } from '../../leaves/handle.js';
-import { useMainPicture } from '../../leaves/use-reference.js';
+import { Handle, useMovable } from '../../leaves/leaf/handle.js';
+import { useMainPicture } from '../../leaves/drawn/use-reference.js';
 import { useDecisions } from '../../store/hooks.js';
 import { PictureBefore } from './picture-before.js';
 import { useSquare } from './use-squaring.js';

@@ -4,8 +4,8 @@ import { useState } from 'react';
 import type { Rect } from '@nobrel/core/geometry';
 import { isBlurred, placesWhere, type Judgement } from '@nobrel/core/reference';
 import type { DiptychSide } from '../../leaves/side.js';
-import { MainPicture } from '../../leaves/main-picture.js';
-import { Places, type PlaceKind } from '../../leaves/pointed.js';
+import { MainPicture } from '../../leaves/drawn/main-picture.js';
+import { Places, type PlaceKind } from '../../leaves/leaf/pointed.js';
 
 const judgements = ['grey', 'average', 'lost', 'focus'] as const;
 type Shown = (typeof judgements)[number];

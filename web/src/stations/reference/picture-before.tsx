@@ -1,7 +1,7 @@
 import type { Rect } from '@nobrel/core/geometry';
 import type { Squaring } from '@nobrel/core/reference';
-import { ReferencePicture } from '../../leaves/reference-picture.js';
-import { useMainPicture } from '../../leaves/use-reference.js';
+import { ReferencePicture } from '../../leaves/drawn/reference-picture.js';
+import { useMainPicture } from '../../leaves/drawn/use-reference.js';
 
 /** The picture that is worked from before a step of putting it right: always in colour, to see by. */
 export function PictureBefore({ squaring, at }: { squaring: Squaring; at: Rect }) {

@@ -1,7 +1,7 @@
 import { useCallback } from 'react';
 import { isUntouched, unsquared, type Squaring } from '@nobrel/core/reference';
 import { useDecide, useDecisions } from '../../store/hooks.js';
-import { useMainPicture } from '../../leaves/use-reference.js';
+import { useMainPicture } from '../../leaves/drawn/use-reference.js';
 
 /** Changes how the picture that is worked from is put right. */
 export function useSquare(): (change: Partial<Squaring>) => void {

@@ -11,8 +11,8 @@ import {
   type PageWithin,
   type SheetPage,
 } from '@nobrel/core/sheets';
-import { ReferencePicture } from '../../leaves/reference-picture.js';
-import { useMainPicture } from '../../leaves/use-reference.js';
+import { ReferencePicture } from '../../leaves/drawn/reference-picture.js';
+import { useMainPicture } from '../../leaves/drawn/use-reference.js';
 import { useDecisions } from '../../store/hooks.js';
 
 type PageDrawingProps = {

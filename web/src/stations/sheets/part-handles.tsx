@@ -1,6 +1,6 @@
 import type { Rect } from '@nobrel/core/geometry';
-import { useMovable } from '../../leaves/handle.js';
-import { useLeafScale } from '../../leaves/leaf-scale.js';
+import { useMovable } from '../../leaves/leaf/handle.js';
+import { useLeafScale } from '../../leaves/leaf/leaf-scale.js';
 
 type PartHandlesProps = {
   part: Rect;

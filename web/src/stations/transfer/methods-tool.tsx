@@ -11,7 +11,7 @@ import {
 } from '@nobrel/core/transfer';
 import { formatMinutes } from '@nobrel/core/units';
 import { useOwnSpeeds } from '../../bench/use-estimate.js';
-import { useLeafScale } from '../../leaves/leaf-scale.js';
+import { useLeafScale } from '../../leaves/leaf/leaf-scale.js';
 import { ToolInHand } from '../../leaves/in-hand.js';
 import { useWork } from '../../store/hooks.js';
 import { tracingWorker } from '../../workers/use-tracing.js';

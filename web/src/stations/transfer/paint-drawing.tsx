@@ -11,8 +11,8 @@ import {
   type StrengthsFound,
   type UnderPaint,
 } from '@nobrel/core/transfer';
-import { useLeafScale } from '../../leaves/leaf-scale.js';
-import { greyOf, shapePaths } from '../../leaves/shape-paths.js';
+import { useLeafScale } from '../../leaves/leaf/leaf-scale.js';
+import { greyOf, shapePaths } from '../../leaves/drawn/shape-paths.js';
 
 type StrengthsProps = { map: MapDocument; found: StrengthsFound; lineMm: number };
 

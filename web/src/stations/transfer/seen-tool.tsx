@@ -20,8 +20,8 @@ import {
 import { DecisionGap } from '../../bench/sentence/decision-gap.js';
 import { ChoiceGap } from '../../bench/sentence/gaps.js';
 import { ToolInHand } from '../../leaves/in-hand.js';
-import { MapDrawing } from '../../leaves/map-drawing.js';
-import { SurfaceSheet } from '../../leaves/surface-sheet.js';
+import { MapDrawing } from '../../leaves/drawn/map-drawing.js';
+import { SurfaceSheet } from '../../leaves/drawn/surface-sheet.js';
 import { useDecisions } from '../../store/hooks.js';
 import { useTransfer, useTransferMap } from './use-transfer.js';
 import { WallTool } from './wall-tool.js';

@@ -17,7 +17,7 @@ import { formatLength } from '@nobrel/core/units';
 import type { MapDocument } from '@nobrel/core/documents';
 import { NumberGap } from '../../bench/sentence/gaps.js';
 import { ToolInHand } from '../../leaves/in-hand.js';
-import { LinesMarked } from '../../leaves/map-drawing.js';
+import { LinesMarked } from '../../leaves/drawn/map-drawing.js';
 import { useUnit } from '../../store/hooks.js';
 import { CheckMarksDrawn } from './tracing-marks.js';
 import { useTransfer, useTransferMap } from './use-transfer.js';

@@ -2,7 +2,7 @@ import { useMemo } from 'react';
 import { pathData, type MapDocument } from '@nobrel/core/documents';
 import type { Rect } from '@nobrel/core/geometry';
 import type { TracingPlan } from '@nobrel/core/transfer';
-import { useLeafScale } from '../../leaves/leaf-scale.js';
+import { useLeafScale } from '../../leaves/leaf/leaf-scale.js';
 import './tracing-marks.css';
 
 /** The stretches of a tracing over the map, each with its number where it begins, and the check marks. */

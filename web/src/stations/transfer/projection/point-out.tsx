@@ -1,9 +1,9 @@
 import { Button } from 'antd';
 import { useEffect, useRef, useState } from 'react';
 import { isConvexQuad, quadBy, type Quad } from '@nobrel/core/geometry';
-import { LeafScale } from '../../../leaves/leaf-scale.js';
-import { cornersInside, SheetCorners } from '../../../leaves/sheet-corners.js';
-import { useSize } from '../../../leaves/use-size.js';
+import { LeafScale } from '../../../leaves/leaf/leaf-scale.js';
+import { cornersInside, SheetCorners } from '../../../leaves/leaf/sheet-corners.js';
+import { useSize } from '../../../leaves/leaf/use-size.js';
 import './point-out.css';
 
 type PointOutProps = {

@@ -4,7 +4,7 @@ import simplify from 'simplify-js';
 import type { Rect } from '@nobrel/core/geometry';
 import { lineNear } from '@nobrel/core/map';
 import { placeNow, type Next, type TracingPlan } from '@nobrel/core/transfer';
-import { LeafScale } from '../../../leaves/leaf-scale.js';
+import { LeafScale } from '../../../leaves/leaf/leaf-scale.js';
 import { CheckMarksDrawn, SheetPlace } from '../tracing-marks.js';
 
 type RunDrawingProps = {
