@@ -7,7 +7,7 @@ import { Door } from './door.js';
 import { Opening } from './bench/frame/opening.js';
 import { Broken } from './broken.js';
 import { OpenWork, WorkFrame } from './open-work.js';
-import { FlatFile } from './stations/file/flat-file.js';
+import { FlatFile } from './stations/file/flat-file/flat-file.js';
 import { stationPages } from './stations/index.js';
 
 function NowhereToGo() {

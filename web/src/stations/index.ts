@@ -11,5 +11,5 @@ export const stationPages: Readonly<Record<Station, () => Promise<Page>>> = {
   sheets: async () => ({ Component: (await import('./sheets/sheets-station.js')).SheetsStation }),
   check: async () => ({ Component: (await import('./check/check-station.js')).CheckStation }),
   transfer: async () => ({ Component: (await import('./transfer/transfer-station.js')).TransferStation }),
-  file: async () => ({ Component: (await import('./file/file-station.js')).FileStation }),
+  file: async () => ({ Component: (await import('./file/record/file-station.js')).FileStation }),
 };

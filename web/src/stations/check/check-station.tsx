@@ -20,12 +20,12 @@ type CheckTool = 'findings' | 'measures' | 'new' | 'corners' | 'points' | 'parts
 
 const tools: readonly [Tool<CheckTool>, ...Tool<CheckTool>[]] = [
   { id: 'findings', label: 'Findings' },
-  lazyTool('measures', 'Measures', async () => (await import('./measures-tool.js')).MeasuresTool),
-  lazyTool('new', 'New round', async () => (await import('./new-round-tool.js')).NewRoundTool),
-  lazyTool('corners', 'Corners', async () => (await import('./corners-tool.js')).CornersTool),
-  lazyTool('points', 'Points', async () => (await import('./points-tool.js')).PointsTool),
-  lazyTool('parts', 'Parts', async () => (await import('./parts-tool.js')).PartsTool),
-  lazyTool('rounds', 'Rounds', async () => (await import('./rounds-tool.js')).RoundsTool),
+  lazyTool('measures', 'Measures', async () => (await import('./tools/measures-tool.js')).MeasuresTool),
+  lazyTool('new', 'New round', async () => (await import('./tools/new-round-tool.js')).NewRoundTool),
+  lazyTool('corners', 'Corners', async () => (await import('./tools/corners-tool.js')).CornersTool),
+  lazyTool('points', 'Points', async () => (await import('./tools/points-tool.js')).PointsTool),
+  lazyTool('parts', 'Parts', async () => (await import('./tools/parts-tool.js')).PartsTool),
+  lazyTool('rounds', 'Rounds', async () => (await import('./tools/rounds-tool.js')).RoundsTool),
 ];
 
 /** The drawing held against the map, photograph by photograph. */

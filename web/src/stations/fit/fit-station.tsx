@@ -19,11 +19,15 @@ import { useFit } from './use-fit.js';
 
 type FitTool = 'place' | 'ways' | 'surface' | 'grid' | 'setting-out' | 'enlarge';
 const tools: readonly [Tool<FitTool>, ...Tool<FitTool>[]] = [
-  lazyTool('place', 'Place', async () => (await import('./place-tool.js')).PlaceTool),
+  lazyTool('place', 'Place', async () => (await import('./tools/place-tool.js')).PlaceTool),
   lazyTool('ways', 'Ways out', async () => (await import('./ways-out-panel.js')).WaysOutTool),
   lazyTool('surface', 'Surface', async () => (await import('./surface-panel.js')).SurfaceTool),
-  lazyTool('grid', 'Grid', async () => (await import('./grid-tool.js')).GridTool),
-  lazyTool('setting-out', 'Set out', async () => (await import('./setting-out-tool.js')).SettingOutTool),
+  lazyTool('grid', 'Grid', async () => (await import('./tools/grid-tool.js')).GridTool),
+  lazyTool(
+    'setting-out',
+    'Set out',
+    async () => (await import('./tools/setting-out-tool.js')).SettingOutTool,
+  ),
   lazyTool('enlarge', 'Enlarge', async () => (await import('./enlarge-panel.js')).EnlargeTool),
 ];
 /** Tools that put a panel in place of the right leaf; the surface then stands on the left. */

@@ -19,10 +19,10 @@ import { ReferenceSentence } from './reference-sentence.js';
 type ReferenceTool = 'look' | 'square' | 'level' | 'crop' | 'details';
 const tools: readonly [Tool<ReferenceTool>, ...Tool<ReferenceTool>[]] = [
   { id: 'look', label: 'Look' },
-  lazyTool('square', 'Square it', async () => (await import('./square-tool.js')).SquareTool),
-  lazyTool('level', 'Level it', async () => (await import('./level-tool.js')).LevelTool),
-  lazyTool('crop', 'Crop it', async () => (await import('./crop-tool.js')).CropTool),
-  lazyTool('details', 'Details', async () => (await import('./details-tool.js')).DetailsTool),
+  lazyTool('square', 'Square it', async () => (await import('./tools/square-tool.js')).SquareTool),
+  lazyTool('level', 'Level it', async () => (await import('./tools/level-tool.js')).LevelTool),
+  lazyTool('crop', 'Crop it', async () => (await import('./tools/crop-tool.js')).CropTool),
+  lazyTool('details', 'Details', async () => (await import('./tools/details-tool.js')).DetailsTool),
 ];
 
 /** The reference: squared, levelled and cropped, looked at in three ways, judged; whose it is. */

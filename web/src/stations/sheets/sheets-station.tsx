@@ -21,8 +21,8 @@ import { TakeAway } from './take-away.js';
 type SheetsTool = 'look' | 'sticks' | 'calibrate' | 'bring';
 const tools: readonly [Tool<SheetsTool>, ...Tool<SheetsTool>[]] = [
   { id: 'look', label: 'Look', Tool: CalibrationInUse },
-  lazyTool('sticks', 'Backing colours', async () => (await import('./sticks-tool.js')).SticksTool),
-  lazyTool('calibrate', 'Calibrate', async () => (await import('./calibrate-tool.js')).CalibrateTool),
+  lazyTool('sticks', 'Backing colours', async () => (await import('./tools/sticks-tool.js')).SticksTool),
+  lazyTool('calibrate', 'Calibrate', async () => (await import('./tools/calibrate-tool.js')).CalibrateTool),
   lazyTool('bring', 'Bring in', async () => (await import('./bring-drawing.js')).BringTool),
 ];
 const withoutSticks = tools.filter(({ id }) => id !== 'sticks');

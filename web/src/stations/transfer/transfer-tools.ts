@@ -5,9 +5,9 @@ export type TransferTool = 'steps' | 'methods' | 'seen' | 'paint' | 'order' | 's
 /** What can be taken in hand at Transfer. */
 export const transferTools: readonly [Tool<TransferTool>, ...Tool<TransferTool>[]] = [
   { id: 'steps', label: 'Steps' },
-  lazyTool('methods', 'Methods', async () => (await import('./methods-tool.js')).MethodsTool),
-  lazyTool('seen', 'What is seen', async () => (await import('./seen-tool.js')).SeenTool),
-  lazyTool('paint', 'Under the paint', async () => (await import('./paint-tool.js')).PaintTool),
-  lazyTool('order', 'Order', async () => (await import('./order-tool.js')).OrderTool),
-  lazyTool('slipped', 'Slipped?', async () => (await import('./slip-tool.js')).SlipTool),
+  lazyTool('methods', 'Methods', async () => (await import('./tools/methods-tool.js')).MethodsTool),
+  lazyTool('seen', 'What is seen', async () => (await import('./tools/seen-tool.js')).SeenTool),
+  lazyTool('paint', 'Under the paint', async () => (await import('./tools/paint-tool.js')).PaintTool),
+  lazyTool('order', 'Order', async () => (await import('./tools/order-tool.js')).OrderTool),
+  lazyTool('slipped', 'Slipped?', async () => (await import('./tools/slip-tool.js')).SlipTool),
 ];

@@ -1,0 +1,39 @@
+import { lazy, Suspense } from 'react';
+import { useNavigate } from 'react-router';
+import type { StoredPicture } from '@nobrel/core/file';
+import { PictureDrop } from '../../../bench/bring-in/picture-drop.js';
+import { useBeginMutation } from '../../../store/api/file.js';
+import { useAddPictureMutation } from '../../../store/api/reference.js';
+
+const Welcome = lazy(async () => ({ default: (await import('./welcome.js')).Welcome }));
+
+/** One way to begin: drop, paste or choose a picture. Several at once become one work. */
+export function BeginWork({ empty }: { empty: boolean }) {
+  const navigate = useNavigate();
+  const [begin] = useBeginMutation();
+  const [addPicture] = useAddPictureMutation();
+  const onTaken = async ([first, ...others]: StoredPicture[]) => {
+    if (!first) return;
+    const { id } = await begin({ picture: first.hash }).unwrap();
+    for (const { hash } of others) await addPicture({ id, picture: hash }).unwrap();
+    await navigate(`/works/${id}/reference`);
+  };
+  return (
+    <PictureDrop
+      label="Begin a work"
+      {...(empty
+        ? {
+            className: 'begin-empty',
+            intro: (
+              <Suspense>
+                <Welcome />
+              </Suspense>
+            ),
+          }
+        : {})}
+      before="Drop a picture here, paste one, or"
+      button="Choose a picture"
+      onTaken={onTaken}
+    />
+  );
+}

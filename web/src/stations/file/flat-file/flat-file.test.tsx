@@ -1,0 +1,113 @@
+import '../../../test-page.js';
+import { cleanup, render } from '@testing-library/react';
+import { userEvent } from '@testing-library/user-event';
+import { expect } from 'chai';
+import { Provider } from 'react-redux';
+import { MemoryRouter } from 'react-router';
+import type { Card, DamagedCard, FlatFile as Listed } from '@nobrel/core/file';
+import { createStore } from '../../../store/store.js';
+import { FlatFile } from './flat-file.js';
+
+const card = (id: string, title: string, more: Partial<Card> = {}): Card => ({
+  id,
+  title,
+  changedAt: '2026-10-17T15:00:00.000Z',
+  demo: false,
+  picture: '0'.repeat(64),
+  widthMm: 300,
+  heightMm: 240,
+  map: null,
+  standing: 'begun',
+  method: 'transfer-sheet',
+  surface: 'cold-pressed',
+  drawer: 'in-hand',
+  series: '',
+  tags: [],
+  readyBy: null,
+  words: '',
+  ...more,
+});
+const damaged: DamagedCard = {
+  id: 'bad',
+  title: 'The slip',
+  changedAt: '2026-10-17T15:00:00.000Z',
+  damaged: 'This work cannot be opened (its record breaks off). The others are not touched.',
+};
+
+/** The flat file of a server that lists this, and what it was asked. */
+function put(listed: Listed) {
+  cleanup();
+  localStorage.clear();
+  const asked: string[] = [];
+  globalThis.fetch = (input) => {
+    const { method, url } = new Request(input);
+    asked.push(`${method} ${new URL(url).pathname}`);
+    const body = method === 'GET' ? JSON.stringify(listed) : null;
+    return Promise.resolve(new Response(body, { status: method === 'GET' ? 200 : 204 }));
+  };
+  const page = render(
+    <Provider store={createStore()}>
+      <MemoryRouter>
+        <FlatFile />
+      </MemoryRouter>
+    </Provider>,
+  );
+  return { ...page, asked, user: userEvent.setup() };
+}
+
+describe('the flat file', () => {
+  it('shows every work where it stands and what is next, works to play with apart', async () => {
+    const map = { lines: 391, minutes: 15, madeAt: '2026-10-17T15:00:00.000Z' };
+    const { findByRole, getByRole } = put({
+      works: [
+        card('a', 'Kettle', { map, standing: 'being-transferred' }),
+        card('b', 'Dinghy'),
+        card('c', 'Try me', { demo: true }),
+      ],
+      bin: [],
+    });
+    const kettle = await findByRole('link', { name: /Kettle/ });
+    expect(kettle.getAttribute('href')).to.equal('/works/a/transfer');
+    expect(kettle.textContent).to.match(/391 lines, 15 min.*Being transferred, by a transfer sheet/);
+    const dinghy = getByRole('link', { name: /Dinghy/ });
+    expect(dinghy.getAttribute('href')).to.equal('/works/b/fit');
+    expect(getByRole('region', { name: 'To play with' }).textContent).to.include('Try me');
+  });
+
+  it('lets a work that cannot be read stand by itself, with what can be done', async () => {
+    const { findByText, getByRole, queryByRole, asked, user } = put({
+      works: [card('a', 'Kettle'), damaged],
+      bin: [],
+    });
+    await findByText(damaged.damaged);
+    expect(queryByRole('link', { name: /The slip/ })).to.equal(null);
+    expect(getByRole('link', { name: /Kettle/ })).to.be.instanceOf(HTMLElement);
+    const out = getByRole('link', { name: 'Take out what is readable' });
+    expect(out.getAttribute('href')).to.equal('/api/works/bad/bundle');
+    await user.click(getByRole('button', { name: 'Put in the bin' }));
+    expect(asked).to.include('DELETE /api/works/bad');
+  });
+
+  it('keeps the bin folded, and brings back from it', async () => {
+    const { findByText, getByRole, asked, user } = put({
+      works: [],
+      bin: [{ id: 'gone', title: 'Old study', deletedAt: '2026-10-17T15:00:00.000Z' }],
+    });
+    await user.click(await findByText('The bin: 1 work'));
+    await user.click(getByRole('button', { name: 'Bring back' }));
+    expect(asked).to.include('POST /api/works/gone/bring-back');
+  });
+
+  it('says why it cannot be listed, and that nothing is lost', async () => {
+    cleanup();
+    globalThis.fetch = () => Promise.reject(new TypeError('Failed to fetch'));
+    const { findByText } = render(
+      <Provider store={createStore()}>
+        <MemoryRouter>
+          <FlatFile />
+        </MemoryRouter>
+      </Provider>,
+    );
+    await findByText(/does not answer\. Nothing is lost/);
+  });
+});

@@ -1,0 +1,72 @@
+import { Alert } from 'antd';
+import { lazy, Suspense, useEffect, useState, type ReactNode } from 'react';
+import { Opening } from '../../../bench/frame/opening.js';
+import { Frame } from '../../../bench/frame/frame.js';
+import { messageOf } from '../../../store/api/base.js';
+import { useWorksQuery } from '../../../store/api/file.js';
+import { saveLeftBehind } from '../../../store/autosave.js';
+import { useAppDispatch } from '../../../store/hooks.js';
+import { BeginWork } from './begin-work.js';
+import { FilePages } from '../../../bench/frame/file-pages.js';
+
+const none: readonly never[] = [];
+
+/** The first screen: the works in the file, and one way to begin. */
+export function FlatFile() {
+  const file = useWorksQuery();
+  const dispatch = useAppDispatch();
+  useEffect(() => void saveLeftBehind(dispatch), [dispatch]);
+  const works = file.data?.works ?? none;
+  const bin = file.data?.bin ?? none;
+  const own = works.filter((work) => 'damaged' in work || !work.demo);
+  const demos = works.filter((work) => 'demo' in work && work.demo);
+  return (
+    <Frame title="The flat file">
+      <div className="flat-file">
+        <FilePages />
+        <BeginWork empty={file.isSuccess && own.length === 0} />
+        {file.isLoading && <Opening what="the file" />}
+        {file.isError && <Alert type="error" title={messageOf(file.error)} />}
+        <Suspense>
+          {own.length > 0 && <WorksInFile works={own} />}
+          {demos.length > 0 && (
+            <section aria-labelledby="to-play-with">
+              <h2 id="to-play-with">To play with</h2>
+              <Cards works={demos} />
+            </section>
+          )}
+        </Suspense>
+        {bin.length > 0 && (
+          <Suspense>
+            <Bin works={bin} />
+          </Suspense>
+        )}
+        <Folded title="Safe keeping">
+          <SafeKeeping />
+        </Folded>
+        <Folded title="Other devices">
+          <OtherDevices />
+        </Folded>
+      </div>
+    </Frame>
+  );
+}
+
+const WorksInFile = lazy(async () => ({ default: (await import('./works-in-file.js')).WorksInFile }));
+const Cards = lazy(async () => ({ default: (await import('./cards.js')).Cards }));
+const Bin = lazy(async () => ({ default: (await import('./bin.js')).Bin }));
+const SafeKeeping = lazy(async () => ({
+  default: (await import('../safe-keeping/safe-keeping.js')).SafeKeeping,
+}));
+const OtherDevices = lazy(async () => ({ default: (await import('./other-devices.js')).OtherDevices }));
+
+/** What is wanted now and then: loaded when it is unfolded. */
+function Folded({ title, children }: { title: string; children: ReactNode }) {
+  const [open, setOpen] = useState(false);
+  return (
+    <details className="bin" onToggle={({ currentTarget }) => setOpen(currentTarget.open)}>
+      <summary>{title}</summary>
+      {open && <Suspense>{children}</Suspense>}
+    </details>
+  );
+}
