@@ -15,26 +15,27 @@ export function gaussianBlur(plane: Plane, sigmaPx: number): Plane {
   const { width, height, data } = plane;
   if (!(sigmaPx > 0)) return { width, height, data: data.slice() };
   const kernel = gaussianKernel(sigmaPx);
-  const few = kernel.length === fewTaps + 1;
-  const reach = few ? fewTaps : kernel.length - 1;
+  const reach = kernel.length - 1;
+  const blur = reach === fewTaps ? blurByNine : blurByMany;
 
   const across = new Float32Array(data.length);
-  const blurRow = few ? nineAcross : manyAcross;
   const edged = new Float32Array(width + 2 * reach + abreast);
+  const columns = Int32Array.from({ length: 2 * reach + abreast }, (_, k) => k);
   for (let y = 0; y < height; y++) {
     const start = y * width;
     edged.fill(data[start], 0, reach);
     edged.set(data.subarray(start, start + width), reach);
     edged.fill(data[start + width - 1], reach + width);
-    blurRow(edged, across.subarray(start, start + width), kernel);
+    const to = across.subarray(start, start + width);
+    blur(edged, columns, { to, width, step: abreast, apart: 1 }, kernel);
   }
 
   const down = new Float32Array(data.length);
-  const blurRows = few ? nineDown : manyDown;
   const rows = new Int32Array(2 * reach + abreast);
   for (let y = 0; y < height; y += abreast) {
     for (let k = 0; k < rows.length; k++) rows[k] = Math.min(height - 1, Math.max(0, y - reach + k)) * width;
-    blurRows(across, down, y * width, width, rows, kernel);
+    const to = down.subarray(y * width, (y + abreast) * width);
+    blur(across, rows, { to, width, step: 1, apart: width }, kernel);
   }
   return { width, height, data: down };
 }
@@ -49,44 +50,63 @@ function gaussianKernel(sigmaPx: number): Float32Array {
   return kernel.map((weight) => weight / total);
 }
 
-/** Blurs a row that is repeated beyond its ends; each pixel is read once and handed on. */
-function nineAcross(edged: Float32Array, to: Float32Array, kernel: Float32Array): void {
+/**
+ * Where blurred pixels go: four at once, `apart` from each other, then the four `step` further on, as far as the plane
+ * is wide. What would lie beyond the end is not written.
+ */
+type Places = { to: Float32Array; width: number; step: number; apart: number };
+
+/**
+ * Blurs pixels by a kernel of nine.
+ *
+ * @param starts where the neighbours of the first four lie, from the furthest before the first to the furthest behind the fourth
+ */
+function blurByNine(
+  from: Float32Array,
+  starts: Int32Array,
+  { to, width, step, apart }: Places,
+  kernel: Float32Array,
+): void {
   const k0 = kernel[0];
   const k1 = kernel[1];
   const k2 = kernel[2];
   const k3 = kernel[3];
   const k4 = kernel[4];
-  let a = edged[0];
-  let b = edged[1];
-  let c = edged[2];
-  let d = edged[3];
-  let e = edged[4];
-  let f = edged[5];
-  let g = edged[6];
-  let h = edged[7];
-  for (let x = 0; x < to.length; x++) {
-    const i = edged[x + 2 * fewTaps];
+  const [sa, sb, sc, sd, se, sf, sg, sh, si, sj, sk, sl] = starts;
+  for (let x = 0; x < width; x += step) {
+    const a = from[sa + x];
+    const b = from[sb + x];
+    const c = from[sc + x];
+    const d = from[sd + x];
+    const e = from[se + x];
+    const f = from[sf + x];
+    const g = from[sg + x];
+    const h = from[sh + x];
+    const i = from[si + x];
+    const j = from[sj + x];
+    const k = from[sk + x];
+    const l = from[sl + x];
     to[x] = k0 * e + k1 * (d + f) + k2 * (c + g) + k3 * (b + h) + k4 * (a + i);
-    a = b;
-    b = c;
-    c = d;
-    d = e;
-    e = f;
-    f = g;
-    g = h;
-    h = i;
+    to[x + apart] = k0 * f + k1 * (e + g) + k2 * (d + h) + k3 * (c + i) + k4 * (b + j);
+    to[x + 2 * apart] = k0 * g + k1 * (f + h) + k2 * (e + i) + k3 * (d + j) + k4 * (c + k);
+    to[x + 3 * apart] = k0 * h + k1 * (g + i) + k2 * (f + j) + k3 * (e + k) + k4 * (d + l);
   }
 }
 
-function manyAcross(edged: Float32Array, to: Float32Array, kernel: Float32Array): void {
-  const radius = kernel.length - 1;
+/** The same by a longer kernel: what lies before the four and behind them is handed on from one to the next. */
+function blurByMany(
+  from: Float32Array,
+  starts: Int32Array,
+  { to, width, step, apart }: Places,
+  kernel: Float32Array,
+): void {
+  const reach = kernel.length - 1;
   const k0 = kernel[0];
-  for (let x = 0; x < to.length; x += abreast) {
-    const middle = x + radius;
-    let l0 = edged[middle];
-    let l1 = edged[middle + 1];
-    let l2 = edged[middle + 2];
-    let l3 = edged[middle + 3];
+  for (let x = 0; x < width; x += step) {
+    let l0 = from[starts[reach] + x];
+    let l1 = from[starts[reach + 1] + x];
+    let l2 = from[starts[reach + 2] + x];
+    let l3 = from[starts[reach + 3] + x];
     let r0 = l0;
     let r1 = l1;
     let r2 = l2;
@@ -95,108 +115,24 @@ function manyAcross(edged: Float32Array, to: Float32Array, kernel: Float32Array)
     let s1 = k0 * l1;
     let s2 = k0 * l2;
     let s3 = k0 * l3;
-    for (let i = 1; i <= radius; i++) {
+    for (let i = 1; i <= reach; i++) {
       const weight = kernel[i];
       l3 = l2;
       l2 = l1;
       l1 = l0;
-      l0 = edged[middle - i];
+      l0 = from[starts[reach - i] + x];
       r0 = r1;
       r1 = r2;
       r2 = r3;
-      r3 = edged[middle + 3 + i];
+      r3 = from[starts[reach + 3 + i] + x];
       s0 += weight * (l0 + r0);
       s1 += weight * (l1 + r1);
       s2 += weight * (l2 + r2);
       s3 += weight * (l3 + r3);
     }
-    // What would lie beyond the end of the row is not written.
     to[x] = s0;
-    to[x + 1] = s1;
-    to[x + 2] = s2;
-    to[x + 3] = s3;
-  }
-}
-
-/** Blurs four rows at once, from the beginnings of the rows about them. */
-function nineDown(
-  from: Float32Array,
-  to: Float32Array,
-  own: number,
-  width: number,
-  rows: Int32Array,
-  kernel: Float32Array,
-): void {
-  const k0 = kernel[0];
-  const k1 = kernel[1];
-  const k2 = kernel[2];
-  const k3 = kernel[3];
-  const k4 = kernel[4];
-  const [ra, rb, rc, rd, re, rf, rg, rh, ri, rj, rk, rl] = rows;
-  for (let x = 0; x < width; x++) {
-    const a = from[ra + x];
-    const b = from[rb + x];
-    const c = from[rc + x];
-    const d = from[rd + x];
-    const e = from[re + x];
-    const f = from[rf + x];
-    const g = from[rg + x];
-    const h = from[rh + x];
-    const i = from[ri + x];
-    const j = from[rj + x];
-    const k = from[rk + x];
-    const l = from[rl + x];
-    const at = own + x;
-    // What would lie beyond the last row is not written.
-    to[at] = k0 * e + k1 * (d + f) + k2 * (c + g) + k3 * (b + h) + k4 * (a + i);
-    to[at + width] = k0 * f + k1 * (e + g) + k2 * (d + h) + k3 * (c + i) + k4 * (b + j);
-    to[at + 2 * width] = k0 * g + k1 * (f + h) + k2 * (e + i) + k3 * (d + j) + k4 * (c + k);
-    to[at + 3 * width] = k0 * h + k1 * (g + i) + k2 * (f + j) + k3 * (e + k) + k4 * (d + l);
-  }
-}
-
-function manyDown(
-  from: Float32Array,
-  to: Float32Array,
-  own: number,
-  width: number,
-  rows: Int32Array,
-  kernel: Float32Array,
-): void {
-  const radius = kernel.length - 1;
-  const k0 = kernel[0];
-  for (let x = 0; x < width; x++) {
-    let l0 = from[rows[radius] + x];
-    let l1 = from[rows[radius + 1] + x];
-    let l2 = from[rows[radius + 2] + x];
-    let l3 = from[rows[radius + 3] + x];
-    let r0 = l0;
-    let r1 = l1;
-    let r2 = l2;
-    let r3 = l3;
-    let s0 = k0 * l0;
-    let s1 = k0 * l1;
-    let s2 = k0 * l2;
-    let s3 = k0 * l3;
-    for (let i = 1; i <= radius; i++) {
-      const weight = kernel[i];
-      l3 = l2;
-      l2 = l1;
-      l1 = l0;
-      l0 = from[rows[radius - i] + x];
-      r0 = r1;
-      r1 = r2;
-      r2 = r3;
-      r3 = from[rows[radius + 3 + i] + x];
-      s0 += weight * (l0 + r0);
-      s1 += weight * (l1 + r1);
-      s2 += weight * (l2 + r2);
-      s3 += weight * (l3 + r3);
-    }
-    const at = own + x;
-    to[at] = s0;
-    to[at + width] = s1;
-    to[at + 2 * width] = s2;
-    to[at + 3 * width] = s3;
+    to[x + apart] = s1;
+    to[x + 2 * apart] = s2;
+    to[x + 3 * apart] = s3;
   }
 }
