@@ -28,6 +28,11 @@ describe('bad input on the command line', () => {
       () => ['map', cli.picture, '--surface', 'a4', '--sparkle'],
       /unknown option '--sparkle'/,
     ],
+    [
+      'an option misspelt',
+      () => ['map', cli.picture, '--surface', 'a4', '--scool', 'loose'],
+      /unknown option '--scool'\. Did you mean --school\? Try --help\./,
+    ],
     ['no surface', () => ['map', cli.picture], /--surface/],
     ['a size that is none', () => ['map', cli.picture, '--surface', 'huge'], /“huge” is not a size/],
     ['a surface of nothing', () => ['map', cli.picture, '--surface', '0x10mm'], /more than 0/],

@@ -34,16 +34,14 @@ async function program(asked: string | undefined): Promise<Command> {
   for (const command of await Promise.all(makers.map((make) => make()))) root.addCommand(command);
   for (const command of [root, ...root.commands, ...root.commands.flatMap(({ commands }) => commands)]) {
     command.exitOverride().configureOutput({
-      // One line, without commander's prefix.
-      outputError: (text, write) =>
-        write(
-          `${
-            text
-              .replace(/^error: /, '')
-              .trim()
-              .split('\n')[0] ?? ''
-          }. Try --help.\n`,
-        ),
+      // One line, without commander's prefix: what is wrong, and what may have been meant.
+      outputError: (text, write) => {
+        const [fault = '', meant = ''] = text
+          .replace(/^error: /, '')
+          .trim()
+          .split('\n');
+        write(`${fault.replace(/\.$/, '')}. ${meant.replace(/^\((.*)\)$/, '$1 ')}Try --help.\n`);
+      },
     });
   }
   return root;
