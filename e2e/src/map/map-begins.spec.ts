@@ -1,0 +1,64 @@
+import { mkdtemp } from 'node:fs/promises';
+import { tmpdir } from 'node:os';
+import { join } from 'node:path';
+import sharp from 'sharp';
+import { beginWork, expect, finishedMap, goTo, kettle, test } from '../bench.js';
+
+/** A pale cloth, a pale bowl and a pale wall: things whose values lie close together. */
+async function paleThings(): Promise<string> {
+  const svg = `<svg xmlns="http://www.w3.org/2000/svg" width="900" height="700">
+    <rect width="900" height="700" fill="#e4e2dc"/><rect y="430" width="900" height="270" fill="#c9c6c0"/>
+    <ellipse cx="330" cy="440" rx="190" ry="110" fill="#b0aca6"/><rect x="600" y="190" width="150" height="300" fill="#d2c9b8"/>
+  </svg>`;
+  const path = join(await mkdtemp(join(tmpdir(), 'nobrel-')), 'pale-things.png');
+  await sharp(Buffer.from(svg)).blur(1.2).png().toFile(path);
+  return path;
+}
+
+test('a work begins with the school its picture reads best in, says why, and goes back with one click', async ({
+  page,
+  server,
+}) => {
+  await beginWork(page, server, await paleThings());
+  await goTo(page, 'Map');
+  await finishedMap(page);
+  const note = page.getByText(/^This picture reads best as clean contour/);
+  await expect(note).toBeVisible();
+  await page.getByRole('listitem').filter({ has: note }).getByText('Why it matters').click();
+  await expect(page.getByText(/Its values lie within \d+ L\* of each other/)).toBeVisible();
+  await expect(page.getByText('Saved', { exact: true })).toBeVisible();
+  // It is kept, and is no step of undo.
+  await page.reload();
+  await expect(note).toBeVisible();
+  await page.getByRole('button', { name: 'Draw it as four values, soft edges' }).click();
+  await expect(note).toHaveCount(0);
+  await page.locator('body').press('Control+z');
+  await expect(note).toBeVisible();
+});
+
+test('a picture whose values carry it begins with the usual school, without a word', async ({
+  page,
+  server,
+}) => {
+  await beginWork(page, server, kettle);
+  await goTo(page, 'Map');
+  await finishedMap(page);
+  await expect(page.getByText('Saved', { exact: true })).toBeVisible();
+  await expect(page.getByText(/^This picture reads best as/)).toHaveCount(0);
+});
+
+test('the first map is begun while the picture is looked at, and joined at Map whether it is done or under way', async ({
+  page,
+  server,
+}) => {
+  const made: string[] = [];
+  page.on('worker', (worker) => made.push(worker.url()));
+  const mapWorkers = () => made.filter((url) => url.includes('map-worker')).length;
+  await beginWork(page, server, kettle);
+  await expect.poll(mapWorkers).toBe(1);
+  // Under way: what is shown first is its quick look, and what comes of it is kept.
+  await goTo(page, 'Map');
+  await finishedMap(page);
+  await expect(page.getByText('Saved', { exact: true })).toBeVisible();
+  expect(mapWorkers()).toBe(1);
+});
