@@ -107,7 +107,6 @@ function blurByMany(
     let l1 = from[starts[reach + 1] + x];
     let l2 = from[starts[reach + 2] + x];
     let l3 = from[starts[reach + 3] + x];
-    let r0 = l0;
     let r1 = l1;
     let r2 = l2;
     let r3 = l3;
@@ -121,7 +120,7 @@ function blurByMany(
       l2 = l1;
       l1 = l0;
       l0 = from[starts[reach - i] + x];
-      r0 = r1;
+      const r0 = r1;
       r1 = r2;
       r2 = r3;
       r3 = from[starts[reach + 3 + i] + x];

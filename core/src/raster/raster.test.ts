@@ -94,6 +94,41 @@ describe('raster', () => {
     expect(Math.sqrt(variance)).to.be.closeTo(3, 0.06);
   });
 
+  it('blurs as weighing every pixel around does, however small the plane and short or long the kernel', () => {
+    /** Every pixel within three standard deviations, those beyond the rim as the rim is. */
+    const weighed = (width: number, height: number, data: Float32Array, sigma: number) => {
+      const reach = Math.max(1, Math.ceil(3 * sigma));
+      const inside = (at: number, length: number) => Math.min(length - 1, Math.max(0, at));
+      return data.map((_, i) => {
+        let [sum, weights] = [0, 0];
+        for (let dy = -reach; dy <= reach; dy++)
+          for (let dx = -reach; dx <= reach; dx++) {
+            const weight = Math.exp(-(dx * dx + dy * dy) / (2 * sigma * sigma));
+            const [x, y] = [inside((i % width) + dx, width), inside(Math.floor(i / width) + dy, height)];
+            weights += weight;
+            sum += weight * data[y * width + x];
+          }
+        return sum / weights;
+      });
+    };
+    fc.assert(
+      fc.property(
+        fc.integer({ min: 1, max: 11 }),
+        fc.constantFrom(0.3, 0.9, 1.3, 1.4, 2.5, 5),
+        fc.array(fc.integer({ min: 0, max: 100 }), { minLength: 1, maxLength: 60 }),
+        (width, sigma, values) => {
+          const height = Math.ceil(values.length / width);
+          const data = new Float32Array(width * height);
+          data.set(values);
+          const blurred = gaussianBlur({ width, height, data }, sigma);
+          weighed(width, height, data, sigma).forEach((value, i) => {
+            expect(blurred.data[i]).to.be.closeTo(value, 1e-3);
+          });
+        },
+      ),
+    );
+  });
+
   it('finds the largest and smallest around each pixel as looking at every one does', () => {
     fc.assert(
       fc.property(

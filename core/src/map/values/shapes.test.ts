@@ -1,4 +1,5 @@
 import { expect } from 'chai';
+import fc from 'fast-check';
 import type { Plane } from '../../raster/index.js';
 import { gaussian, seeded } from '../../testing/index.js';
 import { mergeRegions } from './merge.js';
@@ -153,6 +154,50 @@ describe('merging', () => {
         2,
       ).regions.count,
     ).to.equal(1);
+  });
+});
+
+describe('regions of one value', () => {
+  it('hang together by their sides within one thing, numbered by their first pixels', () => {
+    fc.assert(
+      fc.property(
+        fc.integer({ min: 1, max: 9 }),
+        fc.array(fc.tuple(fc.integer({ min: 0, max: 2 }), fc.integer({ min: 0, max: 1 })), {
+          minLength: 1,
+          maxLength: 80,
+        }),
+        (width, pixels) => {
+          const height = Math.ceil(pixels.length / width);
+          const at = (i: number) => pixels[i] ?? [0, 0];
+          const things = Int32Array.from({ length: width * height }, (_, i) => at(i)[1]);
+          const tones = plane(width, height, (x, y) => 20 + 30 * at(y * width + x)[0]);
+          const flat = { steepness: new Uint8Array(things.length), onSlope: new Uint8Array(things.length) };
+          const { label, level, thing } = findRegions(tones, flat, [35, 65], 1, things);
+          const own = new Int32Array(things.length).fill(-1);
+          let count = 0;
+          for (let start = 0; start < own.length; start++) {
+            if (own[start] !== -1) continue;
+            const open = [start];
+            own[start] = count;
+            for (const i of open)
+              for (const j of [
+                i % width > 0 ? i - 1 : -1,
+                i % width < width - 1 ? i + 1 : -1,
+                i - width,
+                i + width,
+              ]) {
+                if (j < 0 || j >= own.length || own[j] !== -1) continue;
+                if (at(j)[0] !== at(i)[0] || at(j)[1] !== at(i)[1]) continue;
+                own[j] = count;
+                open.push(j);
+              }
+            expect([level[count], thing[count]]).to.deep.equal([...at(start)]);
+            count++;
+          }
+          expect([...label]).to.deep.equal([...own]);
+        },
+      ),
+    );
   });
 });
 
