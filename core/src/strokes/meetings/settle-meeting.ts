@@ -129,7 +129,10 @@ class MeetingFit {
   }
 }
 
-/** Covers places by a stroke of some half width: wholly within it, less and less over the pixel about its rim. */
+/**
+ * Covers places by a stroke of some half width, pixels: wholly within it, less and less over the pixel about its rim.
+ * The distance to each straight is written out, with no root for what lies too far off: most of the time goes here.
+ */
 function coverAlong(
   covered: Float64Array,
   places: Float64Array,
