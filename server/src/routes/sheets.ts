@@ -144,25 +144,20 @@ function routePrintings(
   router.get('/printings/:id/sheets.pdf', async (request, response) => {
     const { id } = request.params;
     const { order, name } = await orders.printed(id, request.query);
-    const given = new AbortController();
-    response.once('close', () => given.abort());
     let waiting = true;
-    try {
+    await whileAwaited(response, async (signal) => {
       const pdf = await apart.run('pdf', [await order()], {
-        signal: given.signal,
+        signal,
         onTold: (told) => {
           // What was told before the end may be heard after it.
           if (waiting) underWay.set(id, progressSchema.parse(told));
         },
       });
-      response.attachment(`${name}.pdf`).type('application/pdf').send(Buffer.from(pdf));
-    } catch (error) {
-      // Nobody waits for the sheets any more.
-      if (!given.signal.aborted) throw error;
-    } finally {
+      send(response, `${name}.pdf`, 'application/pdf', Buffer.from(pdf));
+    }).finally(() => {
       waiting = false;
       underWay.delete(id);
-    }
+    });
   });
   router.get('/printings/:id/progress', (request, response) => {
     response.json(underWay.get(request.params.id) ?? null);
@@ -174,15 +169,19 @@ function routePages(router: Router, apart: Apart, orders: SheetOrders): void {
   router.get('/printings/:id/page-:page.svg', async (request, response) => {
     const { page } = parseInput(pagePath, request.params);
     const { order, name } = await orders.printed(request.params.id, request.query);
-    const { label, svg } = await apart.run('svg', [await order(), page]);
-    send(response, `${name} ${label}.svg`, 'image/svg+xml', svg);
+    await whileAwaited(response, async (signal) => {
+      const { label, svg } = await apart.run('svg', [await order(), page], { signal });
+      send(response, `${name} ${label}.svg`, 'image/svg+xml', svg);
+    });
   });
   router.get('/printings/:id/page-:page.png', async (request, response) => {
     const { page } = parseInput(pagePath, request.params);
     const { ppi } = parseInput(pngQuery, request.query);
     const { order, name } = await orders.printed(request.params.id, request.query);
-    const { label, png } = await apart.run('png', [await order(), page, ppi]);
-    send(response, `${name} ${label}.png`, 'image/png', Buffer.from(png));
+    await whileAwaited(response, async (signal) => {
+      const { label, png } = await apart.run('png', [await order(), page, ppi], { signal });
+      send(response, `${name} ${label}.png`, 'image/png', Buffer.from(png));
+    });
   });
   router.get('/printings/:id/lists/:list', async (request, response) => {
     const { source, decisions, name } = await orders.printed(request.params.id, request.query);
@@ -192,6 +191,20 @@ function routePages(router: Router, apart: Apart, orders: SheetOrders): void {
     const type = list.name.endsWith('.csv') ? 'text/csv' : 'image/vnd.dxf';
     send(response, `${name} ${list.name}`, type, list.write(source(), decisions));
   });
+}
+
+/** Does what an answer needs, and ends it when nobody waits for the answer any more. */
+async function whileAwaited(
+  response: Response,
+  answer: (signal: AbortSignal) => Promise<void>,
+): Promise<void> {
+  const left = new AbortController();
+  response.once('close', () => left.abort());
+  try {
+    await answer(left.signal);
+  } catch (error) {
+    if (!left.signal.aborted) throw error;
+  }
 }
 
 function send(response: Response, name: string, type: string, body: string | Buffer): void {

@@ -1,10 +1,10 @@
 import { Button, Dropdown } from 'antd';
 import { useNavigate } from 'react-router';
-import { sheetKinds, sheetKindWords, type SheetDecisions } from '@nobrel/core/sheets';
+import { sheetKinds, type SheetDecisions } from '@nobrel/core/sheets';
 import { messageOf } from '../../store/api/base.js';
 import { usePrintMutation } from '../../store/api/sheets.js';
 import { useUnit, useWork } from '../../store/hooks.js';
-import { download, usePainting } from './use-painting.js';
+import { useSaving } from './use-saving.js';
 
 type Format = { key: string; label: string; path: (page: number) => string };
 
@@ -22,38 +22,23 @@ const mapFormats = [
   { key: 'map.svg', label: 'The map as SVG' },
   { key: 'map.dxf', label: 'The map as DXF R12' },
 ] as const;
-/** So few pages are painted before anyone could stop them. */
-const fewPages = 24;
-
 type TakeAwayProps = { disabled: boolean; decisions: SheetDecisions; pageNumber: number };
 
 /** Saves the sheets as PDF or in another format, or prints them from the page. */
 export function TakeAway({ disabled, decisions, pageNumber }: TakeAwayProps) {
-  const work = useWork();
-  const { id } = work;
+  const { id } = useWork();
   const unit = useUnit();
   const navigate = useNavigate();
   const [print, { isLoading, error }] = usePrintMutation();
-  const painting = usePainting();
-  const record = async () => {
-    const answer = await print({ id, decisions });
-    return answer.data ?? null;
-  };
-  const save = async (path: string) => {
-    const printing = await record();
-    if (printing)
-      download(`/api/printings/${printing.id}/${path}${path.includes('?') ? '&' : '?'}unit=${unit}`);
-  };
-  const savePdf = async () => {
-    const printing = await record();
+  const saving = useSaving();
+  /** Puts the sheets on record, then saves a file of theirs. */
+  const save = async (path: string, all = false) => {
+    const { data: printing } = await print({ id, decisions });
     if (!printing) return;
-    if (printing.pages <= fewPages) download(`/api/printings/${printing.id}/sheets.pdf?unit=${unit}`);
-    else
-      await painting.paint(
-        printing.id,
-        unit,
-        `${work.decisions.title} ${sheetKindWords(decisions.kind)}.pdf`,
-      );
+    await saving.save({
+      path: `printings/${printing.id}/${path}${path.includes('?') ? '&' : '?'}unit=${unit}`,
+      ...(all ? { printing: printing.id } : {}),
+    });
   };
   const own = (sheetKinds[decisions.kind].files ?? []).map(({ name, label }): Format => ({
     key: name,
@@ -63,7 +48,12 @@ export function TakeAway({ disabled, decisions, pageNumber }: TakeAwayProps) {
   return (
     <>
       <span className="kept-together">
-        <Button type="primary" disabled={disabled} loading={isLoading} onClick={() => void savePdf()}>
+        <Button
+          type="primary"
+          disabled={disabled}
+          loading={isLoading}
+          onClick={() => void save('sheets.pdf', true)}
+        >
           Save the PDF
         </Button>{' '}
         <Dropdown
@@ -81,7 +71,7 @@ export function TakeAway({ disabled, decisions, pageNumber }: TakeAwayProps) {
             ],
             onClick: ({ key }) => {
               if (key === 'page') void navigate(`/works/${id}/print/sheets`);
-              if (mapFormats.some((one) => one.key === key)) download(`/api/works/${id}/${key}`);
+              if (mapFormats.some((one) => one.key === key)) void saving.save({ path: `works/${id}/${key}` });
               const format = [svg, ...pngs, ...own].find((one) => one.key === key);
               if (format) void save(format.path(pageNumber));
             },
@@ -90,17 +80,17 @@ export function TakeAway({ disabled, decisions, pageNumber }: TakeAwayProps) {
           <Button>Other formats</Button>
         </Dropdown>
       </span>
-      {painting.pages && (
+      {saving.underWay && (
         <span className="map-state" role="status">
-          {painting.pages.done} of {painting.pages.of} pages{' '}
-          <Button size="small" onClick={painting.stop}>
+          {saving.pages ? `${saving.pages.done} of ${saving.pages.of} pages` : 'Preparing the file…'}{' '}
+          <Button size="small" onClick={saving.stop}>
             Stop
           </Button>
         </span>
       )}
-      {(error ?? painting.fault) && (
+      {(error ?? saving.fault) && (
         <span className="gap-fault" role="alert">
-          {error ? messageOf(error) : painting.fault}
+          {error ? messageOf(error) : saving.fault}
         </span>
       )}
     </>

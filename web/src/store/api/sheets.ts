@@ -1,11 +1,22 @@
 import { z } from 'zod';
 import { printingSchema, type Printing } from '@nobrel/core/file';
 import { calibrationSchema, type Calibration, type SheetDecisions } from '@nobrel/core/sheets';
-import type { LengthUnit } from '@nobrel/core/units';
 import { api, whenDone } from './base.js';
 import { changeKept } from './file.js';
 
 const progressSchema = z.object({ done: z.number(), of: z.number() }).nullable();
+const fetchedFileSchema = z.object({ href: z.string(), name: z.string() });
+/** Where a fetched file is, in the page, and what it is called. */
+type FetchedFile = z.infer<typeof fetchedFileSchema>;
+
+/** The name a server gives a file (RFC 6266): the one in UTF-8 where there are two. */
+function attachedName(disposition: string): string {
+  const wide = /filename\*=UTF-8''([^;]+)/i.exec(disposition)?.[1];
+  const plain = /filename="((?:[^"\\]|\\.)*)"|filename=([^;]+)/i.exec(disposition);
+  if (wide) return decodeURIComponent(wide);
+  return plain?.[1]?.replaceAll(/\\(.)/g, '$1') ?? plain?.[2] ?? '';
+}
+
 /** How many pages of a printing have been painted. */
 export type PaintingProgress = z.infer<typeof progressSchema>;
 
@@ -39,16 +50,20 @@ export const sheetsApi = api.injectEndpoints({
           ),
         ),
     }),
-    /** Paints all pages; answers with an address of the page's own, to be given up once it was downloaded. */
-    paintPdf: build.mutation<string, { printing: string; unit: LengthUnit }>({
-      query: ({ printing, unit }) => ({
-        url: `printings/${printing}/sheets.pdf`,
-        params: { unit },
+    /** A file of the server's; answers with an address of the page's own, to be given up once it was downloaded. */
+    fetchFile: build.mutation<FetchedFile, { path: string; printing?: string }>({
+      query: ({ path }) => ({
+        url: path,
         // A refused file still says why in JSON.
         responseHandler: async (response: Response) =>
-          response.ok ? URL.createObjectURL(await response.blob()) : z.unknown().parse(await response.json()),
+          response.ok
+            ? {
+                href: URL.createObjectURL(await response.blob()),
+                name: attachedName(response.headers.get('Content-Disposition') ?? ''),
+              }
+            : z.unknown().parse(await response.json()),
       }),
-      transformResponse: (answer) => z.string().parse(answer),
+      transformResponse: (answer) => fetchedFileSchema.parse(answer),
     }),
     paintingProgress: build.query<PaintingProgress, string>({
       query: (printing) => `printings/${printing}/progress`,
@@ -63,6 +78,6 @@ export const {
   useKeepCalibrationMutation,
   useForgetCalibrationMutation,
   usePrintMutation,
-  usePaintPdfMutation,
+  useFetchFileMutation,
   usePaintingProgressQuery,
 } = sheetsApi;
