@@ -30,6 +30,16 @@ export function formatTime(moment: Date | string): string {
   return times.format(typeof moment === 'string' ? new Date(moment) : moment);
 }
 
+/**
+ * A sentence whose figures are not parted from their units at the end of a line: `3.1 %`, `12 mm`, `320 × 240 mm` have
+ * no-break spaces within. Only for what is shown; what is kept or compared has plain spaces.
+ */
+export function keepFiguresTogether(sentence: string): string {
+  return sentence.replaceAll(figureSpaces, '\u00a0');
+}
+
+const figureSpaces = /(?<=\d) (?=(?:%|[cmk]?m[²³]?|L\*|px|ppi|min|in)(?!\p{L}))| (?=×)|(?<=×) /gu;
+
 const times = new Intl.DateTimeFormat('en-GB', { hour: '2-digit', minute: '2-digit' });
 
 const days = new Intl.DateTimeFormat('en-GB', { day: 'numeric', month: 'long', year: 'numeric' });

@@ -27,7 +27,7 @@ test('a photograph of the drawing says what to move; findings lead to their spot
   await expect(photograph(page)).toBeVisible();
   await expect(page.getByRole('link', { name: /Check round 1, \d.* off/ })).toBeVisible();
   const says = findings(page).locator('.finding-says');
-  await expect(says.first()).toContainText(/The drawing as a whole: 3 mm too far right/);
+  await expect(says.first()).toContainText(/The drawing as a whole: 3\smm too far right/);
   // The one pointed at, with the keyboard too, is shown on both leaves.
   const missing = says.filter({ hasText: /^\d+Missing: a line of/ }).first();
   await missing.focus();
@@ -84,7 +84,7 @@ test('rounds are kept, compared, shown again and deleted; what is shown of the d
   await take(page, 'Rounds');
   const rounds = page.getByRole('region', { name: 'Rounds' });
   await expect(
-    rounds.getByRole('img', { name: /Off in the mean: round 1 [\d.]+ mm, round 2/ }),
+    rounds.getByRole('img', { name: /Off in the mean: round 1 [\d.]+\smm, round 2/ }),
   ).toBeVisible();
   await rounds
     .getByRole('listitem')
@@ -191,7 +191,7 @@ test('after the transfer it is said what did not come across, as a list to tick;
   await chooseFrom(held, 'what is traced so far');
   await bringIn(page, await photographOf(page, seeded, { drawnSoFar: 0.5 }, 9));
   await expect(says.filter({ hasText: /Still to trace .*: \d+ lines/ })).not.toHaveCount(0);
-  await expect(page.getByText(/\d+ lines still to trace, \d+ % of them/)).toBeVisible();
+  await expect(page.getByText(/\d+ lines still to trace, \d+\s% of them/)).toBeVisible();
   await chooseFrom(held, 'what came across');
   await expect(says.filter({ hasText: 'Did not come across: a line of' })).not.toHaveCount(0);
 });

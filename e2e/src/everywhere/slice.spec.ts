@@ -34,7 +34,7 @@ test('a picture becomes a transferred drawing, from the empty file to the filed 
   const size = page.getByLabel('Size of the surface');
   await size.fill('16 x 11 3/4 in');
   await size.press('Enter');
-  await expect(page.getByText(/the room for it .* Lost: top 1\.0 %, .*; bottom 1\.0 %/)).toBeVisible();
+  await expect(page.getByText(/the room for it .* Lost: top 1\.0\s%, .*; bottom 1\.0\s%/)).toBeVisible();
   await take(page, 'Ways out');
   await leaf(page, 'Ways out')
     .getByRole('listitem')
@@ -76,7 +76,7 @@ test('a picture becomes a transferred drawing, from the empty file to the filed 
   // Transfer: steps for this surface, ticked; a sitting timed.
   await goTo(page, 'Transfer');
   await expect(page.getByText('Take a wax-free graphite transfer sheet.')).toBeVisible();
-  await page.getByRole('checkbox', { name: /Check a 100 mm bar.*join the 4 sheets/ }).check();
+  await page.getByRole('checkbox', { name: /Check a 100\smm bar.*join the 4 sheets/ }).check();
   await page.getByRole('button', { name: 'Start a sitting' }).click();
   await expect(page.getByRole('timer')).toBeVisible();
   await page.getByRole('button', { name: 'End the sitting' }).click();

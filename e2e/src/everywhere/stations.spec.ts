@@ -17,7 +17,7 @@ test('Map: a time is kept to, and what was left out is said', async ({ page, see
   await page.getByLabel('Minutes of tracing').fill('9');
   await page.getByLabel('Minutes of tracing').press('Enter');
   await expect.poll(async () => minutesIn(await finishedMap(page))).toBeLessThanOrEqual(9);
-  await expect(page.getByText(/lines are left out to stay within 9 min/)).toBeVisible();
+  await expect(page.getByText(/lines are left out to stay within 9\smin/)).toBeVisible();
   await page.getByRole('button', { name: 'Draw all of them' }).click();
   await expect(page.getByLabel('Minutes of tracing')).toHaveValue('all the time it takes');
 });

@@ -29,12 +29,12 @@ test('every way out is shown with its numbers, and taken with a click', async ({
   // A picture of 4 : 3 on 300 × 240: 20 of 320 mm are lost, or 15 mm are left above and below.
   await expect(ways.getByText('Lost: left 3.1 %, 10 mm; right 3.1 %, 10 mm.')).toBeVisible();
   await expect(ways.getByText('Left free: top 7.5 mm, bottom 7.5 mm.')).toBeVisible();
-  await expect(ways.getByText(/To be drawn on.*top 7.5 mm, bottom 7.5 mm; 6.3 %/)).toBeVisible();
+  await expect(ways.getByText(/To be drawn on.*top 7.5\smm, bottom 7.5\smm; 6.3\s%/)).toBeVisible();
   await expect(ways.getByText(/^Take /)).toHaveCount(4);
   await ways.getByRole('button', { name: 'Say what paper is at hand' }).click();
   await type(page, 'Paper at hand', '560 x 760 mm');
   await expect(
-    ways.getByText(/760 × 560 mm.*Nothing of the picture is lost|from 560 × 760 mm/),
+    ways.getByText(/760\s×\s560\smm.*Nothing of the picture is lost|from 560\s×\s760\smm/),
   ).toBeVisible();
   await saved(page);
   const border = ways
@@ -48,7 +48,7 @@ test('every way out is shown with its numbers, and taken with a click', async ({
     .filter({ hasText: 'Cut the paper' })
     .getByRole('button', { name: 'Take it' })
     .click();
-  await expect(page.getByLabel('Size of the surface')).toHaveValue(/746.6 × 560|746.7 × 560/);
+  await expect(page.getByLabel('Size of the surface')).toHaveValue(/746.6\s×\s560|746.7\s×\s560/);
   await page.keyboard.press('ControlOrMeta+z');
   await page.keyboard.press('ControlOrMeta+z');
   await expect(page.getByLabel('Size of the surface')).toHaveValue('300 × 240 mm');
@@ -93,7 +93,7 @@ test('a placing that leaves no room is refused with the reason', async ({ page, 
   await type(page, 'Size of the surface', '300 x 240 mm');
   await type(page, 'Margin all round', '115 mm');
   await choose(page, 'Placement', 'bottom-heavy', 'centred');
-  await expect(page.getByRole('alert')).toContainText(/Margins taking 258.7 mm of the height would be more/);
+  await expect(page.getByRole('alert')).toContainText(/Margins taking 258.7\smm of the height would be more/);
   await type(page, 'Margin all round', '20 mm');
   await choose(page, 'Placement', 'bottom-heavy');
   await expect(page.getByRole('alert')).toBeHidden();
@@ -173,7 +173,7 @@ test('a grid is suggested, lies on both leaves, and is halved where it is diffic
   await take(page, 'Grid');
   await page.getByRole('button', { name: 'Suggestions' }).click();
   await page
-    .getByRole('button', { name: /^\d+ by \d+, \d+ mm$/ })
+    .getByRole('button', { name: /^\d+ by \d+, \d+\smm$/ })
     .first()
     .click();
   await page.keyboard.press('Escape');
@@ -195,7 +195,7 @@ test('a grid is suggested, lies on both leaves, and is halved where it is diffic
   await page.mouse.click(box.x + 0.3 * box.width, box.y + 0.4 * box.height);
   await expect(page.getByLabel('Squares that are halved')).toHaveValue('C3');
   await page.getByRole('button', { name: 'Ticks along the edges' }).click();
-  await expect(page.getByText(/from the left edge: 0.0 mm, 60.0 mm, 120.0 mm/)).toBeVisible();
+  await expect(page.getByText(/from the left edge: 0.0\smm, 60.0\smm, 120.0\smm/)).toBeVisible();
   await page.keyboard.press('Escape');
   await type(page, 'Columns', '120');
   await expect(page.getByText(/The grid is dense/)).toBeVisible();
@@ -240,7 +240,7 @@ test('measures are listed from one corner, follow a surface out of square, and p
   await type(page, 'Measured, top left to bottom right', '386.5 mm');
   await type(page, 'Measured, bottom left to top right', '381.9 mm');
   await expect(
-    page.getByText(/The diagonals differ by 4.6 mm; the worst corner is 0.7\d° off square/),
+    page.getByText(/The diagonals differ by 4.6\smm; the worst corner is 0.7\d° off square/),
   ).toBeVisible();
   await expect(page.locator('.real-edge')).toBeVisible();
   await page.getByText('in', { exact: true }).click();
@@ -263,8 +263,8 @@ test('enlarging by machine is estimated from the measured sketch, with an order 
   await page.getByRole('button', { name: 'Say what the sketch measures' }).click();
   await type(page, 'Size of the sketch', '205 x 140 mm');
   const enlarge = leaf(page, 'Enlarging by machine');
-  await expect(enlarge.getByText(/292\.7 %/)).toBeVisible();
-  await expect(enlarge.getByText(/the height then comes out 9\.8 mm too large/)).toBeVisible();
+  await expect(enlarge.getByText(/292\.7\s%/)).toBeVisible();
+  await expect(enlarge.getByText(/the height then comes out 9\.8\smm too large/)).toBeVisible();
   await expect(enlarge.getByText(/landscape: \d+ sheets/)).toBeVisible();
   await choose(page, 'Paper of the printer at home', 'A3');
   await expect(enlarge.getByText('This wastes least.')).toBeVisible();

@@ -39,7 +39,7 @@ test('a photographed sketch goes to a mirrored sheet by its own lines', async ({
   await beginWork(page, server, await sketch());
   await goTo(page, 'Map');
   await expect(
-    page.getByText(/^This looks like a drawing \(\d+ % sure\), so its own lines are taken/),
+    page.getByText(/^This looks like a drawing \(\d+\s% sure\), so its own lines are taken/),
   ).toBeVisible();
   const before = await finishedMap(page);
   await expect(page.getByTitle('a drawing, as it looks')).toBeVisible();
@@ -52,7 +52,7 @@ test('a photographed sketch goes to a mirrored sheet by its own lines', async ({
   await expect(page.locator('path.stroke-found-faint').first()).toBeVisible();
 
   // What lies beneath is left out, and comes back when it is asked for.
-  await expect(page.getByText(/fainter lines?, [\d.]+ m, (is|are) left out/)).toBeVisible();
+  await expect(page.getByText(/fainter lines?, [\d.]+\sm, (is|are) left out/)).toBeVisible();
   await page.getByRole('button', { name: 'Draw them' }).click();
   await expect.poll(() => finishedMap(page)).not.toBe(before);
   await page.locator('body').press('Control+z');
@@ -83,7 +83,7 @@ test('a sketch is cleaned up, each way shown before it is taken, and printed as 
   await take(page, 'Clean up');
   const panel = page.getByRole('region', { name: 'Clean up' });
   const straights = panel.getByRole('listitem').filter({ hasText: 'Make nearly straight lines straight' });
-  await expect(straights).toContainText(/would move \d+ lines? by [\d.]+ mm, at most [\d.]+ mm/);
+  await expect(straights).toContainText(/would move \d+ lines? by [\d.]+\smm, at most [\d.]+\smm/);
   // What it would do is marked on both leaves.
   await straights.hover();
   await expect(page.locator('.strokes-found path')).toHaveCount(4);

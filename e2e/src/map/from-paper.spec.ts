@@ -17,13 +17,13 @@ test('a printed sheet corrected with a pen is scanned, and its changes are taken
   await panel
     .getByLabel('Picture file')
     .setInputFiles({ name: 'sheet.jpg', mimeType: 'image/jpeg', buffer: scan });
-  await expect(panel).toContainText(/Sheet [A-Z]\d, \d+ % of its print seen/);
+  await expect(panel).toContainText(/Sheet [A-Z]\d, \d+\s% of its print seen/);
   const changes = panel.getByRole('checkbox');
   await expect(changes).toHaveCount(2);
   await expect(
     panel.getByRole('checkbox', { name: `Struck out, ${formatLength(struckMm, 'mm')}` }),
   ).toBeChecked();
-  const added = panel.getByRole('checkbox', { name: /New line, 1[\d.]+ mm/ });
+  const added = panel.getByRole('checkbox', { name: /New line, 1[\d.]+\smm/ });
   // One is left out with the keyboard and taken in again; both are marked on both leaves.
   await expect(page.locator('.strokes-found path')).toHaveCount(4);
   await added.focus();
@@ -49,7 +49,7 @@ test('corrections on paper can be tried without printer and scanner', async ({ p
   const panel = page.getByRole('region', { name: 'Corrections on paper' });
   await panel.getByText('Try it without a scanner').click();
   await panel.getByRole('button', { name: 'Correct and scan it' }).click();
-  await expect(panel).toContainText(/Sheet [A-Z]\d, \d+ % of its print seen/);
+  await expect(panel).toContainText(/Sheet [A-Z]\d, \d+\s% of its print seen/);
   await expect(panel.getByRole('checkbox', { name: /^Struck out/ }).first()).toBeVisible();
   await expect(panel.getByRole('checkbox', { name: /^New line/ }).first()).toBeVisible();
   // Neither another tool nor a reload loses what was read.

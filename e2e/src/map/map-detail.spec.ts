@@ -21,7 +21,7 @@ test('detail is moved by key, shows what comes before it is let go, is kept, and
   for (let i = 0; i < 6; i++) await page.keyboard.press('ArrowLeft');
   await expect(slider).toHaveAttribute('aria-valuenow', '20');
   await expect.poll(async () => linesIn(await finishedMap(page))).toBeLessThan(before);
-  await expect(page.getByText(/^20 %: \d+ lines/)).toBeVisible();
+  await expect(page.getByText(/^20\s%: \d+ lines/)).toBeVisible();
   await expect(page.getByText('Saved', { exact: true })).toBeVisible();
   const id = /works\/([^/]+)/.exec(page.url())?.[1] ?? '';
   const kept = workSchema.parse(

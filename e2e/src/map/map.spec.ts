@@ -119,7 +119,7 @@ test('shapes say why they are one, and are joined and divided', async ({ page })
 test('a set time keeps a drawing, and says what five more minutes would add', async ({ page }) => {
   await page.getByLabel('Minutes of tracing').fill('8');
   await page.keyboard.press('Enter');
-  await expect(page.getByText(/lines are left out to stay within 8 min/)).toBeVisible();
+  await expect(page.getByText(/lines are left out to stay within 8\smin/)).toBeVisible();
   await page.getByRole('button', { name: 'Show them' }).click();
   await expect(page.locator('.line-marked-added')).toHaveCount(2);
   await take(page, 'Areas');
@@ -142,7 +142,7 @@ test('versions are kept by name, compared and restored', async ({ page }) => {
   await chooseFrom(page.getByLabel('Number of values'), '2');
   await expect.poll(async () => (await state(page).textContent()) === before).toBe(false);
   await finishedMap(page);
-  await expect(page.getByText(/Since then −\d+ lines, −[\d.]+ m, −\d+ min/)).toBeVisible();
+  await expect(page.getByText(/Since then −\d+ lines, −[\d.]+ m, −\d+\smin/)).toBeVisible();
   await page.getByRole('button', { name: 'Compare' }).click();
   await expect(page.getByRole('heading', { name: 'First try', level: 2 })).toBeVisible();
   await page.getByRole('button', { name: 'Restore' }).click();

@@ -26,7 +26,7 @@ test('what is blown out is measured, noted and marked where it is', async ({ pag
   const buffer = await burnt(page);
   await page.getByLabel('Picture file').setInputFiles({ name: 'burnt.png', mimeType: 'image/png', buffer });
   await page.waitForURL(/\/reference$/);
-  const note = page.getByText(/^50 % of it is blown out to white/);
+  const note = page.getByText(/^50\s% of it is blown out to white/);
   await expect(note).toBeVisible();
   await expect(page.getByRole('img', { name: /Lightness of the picture/ })).toBeVisible();
   await note.hover();
@@ -39,7 +39,7 @@ test('what is blown out is measured, noted and marked where it is', async ({ pag
   expect(marks.x - image.x).toBeCloseTo(image.width / 2, -1);
   expect(marks.width).toBeCloseTo(image.width / 2, -1);
   await page.getByText('lost', { exact: true }).click();
-  await expect(page.getByText(/blown out, 50\.\d %; .* blocked up, 0\.0 %/)).toBeVisible();
+  await expect(page.getByText(/blown out, 50\.\d\s%; .* blocked up, 0\.0\s%/)).toBeVisible();
 });
 
 test('pictures that cannot be used are refused by name, and the good ones among them come in', async ({
@@ -62,7 +62,7 @@ test('pictures that cannot be used are refused by name, and the good ones among 
   ]);
   await expect(page.getByText(/“diary.png” is not a picture/)).toBeVisible();
   await expect(page.getByText(/“half.png” is damaged or breaks off/)).toBeVisible();
-  await expect(page.getByText(/“strip.png” is 2 × 2000 pixels; .* at least 16/)).toBeVisible();
+  await expect(page.getByText(/“strip.png” is 2\s×\s2000 pixels; .* at least 16/)).toBeVisible();
   await expect(page.getByRole('heading', { name: 'Nothing in the file yet' })).toBeVisible();
   await chooser.setInputFiles([file('diary.png', Buffer.from('Dear diary')), file('good.png', good)]);
   await page.waitForURL(/\/reference$/);

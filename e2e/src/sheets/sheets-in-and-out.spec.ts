@@ -55,7 +55,7 @@ test('a drawing made elsewhere becomes the map, and the one before stays a versi
     '<svg xmlns="http://www.w3.org/2000/svg" width="150mm" height="100mm" viewBox="0 0 150 100"><text>x</text><path d="M10 80C40 95 110 95 140 80"/><path d="M70 80V10L110 70Z"/></svg>',
   );
   await page.getByLabel('Drawing made elsewhere').setInputFiles(drawing);
-  await expect(page.getByText(/2 lines on 150 × 100 mm.*text was passed over/)).toBeVisible();
+  await expect(page.getByText(/2 lines on 150\s×\s100\smm.*text was passed over/)).toBeVisible();
   await expect(page.getByText('It fits on one sheet of')).toBeVisible();
   await expect(page.getByText('The map was made before')).toBeHidden();
   await goTo(page, 'Map');
@@ -81,7 +81,7 @@ test('a wall of sheets is stopped while it is painted, and comes out whole when 
   const drawing = join(tmpdir(), 'wall.svg');
   await writeFile(drawing, wall());
   await page.getByLabel('Drawing made elsewhere').setInputFiles(drawing);
-  await expect(page.getByText(/40 lines on 3000 × 4000 mm/)).toBeVisible();
+  await expect(page.getByText(/40 lines on 3000\s×\s4000\smm/)).toBeVisible();
   const sheets = page.getByText(/^\d{3} sheets, \d+ across and \d+ down/);
   await expect(sheets).toBeVisible();
   const count = Number(/\d+/.exec((await sheets.textContent()) ?? '')?.[0]);

@@ -37,7 +37,7 @@ test('choices are kept with the work, page by page, and undone', async ({ page, 
   await expect(page.getByRole('listbox')).toHaveCount(0);
   await page.keyboard.press('PageUp');
   await expect(page.getByText('1 of 3')).toBeVisible();
-  const rubbed = page.getByText(/cm² to rub, \d+ % less/);
+  const rubbed = page.getByText(/cm² to rub, \d+\s% less/);
   const usual = (await rubbed.textContent()) ?? '';
   await fill(page, 'Band behind a line', '12 mm');
   await expect(rubbed).not.toHaveText(usual);
@@ -94,7 +94,7 @@ test('the transfer card is printed, saved and put on record', async ({ page, see
 test('a printer is calibrated with a ruler, and its sheets are then made good', async ({ page, seeded }) => {
   await openSheets(page, seeded);
   await page.getByText('Calibrate', { exact: true }).click();
-  await expect(shown(page).getByText(/A to B, drawn 170 mm/)).toBeVisible();
+  await expect(shown(page).getByText(/A to B, drawn 170\smm/)).toBeVisible();
   await page.getByLabel('A to B measures').fill('17 mm');
   await page.getByLabel('A to D measures').fill('251 mm');
   await page.getByLabel('Name for this calibration').fill('The boathouse printer');
@@ -147,7 +147,7 @@ test('paper of one’s own size and a way round of one’s own are kept to', asy
   await expect(page.getByText('It fits on one sheet of')).toBeVisible();
   await page.getByRole('button', { name: 'More' }).click();
   await chooseFrom(page.getByLabel('Paper', { exact: true }), 'portrait');
-  await expect(page.getByText(/It fits on one sheet of 297 × 350 mm|2 sheets, 2 across/)).toBeVisible();
+  await expect(page.getByText(/It fits on one sheet of 297\s×\s350\smm|2 sheets, 2 across/)).toBeVisible();
 });
 
 test('what is seen on the leaf is what is saved, line by line', async ({ page, seeded }) => {
@@ -188,7 +188,7 @@ test('sheets are chosen, turned and saved from the keyboard alone', async ({ pag
   await page.keyboard.press('ControlOrMeta+a');
   await page.keyboard.type('25 mm');
   await page.keyboard.press('Enter');
-  await expect(page.getByText(/overlapping by 25 mm/)).toBeVisible();
+  await expect(page.getByText(/overlapping by 25\smm/)).toBeVisible();
   await page.getByRole('button', { name: 'Save the PDF' }).focus();
   const [download] = await Promise.all([page.waitForEvent('download'), page.keyboard.press('Enter')]);
   expect(download.suggestedFilename()).toMatch(/outline, mirrored\.pdf$/);
@@ -225,10 +225,10 @@ test('sticks are given to shapes by click and by key, seen on the guide, kept an
   // The body of the kettle, on the first sheet.
   await page.getByRole('application', { name: /^Map/ }).click({ position: { x: 150, y: 250 } });
   const body = page.locator('.rub-shape[aria-pressed="true"]');
-  await expect(body).toHaveAccessibleName(/^Shape of value \d, [\d.]+ cm²: sanguine$/);
+  await expect(body).toHaveAccessibleName(/^Shape of value \d, [\d.]+\scm²: sanguine$/);
   const given = await body.getAttribute('d');
   const kettle = page.locator(`.rub-shape[d="${given ?? ''}"]`);
-  await expect(page.getByText(/^Sanguine [\d.]+ cm², the usual colour \d/)).toBeVisible();
+  await expect(page.getByText(/^Sanguine [\d.]+\scm², the usual colour \d/)).toBeVisible();
   await expect(shown(page).getByText('sanguine')).toBeVisible();
   await expect(page.locator('[data-page] path[stroke="rgb(164,85,60)"]').first()).toBeAttached();
   // Among the shapes arrow keys go from one to the next; Tab goes past them.
@@ -246,14 +246,14 @@ test('sticks are given to shapes by click and by key, seen on the guide, kept an
   await page.getByLabel('Name of a colour of your own').fill('pale green');
   await page.getByRole('button', { name: 'Add it' }).click();
   await kettle.press(' ');
-  await expect(page.getByText(/^Pale green [\d.]+ cm², the usual colour/)).toBeVisible();
+  await expect(page.getByText(/^Pale green [\d.]+\scm², the usual colour/)).toBeVisible();
   await saved(page);
   await page.reload();
   await expect(kettle).toHaveAccessibleName(/: pale green$/);
   await kettle.press('Enter');
   await expect(page.getByText(/the usual colour/)).toHaveCount(0);
   await page.getByRole('button', { name: /^Undo/ }).click();
-  await expect(page.getByText(/^Pale green [\d.]+ cm², the usual colour/)).toBeVisible();
+  await expect(page.getByText(/^Pale green [\d.]+\scm², the usual colour/)).toBeVisible();
   // Other sheets know no sticks.
   await choose(page, 'outline');
   await expect(page.locator('.tool-row').getByText('Backing colours')).toBeHidden();

@@ -68,7 +68,7 @@ test('a mural in four positions goes from plan to last line', async ({ browser, 
     projector,
     order.map((k) => beam.inPicture(points[k]?.x ?? NaN, points[k]?.y ?? NaN)),
   );
-  await expect(tablet.getByText(/^The lens bends the rim by 0\.[2-6] %/)).toBeVisible();
+  await expect(tablet.getByText(/^The lens bends the rim by 0\.[2-6]\s%/)).toBeVisible();
   await tablet.getByText('no handles', { exact: true }).click();
   await tablet.getByText('check figure', { exact: true }).click();
   await expect.poll(() => worstOnWall(projector, beam, first)).toBeLessThan(0.5);
@@ -95,7 +95,7 @@ test('a mural in four positions goes from plan to last line', async ({ browser, 
         projector,
         places.map(({ at }) => wall.inPicture(at.x, at.y)),
       );
-      await expect(tablet.getByText(/^Expected at the joint: within [\d.]+ mm/)).toBeVisible();
+      await expect(tablet.getByText(/^Expected at the joint: within [\d.]+\smm/)).toBeVisible();
       await tablet.getByRole('button', { name: `Join position ${moveTo}` }).click();
       await tablet.getByText('check figure', { exact: true }).click();
       await expect.poll(() => worstOnWall(projector, wall, part)).toBeLessThan(1.5);

@@ -37,7 +37,7 @@ test('the drawing is placed on the wall, made true by what is measured, and stee
   const diagonal = tablet.getByLabel('Diagonal from the upper left');
   await diagonal.fill('530 mm');
   await diagonal.press('Enter');
-  await expect(tablet.getByText(/^Off by [\d.]+ mm at worst/)).toBeVisible();
+  await expect(tablet.getByText(/^Off by [\d.]+\smm at worst/)).toBeVisible();
   await expect(tablet.getByText(/corner lies .* mm too (far|low|high)/).first()).toBeVisible();
   const placed = await corner.boundingBox();
   await tablet.getByRole('button', { name: 'Move the corners so' }).click();

@@ -24,11 +24,11 @@ test('every method is weighed with figures, chosen, and set beside another', asy
   const methods = page.getByLabel('Methods weighed');
   await expect(methods.getByRole('article')).toHaveCount(9);
   const box = methods.getByRole('article', { name: 'a light box or a lit window' });
-  await expect(box).toContainText(/with care, \d+ min/);
+  await expect(box).toContainText(/with care, \d+\smin/);
   await expect(box).toContainText('in a dark room only');
   await box.getByText('Time, line, what it needs, uses and leaves').click();
   await expect(box).toContainText('Nothing but the pencil line.');
-  await expect(page.getByText(/Marked: \d+ % of the lines .* run together/)).toBeVisible();
+  await expect(page.getByText(/Marked: \d+\s% of the lines .* run together/)).toBeVisible();
   await expect(page.locator('.crowded-spots')).toBeVisible();
   await expect(box).toContainText(/\d+ printed sheets, [\d.]+ m of tape/);
   // What is not at hand is said, and undone with the rest.
@@ -156,7 +156,7 @@ test('for a projector it is said where it stands, how fine, how true and how cle
   await expect(wall).toContainText('A pixel is 0.22 mm there.');
   await page.getByLabel('Tilt').fill('10');
   await page.getByLabel('Tilt').press('Enter');
-  await expect(wall).toContainText(/one edge comes out [\d.]+ mm broader than the opposite one/);
+  await expect(wall).toContainText(/one edge comes out [\d.]+\smm broader than the opposite one/);
   await wall.getByLabel('Far picture: width').fill('750 mm');
   await wall.getByLabel('Far picture: width').press('Enter');
   await expect(wall.getByRole('alert')).toContainText('one near and one far');

@@ -1,6 +1,7 @@
 import { Button, Input } from 'antd';
 import { useState, type ReactNode } from 'react';
 import { worstFirst, type Note, type NoteWeight } from '@nobrel/core/notes';
+import { keepFiguresTogether } from '@nobrel/core/units';
 import { ToolSlot } from './tool-slot.js';
 import { usePointed } from '../../leaves/leaf/pointed.js';
 import { useDecide, useDecisions } from '../../store/hooks.js';
@@ -39,7 +40,7 @@ export function Notes<Change>({ notes, onWay, figure }: NotesProps<Change>) {
           <ul>
             {aside.map((note) => (
               <li key={note.id}>
-                {note.says} <em>{setAside[note.id]}</em>{' '}
+                {keepFiguresTogether(note.says)} <em>{setAside[note.id]}</em>{' '}
                 <Button
                   size="small"
                   type="link"
@@ -74,7 +75,7 @@ function NoteItem<Change>({ note, onWay }: { note: Note<Change>; onWay: (change:
   return (
     <li className={`note note-${note.weight}`} {...pointing}>
       <span className="note-weight">{weightWords[note.weight]}</span>
-      <p>{note.says}</p>
+      <p>{keepFiguresTogether(note.says)}</p>
       {places.length > 0 && (
         <Button
           size="small"
@@ -88,7 +89,7 @@ function NoteItem<Change>({ note, onWay }: { note: Note<Change>; onWay: (change:
       )}
       <details>
         <summary>Why it matters</summary>
-        <p>{note.why}</p>
+        <p>{keepFiguresTogether(note.why)}</p>
       </details>
       {note.ways.length > 0 && (
         <div className="note-ways">
