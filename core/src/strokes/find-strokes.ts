@@ -6,6 +6,7 @@ import { depthsOf, drawnDarkness, inkMask, isCrest, paperNoise } from './ink/ink
 import { takeBlacks } from './ink/blacks.js';
 import { withoutSpecks } from './ink/patches.js';
 import { StrokeGraph } from './skeleton/graph.js';
+import { runOverFaint } from './skeleton/run-over-faint.js';
 import { readSkeleton } from './skeleton/skeleton.js';
 import { thinned } from './skeleton/thin.js';
 import { measureWidths } from './middles/measure-widths.js';
@@ -79,6 +80,7 @@ export function findStrokesOfInk(
   const { mask: lines, depths, outlines } = takeBlacks(mask, plane, pxPerMm);
   const graph = new StrokeGraph(readSkeleton(thinned(lines)), depths);
   graph.tidy();
+  runOverFaint(graph, plane);
   graph.partAtCorners((x, y) => depths[Math.floor(y) * lines.width + Math.floor(x)]);
   const inkDepths = { width: plane.width, height: plane.height, data: depths };
   const strokes = strokesThrough(graph, plane, depths).map((stroke) => withSharpCorners(stroke, inkDepths));

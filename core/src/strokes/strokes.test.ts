@@ -171,6 +171,52 @@ describe('strokes of a drawing', () => {
     }
   });
 
+  it('that bend and only touch stay themselves', () => {
+    const ring = (cx: number, cy: number, radius: number, width: number) => (x: number, y: number) =>
+      width / 2 - Math.abs(Math.hypot(x - cx, y - cy) - radius) + 0.5;
+    for (const [width, apart] of [
+      [5, 3],
+      [6, 4],
+      [7, 2],
+    ] as const) {
+      const [one, other] = [
+        { cx: 70, radius: 34 },
+        { cx: 70 + 34 + apart + 44, radius: 44 },
+      ];
+      const strokes = strokesOf(
+        sheet(both(ring(one.cx, 120, one.radius, width), ring(other.cx, 120, other.radius, width))),
+      );
+      expect(strokes.map(({ closed }) => closed)).to.deep.equal([true, true]);
+      for (const { cx, radius } of [one, other]) {
+        const own = strokes.find(
+          ({ points }) => Math.abs(Math.hypot(points[0] - cx, points[1] - 120) - radius) < 2,
+        );
+        expect(own, `${width} ${cx}`).not.to.equal(undefined);
+        for (let i = 0; own && i < own.points.length; i += 2) {
+          const off = Math.hypot(own.points[i] - cx, own.points[i + 1] - 120) - radius;
+          expect(Math.abs(off), `${width} ${cx} ${i}`).to.be.lessThan(1.6);
+        }
+      }
+    }
+  });
+
+  it('run on over far fainter ones as if those were not there', () => {
+    const bend = (x: number, y: number) => {
+      let least = Infinity;
+      for (let t = -70; t <= 70; t += 0.5)
+        least = Math.min(least, Math.hypot(x - 120 - t, y - 80 - t ** 2 / 24));
+      return 3.5 - least + 0.5;
+    };
+    const faint = straight([120, 0], [120, 80], 6);
+    const strokes = strokesOf(sheet(both(bend, (x, y) => Math.min(0.33, faint(x, y)))));
+    const alone = strokesOf(sheet(bend));
+    const highest = (all: typeof strokes) =>
+      Math.min(...all.flatMap(({ points }) => [...points].filter((_, i) => i % 2 === 1)));
+    const dark = strokes.filter(({ darkness }) => Math.max(...darkness) > 40);
+    expect(dark).to.have.length(1);
+    expect(Math.abs(highest(dark) - highest(alone))).to.be.lessThan(1.5);
+  });
+
   it('keep their corners sharp', () => {
     for (const [x, y] of [
       [200, 150],

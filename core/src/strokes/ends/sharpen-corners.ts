@@ -1,4 +1,4 @@
-import { begunAt, crossing, fitLine, stepLength, turnBetween } from '../../geometry/index.js';
+import { begunAt, crossing, fitLine, stepLength } from '../../geometry/index.js';
 import { median } from '../../raster/index.js';
 import type { Stroke } from '../stroke.js';
 import type { Depths } from '../meetings/settle-meeting.js';
@@ -89,15 +89,17 @@ function turnsOf({ points, widths, closed }: Stroke): Turn[] {
     const half = widths[i] / 2;
     const near = Math.round(arms.near * half) + 2;
     const far = Math.round(arms.far * half) + 4;
+    const middle = (near + far) >> 1;
     if (half < minHalfPx || 2 * far >= n || (!closed && (i < far || i + far >= n))) continue;
-    const [a, b, c, d] = [i - far, i - near, i + near, i + far].map((k) => 2 * ((k + n) % n));
-    const turnRad = turnBetween(
-      points[b] - points[a],
-      points[b + 1] - points[a + 1],
-      points[d] - points[c],
-      points[d + 1] - points[c + 1],
+    const [a, m, b, c, o, d] = [i - far, i - middle, i - near, i + near, i + middle, i + far].map(
+      (k) => 2 * ((k + n) % n),
     );
-    if (turnRad >= minTurnRad) found.push({ at: i, near, far, turnRad });
+    const turnRad = Math.abs(turned(points, a, b, c, d));
+    if (turnRad < minTurnRad) continue;
+    // What a bend turns there, going on as its arms do.
+    const ofArms = (turned(points, a, m, m, b) + turned(points, c, o, o, d)) / 2;
+    const ofBend = (Math.abs(ofArms) * (near + far)) / ((far - near) / 2);
+    if (turnRad - ofBend >= minTurnRad) found.push({ at: i, near, far, turnRad });
   }
   found.sort((one, other) => other.turnRad - one.turnRad || one.at - other.at);
   const apart = (one: Turn, other: Turn) => {
@@ -107,6 +109,13 @@ function turnsOf({ points, widths, closed }: Stroke): Turn[] {
   const kept: Turn[] = [];
   for (const turn of found) if (kept.every((other) => apart(turn, other) > other.far)) kept.push(turn);
   return kept;
+}
+
+/** How far a run turns, to the right on the page, from one stretch between two of its points to another. */
+function turned(points: Float64Array, a: number, b: number, c: number, d: number): number {
+  const [ux, uy] = [points[b] - points[a], points[b + 1] - points[a + 1]];
+  const [vx, vy] = [points[d] - points[c], points[d + 1] - points[c + 1]];
+  return Math.atan2(ux * vy - uy * vx, ux * vx + uy * vy);
 }
 
 /** The point of a ring furthest behind a corner and before the next. */

@@ -1,6 +1,7 @@
-import { fitLine, type Line } from '../../geometry/index.js';
+import { fitLine, reversedPoints, type Line } from '../../geometry/index.js';
 import { median } from '../../raster/index.js';
 import type { Centred } from '../stroke.js';
+import { carriedOn } from '../middles/centre.js';
 import type { PieceEnd } from '../middles/chain.js';
 import type { Arm, Meeting, StrokeGraph } from '../skeleton/graph.js';
 
@@ -47,4 +48,15 @@ export function headingOf(read: Read | null, end: PieceEnd, { reach }: Meeting):
     uy: -sense * line.nx,
     darkness: median(read.darkness),
   };
+}
+
+/** Carries an arm on at one of its ends over points, the nearest first; it is as wide and dark there as at its end. */
+export function carryOn(read: Read, end: PieceEnd, points: readonly number[]): void {
+  const isFirst = (end & 1) === 0;
+  const [before, after] = isFirst ? [points.length / 2, 0] : [0, points.length / 2];
+  read.points = Float64Array.from(
+    isFirst ? [...reversedPoints(points), ...read.points] : [...read.points, ...points],
+  );
+  read.widths = carriedOn(read.widths, before, after);
+  read.darkness = carriedOn(read.darkness, before, after);
 }

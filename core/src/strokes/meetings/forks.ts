@@ -1,7 +1,8 @@
-import { turnBetween } from '../../geometry/index.js';
+import { stepLength, turnBetween } from '../../geometry/index.js';
 import { endsAt, headingOf, type Heading, type Read } from './arm-ends.js';
 import type { PieceEnd } from '../middles/chain.js';
-import type { StrokeGraph } from '../skeleton/graph.js';
+import { carryPastEachOther, touchingStrokes } from './touching.js';
+import type { Meeting, StrokeGraph } from '../skeleton/graph.js';
 
 /** Strokes that cross at a sharp angle, or several in one place, are thinned to forks no further apart than this many times the depth of their ink. */
 const maxForkReach = 7;
@@ -75,6 +76,18 @@ function carry(
       .map((end) => ({ end, heading: headingOf(reads[end >> 1], end, graph.meetings[node]) })),
   );
   if (ends.length < 4 || ends.length > maxArms || ends.length % 2 !== 0) return false;
+  const done = () => {
+    for (const node of nodes) passed.add(node);
+    for (const k of cluster) reads[k] = null;
+    return true;
+  };
+  const middle = middleOf([...nodes].map((node) => graph.meetings[node]));
+  const bends = touchingStrokes(
+    middle,
+    ends.map(({ end }) => end),
+    reads,
+  );
+  if (carryPastEachOther(bends, reads, onward)) return done();
   const deepest = Math.max(...[...nodes].map((node) => graph.meetings[node].deepest));
   const maxAside = Math.max(maxAsidePx, maxAsideShare * deepest);
   const pairs: [PieceEnd, PieceEnd][] = [];
@@ -92,9 +105,15 @@ function carry(
     onward.set(a, b);
     onward.set(b, a);
   }
-  for (const node of nodes) passed.add(node);
-  for (const k of cluster) reads[k] = null;
-  return true;
+  return done();
+}
+
+/** Between forks, reaching to the ink of all of them. */
+function middleOf(forks: readonly Meeting[]): Pick<Meeting, 'x' | 'y' | 'reach'> {
+  const [x, y] = (['x', 'y'] as const).map(
+    (axis) => forks.reduce((sum, fork) => sum + fork[axis], 0) / forks.length,
+  );
+  return { x, y, reach: Math.max(...forks.map((fork) => fork.reach + stepLength(fork.x - x, fork.y - y))) };
 }
 
 /** How much a stroke turns that goes on from one arm in another; endless when they are no one stroke, or lie further aside of each other, pixels. */

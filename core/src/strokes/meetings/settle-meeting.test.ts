@@ -34,10 +34,24 @@ function meetingOf(x: number, y: number, angles: readonly number[], half: number
       y + (2.5 * half + k) * uy,
     ]).flat();
     const line = fitLine(Float64Array.from(points), 0, 11);
-    return { points, heading: { x: points[0] ?? 0, y: points[1] ?? 0, line, ux, uy, darkness: 30 } };
+    return { points, heading: { x: points[0] ?? 0, y: points[1] ?? 0, line, ux, uy, darkness: dark } };
   });
-  return { ink: { width: side, height: side, data: depthsOf({ width: side, height: side, data }) }, arms };
+  return {
+    ink: inkOf(
+      data,
+      Float32Array.from(data, (inked) => dark * inked),
+    ),
+    arms,
+  };
 }
+
+/** As dark as strokes are here, L\*. */
+const dark = 30;
+
+const inkOf = (data: Uint8Array, darkness: Float32Array) => ({
+  depths: { width: side, height: side, data: depthsOf({ width: side, height: side, data }) },
+  darkness: { width: side, height: side, data: darkness },
+});
 
 describe('a meeting of wide strokes', () => {
   it('is found where they meet, from some way off', () => {
@@ -63,6 +77,31 @@ describe('a meeting of wide strokes', () => {
       }),
       { numRuns: 40 },
     );
+  });
+
+  it('is not drawn along a fainter line that goes on from it', () => {
+    const { ink, arms } = meetingOf(middle, middle, [1.3, 1.84], 5);
+    const alone = { x: middle, y: middle, reach: 6.5, deepest: 5, places: 1 };
+    const mask = ink.depths.data.map((depth) => Number(depth > 0));
+    const under = ink.darkness.data.slice();
+    for (let y = 0; y < middle; y++)
+      for (let x = middle - 4; x < middle + 4; x++) {
+        mask[y * side + x] = 1;
+        under[y * side + x] ||= dark / 3;
+      }
+    const found = settledMeeting(alone, arms, inkOf(Uint8Array.from(mask), under));
+    const without = settledMeeting(alone, arms, ink);
+    expect(stepLength(found.x - without.x, found.y - without.y)).to.be.lessThan(0.5);
+    // As dark as the strokes themselves, it belongs to them.
+    const alike = settledMeeting(
+      alone,
+      arms,
+      inkOf(
+        Uint8Array.from(mask),
+        under.map((own) => (own > 0 ? dark : 0)),
+      ),
+    );
+    expect(without.y - alike.y).to.be.greaterThan(1);
   });
 
   it('goes no further than the ink about it, and stays where nothing points', () => {

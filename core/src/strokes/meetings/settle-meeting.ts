@@ -1,10 +1,16 @@
 import { stepLength } from '../../geometry/index.js';
-import { median } from '../../raster/index.js';
+import { median, type Plane } from '../../raster/index.js';
 import type { Heading } from './arm-ends.js';
 import type { Meeting } from '../skeleton/graph.js';
 
 /** How deep in the ink each pixel of a picture lies, pixels; nothing where there is none. */
 export type Depths = { width: number; height: number; data: Float32Array };
+
+/** Ink: how deep in it each pixel lies, and how dark it is, L\*. */
+export type Ink = { depths: Depths; darkness: Plane };
+
+/** Ink fainter than this share of the faintest of a meeting's strokes is none of theirs, but a line's under them. */
+const ownInk = 0.6;
 
 /** An arm as it is read up to a meeting: from the point nearest it outwards, and where it points there. */
 export type ReadArm = { points: readonly number[]; heading: Heading };
@@ -37,7 +43,7 @@ const bendParts = 4;
 export function settledMeeting(
   meeting: Meeting,
   arms: readonly ReadArm[],
-  ink: Depths,
+  ink: Ink,
 ): { x: number; y: number } {
   const fit = new MeetingFit(meeting, arms, ink);
   let best = { x: meeting.x, y: meeting.y };
@@ -90,9 +96,10 @@ class MeetingFit {
   constructor(
     meeting: Meeting,
     private readonly arms: readonly ReadArm[],
-    ink: Depths,
+    { depths, darkness }: Ink,
   ) {
-    this.halves = arms.map(({ points }) => halfWidthOf(points, ink));
+    this.halves = arms.map(({ points }) => halfWidthOf(points, depths));
+    const faintest = ownInk * Math.min(...arms.map(({ heading }) => heading.darkness));
     const reach = patchReach * meeting.reach + 3;
     const step = Math.max(1, reach / patchSteps);
     this.each = step * step;
@@ -101,9 +108,10 @@ class MeetingFit {
     for (let dy = -reach; dy <= reach; dy += step)
       for (let dx = -reach; dx <= reach; dx += step) {
         const [x, y] = [Math.floor(meeting.x + dx), Math.floor(meeting.y + dy)];
-        if (x < 0 || y < 0 || x >= ink.width || y >= ink.height) continue;
+        if (x < 0 || y < 0 || x >= depths.width || y >= depths.height) continue;
         places.push(x + 0.5, y + 0.5);
-        inked.push(ink.data[y * ink.width + x] > 0 ? 1 : 0);
+        const i = y * depths.width + x;
+        inked.push(depths.data[i] > 0 && darkness.data[i] >= faintest ? 1 : 0);
       }
     this.places = Float64Array.from(places);
     this.inked = Float64Array.from(inked);

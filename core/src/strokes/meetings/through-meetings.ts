@@ -1,13 +1,14 @@
-import { nearestToLines, reversedPoints, stepLength, turnBetween } from '../../geometry/index.js';
+import { nearestToLines, stepLength, turnBetween } from '../../geometry/index.js';
 import type { Plane } from '../../raster/index.js';
-import { endsAt, headingOf, type Heading, type Read } from './arm-ends.js';
-import { carriedOn, centreRun } from '../middles/centre.js';
+import { carryOn, endsAt, headingOf, type Heading, type Read } from './arm-ends.js';
+import { centreRun } from '../middles/centre.js';
 import { chained, type PieceEnd } from '../middles/chain.js';
 import type { Stroke } from '../stroke.js';
 import { carryOverForks } from './forks.js';
+import { carryPastEachOther, touchingStrokes } from './touching.js';
 import type { Arm, Meeting, StrokeGraph } from '../skeleton/graph.js';
 import { centredByOwnRim } from './own-rim.js';
-import { bentInto, settledMeeting, type Depths, type ReadArm } from './settle-meeting.js';
+import { bentInto, settledMeeting, type Ink, type ReadArm } from './settle-meeting.js';
 
 /** Two arms are one stroke carried through a meeting when it turns less than this there. */
 const maxTurnRad = (38 * Math.PI) / 180;
@@ -21,15 +22,20 @@ export function strokesThrough(graph: StrokeGraph, ink: Plane, depths: Float32Ar
   const reads = graph.arms.map((arm) => arm && readArm(graph, arm, at, ink, depths));
   const { onward, nodes } = carryOverForks(graph, reads, at);
   const carried = new Set(onward.keys());
-  const inkDepths = { width: ink.width, height: ink.height, data: depths };
+  const inkDepths = { depths: { width: ink.width, height: ink.height, data: depths }, darkness: ink };
   at.forEach((own, node) => {
     if (nodes.has(node)) return;
     const ends = endsAt(graph, own, node);
     const meeting = graph.meetings[node];
     if (!isMeeting(meeting, ends.length)) return;
+    const touching = carryPastEachOther(touchingStrokes(meeting, ends, reads), reads, onward);
+    if (touching) {
+      for (const end of ends) carried.add(end);
+      return;
+    }
     const headings = ends.map((end) => headingOf(reads[end >> 1], end, meeting));
-    settle(meeting, { ends, headings, reads }, inkDepths);
-    const pairs: [number, number][] = ends.length === 2 ? [[0, 1]] : straightest(headings);
+    if (!meeting.under) settle(meeting, { ends, headings, reads }, inkDepths);
+    const pairs: [number, number][] = ends.length === 2 && !meeting.under ? [[0, 1]] : straightest(headings);
     for (const [a, b] of pairs) {
       onward.set(ends[a], ends[b]);
       onward.set(ends[b], ends[a]);
@@ -42,7 +48,8 @@ export function strokesThrough(graph: StrokeGraph, ink: Plane, depths: Float32Ar
 }
 
 /** Whether arms meet at a place, or one only ends there. */
-const isMeeting = ({ corner }: Meeting, arms: number) => arms >= 3 || (corner === true && arms === 2);
+const isMeeting = ({ corner, under }: Meeting, arms: number) =>
+  arms >= 3 || under === true || (corner === true && arms === 2);
 
 function readArm(
   graph: StrokeGraph,
@@ -131,7 +138,7 @@ type Ends = {
 };
 
 /** Puts a meeting where its strokes meet, and carries its arms on to it. */
-function settle(meeting: Meeting, { ends, headings, reads }: Ends, ink: Depths): void {
+function settle(meeting: Meeting, { ends, headings, reads }: Ends, ink: Ink): void {
   const trim = () => ends.forEach((end, k) => trimBehind(reads[end >> 1], end, meeting, headings[k]));
   Object.assign(meeting, crossingOf(meeting, headings));
   trim();
@@ -153,17 +160,6 @@ function armUpTo({ reach }: Meeting, read: Read | null, end: PieceEnd, heading: 
     (end & 1) === 0 ? k : n - 1 - k,
   ).flatMap((i) => [read.points[2 * i], read.points[2 * i + 1]]);
   return [{ points, heading: { ...heading, x: points[0], y: points[1] } }];
-}
-
-/** Carries an arm on at one of its ends over points, the nearest first; it is as wide and dark there as at its end. */
-function carryOn(read: Read, end: PieceEnd, points: readonly number[]): void {
-  const isFirst = (end & 1) === 0;
-  const [before, after] = isFirst ? [points.length / 2, 0] : [0, points.length / 2];
-  read.points = Float64Array.from(
-    isFirst ? [...reversedPoints(points), ...read.points] : [...read.points, ...points],
-  );
-  read.widths = carriedOn(read.widths, before, after);
-  read.darkness = carriedOn(read.darkness, before, after);
 }
 
 /** Arms this much darker than each other (as a logarithm) are two strokes; less, and it counts as a turn of so much. */

@@ -21,6 +21,8 @@ export type Meeting = {
   places: number;
   /** Two arms meet here in a sharp corner whose ink runs on beyond where they part. */
   corner?: true;
+  /** The arms that end here are far fainter than the stroke that runs on over them. */
+  under?: true;
 };
 
 /** Strokes as they hang together. Arms taken away are null, so that numbers stay. */
@@ -183,10 +185,11 @@ export class StrokeGraph {
   }
 
   /** Makes one arm of two that meet alone. */
-  private joinPairs(): void {
+  joinPairs(): void {
     const at = this.armsByMeeting();
     at.forEach((own, node) => {
-      if (own.length !== 2 || own[0] === own[1] || this.meetings[node].corner) return;
+      const { corner, under } = this.meetings[node];
+      if (own.length !== 2 || own[0] === own[1] || corner || under) return;
       const [a, b] = own.map((k) => this.arms[k]);
       if (!a || !b) return;
       const before = a.to === node ? a : { points: [...reversedPoints(a.points)], from: a.to, to: a.from };
