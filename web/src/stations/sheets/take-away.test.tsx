@@ -7,7 +7,6 @@ import { TakeAway } from './take-away.js';
 /** What was handed to the browser's downloading: names and what is in the files. */
 let handed: { name: string; text: Promise<string> }[];
 const files = new Map<string, Blob>();
-const clicked = HTMLAnchorElement.prototype.click;
 
 const decisions = { ...defaultSheetDecisions, kind: 'pricking' } as const;
 const printing = { id: 'p1', printedAt: '2026-10-18T10:00:00.000Z', mapVersion: 1, decisions, pages: 3 };
@@ -51,7 +50,8 @@ describe('taking sheets away', () => {
     };
   });
   after(() => {
-    HTMLAnchorElement.prototype.click = clicked;
+    // Links have it from every element.
+    Reflect.deleteProperty(HTMLAnchorElement.prototype, 'click');
   });
 
   for (const [disposition, name] of [
