@@ -7,3 +7,4 @@ export * from './softened.js';
 export * from './median.js';
 export * from './extremes.js';
 export * from './transposed.js';
+export * from './runs.js';

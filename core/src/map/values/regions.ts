@@ -1,4 +1,4 @@
-import type { Plane } from '../../raster/index.js';
+import { joinRuns, type Plane } from '../../raster/index.js';
 import type { Slopes } from './slopes.js';
 
 /** A picture cut into regions. */
@@ -70,8 +70,8 @@ function levelsOf(data: Float32Array, limits: readonly number[], barred: Uint8Ar
 const none = 255;
 
 /**
- * Labels the connected regions of equal level, in reading order of their first pixels: a union of runs, pixels of one
- * level and thing side by side in a row, with those above (after Rosenfeld & Pfaltz 1966).
+ * Labels the connected regions of equal level, in reading order of their first pixels, by runs of one level and
+ * thing.
  *
  * @param levels level of each pixel, or `none`
  * @param label gets the labels; pixels of no level are left alone
@@ -87,15 +87,7 @@ function labelFlats(
   // The first pixel of each run and the one behind its last.
   const from: number[] = [];
   const to: number[] = [];
-  const parent: number[] = [];
-  const rootOf = (run: number): number => {
-    let at = run;
-    while (parent[at] !== at) at = parent[at] = parent[parent[at]];
-    return at;
-  };
-  let above = 0;
   for (let row = 0; row < levels.length; row += width) {
-    const firstOfRow = from.length;
     const end = row + width;
     for (let i = row; i < end;) {
       const own = levels[i];
@@ -104,25 +96,19 @@ function labelFlats(
       do i++;
       while (i < end && levels[i] === own && things[i] === thing);
       if (own === none) continue;
-      const run = parent.push(parent.length) - 1;
       from.push(start);
       to.push(i);
-      while (above < firstOfRow && to[above] + width <= start) above++;
-      for (let other = above; other < firstOfRow && from[other] + width < i; other++) {
-        if (levels[from[other]] !== own || things[from[other]] !== thing) continue;
-        // The older run stands for both, so that regions are numbered by their first pixel.
-        const [a, b] = [rootOf(run), rootOf(other)];
-        if (a < b) parent[b] = a;
-        else parent[a] = b;
-      }
     }
-    above = firstOfRow;
   }
-  const number = new Int32Array(parent.length).fill(-1);
-  for (let run = 0; run < parent.length; run++) {
-    const first = rootOf(run);
-    if (number[first] === -1) number[first] = level.push(levels[from[run]]) - 1;
-    label.fill(number[first], from[run], to[run]);
+  const first = joinRuns(from, to, width, false, (one, other) => {
+    const [a, b] = [from[one], from[other]];
+    return levels[a] === levels[b] && things[a] === things[b];
+  });
+  // Regions are numbered by their first pixel.
+  const number = new Int32Array(from.length);
+  for (let run = 0; run < from.length; run++) {
+    number[run] = first[run] === run ? level.push(levels[from[run]]) - 1 : number[first[run]];
+    label.fill(number[run], from[run], to[run]);
   }
 }
 
