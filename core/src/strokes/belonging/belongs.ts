@@ -1,6 +1,7 @@
 import { polylineLength } from '../../geometry/index.js';
 import { median } from '../../raster/index.js';
 import { findHatching } from './hatching.js';
+import { findTints } from './tints.js';
 import type { MeasuredStroke } from './measure-strokes.js';
 
 /** What a stroke is there for: the drawing itself, tone laid in hatching, what is beneath (construction, traces of rubbing out), or nothing: a speck, or the edge of the sheet. */
@@ -67,8 +68,9 @@ export function tellStrokes(
 ): KnownStroke[] {
   const parted = strokes.flatMap((stroke) => partedAt(stroke, darkerThan));
   const hatching = findHatching(parted, pxPerMm);
+  const tints = findTints(parted, pxPerMm);
   return parted.map((stroke, k) => {
-    const kind = kindOf(stroke, darkerThan);
+    const kind = tints.has(k) ? 'speck' : kindOf(stroke, darkerThan);
     // What is as faint as what lies beneath stays that: what is left of printed lines runs side by side, too.
     return { ...stroke, kind: kind === 'drawing' && hatching.has(k) ? 'hatching' : kind };
   });

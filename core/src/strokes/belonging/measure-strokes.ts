@@ -50,7 +50,7 @@ function runsAlongRim({ points }: Pick<Stroke, 'points'>, width: number, height:
 }
 
 /** The value that so large a share of the weight lies below. */
-function weighedShare(values: { value: number; weight: number }[], share: number): number {
+export function weighedShare(values: { value: number; weight: number }[], share: number): number {
   const sorted = [...values].sort((a, b) => a.value - b.value);
   const total = sorted.reduce((sum, { weight }) => sum + weight, 0);
   let below = 0;
