@@ -2,7 +2,7 @@ import { Button, Dropdown } from 'antd';
 import { useNavigate } from 'react-router';
 import { sheetKinds, type SheetDecisions } from '@nobrel/core/sheets';
 import { messageOf } from '../../store/api/base.js';
-import { usePrintMutation } from '../../store/api/sheets.js';
+import { usePrintMutation, type PaintingProgress } from '../../store/api/sheets.js';
 import { useUnit, useWork } from '../../store/hooks.js';
 import { useSaving } from './use-saving.js';
 
@@ -22,6 +22,9 @@ const mapFormats = [
   { key: 'map.svg', label: 'The map as SVG' },
   { key: 'map.dxf', label: 'The map as DXF R12' },
 ] as const;
+/** How far a file is. */
+const farOf = (pages: PaintingProgress) => (pages ? `${pages.done} of ${pages.of} pages` : 'Preparing…');
+
 type TakeAwayProps = { disabled: boolean; decisions: SheetDecisions; pageNumber: number };
 
 /** Saves the sheets as PDF or in another format, or prints them from the page. */
@@ -47,18 +50,19 @@ export function TakeAway({ disabled, decisions, pageNumber }: TakeAwayProps) {
   }));
   return (
     <>
-      <span className="kept-together">
+      {/* How far a file is stands where it was asked for, so that nothing below moves. */}
+      <span className="kept-together" role="status">
         <Button
           type="primary"
           disabled={disabled}
-          loading={isLoading}
+          loading={isLoading || saving.underWay}
           onClick={() => void save('sheets.pdf', true)}
         >
-          Save the PDF
+          {saving.underWay ? farOf(saving.pages) : 'Save the PDF'}
         </Button>{' '}
         <Dropdown
           trigger={['click']}
-          disabled={disabled}
+          disabled={disabled || saving.underWay}
           menu={{
             items: [
               { key: 'page', label: 'Print from this page' },
@@ -77,17 +81,15 @@ export function TakeAway({ disabled, decisions, pageNumber }: TakeAwayProps) {
             },
           }}
         >
-          <Button>Other formats</Button>
+          {saving.underWay ? (
+            <Button disabled={false} onClick={saving.stop}>
+              Stop
+            </Button>
+          ) : (
+            <Button>Other formats</Button>
+          )}
         </Dropdown>
       </span>
-      {saving.underWay && (
-        <span className="map-state" role="status">
-          {saving.pages ? `${saving.pages.done} of ${saving.pages.of} pages` : 'Preparing the file…'}{' '}
-          <Button size="small" onClick={saving.stop}>
-            Stop
-          </Button>
-        </span>
-      )}
       {(error ?? saving.fault) && (
         <span className="gap-fault" role="alert">
           {error ? messageOf(error) : saving.fault}
