@@ -25,7 +25,7 @@ test('a work begins with the school its picture reads best in, says why, and goe
   const note = page.getByText(/^This picture reads best as clean contour/);
   await expect(note).toBeVisible();
   await page.getByRole('listitem').filter({ has: note }).getByText('Why it matters').click();
-  await expect(page.getByText(/Its values lie within \d+ L\* of each other/)).toBeVisible();
+  await expect(page.getByText(/Its values lie within \d+\sL\* of each other/)).toBeVisible();
   await expect(page.getByText('Saved', { exact: true })).toBeVisible();
   // It is kept, and is no step of undo.
   await page.reload();

@@ -7,11 +7,13 @@ export type StrokeAcross = { from: number; to: number; darkness: number };
  *
  * @param profile how much darker than the paper each sample is, L\*; the stroke's middle lies about the middle one
  * @param near the darkest sample lies within so many of the middle one
+ * @returns a stroke of no width where nothing there is darker than the paper
  */
 export function findRims(profile: ArrayLike<number>, near: number): StrokeAcross {
   const middle = (profile.length - 1) / 2;
   let top = middle;
   for (let k = middle - near; k <= middle + near; k++) if (profile[k] > profile[top]) top = k;
+  if (!(profile[top] > 0)) return { from: top, to: top, darkness: profile[top] };
   const rim = profile[top] / 2;
   const edge = (step: 1 | -1) => {
     let k = top;
