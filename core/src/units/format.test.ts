@@ -15,7 +15,9 @@ describe('numbers, shares, angles and dates', () => {
   it('stay with their units when a sentence is broken into lines', () => {
     const shown = (sentence: string) => keepFiguresTogether(sentence).replaceAll('\u00a0', '_');
     expect(shown('Blown out, 3.1 % of it.')).to.equal('Blown out, 3.1_% of it.');
-    expect(shown('A surface of 320 × 240 mm, 12 cm² of it')).to.equal('A surface of 320_×_240_mm, 12_cm² of it');
+    expect(shown('A surface of 320 × 240 mm, 12 cm² of it')).to.equal(
+      'A surface of 320_×_240_mm, 12_cm² of it',
+    );
     expect(shown('20 min, 8 in × 10 in, 3 more, 2 m')).to.equal('20_min, 8_in_×_10_in, 3 more, 2_m');
   });
 
