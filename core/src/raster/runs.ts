@@ -4,6 +4,7 @@
  *
  * @param from the first pixel of each run, pixels side by side in one row, in reading order
  * @param to the pixel behind its last
+ * @param width of the raster, pixels
  * @param corners whether runs that touch by a corner only hang together too
  * @param alike whether two runs that touch belong together; all do when not given
  * @returns for each run the first run, in reading order, of those it hangs together with

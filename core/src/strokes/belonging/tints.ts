@@ -16,7 +16,8 @@ const enclosedMm = 1.2;
  * Finds what is no stroke but a flat tint that others enclose: they draw its rim already, and its middle is nobody's
  * line.
  *
- * @returns their places among the strokes
+ * @param strokes in pixels
+ * @returns their indices
  */
 export function findTints(strokes: readonly MeasuredStroke[], pxPerMm: number): Set<number> {
   const lines = strokes.filter(({ rim, black }) => !rim && !black);

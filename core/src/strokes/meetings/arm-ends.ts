@@ -32,22 +32,35 @@ export function headingOf(read: Read | null, end: PieceEnd, { reach }: Meeting):
   const n = read ? read.points.length / 2 : 0;
   if (!read || n < 3) return null;
   const { points } = read;
-  const count = pointsOfHeading(n, reach);
-  const [first, last] = (end & 1) === 0 ? [0, count - 1] : [n - 1, n - count];
-  const line = fitLine(points, Math.min(first, last), Math.max(first, last));
-  const along =
-    line.ny * (points[2 * last] - points[2 * first]) -
-    line.nx * (points[2 * last + 1] - points[2 * first + 1]);
-  const sense = along < 0 ? -1 : 1;
+  const first = (end & 1) === 0 ? 0 : n - 1;
   // Dark as the whole arm is, since a short stretch is as uneven as the hand.
   return {
     x: points[2 * first],
     y: points[2 * first + 1],
-    line,
-    ux: sense * line.ny,
-    uy: -sense * line.nx,
+    ...wayOut(points, end, 0, pointsOfHeading(n, reach) - 1),
     darkness: median(read.darkness),
   };
+}
+
+/**
+ * The line through a stretch of an arm, and the direction along it away from the meeting at one of its ends.
+ *
+ * @param points of the arm, pixels
+ * @param near the point of the stretch nearest to the meeting, counted from that end
+ * @param far the one furthest from it
+ */
+export function wayOut(
+  points: Float64Array,
+  end: PieceEnd,
+  near: number,
+  far: number,
+): Pick<Heading, 'line' | 'ux' | 'uy'> {
+  const n = points.length / 2;
+  const [a, b] = (end & 1) === 0 ? [near, far] : [n - 1 - near, n - 1 - far];
+  const line = fitLine(points, Math.min(a, b), Math.max(a, b));
+  const along = line.ny * (points[2 * b] - points[2 * a]) - line.nx * (points[2 * b + 1] - points[2 * a + 1]);
+  const sense = along < 0 ? -1 : 1;
+  return { line, ux: sense * line.ny, uy: -sense * line.nx };
 }
 
 /** Carries an arm on at one of its ends over points, the nearest first; it is as wide and dark there as at its end. */

@@ -1,12 +1,12 @@
-import { fitLine, stepLength, turnBetween } from '../../geometry/index.js';
+import { stepLength, turnBetween } from '../../geometry/index.js';
 import type { PieceEnd } from '../middles/chain.js';
 import type { Meeting } from '../skeleton/graph.js';
-import { carryOn, pointsOfHeading, type Read } from './arm-ends.js';
+import { carryOn, pointsOfHeading, wayOut, type Read } from './arm-ends.js';
 
 /** Where strokes touch, and how far their ink reaches around it, pixels. */
 type Where = Pick<Meeting, 'x' | 'y' | 'reach'>;
 
-/** Strokes that touch bend by at least so much from where their arms are read to where they touch; a straight is read as bending by half of it. */
+/** Strokes that touch bend by at least so much from where their arms are read to where they touch; a straight is read as bending by less. */
 const minBendRad = (12 * Math.PI) / 180;
 const maxBendRad = (70 * Math.PI) / 180;
 
@@ -101,11 +101,8 @@ function bentArm(read: Read | null, end: PieceEnd, { x: cx, y: cy, reach }: Wher
     return [read.points[i], read.points[i + 1]];
   };
   const wayIn = (near: number, far: number): [number, number] => {
-    const [from, to] = (end & 1) === 0 ? [near, far] : [n - 1 - far, n - 1 - near];
-    const { nx, ny } = fitLine(read.points, from, to);
-    const [[x0, y0], [x1, y1]] = [place(near), place(far)];
-    const sense = ny * (x0 - x1) - nx * (y0 - y1) < 0 ? -1 : 1;
-    return [sense * ny, -sense * nx];
+    const { ux, uy } = wayOut(read.points, end, near, far);
+    return [-ux, -uy];
   };
   const [nearX, nearY] = wayIn(0, count - 1);
   const [farX, farY] = wayIn(count, 2 * count - 1);
