@@ -61,6 +61,22 @@ describe('a drawing judged', () => {
     expect(judge([moved], truth).recall).to.be.lessThan(0.1);
   });
 
+  it('is not asked for specks and slivers of a third face on the edge between two', () => {
+    const part = seen.part.slice();
+    const specks = seen.part.slice();
+    for (let x = 124; x < 276; x++) {
+      if (x % 5 < 2) specks[80 * size.width + x] = 2;
+      part[80 * size.width + x] = 2;
+    }
+    for (const own of [specks, part]) {
+      const rounded = truthOf({ ...seen, part: own, objectOf: [0, 2, 2] }, 100);
+      expect(rounded.contours).to.have.length(1);
+      expect(judge([square], rounded).recall).to.be.greaterThan(0.97);
+    }
+    // A wire of its own is thin as well, and is drawn.
+    expect(truthOf({ ...seen, part, objectOf: [0, 2, 3] }, 100).contours).to.have.length.above(1);
+  });
+
   it('of an empty sheet finds nothing and is wrong nowhere', () => {
     const nothing = judge([], truth);
     expect([nothing.recall, nothing.wrong, nothing.metres]).to.deep.equal([0, 0, 0]);

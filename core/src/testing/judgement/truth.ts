@@ -1,6 +1,7 @@
 import { deltaE2000, labOfLinear, decodeSrgb, type Lab } from '../../colour/index.js';
 import { normalsOf, smoothedRun } from '../../geometry/index.js';
 import { planarMap } from '../../map/boundaries/index.js';
+import { withoutSpecksOfParts } from './without-specks.js';
 
 /** A rendered picture with what is seen on each of its pixels. */
 export type SeenPicture = {
@@ -61,10 +62,15 @@ const mayReachMm = 2;
 /** Smoothing along a traced contour that takes the staircase out, pixels. */
 const staircasePx = 2;
 
+/** A patch of a part smaller than this is a speck on the edge of others, and no shape of its own, mm². */
+const speckMm2 = 1;
+
 /** Reads contours, edges of shadows and highlights, and texture off a rendered picture. */
-export function truthOf(seen: SeenPicture, widthMm: number): Truth {
-  const { width, height, part, objectOf } = seen;
+export function truthOf(rendered: SeenPicture, widthMm: number): Truth {
+  const { width, height, objectOf } = rendered;
   const pxPerMm = width / widthMm;
+  const part = withoutSpecksOfParts(rendered.part, objectOf, width, speckMm2 * pxPerMm * pxPerMm);
+  const seen = { ...rendered, part };
   const map = planarMap({
     width,
     height,
