@@ -19,6 +19,12 @@ export type Boundaries = {
 const arcsPerReport = 200;
 
 /**
+ * The contour of things was found where lightness and colour together are steepest: a look moves it by no more than this,
+ * or it goes astray to a step beside it wherever it fades, mm (best on rendered scenes).
+ */
+const maxContourShiftMm = 0.3;
+
+/**
  * Things are told apart by colour where light and shade blur their lightness: colour places their contour where it
  * differs by this share of what lightness does, and by at least so much (a\*b\* against L\*; best on rendered scenes).
  */
@@ -56,14 +62,16 @@ export function* placeBoundaries(
     const inLight = { ground: light, expected: Math.abs(one.lightness - other.lightness) };
     const apart = Math.hypot(one.a - other.a, one.b - other.b);
     const things = regions.thing[arc.left] !== regions.thing[arc.right];
+    const maxShiftMm = things ? maxContourShiftMm : undefined;
     if (!things || apart < minColour || apart < placedByColour * inLight.expected) {
-      arcs.push(locateArc(arc, inLight, regions, raster.pxPerMm));
+      arcs.push(locateArc(arc, inLight, regions, raster.pxPerMm, { maxShiftMm }));
       continue;
     }
     const inColour = { ground: colourGround(lab, tones.step, one, other), expected: apart };
     const seenByColour = apart >= minColourAlone && apart > seenByColourFrom * inLight.expected;
     if (seenByColour) colours.set(index, deltaE2000(one, other));
-    arcs.push(locateArc(arc, inColour, regions, raster.pxPerMm, seenByColour ? undefined : inLight));
+    const judged = seenByColour ? undefined : inLight;
+    arcs.push(locateArc(arc, inColour, regions, raster.pxPerMm, { judged, maxShiftMm }));
   }
   const { width, height } = raster.luminance;
   solveJunctions(map, arcs, { width, height, step: regions.step });

@@ -75,6 +75,36 @@ describe('placing a boundary', () => {
     });
   }
 
+  it('of a thing does not follow a stronger step beside it further than it may', () => {
+    // Nothing is seen of the contour; the rim of a shadow lies two and a half pixels further out.
+    const { luminance, regions } = pictureOf({ distance: disc, blurPx: 0.7 });
+    const faint = pictureOf({ distance: (x, y) => disc(x, y) - 2.5, blurPx: 0.7 }).luminance.data;
+    const arc = planarMap(regions).arcs.find(({ left, right }) => left !== outside && right !== outside)!;
+    const judged = { ground: inLinearLight({ ...luminance, data: faint }), expected: 30 };
+    const free = locateArc(arc, judged, regions, 4);
+    expect(meanOff(free.points, disc)).to.be.greaterThan(2);
+    const held = locateArc(arc, judged, regions, 4, { maxShiftMm: 0.1 });
+    // Two looks at 0.1 mm, 4 pixels a mm.
+    expect(meanOff(held.points, disc)).to.be.at.most(0.9);
+  });
+
+  it('is not drawn into a form that turns away beside it', () => {
+    // A step at 100, and a slope that goes on to its left as on the side of a jar.
+    const { luminance, regions } = pictureOf({ distance: (x) => x - 100, blurPx: 1 });
+    const data = luminance.data.map((_, i) => {
+      const off = (i % size) + 0.5 - 100;
+      return 0.4 + 0.15 * (1 - share(off, 1)) + (off < 0 ? 0.012 * Math.max(off, -30) : 0);
+    });
+    const arc = planarMap(regions).arcs.find(({ left, right }) => left !== outside && right !== outside)!;
+    const { points } = locateArc(
+      arc,
+      { ground: inLinearLight({ ...luminance, data }), expected: 25 },
+      regions,
+      4,
+    );
+    expect(meanOff(points, (x) => x - 100)).to.be.at.most(0.5);
+  });
+
   it('measures contrast and width of the step', () => {
     const hard = located({ distance: disc, blurPx: 0.7 });
     expect(hard.contrast).to.be.closeTo(tones[1] - tones[0], 1.5);

@@ -63,6 +63,14 @@ const wideStepPx = 4.5;
 /** What a boundary is judged on, and the step expected there between the two sides, L\* or a\*b\*. */
 export type Judged = { ground: Ground; expected: number };
 
+/** What is known of a boundary before it is placed. */
+export type Known = {
+  /** What its contrast and softness are measured on, if that is something else than what places it. */
+  judged?: Judged | undefined;
+  /** How far a look may move it, mm; as far as its softness allows when not given. */
+  maxShiftMm?: number | undefined;
+};
+
 /**
  * Puts a boundary where the unquieted picture has it. In linear light a lens spreads a hard edge evenly, so that the
  * edge lies where the tone is half-way between its two sides.
@@ -71,17 +79,17 @@ export type Judged = { ground: Ground; expected: number };
  * and the half-way tone found on every row.
  *
  * @param placed what it is placed on
- * @param judged what its contrast and softness are measured on, if that is something else
  */
 export function locateArc(
   arc: Arc,
   placed: Judged,
   regions: LabelledRaster,
   pxPerMm: number,
-  judged?: Judged,
+  { judged, maxShiftMm = Infinity }: Known = {},
 ): LocatedArc {
   const { tones, softTones } = placed.ground;
   const rowPx = regions.step;
+  const maxShift = maxShiftMm * pxPerMm;
   let points = smoothCracks(
     arc,
     rowPx,
@@ -99,7 +107,12 @@ export function locateArc(
   for (let pass = 0, passes = 2; ; pass++) {
     const normals = normalsOf(points, arc.closed);
     across = measureAcross(arc, points, normals, look, placed, regions, farPx);
-    shift(points, normals, findOffsets(across.strip, across.steps, arc.closed, rowPx));
+    const offsets = findOffsets(across.strip, across.steps, arc.closed, rowPx);
+    shift(
+      points,
+      normals,
+      offsets.map((offset) => Math.min(maxShift, Math.max(-maxShift, offset))),
+    );
     points = smoothedRun(points, arc.closed, easingPx(median(across.softness)) / rowPx);
     const width = median(across.steps.found.map((step) => step.width));
     if (width > wideStepPx) {

@@ -69,6 +69,13 @@ const slopeBasePx = 4;
 /** A slope under this share of the steepest one is the foot or shoulder of the step. */
 const footShare = 0.12;
 
+/**
+ * On a form that turns the tone goes on changing beside its contour. What it changes there, in the outer sixth of the
+ * profile on either side, does not move the contour, unless it is so steep that it may be the step's own slope.
+ */
+const outerShare = 1 / 6;
+const turningShare = 0.6;
+
 function measureStep(
   profile: Float64Array,
   reach: number,
@@ -91,24 +98,32 @@ function measureStep(
       at = t;
     }
   }
-  const walk = (direction: 1 | -1, end: number) => {
+  const walk = (direction: 1 | -1, end: number, turning: number) => {
     let t = at;
-    while (t !== end && rising * slope(t) > footShare * steepest) t += direction;
+    while (t !== end && rising * slope(t) - turning > footShare * (steepest - turning)) t += direction;
     return profile[reach + t];
   };
-  const before = walk(-1, low);
-  const after = walk(1, high);
-  const half = (before + after) / 2;
-  const crossing = (share: number, from: number) => {
-    const level = before + share * (after - before);
+  const before = walk(-1, low, 0);
+  const after = walk(1, high, 0);
+  const outer = Math.max(1, Math.round((high - low) * outerShare));
+  const turningFrom = (from: number, to: number) => {
+    let least = Infinity;
+    for (let t = from; t <= to; t++) least = Math.min(least, rising * slope(t));
+    return least > 0 && least < turningShare * steepest ? least : 0;
+  };
+  const foot = walk(-1, low, turningFrom(low, Math.min(at, low + outer)));
+  const shoulder = walk(1, high, turningFrom(Math.max(at, high - outer), high));
+  const half = (foot + shoulder) / 2;
+  const crossing = (level: number, from: number) => {
     const place = crossingNear(profile, reach, level, rising, from, low - 1, high + 1);
     return Number.isNaN(place) ? from : place;
   };
-  const centre = crossing(0.5, at);
+  const centre = crossing(half, at);
+  const between = (share: number) => crossing(before + share * (after - before), centre);
   return {
     half,
     centre,
-    width: Math.max(0, crossing(0.9, centre) - crossing(0.1, centre)),
+    width: Math.max(0, between(0.9) - between(0.1)),
     dark: Math.min(before, after),
     light: Math.max(before, after),
   };
