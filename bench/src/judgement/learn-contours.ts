@@ -1,6 +1,7 @@
 /**
  * Learns what tells a contour from texture and shading, on rendered scenes whose contours are known, and writes the
- * weights to core/src/map/regions/contour-weights.ts. Everything follows from the seed.
+ * weights to core/src/map/regions: those for pictures in colour, and those for pictures in black and white. Everything
+ * follows from the seed.
  *
  * A small network is trained on the boundaries between the cells of the scenes; then regions are joined by it, and
  * the boundaries met on the way are learned on as well, some rounds, so that it knows the regions it makes itself
@@ -20,6 +21,7 @@ import {
   joinRegions,
   regionSums,
   sums,
+  type Cells,
   type ContourWeights,
 } from '@nobrel/core/map/regions';
 import { gaussian, seeded, truthOf, type SeenPicture, type Truth } from '@nobrel/core/testing';
@@ -30,7 +32,6 @@ import { scenesToLearnOn } from './scenes/index.js';
 const seed = 20_261_126;
 const { values: options } = parseArgs({ options: { rounds: { type: 'string', default: '2' } } });
 const rounds = Number(options.rounds);
-const random = seeded(seed);
 
 /** A contour that differs by less than this cannot be told by anyone (ΔE2000). */
 const visible = 3;
@@ -45,27 +46,35 @@ type Prepared = {
   tags: Uint8Array;
 };
 
+type Look = { widthMm: number; grain: number; flat: boolean; grey: boolean; weight: number };
+
 /**
- * How every scene is looked at: the same picture drawn larger or smaller, as a camera sees it in poor light (grain,
- * standard deviation in steps of 255), and as a print in flat colours.
+ * How a scene is looked at: the same picture drawn larger or smaller, as a camera sees it in poor light (grain, standard
+ * deviation in steps of 255), and as a print in flat colours; in two of them in black and white, if it is to be.
  */
-const looks = [
-  { widthMm: 300, grain: 0, flat: false, weight: 1 },
-  { widthMm: 230, grain: 3, flat: false, weight: 0.7 },
-  { widthMm: 300, grain: 10, flat: false, weight: 0.4 },
-  { widthMm: 260, grain: 0.3, flat: true, weight: 0.5 },
+const looks = (grey: boolean): Look[] => [
+  { widthMm: 300, grain: 0, flat: false, grey: false, weight: 1 },
+  { widthMm: 230, grain: 3, flat: false, grey, weight: 0.7 },
+  { widthMm: 300, grain: 10, flat: false, grey: false, weight: 0.4 },
+  { widthMm: 260, grain: 0.3, flat: true, grey, weight: 0.5 },
 ];
 
-function prepare(scene: RenderedScene, { widthMm, grain, flat, weight }: (typeof looks)[number]): Prepared {
-  const seen = flat ? inFlatColours(scene.seen) : scene.seen;
-  const clean = flat ? { ...scene.picture, data: seen.rgb } : scene.picture;
+function prepare(
+  scene: RenderedScene,
+  { widthMm, grain, flat, grey, weight }: Look,
+  random: () => number,
+): Prepared {
+  const coloured = flat ? inFlatColours(scene.seen) : scene.seen;
+  const seen = grey ? { ...coloured, rgb: inGrey(coloured.rgb) } : coloured;
+  const taken = grey ? { ...scene.picture, data: inGrey(scene.picture.data) } : scene.picture;
+  const clean = flat ? { ...taken, data: seen.rgb } : taken;
   const picture =
     grain === 0
       ? clean
       : { ...clean, data: Uint8ClampedArray.from(clean.data, (value) => value + grain * gaussian(random)) };
   const { width, height } = picture;
-  // Coarser than a map looks: so learned, the weights do better on these scenes at a map's own fineness too.
-  const step = Math.max(1, Math.round(width / widthMm / 2));
+  // As finely as a map looks.
+  const step = Math.max(1, Math.floor(width / widthMm / 2.7));
   const size = {
     width: Math.ceil(width / step),
     height: Math.ceil(height / step),
@@ -75,12 +84,16 @@ function prepare(scene: RenderedScene, { widthMm, grain, flat, weight }: (typeof
   const whole = { width, height, pxPerMm: width / widthMm };
   const raster = workingRaster(picture, { x: 0, y: 0, width, height }, whole);
   const evidence = gatherEvidence(labPlanes(raster, step), size.pxPerMm);
-  return {
-    evidence,
-    cells: cutIntoCells(evidence.steepness),
-    tags: tagsOf(truthOf(seen, widthMm), size),
-    weight,
-  };
+  const cells = cutIntoCells(evidence.steepness);
+  return { evidence, cells, tags: tagsOf(truthOf(seen, widthMm), cells, size.pxPerMm), weight };
+}
+
+/** A picture in black and white, by the luma of ITU-R BT.601. */
+function inGrey(rgb: ArrayLike<number>): Uint8Array {
+  return Uint8Array.from(rgb, (_, i) => {
+    const first = i - (i % 3);
+    return Math.round(0.299 * rgb[first]! + 0.587 * rgb[first + 1]! + 0.114 * rgb[first + 2]!);
+  });
 }
 
 /** Every part filled with its mean colour, no shadows, highlights or texture. */
@@ -99,27 +112,35 @@ function inFlatColours(seen: SeenPicture): SeenPicture {
   return { ...seen, rgb, highlight: none, crease: none, textured: none, lit: new Float32Array(none.length) };
 }
 
+/** Of the boundaries by a contour the nearest are the contour, and those that are hardly further, mm. */
+const asNearMm = 0.15;
+
 /** What a boundary at each pixel would be: 1 a contour, 2 shading, 3 nobody's business. */
-function tagsOf(
-  truth: Truth,
-  { width, height, pxPerMm }: { width: number; height: number; pxPerMm: number },
-) {
+function tagsOf(truth: Truth, { width, height, label }: Cells, pxPerMm: number): Uint8Array {
   const tags = new Uint8Array(width * height);
   for (let y = 0, i = 0; y < height; y++) {
     for (let x = 0; x < width; x++, i++) {
       if (truth.mayBe((x + 0.5) / pxPerMm, (y + 0.5) / pxPerMm)) tags[i] = 2;
     }
   }
+  const isBoundary = (i: number, x: number) =>
+    (x < width - 1 && label[i] !== label[i + 1]) ||
+    (i + width < label.length && label[i] !== label[i + width]);
+  const reach = nearMm * pxPerMm;
   const mark = (seenEnough: boolean, tag: number) => {
-    const reach = nearMm * pxPerMm;
     for (const sample of truth.contours.flat()) {
       if (sample.deltaE >= visible !== seenEnough) continue;
-      const [cx, cy] = [sample.x * pxPerMm - 0.5, sample.y * pxPerMm - 0.5];
+      // A crack lies half a pixel from the middles of both its pixels.
+      const [cx, cy] = [sample.x * pxPerMm - 1, sample.y * pxPerMm - 1];
+      const near: { i: number; off: number }[] = [];
       for (let y = Math.max(0, Math.ceil(cy - reach)); y <= Math.min(height - 1, cy + reach); y++) {
         for (let x = Math.max(0, Math.ceil(cx - reach)); x <= Math.min(width - 1, cx + reach); x++) {
-          if (Math.hypot(x - cx, y - cy) <= reach) tags[y * width + x] = tag;
+          const off = Math.hypot(x - cx, y - cy);
+          if (off <= reach && isBoundary(y * width + x, x)) near.push({ i: y * width + x, off });
         }
       }
+      const nearest = Math.min(...near.map(({ off }) => off));
+      for (const { i, off } of near) if (off <= nearest + asNearMm * pxPerMm) tags[i] = tag;
     }
   };
   mark(false, 3);
@@ -145,7 +166,7 @@ function addExample(
   examples.add(features, [nothing, contour, shading], share * (0.2 + Math.min(mm, 30)));
 }
 
-function examplesOfCells(prepared: readonly Prepared[], examples: Examples): void {
+function examplesOfCells(prepared: readonly Prepared[], examples: Examples, random: () => number): void {
   const features = new Float64Array(featureCount);
   for (const { cells, evidence, tags, weight } of prepared) {
     const graph = new ContourGraph(cells, evidence, tags);
@@ -169,30 +190,39 @@ function examplesOfJoins(prepared: readonly Prepared[], weights: ContourWeights,
 }
 
 const scenes = await rendered(scenesToLearnOn);
-const prepared = scenes.flatMap((scene) => looks.map((look) => prepare(scene, look)));
-console.log(`${prepared.reduce((sum, { cells }) => sum + cells.count, 0)} cells`);
-const examples = new Examples();
-examplesOfCells(prepared, examples);
-let weights = train(examples, 4, random);
-for (let round = 1; round <= rounds; round++) {
-  examplesOfJoins(prepared, weights, examples);
-  weights = train(examples, round === rounds ? 9 : 4, random);
-}
 const list = (values: readonly number[]) =>
   `[${values.map((value) => Number(value.toPrecision(5))).join(', ')}]`;
-const path = fileURLToPath(new URL('../../../core/src/map/regions/contour-weights.ts', import.meta.url));
-await writeFile(
-  path,
-  `import type { ContourWeights } from './contour-model.js';
+
+/** Learns from the scenes, every other one in black and white too if that is wanted, and writes the weights. */
+async function learn(name: string, file: string, withGrey: boolean): Promise<void> {
+  const random = seeded(seed);
+  const prepared = scenes.flatMap((scene, index) =>
+    looks(withGrey && index % 2 === 1).map((look) => prepare(scene, look, random)),
+  );
+  console.log(`${file}: ${prepared.reduce((sum, { cells }) => sum + cells.count, 0)} cells`);
+  const examples = new Examples();
+  examplesOfCells(prepared, examples, random);
+  let weights = train(examples, 4, random);
+  for (let round = 1; round <= rounds; round++) {
+    examplesOfJoins(prepared, weights, examples);
+    weights = train(examples, round === rounds ? 9 : 4, random);
+  }
+  const grey = withGrey ? ', every other scene in black and white in two of them' : '';
+  await writeFile(
+    fileURLToPath(new URL(`../../../core/src/map/regions/${file}`, import.meta.url)),
+    `import type { ContourWeights } from './contour-model.js';
 
 /**
- * Learned by \`npm run learn-contours\` from seed ${seed} on ${scenesToLearnOn.length} rendered scenes at ${looks.length} looks, ${examples.count} boundaries.
+ * Learned by \`npm run learn-contours\` from seed ${seed} on ${scenesToLearnOn.length} rendered scenes at ${looks(false).length} looks${grey}, ${examples.count} boundaries.
  */
-export const contourWeights: ContourWeights = {
+export const ${name}: ContourWeights = {
   mean: ${list(weights.mean)},
   spread: ${list(weights.spread)},
   hidden: ${list(weights.hidden)},
   out: ${list(weights.out)},
 };
 `,
-);
+  );
+}
+await learn('contourWeights', 'contour-weights.ts', false);
+await learn('greyContourWeights', 'grey-contour-weights.ts', true);

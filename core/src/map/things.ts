@@ -4,10 +4,10 @@ import { labPlanes, shapeStep, type LabPlanes, type WorkingRaster } from './read
 import {
   ContourGraph,
   ContourModel,
-  contourWeights,
   cutIntoCells,
   joinRegions,
   lengthsByDetail,
+  weightsFor,
   type Cells,
   type Hierarchy,
 } from './regions/index.js';
@@ -44,7 +44,7 @@ export class Things {
     const cells = cutIntoCells(evidence.steepness);
     const graph = new ContourGraph(cells, evidence);
     yield { stage: 'Telling things apart', share: 0.3 };
-    const hierarchy = joinRegions(graph, new ContourModel(contourWeights), pxPerMm);
+    const hierarchy = joinRegions(graph, new ContourModel(weightsFor(graph)), pxPerMm);
     return this.cells.put(key, { cells, hierarchy });
   }
 

@@ -11,7 +11,7 @@ export type Evidence = {
   pxPerMm: number;
   /** From finest to coarsest. */
   scales: readonly LabPlanes[];
-  /** How much lightness and colour change at each pixel, fine and middling scale together, L\* a pixel. */
+  /** How much lightness and colour change at each pixel, at the finest scale, L\* a pixel. */
   steepness: Plane;
   /** Texture at each pixel: what is finer than the middling scale, L\*. */
   texture: Plane;
@@ -20,10 +20,13 @@ export type Evidence = {
 };
 
 /** Half widths over which the two sides of a boundary are averaged, mm. */
-export const scalesMm = [0.3, 0.7, 1.5] as const;
+export const scalesMm = [0.35, 0.7, 1.5] as const;
 
 /** Colour is recorded less sharply than tone: it is never looked at more finely than this, mm. */
 const finestColourMm = 0.45;
+
+/** Finer than a pixel there is nothing but grain. */
+const finestPx = 1;
 
 /** The surroundings are looked at over this, mm. */
 const surroundMm = 1.1;
@@ -35,15 +38,15 @@ export const colourShare = 0.7;
 export function gatherEvidence({ lightness, a, b }: LabPlanes, pxPerMm: number): Evidence {
   const { width, height } = lightness;
   const scales = scalesMm.map((mm) => {
-    const colourPx = Math.max(mm, finestColourMm) * pxPerMm;
+    const colourPx = Math.max(Math.max(mm, finestColourMm) * pxPerMm, finestPx);
     return {
-      lightness: blurred(lightness, mm * pxPerMm),
+      lightness: blurred(lightness, Math.max(mm * pxPerMm, finestPx)),
       a: blurred(a, colourPx),
       b: blurred(b, colourPx),
     };
   });
   const [fine, middling] = scales;
-  const steepness = add(steepnessOf(fine, 0.4, 0.4 * colourShare), steepnessOf(middling, 1, colourShare));
+  const steepness = steepnessOf(fine, 1, colourShare);
   const rest = new Float32Array(width * height);
   const broad = middling.lightness.data;
   for (let i = 0; i < rest.length; i++) rest[i] = Math.abs(lightness.data[i] - broad[i]);
@@ -126,10 +129,4 @@ export function steepnessOf(planes: LabPlanes, lightnessShare: number, chromaSha
     }
   }
   return { width, height, data: out };
-}
-
-function add(one: Plane, other: Plane): Plane {
-  const data = new Float32Array(one.data.length);
-  for (let i = 0; i < data.length; i++) data[i] = one.data[i] + other.data[i];
-  return { ...one, data };
 }

@@ -16,8 +16,12 @@ export const sums = {
   sideLow: 11,
   sideHigh: 12,
   /** Cracks known to be a contour, to be shading, and to be neither here nor there, while learning. */
-  tagged: 13,
-  count: 16,
+  /** Signed steps of lightness at the finest scale. */
+  signedFine: 13,
+  /** Logarithms of the steps of lightness and colour at the finest scale. */
+  logStep: 14,
+  tagged: 15,
+  count: 18,
 } as const;
 
 /** What is summed over a region. */
@@ -142,6 +146,11 @@ function sumEdges(cells: Cells, evidence: Evidence, region: Float64Array, tags?:
       edge[own + 2 + s] += Math.abs(l[s][j] - l[s][i]);
       edge[own + 5 + s] += colourShare * Math.sqrt(da * da + db * db);
     }
+    const fa = a[0][j] - a[0][i];
+    const fb = b[0][j] - b[0][i];
+    const fl = l[0][j] - l[0][i];
+    edge[own + 13] += rising * fl;
+    edge[own + 14] += Math.log(0.02 + Math.sqrt(fl * fl + colourShare * colourShare * (fa * fa + fb * fb)));
     edge[own + 8] += rising * (l[1][j] - l[1][i]);
     edge[own + 9] += rising * (a[1][j] - a[1][i]);
     edge[own + 10] += rising * (b[1][j] - b[1][i]);

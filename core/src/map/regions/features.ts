@@ -1,7 +1,7 @@
 import { regionSums, sums } from './contour-graph.js';
 
 /** How many numbers a boundary is judged by. */
-export const featureCount = 26;
+export const featureCount = 30;
 
 const log = (value: number) => Math.log(value + 0.05);
 
@@ -76,4 +76,13 @@ export function describeBoundary(
     Math.min(region[p + regionSums.steepness] / areaP, region[q + regionSums.steepness] / areaQ) * pxPerMm,
   );
   out[25] = (lp + lq) / 100 - 1;
+  // What alternates at the finest scale is texture; a contour is a step all along it rather than in places.
+  out[26] = Math.abs(edge[at + sums.signedFine]) / (edge[at + sums.lightness] + 1e-6);
+  out[27] = edge[at + sums.logStep] / edge[at] + Math.log(pxPerMm);
+  // Light alone leaves a colour in proportion to its lightness: what is left over is another colour.
+  const light = (lq + 5) / (lp + 5);
+  const ra = (region[p + regionSums.a] / areaP) * light - region[q + regionSums.a] / areaQ;
+  const rb = (region[p + regionSums.b] / areaP) * light - region[q + regionSums.b] / areaQ;
+  out[28] = log(Math.sqrt(ra * ra + rb * rb) / Math.max(1, light));
+  out[29] = Math.abs(lp - lq) / (lp + lq + 10);
 }

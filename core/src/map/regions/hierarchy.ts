@@ -30,7 +30,7 @@ const contourKind = boundaryKinds.indexOf('contour');
  * From this chance on a boundary is taken for a contour: where the F of what is found and what is wrong is best on the
  * scenes learned on.
  */
-const likely = 0.2;
+const likely = 0.08;
 
 /** A region of this size on one side makes a contour the least and the most important, mm². */
 const smallMm2 = 2;
@@ -146,6 +146,7 @@ export function joinRegions(
 
 function turn(edge: Float64Array, at: number): void {
   for (let k = 0; k < 3; k++) edge[at + sums.signed + k] = -edge[at + sums.signed + k];
+  edge[at + sums.signedFine] = -edge[at + sums.signedFine];
   const side = edge[at + sums.sideLow];
   edge[at + sums.sideLow] = edge[at + sums.sideHigh];
   edge[at + sums.sideHigh] = side;

@@ -4,4 +4,4 @@ export * from './features.js';
 export * from './contour-model.js';
 export * from './hierarchy.js';
 export * from './level.js';
-export * from './contour-weights.js';
+export * from './weights-for.js';

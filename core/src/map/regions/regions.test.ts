@@ -6,10 +6,10 @@ import { gatherEvidence } from '../evidence/index.js';
 import { labPlanes, workingRaster } from '../reading/index.js';
 import { ContourGraph, sums } from './contour-graph.js';
 import { ContourModel } from './contour-model.js';
-import { contourWeights } from './contour-weights.js';
 import { joinRegions } from './hierarchy.js';
 import { contoursAt } from './level.js';
 import { cutIntoCells } from './watershed.js';
+import { weightsFor } from './weights-for.js';
 
 const pxPerMm = 2;
 
@@ -29,7 +29,8 @@ function contoursOf(
 ) {
   const evidence = evidenceOf(width, height, colour);
   const cells = cutIntoCells(evidence.steepness);
-  const hierarchy = joinRegions(new ContourGraph(cells, evidence), new ContourModel(contourWeights), pxPerMm);
+  const graph = new ContourGraph(cells, evidence);
+  const hierarchy = joinRegions(graph, new ContourModel(weightsFor(graph)), pxPerMm);
   return { cells, hierarchy, contours: contoursAt(cells, hierarchy, detail) };
 }
 
@@ -47,6 +48,24 @@ describe('cells', () => {
       if (x < 16) expect(label[i]).to.equal(label[0]);
       if (x > 18) expect(label[i]).to.equal(label[39]);
     }
+  });
+
+  it('tell two contours side by side apart, a little over a millimetre', () => {
+    const fine = 5;
+    const band = (x: number) => (x < 60 ? 60 : x < 66 ? 130 : 200);
+    const picture: Picture = {
+      width: 120,
+      height: 60,
+      channels: 3,
+      data: Uint8Array.from({ length: 120 * 60 * 3 }, (_, i) => band(Math.floor(i / 3) % 120)),
+    };
+    const raster = workingRaster(
+      picture,
+      { x: 0, y: 0, width: 120, height: 60 },
+      { width: 120, height: 60, pxPerMm: fine },
+    );
+    const { count } = cutIntoCells(gatherEvidence(labPlanes(raster, 1), fine).steepness);
+    expect(count).to.equal(3);
   });
 
   it('are one where nothing is steep', () => {
@@ -149,5 +168,18 @@ describe('contours', () => {
       expect(above.label[50 * 120 + x]).not.to.equal(above.label[50 * 120 + y]);
       if (from > 0.01) expect(below.label[50 * 120 + x]).to.equal(below.label[50 * 120 + y]);
     }
+  });
+});
+
+describe('weights', () => {
+  it('are those of black and white where there is no colour, and a faint, crisp thing is a contour there too', () => {
+    const grey = (value: number) => [value, value, value];
+    const evidence = evidenceOf(120, 100, (x, y) => grey(inDisc(x, y) ? 140 : 160));
+    const graph = new ContourGraph(cutIntoCells(evidence.steepness), evidence);
+    const coloured = evidenceOf(120, 100, (x, y) => (inDisc(x, y) ? [140, 90, 60] : [60, 90, 140]));
+    const other = new ContourGraph(cutIntoCells(coloured.steepness), coloured);
+    expect(weightsFor(graph)).not.to.equal(weightsFor(other));
+    const { contours } = contoursOf(120, 100, (x, y) => grey(inDisc(x, y) ? 140 : 160));
+    expect(contours.count).to.equal(2);
   });
 });

@@ -53,7 +53,7 @@ const crackLength = 0.785;
  * A boundary across a narrow thing parts it like the rung of a ladder: no longer than this many smallest widths and than
  * this share of the way round either part, between parts that differ by less than this (ΔE2000; best on rendered scenes).
  */
-const rung = { widths: 4, share: 0.2, difference: 10 };
+const rung = { widths: 4, share: 0.2, difference: 6 };
 
 /** A border all round makes a neighbour seem this much more alike than one that barely touches. */
 const borderShare = 0.5;
