@@ -69,7 +69,6 @@ const shots: readonly Shot[] = [
       await page.waitForTimeout(5000);
       await page.getByRole('application', { name: /^Map/ }).click({ position: { x: 95, y: 270 } });
       await page.waitForTimeout(800);
-      await page.keyboard.press('.');
     },
   },
   {

@@ -95,7 +95,7 @@ describe('findings beside a drawing', () => {
   it('are set aside, shown again, and each is one step of undo', async () => {
     const page = await put();
     await showAll(page);
-    await point(page, /4 mm too far right/);
+    await point(page, /4\smm too far right/);
     await page.user.click(page.getByRole('button', { name: 'Set aside' }));
     expect(settled(page)).to.deep.equal({ 'part a1': 'set-aside' });
     expect(page.getByRole('heading').textContent).to.equal('16 findings');
@@ -116,7 +116,7 @@ describe('findings beside a drawing', () => {
     expect(Object.values(settled(page) ?? {})).to.deep.equal(['taken-over']);
     await page.user.click(page.getByText('1 settled'));
     expect(page.queryByRole('button', { name: 'Show again' })).to.equal(null);
-    await point(page, /4 mm too far right/);
+    await point(page, /4\smm too far right/);
     await page.user.click(page.getByRole('button', { name: 'Meant so' }));
     expect(page.decisions().corrections.list.map(({ does }) => does)).to.deep.equal(['draw', 'drop', 'draw']);
   });

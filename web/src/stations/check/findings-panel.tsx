@@ -2,7 +2,7 @@ import { Button, Checkbox } from 'antd';
 import { useState } from 'react';
 import type { Finding, Settling } from '@nobrel/core/check';
 import { knownPlacingOf } from '@nobrel/core/practice';
-import { counted } from '@nobrel/core/units';
+import { counted, keepFiguresTogether } from '@nobrel/core/units';
 import { useMeantSo } from './use-meant-so.js';
 import { useCheckBench } from './use-check.js';
 
@@ -61,7 +61,7 @@ export function FindingsPanel({ pointedAt, onPoint }: FindingsPanelProps) {
             >
               <span className="finding-mark">{i + 1}</span>
               <span>
-                {finding.says}
+                {keepFiguresTogether(finding.says)}
                 {knownPlacingOf(finding, map.frame, known) && ' Your eye tends to this.'}
               </span>
             </button>
