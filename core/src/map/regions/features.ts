@@ -86,3 +86,14 @@ export function describeBoundary(
   out[28] = log(Math.sqrt(ra * ra + rb * rb) / Math.max(1, light));
   out[29] = Math.abs(lp - lq) / (lp + lq + 10);
 }
+
+/** Less than this is seen of no boundary: of the difference between its regions, L\*, and of the step across it, L\* a mm. */
+const leastSeen = { difference: 1, step: 3 };
+
+/** Whether nothing is seen of a boundary that `describeBoundary` described: in smooth pictures cells meet where nothing is. */
+export function isUnseen(features: Float64Array): boolean {
+  return (
+    Math.max(features[12], features[13]) < log(leastSeen.difference) &&
+    Math.max(features[6], features[7]) < log(leastSeen.step)
+  );
+}

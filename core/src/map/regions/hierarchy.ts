@@ -1,7 +1,7 @@
 import FlatQueue from 'flatqueue';
 import { boundaryKinds, type ContourModel } from './contour-model.js';
 import { regionSums, sums, type ContourGraph } from './contour-graph.js';
-import { describeBoundary, featureCount } from './features.js';
+import { describeBoundary, featureCount, isUnseen } from './features.js';
 
 /**
  * Regions joined from the least to the most contour-like boundary. Cutting the order of joins anywhere leaves
@@ -74,7 +74,7 @@ export function joinRegions(
       features,
     );
     model.judge(features);
-    const chance = model.chance[contourKind];
+    const chance = isUnseen(features) ? 0 : model.chance[contourKind];
     if (chance < likely) return (0.5 * chance) / likely;
     // What is surely a contour is ranked by how much of the picture hangs on it.
     const smaller = Math.min(region[low[e] * regionSums.count], region[high[e] * regionSums.count]);

@@ -2,7 +2,7 @@ import FlatQueue from 'flatqueue';
 import type { Plane } from '../../raster/index.js';
 import type { ColourPlanes } from '../reading/index.js';
 import { Merging, slenderWidths, type Join, type SmallestShape } from './merging.js';
-import { buildGraph, root } from './region-graph.js';
+import { buildGraph, measureWidths, root } from './region-graph.js';
 import type { Regions } from './regions.js';
 
 /** What the likeness of regions is judged on, all on the same pixels. */
@@ -30,10 +30,12 @@ export function mergeRegions(
   smallest: SmallestShape,
   valueCount: number,
 ): Merged {
-  const graph = buildGraph(regions, lightness, colour, slenderWidths * smallest.widthPx, steepness);
+  const graph = buildGraph(regions, lightness, colour, steepness);
   const merging = new Merging(graph, smallest, valueCount - 1);
   const { parent } = graph;
   for (let i = 0; i < regions.count; i++) if (parent[i] === i) merging.joinAlike(i);
+  // Flats of one value meet on slopes: only what they make together is wide or narrow.
+  measureWidths(graph, regions, slenderWidths * smallest.widthPx);
   calmDown(merging, regions.count, valueCount);
   for (let i = 0; i < regions.count; i++) if (parent[i] === i) merging.joinOverRungs(i);
 

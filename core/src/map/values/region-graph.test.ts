@@ -1,6 +1,14 @@
 import { expect } from 'chai';
 import fc from 'fast-check';
-import { absorb, buildGraph, difference, meanColour, root, type RegionGraph } from './region-graph.js';
+import {
+  absorb,
+  buildGraph,
+  difference,
+  meanColour,
+  measureWidths,
+  root,
+  type RegionGraph,
+} from './region-graph.js';
 import type { Regions } from './regions.js';
 
 /** Regions as they are drawn: a letter a pixel, a region a letter. */
@@ -33,7 +41,6 @@ function graphOf(rows: readonly string[]): RegionGraph {
     regions,
     plane((region) => 10 * region),
     colour,
-    20,
     steepness,
   );
 }
@@ -106,17 +113,18 @@ describe('the graph of regions', () => {
     );
   });
 
-  it('measures half the widest place, and of a broad one that it is broad', () => {
-    const strip = graphOf([
-      'aaaaaaaa',
-      'bbbbbbbb',
-      'cccccccc',
-      'cccccccc',
-      'cccccccc',
-      'cccccccc',
-      'cccccccc',
-    ]);
+  it('measures half the widest place, of regions that were joined together, and of a broad one that it is broad', () => {
+    const rows = ['aaaaaaaa', 'bbbbbbbb', ...Array.from({ length: 5 }, () => 'cccccccc')];
+    const strip = graphOf(rows);
+    measureWidths(strip, regionsOf(rows), 20);
     expect(strip.halfWidth[1]).to.be.closeTo(0.5, 0.51);
     expect(strip.halfWidth[2]).to.be.greaterThan(strip.halfWidth[1]);
+    // A band cut into pieces is as wide as the band once they are one.
+    const pieces = ['aaaaaaaa', ...Array.from({ length: 6 }, () => 'bbccddbb'), 'aaaaaaaa'];
+    const band = graphOf(pieces);
+    absorb(band, 1, 2);
+    absorb(band, 1, 3);
+    measureWidths(band, regionsOf(pieces), 20);
+    expect(band.halfWidth[1]).to.be.closeTo(3, 0.51);
   });
 });

@@ -13,7 +13,7 @@ export type RegionGraph = {
   sumX: Float64Array;
   sumY: Float64Array;
   perimeter: Float64Array;
-  /** Half the widest place of the region, pixels; of a broad one only a lower bound. */
+  /** Half the widest place of the region, pixels, once widths were measured; of a broad one only a lower bound. */
   halfWidth: Float64Array;
   level: Uint8Array;
   thing: Int32Array;
@@ -36,13 +36,11 @@ export function root(parent: Int32Array, i: number): number {
  * Reads the graph off the labels.
  *
  * @param steepness how steep the tone is at each pixel, quarters of the limit of a slope
- * @param narrowPx how wide the regions are matters up to this width; wider ones are only told to be wider
  */
 export function buildGraph(
   regions: Regions,
   lightness: Plane,
   colour: ColourPlanes,
-  narrowPx: number,
   steepness: Uint8Array,
 ): RegionGraph {
   const { count, level, thing } = regions;
@@ -64,7 +62,6 @@ export function buildGraph(
   };
   sumUp(graph, regions, lightness, colour);
   findBorders(graph, regions, steepness);
-  measureWidths(graph, regions, narrowPx);
   return graph;
 }
 
@@ -142,13 +139,17 @@ const broadMargin = 1.5;
 /**
  * Half the widest place of each region that may be narrow: the largest distance of a pixel from the region's
  * side, by two passes of city-block and diagonal steps (3–4 chamfer, Borgefors 1986). The picture's border is
- * no side.
+ * no side, nor is what lies between regions that were joined.
+ *
+ * @param narrowPx how wide the regions are matters up to this width; wider ones are only told to be wider
  */
-function measureWidths(
-  { area, perimeter, halfWidth: into }: RegionGraph,
-  { width, height, label, count }: Regions,
+export function measureWidths(
+  { area, perimeter, halfWidth: into, parent }: RegionGraph,
+  { width, height, label: before, count }: Regions,
   narrowPx: number,
 ): void {
+  const whole = Int32Array.from({ length: count }, (_, i) => root(parent, i));
+  const label = before.map((region) => whole[region]);
   const broad = new Uint8Array(count);
   for (let region = 0; region < count; region++) {
     into[region] = area[region] / Math.max(1, perimeter[region]);
