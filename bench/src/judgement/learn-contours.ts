@@ -10,7 +10,7 @@
 import { writeFile } from 'node:fs/promises';
 import { parseArgs } from 'node:util';
 import { fileURLToPath } from 'node:url';
-import { labPlanes, workingRaster } from '@nobrel/core/map';
+import { labPlanes, shapeStep, workingRaster } from '@nobrel/core/map';
 import { gatherEvidence } from '@nobrel/core/map/evidence';
 import {
   ContourGraph,
@@ -73,8 +73,7 @@ function prepare(
       ? clean
       : { ...clean, data: Uint8ClampedArray.from(clean.data, (value) => value + grain * gaussian(random)) };
   const { width, height } = picture;
-  // As finely as a map looks.
-  const step = Math.max(1, Math.floor(width / widthMm / 2.7));
+  const step = shapeStep(width / widthMm);
   const size = {
     width: Math.ceil(width / step),
     height: Math.ceil(height / step),

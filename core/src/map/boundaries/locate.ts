@@ -79,6 +79,9 @@ export type Known = {
  * and the half-way tone found on every row.
  *
  * @param placed what it is placed on
+ * @param regions the regions it parts, on whole pixels of the working raster
+ * @param pxPerMm of the working raster
+ * @returns its points in pixels of the working raster, with contrast and softness at each
  */
 export function locateArc(
   arc: Arc,

@@ -25,7 +25,7 @@ export const scalesMm = [0.35, 0.7, 1.5] as const;
 /** Colour is recorded less sharply than tone: it is never looked at more finely than this, mm. */
 const finestColourMm = 0.45;
 
-/** Finer than a pixel there is nothing but grain. */
+/** Finer than a pixel there is nothing but grain (half width, pixels). */
 const finestPx = 1;
 
 /** The surroundings are looked at over this, mm. */
@@ -38,7 +38,7 @@ export const colourShare = 0.7;
 export function gatherEvidence({ lightness, a, b }: LabPlanes, pxPerMm: number): Evidence {
   const { width, height } = lightness;
   const scales = scalesMm.map((mm) => {
-    const colourPx = Math.max(Math.max(mm, finestColourMm) * pxPerMm, finestPx);
+    const colourPx = Math.max(mm * pxPerMm, finestColourMm * pxPerMm, finestPx);
     return {
       lightness: blurred(lightness, Math.max(mm * pxPerMm, finestPx)),
       a: blurred(a, colourPx),

@@ -87,13 +87,11 @@ export function describeBoundary(
   out[29] = Math.abs(lp - lq) / (lp + lq + 10);
 }
 
-/** Less than this is seen of no boundary: of the difference between its regions, L\*, and of the step across it, L\* a mm. */
-const leastSeen = { difference: 1, step: 3 };
+/** A boundary whose regions differ by less (L\*) and whose step is less (L\* a mm) cannot be seen; on the scale of `log`. */
+const minDifference = log(1);
+const minStep = log(3);
 
 /** Whether nothing is seen of a boundary that `describeBoundary` described: in smooth pictures cells meet where nothing is. */
 export function isUnseen(features: Float64Array): boolean {
-  return (
-    Math.max(features[12], features[13]) < log(leastSeen.difference) &&
-    Math.max(features[6], features[7]) < log(leastSeen.step)
-  );
+  return Math.max(features[12], features[13]) < minDifference && Math.max(features[6], features[7]) < minStep;
 }

@@ -73,8 +73,9 @@ export function joinRegions(
       pxPerMm,
       features,
     );
+    if (isUnseen(features)) return 0;
     model.judge(features);
-    const chance = isUnseen(features) ? 0 : model.chance[contourKind];
+    const chance = model.chance[contourKind];
     if (chance < likely) return (0.5 * chance) / likely;
     // What is surely a contour is ranked by how much of the picture hangs on it.
     const smaller = Math.min(region[low[e] * regionSums.count], region[high[e] * regionSums.count]);

@@ -9,14 +9,14 @@ const none = -1;
  *
  * @param part part of each pixel, in rows of `width`
  * @param objectOf the object each part belongs to
- * @param fewest patches of fewer connected pixels than this are specks
+ * @param minPx patches of fewer connected pixels than this are specks
  * @returns the parts without; where nothing else is there, the parts as they are
  */
 export function withoutSpecksOfParts(
   part: Int16Array,
   objectOf: readonly number[],
   width: number,
-  fewest: number,
+  minPx: number,
 ): Int16Array {
   const [from, to]: number[][] = [[], []];
   for (let row = 0; row < part.length; row += width) {
@@ -34,7 +34,7 @@ export function withoutSpecksOfParts(
   const out = Int16Array.from(part, (own, i) => {
     const k = patch[i];
     const sliver = thick[k] === 0 && ownBorder[k] >= sliverShare * border[k];
-    return size[k] < fewest || sliver ? none : own;
+    return size[k] < minPx || sliver ? none : own;
   });
   return growInto(out, width) ? out : part.slice();
 }
