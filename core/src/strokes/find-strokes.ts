@@ -37,8 +37,11 @@ export type Finding = {
 /** Smoothing of the ink before strokes are looked for, mm: what is finer is grain. The least that is enough is taken. */
 const softnessesMm = [0.16, 0.27, 0.42];
 
-/** Strokes with more holes in them than this share are broken by the paper's tooth, and are looked at less closely. */
-const maxRagged = 0.025;
+/**
+ * Strokes with more holes in them than this share are broken by the paper's tooth, and are looked at less closely: after the
+ * first smoothing, and after the second, which leaves fewer.
+ */
+const maxRagged = [0.03, 0.015];
 
 /** A gap in which something of the stroke is seen is closed over so many times what was asked. */
 const seenGapShare = 4;
@@ -119,10 +122,10 @@ export function joinStrokes({ strokes, ink, soft }: FoundStrokes, gapPx: number)
 function wholeStrokes(ink: Plane, pxPerMm: number): SoftInk {
   const half = averaged(ink, 2);
   let close = softened(ink, softnessesMm[0], pxPerMm);
-  for (const softnessMm of softnessesMm.slice(1)) {
+  for (const [k, softnessMm] of softnessesMm.slice(1).entries()) {
     // Whether there are holes can be told on half the pixels each way.
     const soft = softened(half, softnessMm, pxPerMm / 2);
-    if (raggedShare(close.mask, soft, pxPerMm / 2) <= maxRagged) break;
+    if (raggedShare(close.mask, soft, pxPerMm / 2) <= maxRagged[k]) break;
     close = softened(ink, softnessMm, pxPerMm);
   }
   return close;
@@ -137,31 +140,40 @@ function softened(ink: Plane, softnessMm: number, pxPerMm: number): SoftInk {
 /** The tooth of the paper leaves bare stretches no longer than this, mm; a longer one is paper between two strokes. */
 const maxToothMm = 3;
 
+/** The middle of strokes is no deeper than this, of its median: deeper it lies between two that run side by side. */
+const maxDepthShare = 1.5;
+
 /** The share of the middle of strokes, seen less closely, that is bare where it is looked at closely. */
 function raggedShare(close: Mask, soft: SoftInk, pxPerMm: number): number {
   const depths = depthsOf(soft.mask);
   const { width, height, data } = soft.plane;
-  const dark = drawnShare * drawnDarkness(soft.plane, soft.noise);
+  const middles = middlesOf(soft, depths);
+  const maxDepth =
+    maxDepthShare * (Float32Array.from(middles, (i) => depths[i]).sort()[middles.length >> 1] ?? 0);
   const bare = new Uint8Array(data.length);
-  let core = 0;
-  for (let y = 1; y < height - 1; y++) {
-    for (let x = 1, i = y * width + 1; x < width - 1; x++, i++) {
-      const depth = depths[i];
-      if (depth < 1 || data[i] < dark) continue;
-      if (!isCrest(depths, i, width)) continue;
-      core++;
-      const at = 2 * y * close.width + 2 * x;
-      if (
-        !close.data[at] &&
-        !close.data[at + 1] &&
-        !close.data[at + close.width] &&
-        !close.data[at + close.width + 1]
-      )
-        bare[i] = 1;
-    }
+  for (const i of middles) {
+    const at = 2 * Math.floor(i / width) * close.width + 2 * (i % width);
+    if (
+      !close.data[at] &&
+      !close.data[at + 1] &&
+      !close.data[at + close.width] &&
+      !close.data[at + close.width + 1]
+    )
+      bare[i] = 1;
   }
   const long = withoutSpecks({ width, height, data: bare }, maxToothMm * pxPerMm, 0).data;
-  let ofTooth = 0;
-  for (let i = 0; i < bare.length; i++) ofTooth += bare[i] - long[i];
-  return core === 0 ? 0 : ofTooth / core;
+  const single = middles.filter((i) => depths[i] <= maxDepth);
+  const ofTooth = single.filter((i) => bare[i] && !long[i]);
+  return single.length === 0 ? 0 : ofTooth.length / single.length;
+}
+
+/** The pixels in the middle of strokes that are dark enough to be drawn. */
+function middlesOf({ plane: { width, height, data }, noise }: SoftInk, depths: Float32Array): number[] {
+  const dark = drawnShare * drawnDarkness({ width, height, data }, noise);
+  const middles: number[] = [];
+  for (let y = 1; y < height - 1; y++) {
+    for (let x = 1, i = y * width + 1; x < width - 1; x++, i++)
+      if (depths[i] >= 1 && data[i] >= dark && isCrest(depths, i, width)) middles.push(i);
+  }
+  return middles;
 }

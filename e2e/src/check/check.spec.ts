@@ -18,7 +18,7 @@ test('a photograph of the drawing says what to move; findings lead to their spot
   seeded,
 }) => {
   await page.goto(seeded.address);
-  await page.getByRole('link', { name: /Lantern and pears, on panel/ }).click();
+  await page.getByRole('link', { name: /Kettle, lantern and pears/ }).click();
   await goTo(page, 'Check');
   await expect(page.getByText('Your drawing will lie here, seen square-on.')).toBeVisible();
   const faults = { placement: { dx: 3, dy: 0, angleDeg: 0, scale: 1 }, moved: 2, missing: 1, extra: 1 };
@@ -138,7 +138,7 @@ test('a picture of something else is refused in words, and kept or discarded by 
 
 test('the check can be tried without a camera', async ({ page, seeded }) => {
   await page.goto(seeded.address);
-  await page.getByRole('link', { name: /Lantern and pears, on panel/ }).click();
+  await page.getByRole('link', { name: /Kettle, lantern and pears/ }).click();
   await goTo(page, 'Check');
   await page.getByText('Try it without a camera').click();
   await page.getByRole('slider', { name: 'How good the hand is' }).focus();

@@ -1,6 +1,6 @@
 import { expect } from 'chai';
 import { drawnByHand, trueHand } from '../../camera/index.js';
-import type { MapDocument } from '../../documents/index.js';
+import type { MapDocument, MapLine } from '../../documents/index.js';
 import { guideLines } from '../../fit/index.js';
 import { quadBy } from '../../geometry/index.js';
 import type { Picture } from '../../raster/index.js';
@@ -9,6 +9,8 @@ import {
   croppedBy,
   drawingScene,
   judgeCheck,
+  lineOf,
+  mapWith,
   photographOf,
   photographPxPerMm as pxPerMm,
   type Rendering,
@@ -50,6 +52,26 @@ function beside(a: Picture, b: Picture): Picture {
         4 * (y * width + left),
       );
   return { width, height, channels: 4, data };
+}
+
+/** Small leaves all over a sheet, each with its midrib, a millimetre and less from its rim. */
+function leaves(): MapDocument {
+  const lines = Array.from({ length: 108 }, (_, n): MapLine[] => {
+    const turnRad = 0.5 * ((5 * Math.floor(n / 12) + 7 * (n % 12)) % 6);
+    const [cx, cy] = [23 + 23 * (n % 12), 23 + 24 * Math.floor(n / 12)];
+    const side = (halfWidthMm: number) =>
+      Array.from({ length: 13 }, (_, k): [number, number] => {
+        const along = (8 * k) / 12 - 4;
+        const across = halfWidthMm * Math.sin((Math.PI * k) / 12);
+        return [
+          cx + along * Math.cos(turnRad) - across * Math.sin(turnRad),
+          cy + along * Math.sin(turnRad) + across * Math.cos(turnRad),
+        ];
+      });
+    const rim = [...side(1.3), ...side(-1.3).slice(1, -1).reverse()];
+    return [lineOf(rim, { id: `rim${n}`, closed: true }), lineOf(side(0), { id: `rib${n}` })];
+  });
+  return mapWith(300, 240, lines.flat());
 }
 
 const check = (picture: Picture, map: MapDocument, options = {}) =>
@@ -115,6 +137,14 @@ describe('a drawing on a photograph', () => {
     expect(report.parts).to.deep.equal([]);
     expect(report.summary).to.include({ moved: 0, missing: 0, extra: 0 });
     expect(report.summary.meanOff).to.be.below(0.25);
+  });
+
+  it('with lines so near that their ink runs together is not blamed for it', () => {
+    const dense = leaves();
+    for (const tool of ['pencil', 'ball-point'] as const) {
+      const { picture } = photographOf(dense, {}, 6, { tool });
+      expect(check(picture, dense).report.summary, tool).to.include({ moved: 0, missing: 0, extra: 0 });
+    }
   });
 
   it('is told without the grid it was drawn over', () => {

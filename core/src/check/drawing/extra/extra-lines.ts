@@ -19,6 +19,9 @@ const rimMm = 3;
 /** What runs beside a line within this for most of its length was drawn for it: gone over again, mm. */
 const besideMm = 1.9;
 const mostlyBeside = 0.6;
+/** What lies on ink of the map's lines nearly everywhere, within this whichever way it runs, is ink that ran together between them. */
+const onInkMm = 0.8;
+const nearlyAllOnInk = 0.85;
 
 /** Lines of the map that are drawn, wherever. */
 export const presentLines = (matches: readonly Match[]): Match[] =>
@@ -74,7 +77,7 @@ export function extraLines(
   const known = new KnownLines([...presentLines(matches).map(courseAsRun), ...again], size);
   const clear = found.filter(({ strength }) => strength >= minExtraStrength);
   const extra = joinPieces(findAdditions(clear, known, { window, words: [] }))
-    .filter(({ points, lengthMm }) => lengthMm >= minMm && shareBeside(points, known) < mostlyBeside)
+    .filter(({ points, lengthMm }) => lengthMm >= minMm && !isOfMap(points, known))
     .filter(({ points }) => shareOfConstruction(points, construction) < mostlyBeside)
     .sort((a, b) => b.lengthMm - a.lengthMm);
   const ofGrid = extra.filter(isLikeGrid);
@@ -99,9 +102,18 @@ function isLikeGrid({ points, strength }: Addition): boolean {
   return true;
 }
 
-function shareBeside(points: Float64Array, known: KnownLines): number {
-  let beside = 0;
+/** Whether what is drawn goes along lines of the map again, or is ink that ran together between them. */
+function isOfMap(points: Float64Array, known: KnownLines): boolean {
+  let [beside, onInk] = [0, 0];
   const count = points.length / 2;
-  for (let i = 0; i < count; i++) if (runsAlong(points, i, known, besideMm)) beside++;
-  return beside / count;
+  for (let i = 0; i < count; i++) {
+    if (runsAlong(points, i, known, besideMm)) beside++;
+    if (liesOnInk(points[2 * i], points[2 * i + 1], known)) onInk++;
+  }
+  return beside >= mostlyBeside * count || onInk >= nearlyAllOnInk * count;
+}
+
+function liesOnInk(x: number, y: number, known: KnownLines): boolean {
+  const nearest = known.nearest(x, y, null, onInkMm);
+  return nearest >= 0 && known.off(nearest, x, y).away <= onInkMm;
 }
