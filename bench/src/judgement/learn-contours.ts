@@ -5,7 +5,9 @@
  *
  * A small network is trained on the boundaries between the cells of the scenes; then regions are joined by it, and
  * the boundaries met on the way are learned on as well, some rounds, so that it knows the regions it makes itself
- * (agglomeration learned as in Nunez-Iglesias et al., "Machine learning of hierarchical clustering", 2013).
+ * (agglomeration learned as in Nunez-Iglesias et al., "Machine learning of hierarchical clustering", 2013). In the last round
+ * several networks are trained from different beginnings, and judge together: each alone is as good on the scenes, and on
+ * photographs they err in different places.
  */
 import { writeFile } from 'node:fs/promises';
 import { parseArgs } from 'node:util';
@@ -26,12 +28,15 @@ import {
 } from '@nobrel/core/map/regions';
 import { gaussian, seeded, truthOf, type SeenPicture, type Truth } from '@nobrel/core/testing';
 import { rendered, type RenderedScene } from './rendered.js';
-import { Examples, train } from './train.js';
+import { asOneNetwork, Examples, train } from './train.js';
 import { scenesToLearnOn } from './scenes/index.js';
 
 const seed = 20_261_126;
 const { values: options } = parseArgs({ options: { rounds: { type: 'string', default: '2' } } });
 const rounds = Number(options.rounds);
+
+/** Networks that judge together. */
+const networks = 3;
 
 /** A contour that differs by less than this cannot be told by anyone (ΔE2000). */
 const visible = 3;
@@ -201,18 +206,16 @@ async function learn(name: string, file: string, withGrey: boolean): Promise<voi
   console.log(`${file}: ${prepared.reduce((sum, { cells }) => sum + cells.count, 0)} cells`);
   const examples = new Examples();
   examplesOfCells(prepared, examples, random);
-  let weights = train(examples, 4, random);
-  for (let round = 1; round <= rounds; round++) {
-    examplesOfJoins(prepared, weights, examples);
-    weights = train(examples, round === rounds ? 9 : 4, random);
-  }
+  for (let round = 1; round <= rounds; round++)
+    examplesOfJoins(prepared, train(examples, 4, random), examples);
+  const weights = asOneNetwork(Array.from({ length: networks }, () => train(examples, 9, random)));
   const grey = withGrey ? ', every other scene in black and white in two of them' : '';
   await writeFile(
     fileURLToPath(new URL(`../../../core/src/map/regions/${file}`, import.meta.url)),
     `import type { ContourWeights } from './contour-model.js';
 
 /**
- * Learned by \`npm run learn-contours\` from seed ${seed} on ${scenesToLearnOn.length} rendered scenes at ${looks(false).length} looks${grey}, ${examples.count} boundaries.
+ * Learned by \`npm run learn-contours\` from seed ${seed} on ${scenesToLearnOn.length} rendered scenes at ${looks(false).length} looks${grey}, ${examples.count} boundaries, as ${networks} networks in one.
  */
 export const ${name}: ContourWeights = {
   mean: ${list(weights.mean)},

@@ -122,3 +122,17 @@ export function train(examples: Examples, epochs: number, random: () => number):
     out: [...weights.subarray(hiddenLength)],
   };
 }
+
+/** Networks trained on the same examples as a single one, which answers with the geometric mean of their chances. */
+export function asOneNetwork(networks: readonly ContourWeights[]): ContourWeights {
+  const out = boundaryKinds.flatMap((_, kind) => {
+    const rows = networks.map((network) =>
+      network.out.slice(kind * (hiddenUnits + 1), (kind + 1) * (hiddenUnits + 1)),
+    );
+    const mean = (value: number) => value / networks.length;
+    const bias = rows.reduce((sum, row) => sum + (row[hiddenUnits] ?? 0), 0);
+    return [...rows.flatMap((row) => row.slice(0, hiddenUnits)).map(mean), mean(bias)];
+  });
+  const [{ mean, spread } = { mean: [], spread: [] }] = networks;
+  return { mean, spread, hidden: networks.flatMap(({ hidden }) => hidden), out };
+}

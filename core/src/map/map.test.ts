@@ -268,6 +268,12 @@ describe('a map of a scene whose truth is known', () => {
     });
   }
 
+  it('of which nothing is told apart has values, and no shadows of things that are not there', () => {
+    const map = makeMap(photograph(knownScene, pxPerMm), pxPerMm, { ...settings, detail: 0 });
+    const of = new Set(map.lines.flatMap((line) => line.of ?? []));
+    expect([...of]).to.deep.equal(['value']);
+  });
+
   it('knows the values', () => {
     const map = makeMap(photograph(knownScene, pxPerMm), pxPerMm, settings);
     expect(map.values).to.have.length(4);

@@ -19,7 +19,7 @@ export type Crest = {
 const scales = [1, 2, 4];
 
 /** A wider blur than this loses nothing on half the pixels each way (standard deviation, pixels). */
-const wideSigmaPx = 3;
+const wideSigmaPx = 1.6;
 
 /** A pixel belongs to a line when the line's middle passes through it, with a little to spare. */
 const insidePixel = 0.6;
@@ -88,40 +88,45 @@ function addScale(crest: Crest, lightness: Plane, wantedPx: number, step: 1 | 2,
       const xy = (data[i + width + 1] - data[i + width - 1] - data[i - width + 1] + data[i - width - 1]) / 4;
       if (Math.abs(xx) + Math.abs(yy) + 2 * Math.abs(xy) < least) continue;
       const half = (xx + yy) / 2;
-      const spread = Math.sqrt(((xx - yy) / 2) ** 2 + xy * xy);
+      const aslant = (xx - yy) / 2;
+      const spread = Math.sqrt(aslant * aslant + xy * xy);
       const most = half >= 0 ? half + spread : half - spread;
       const strength = Math.abs(most) * square;
       if (strength < faintest) continue;
-      const at = step * (y * crest.width + x);
-      if (step === 1 && strength <= clearlyWider * crest.strength[at]) continue;
+      if (step === 1 && strength <= clearlyWider * crest.strength[y * crest.width + x]) continue;
       // Direction across the line: the eigenvector of the larger curvature.
-      const angle = 0.5 * Math.atan2(2 * xy, xx - yy) + (most === half + spread ? 0 : Math.PI / 2);
-      const nx = Math.cos(angle);
-      const ny = Math.sin(angle);
+      let nx = xy;
+      let ny = most - xx;
+      if (aslant >= 0 === most >= half) {
+        nx = most - yy;
+        ny = xy;
+      }
+      const length = Math.sqrt(nx * nx + ny * ny);
+      if (length === 0) nx = 1;
+      else {
+        nx /= length;
+        ny /= length;
+      }
       const dx = (data[i + 1] - data[i - 1]) / 2;
       const dy = (data[i + width] - data[i - width]) / 2;
-      const t = -(dx * nx + dy * ny) / most;
-      const answer = { strength, nx, ny, t: step * t, sigma: step * sigmaPx };
-      for (let k = 0; k < step * step; k++) keepStronger(crest, answer, step * x, step * y, k, step);
+      const t = (-step * (dx * nx + dy * ny)) / most;
+      for (let down = 0; down < step; down++) {
+        for (let right = 0; right < step; right++) {
+          const at = (step * y + down) * crest.width + step * x + right;
+          if (strength <= clearlyWider * crest.strength[at]) continue;
+          // From this pixel's middle instead of the middle of them all.
+          const off = t - nx * (right - (step - 1) / 2) - ny * (down - (step - 1) / 2);
+          const [offsetX, offsetY] = [off * nx, off * ny];
+          // It is kept where the line's middle passes through the pixel.
+          if (Math.abs(offsetX) > insidePixel || Math.abs(offsetY) > insidePixel) continue;
+          crest.strength[at] = strength;
+          crest.alongX[at] = -ny;
+          crest.alongY[at] = nx;
+          crest.offsetX[at] = offsetX;
+          crest.offsetY[at] = offsetY;
+          crest.sigma[at] = step * sigmaPx;
+        }
+      }
     }
   }
-}
-
-type Answer = { strength: number; nx: number; ny: number; t: number; sigma: number };
-
-/** Keeps an answer at one of the pixels it was looked for on as one, if the line's middle passes through it. */
-function keepStronger(crest: Crest, answer: Answer, x: number, y: number, k: number, step: 1 | 2): void {
-  const { strength, nx, ny, t, sigma } = answer;
-  const [right, down] = step === 1 ? [0, 0] : [k & 1, k >> 1];
-  const i = (y + down) * crest.width + x + right;
-  if (strength <= clearlyWider * crest.strength[i]) return;
-  // From this pixel's middle instead of the middle of them all.
-  const off = t - nx * (right - (step - 1) / 2) - ny * (down - (step - 1) / 2);
-  if (Math.abs(off * nx) > insidePixel || Math.abs(off * ny) > insidePixel) return;
-  crest.strength[i] = strength;
-  crest.alongX[i] = -ny;
-  crest.alongY[i] = nx;
-  crest.offsetX[i] = off * nx;
-  crest.offsetY[i] = off * ny;
-  crest.sigma[i] = sigma;
 }

@@ -188,7 +188,9 @@ function shadingOf(
   const share = (shaded.lightness + 16) / (lit.lightness + 16);
   const hueOff = Math.hypot(shaded.a - share * lit.a, shaded.b - share * lit.b);
   if (hueOff > sameHue) return 'value';
-  return ground.has(regions.thing[dark]) ? 'cast-shadow' : 'form-shadow';
+  if (!ground.has(regions.thing[dark])) return 'form-shadow';
+  // Where so little is told apart that nothing stands on the ground, nothing casts a shadow on it.
+  return regions.thing.every((thing) => ground.has(thing)) ? 'value' : 'cast-shadow';
 }
 
 /** Values on a form are drawn from this detail on. */

@@ -84,19 +84,26 @@ export function joinRegions(
   };
   const queue = new FlatQueue<number>();
   const queuedAt = new Float64Array(edgeCount);
+  // How many joins there had been when an edge was judged, and when a region was last joined to another.
+  const judgedAfter = new Int32Array(edgeCount);
+  const changedAfter = new Int32Array(regionCount);
   const push = (e: number) => {
     queuedAt[e] = judge(e);
+    judgedAfter[e] = joins.keep.length;
     queue.push(e, queuedAt[e]);
   };
+  const isAsJudged = (e: number) => Math.max(changedAfter[low[e]], changedAfter[high[e]]) <= judgedAfter[e];
   for (let e = 0; e < edgeCount; e++) push(e);
   let strength = 0;
   while (queue.length > 0) {
     const queued = queue.peekValue()!;
     const e = queue.pop()!;
     if (gone[e] || queued !== queuedAt[e]) continue;
-    const now = judge(e);
+    // One who learns wants to know what every boundary looked like as it went.
+    const now = !watch && isAsJudged(e) ? queued : judge(e);
     if (now > queued + slack) {
       queuedAt[e] = now;
+      judgedAfter[e] = joins.keep.length;
       queue.push(e, now);
       continue;
     }
@@ -109,6 +116,7 @@ export function joinRegions(
     joins.give.push(b);
     joins.strength.push(strength);
     joins.lengthMm.push(edge[e * sums.count + sums.length] / pxPerMm);
+    changedAfter[a] = joins.keep.length;
     const [ra, rb] = [a * regionSums.count, b * regionSums.count];
     for (let k = 0; k < regionSums.count; k++) region[ra + k] += region[rb + k];
     region[ra + regionSums.perimeter] -= 2 * edge[e * sums.count];

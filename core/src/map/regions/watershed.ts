@@ -73,25 +73,29 @@ function joinShallow(levels: Uint16Array, width: number, label: Int32Array, coun
 
 /** Cracks between basins in order of the height of the pass there: to the pixel right of i as 2 i, below it as 2 i + 1. */
 function passesByHeight(levels: Uint16Array, width: number, label: Int32Array): Int32Array {
-  const codes: number[] = [];
   const from = new Int32Array(maxSteps + 2);
-  const passOf = (code: number) => {
-    const i = code >> 1;
-    return Math.max(levels[i], levels[code & 1 ? i + width : i + 1]);
-  };
-  const height = label.length / width;
-  for (let y = 0, i = 0; y < height; y++) {
-    for (let x = 0; x < width; x++, i++) {
-      const own = label[i];
-      if (x < width - 1 && own !== label[i + 1]) codes.push(2 * i);
-      if (y < height - 1 && own !== label[i + width]) codes.push(2 * i + 1);
+  eachCrack(levels, width, label, (_, pass) => from[pass + 1]++);
+  for (let pass = 1; pass < from.length; pass++) from[pass] += from[pass - 1];
+  const sorted = new Int32Array(from[maxSteps + 1]);
+  eachCrack(levels, width, label, (code, pass) => (sorted[from[pass]++] = code));
+  return sorted;
+}
+
+/** Tells of every crack between basins in turn, and how high the pass over it is. */
+function eachCrack(
+  levels: Uint16Array,
+  width: number,
+  label: Int32Array,
+  take: (code: number, pass: number) => void,
+): void {
+  const last = label.length - width;
+  for (let row = 0; row < label.length; row += width) {
+    for (let i = row, end = row + width - 1; i <= end; i++) {
+      const [own, level] = [label[i], levels[i]];
+      if (i < end && own !== label[i + 1]) take(2 * i, Math.max(level, levels[i + 1]));
+      if (i < last && own !== label[i + width]) take(2 * i + 1, Math.max(level, levels[i + width]));
     }
   }
-  for (const code of codes) from[passOf(code) + 1]++;
-  for (let pass = 1; pass < from.length; pass++) from[pass] += from[pass - 1];
-  const sorted = new Int32Array(codes.length);
-  for (const code of codes) sorted[from[passOf(code)]++] = code;
-  return sorted;
 }
 
 /** Labels every plateau that no neighbour lies below; returns how many there are. */

@@ -126,14 +126,16 @@ const restlessShare = 0.97;
 const apart = 3;
 
 function restlessnessOf({ width, height, data }: Plane): number {
-  const steps: number[] = [];
+  const steps = new Float32Array(2 * data.length);
+  let count = 0;
   for (let y = 0; y < height; y++)
     for (let x = 0; x + apart < width; x++)
-      steps.push(Math.abs(data[y * width + x + apart] - data[y * width + x]));
+      steps[count++] = Math.abs(data[y * width + x + apart] - data[y * width + x]);
   for (let y = 0; y + apart < height; y++)
-    for (let x = 0; x < width; x++) steps.push(Math.abs(data[(y + apart) * width + x] - data[y * width + x]));
-  steps.sort((a, b) => a - b);
-  return steps.length === 0 ? 0 : steps[Math.floor(restlessShare * steps.length)];
+    for (let x = 0; x < width; x++)
+      steps[count++] = Math.abs(data[(y + apart) * width + x] - data[y * width + x]);
+  const sorted = steps.subarray(0, count).sort();
+  return count === 0 ? 0 : sorted[Math.floor(restlessShare * count)];
 }
 
 /** Reads a coarse plane, one value a square, at the pixels of a row, between the middles of the squares. */
