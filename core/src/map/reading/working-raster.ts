@@ -68,7 +68,7 @@ export function coarserRaster({ luminance, x, z, pxPerMm }: WorkingRaster, step:
 }
 
 /** Contours and shapes are looked for at about this many pixels a mm; their boundaries are placed more finely. */
-const shapePxPerMm = 2.6;
+const shapePxPerMm = 2.65;
 
 /** On pixels no wider than this many of the working raster's. */
 const coarsest = 2;
