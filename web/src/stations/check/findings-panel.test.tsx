@@ -100,7 +100,7 @@ describe('findings beside a drawing', () => {
     expect(settled(page)).to.deep.equal({ 'part a1': 'set-aside' });
     expect(page.getByRole('heading').textContent).to.equal('16 findings');
     await page.user.click(page.getByText('1 settled'));
-    expect(page.getByText('set aside').closest('li')?.textContent).to.include('4 mm too far right');
+    expect(page.getByText('set aside').closest('li')?.textContent).to.match(/4\u00a0mm too far right/);
     await page.user.click(page.getByRole('button', { name: 'Show again' }));
     expect(settled(page)).to.deep.equal({});
     expect(page.getByRole('heading').textContent).to.equal('17 findings');

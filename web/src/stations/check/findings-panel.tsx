@@ -105,7 +105,7 @@ function Settled({ findings, settled, onAgain }: SettledProps) {
           const how = settled[key];
           return (
             <li key={key}>
-              {says} {how && <em>{settledWords[how]}</em>}{' '}
+              {keepFiguresTogether(says)} {how && <em>{settledWords[how]}</em>}{' '}
               {how !== undefined && how !== 'taken-over' && (
                 <Button size="small" type="link" onClick={() => onAgain(key)}>
                   Show again
