@@ -52,13 +52,14 @@ function joinShallow(levels: Uint16Array, width: number, label: Int32Array, coun
     while (parent[i] !== i) i = parent[i] = parent[parent[i]];
     return i;
   };
-  for (const code of passesByHeight(levels, width, label)) {
-    const i = code >> 1;
-    const j = code & 1 ? i + width : i + 1;
-    const [a, b] = [rootOf(label[i]), rootOf(label[j])];
-    if (a === b || Math.max(levels[i], levels[j]) - Math.max(bottom[a], bottom[b]) >= shallow) continue;
-    const [keep, give] = bottom[a] <= bottom[b] ? [a, b] : [b, a];
-    parent[give] = keep;
+  const { from, one, other } = passesByHeight(levels, width, label, bottom);
+  for (let pass = 0; pass <= maxSteps; pass++) {
+    for (let k = from[pass]; k < from[pass + 1]; k++) {
+      const [a, b] = [rootOf(one[k]), rootOf(other[k])];
+      if (a === b || pass - Math.max(bottom[a], bottom[b]) >= shallow) continue;
+      const [keep, give] = bottom[a] <= bottom[b] ? [a, b] : [b, a];
+      parent[give] = keep;
+    }
   }
   const root = Int32Array.from({ length: count }, (_, i) => rootOf(i));
   const number = new Int32Array(count).fill(-1);
@@ -71,31 +72,36 @@ function joinShallow(levels: Uint16Array, width: number, label: Int32Array, coun
   return joined;
 }
 
-/** Cracks between basins in order of the height of the pass there: to the pixel right of i as 2 i, below it as 2 i + 1. */
-function passesByHeight(levels: Uint16Array, width: number, label: Int32Array): Int32Array {
+/**
+ * Passes between basins in order of their height: those of each height from `from[height]` on, and the basins on either
+ * side. Left out are those clearly above the bottom of both, which stay so when basins grow.
+ */
+function passesByHeight(levels: Uint16Array, width: number, label: Int32Array, bottom: Uint16Array) {
   const from = new Int32Array(maxSteps + 2);
-  eachCrack(levels, width, label, (_, pass) => from[pass + 1]++);
-  for (let pass = 1; pass < from.length; pass++) from[pass] += from[pass - 1];
-  const sorted = new Int32Array(from[maxSteps + 1]);
-  eachCrack(levels, width, label, (code, pass) => (sorted[from[pass]++] = code));
-  return sorted;
-}
-
-/** Tells of every crack between basins in turn, and how high the pass over it is. */
-function eachCrack(
-  levels: Uint16Array,
-  width: number,
-  label: Int32Array,
-  take: (code: number, pass: number) => void,
-): void {
   const last = label.length - width;
-  for (let row = 0; row < label.length; row += width) {
-    for (let i = row, end = row + width - 1; i <= end; i++) {
-      const [own, level] = [label[i], levels[i]];
-      if (i < end && own !== label[i + 1]) take(2 * i, Math.max(level, levels[i + 1]));
-      if (i < last && own !== label[i + width]) take(2 * i + 1, Math.max(level, levels[i + width]));
+  const eachPass = (take: (pass: number, i: number, j: number) => void) => {
+    const look = (i: number, j: number) => {
+      if (label[i] === label[j]) return;
+      const pass = Math.max(levels[i], levels[j]);
+      if (pass - Math.max(bottom[label[i]], bottom[label[j]]) < shallow) take(pass, i, j);
+    };
+    for (let row = 0; row < label.length; row += width) {
+      for (let i = row, end = row + width - 1; i <= end; i++) {
+        if (i < end) look(i, i + 1);
+        if (i < last) look(i, i + width);
+      }
     }
-  }
+  };
+  eachPass((pass) => from[pass + 1]++);
+  for (let pass = 1; pass < from.length; pass++) from[pass] += from[pass - 1];
+  const [one, other] = [new Int32Array(from[maxSteps + 1]), new Int32Array(from[maxSteps + 1])];
+  const next = from.slice();
+  eachPass((pass, i, j) => {
+    const at = next[pass]++;
+    one[at] = label[i];
+    other[at] = label[j];
+  });
+  return { from, one, other };
 }
 
 /** Labels every plateau that no neighbour lies below; returns how many there are. */
@@ -154,42 +160,48 @@ function isOnWayDown(levels: Uint16Array, width: number, i: number, last: number
   return above < level || below < level;
 }
 
+/** What is known of a pixel while it is flooded lies side by side, or most of the time is spent fetching it. */
+const perPixel = 3;
+const ofNext = 1;
+const ofLevel = 2;
+
 /** Floods from the basins in order of height, first come first served. */
 function flood(levels: Uint16Array, width: number, label: Int32Array): void {
-  // One queue a height, as linked lists.
-  const next = new Int32Array(label.length);
+  // Of each pixel its cell, the next pixel in its queue and its height; one queue a height, as linked lists.
+  const pixels = new Int32Array(perPixel * label.length);
   const head = new Int32Array(maxSteps + 1).fill(-1);
   const tail = new Int32Array(maxSteps + 1).fill(-1);
-  const last = label.length - width;
-  /** A lower place that is reached over a crest is flooded from there at once. */
-  const push = (i: number, level: number) => {
-    const h = levels[i] > level ? levels[i] : level;
-    next[i] = -1;
-    if (tail[h] === -1) head[h] = i;
-    else next[tail[h]] = i;
-    tail[h] = i;
+  const row = perPixel * width;
+  const last = pixels.length - row;
+  const push = (at: number, height: number) => {
+    pixels[at + ofNext] = -1;
+    if (tail[height] === -1) head[height] = at;
+    else pixels[tail[height] + ofNext] = at;
+    tail[height] = at;
   };
   let level = 0;
-  const reach = (i: number, own: number) => {
-    if (label[i] !== -1) return;
-    label[i] = own;
-    push(i, level);
+  /** A lower place that is reached over a crest is flooded from there at once. */
+  const reach = (at: number, own: number) => {
+    if (pixels[at] !== -1) return;
+    pixels[at] = own;
+    push(at, Math.max(pixels[at + ofLevel], level));
   };
-  const spread = (i: number) => {
-    const own = label[i];
-    const x = i % width;
-    if (x > 0) reach(i - 1, own);
-    if (x < width - 1) reach(i + 1, own);
-    if (i >= width) reach(i - width, own);
-    if (i < last) reach(i + width, own);
-  };
-  for (let i = 0; i < label.length; i++) if (label[i] !== -1) push(i, 0);
+  for (let i = 0, at = 0; i < label.length; i++, at += perPixel) {
+    pixels[at] = label[i];
+    pixels[at + ofLevel] = levels[i];
+    if (label[i] !== -1) push(at, levels[i]);
+  }
   for (; level <= maxSteps; level++) {
-    while (head[level] !== -1) {
-      const i = head[level];
-      head[level] = next[i];
+    for (let at = head[level]; at !== -1; at = head[level]) {
+      head[level] = pixels[at + ofNext];
       if (head[level] === -1) tail[level] = -1;
-      spread(i);
+      const own = pixels[at];
+      const x = at % row;
+      if (x > 0) reach(at - perPixel, own);
+      if (x < row - perPixel) reach(at + perPixel, own);
+      if (at >= row) reach(at - row, own);
+      if (at < last) reach(at + row, own);
     }
   }
+  for (let i = 0, at = 0; i < label.length; i++, at += perPixel) label[i] = pixels[at];
 }
