@@ -39,7 +39,12 @@ test('Map: what is rare stands behind More, and a wrong number is said there', a
   await page.getByLabel('A line may stray from the boundary by').fill('99 mm');
   await page.getByLabel('A line may stray from the boundary by').press('Enter');
   await expect(page.getByRole('alert')).toContainText('from 0.02 mm to 20 mm');
+  // The first press takes back what was typed, the second closes the panel.
   await page.getByLabel('A line may stray from the boundary by').press('Escape');
+  await expect(page.getByRole('alert')).toBeHidden();
+  await expect(page.getByLabel('A line may stray from the boundary by')).toBeVisible();
+  await page.getByLabel('A line may stray from the boundary by').press('Escape');
+  await expect(page.getByLabel('A line may stray from the boundary by')).toBeHidden();
 });
 
 test('Sheets: a map made before the last change is said to be out of date', async ({ page, seeded }) => {

@@ -40,7 +40,9 @@ export function useDraft<T>(shown: string, read: (text: string) => Read<T>, onCh
     },
     onKey: (event: KeyboardEvent) => {
       if (event.key === 'Enter' && draft !== null) take(draft);
-      if (event.key === 'Escape') {
+      if (event.key === 'Escape' && (draft !== null || fault !== null)) {
+        // What was typed is taken back first; the panel it stands in closes, and the tool is put down, by another press.
+        event.stopPropagation();
         setDraft(null);
         setFault(null);
       }

@@ -66,6 +66,21 @@ describe('a gap for a length', () => {
       expect(taken[0]).to.be.closeTo(mm, 1e-9);
     });
 
+  it('takes back what was typed with the first Escape, and leaves the second to what it stands in', async () => {
+    let heard = 0;
+    const hear = (event: KeyboardEvent) => (heard += event.key === 'Escape' ? 1 : 0);
+    window.addEventListener('keydown', hear);
+    const { user, getByLabelText } = await putOnBench(<Width onTaken={() => undefined} />);
+    const gap = field(getByLabelText('Width'));
+    await user.clear(gap);
+    await user.keyboard('9000{Enter}{Escape}');
+    expect(gap.value).to.equal('300 mm');
+    expect(heard).to.equal(0);
+    await user.keyboard('{Escape}');
+    expect(heard).to.equal(1);
+    window.removeEventListener('keydown', hear);
+  });
+
   it('keeps what cannot be read where it was typed, says why, and lets go of it with Escape', async () => {
     const taken: number[] = [];
     const { user, getByLabelText, getByRole, queryByRole } = await putOnBench(
