@@ -94,39 +94,48 @@ function addScale(crest: Crest, lightness: Plane, wantedPx: number, step: 1 | 2,
       const strength = Math.abs(most) * square;
       if (strength < faintest) continue;
       if (step === 1 && strength <= clearlyWider * crest.strength[y * crest.width + x]) continue;
-      // Direction across the line: the eigenvector of the larger curvature.
-      let nx = xy;
-      let ny = most - xx;
-      if (aslant >= 0 === most >= half) {
-        nx = most - yy;
-        ny = xy;
-      }
-      const length = Math.sqrt(nx * nx + ny * ny);
-      if (length === 0) nx = 1;
-      else {
-        nx /= length;
-        ny /= length;
-      }
+      const { nx, ny } = acrossOf(xx, yy, xy, most);
       const dx = (data[i + 1] - data[i - 1]) / 2;
       const dy = (data[i + width] - data[i - width]) / 2;
       const t = (-step * (dx * nx + dy * ny)) / most;
-      for (let down = 0; down < step; down++) {
-        for (let right = 0; right < step; right++) {
-          const at = (step * y + down) * crest.width + step * x + right;
-          if (strength <= clearlyWider * crest.strength[at]) continue;
-          // From this pixel's middle instead of the middle of them all.
-          const off = t - nx * (right - (step - 1) / 2) - ny * (down - (step - 1) / 2);
-          const [offsetX, offsetY] = [off * nx, off * ny];
-          // It is kept where the line's middle passes through the pixel.
-          if (Math.abs(offsetX) > insidePixel || Math.abs(offsetY) > insidePixel) continue;
-          crest.strength[at] = strength;
-          crest.alongX[at] = -ny;
-          crest.alongY[at] = nx;
-          crest.offsetX[at] = offsetX;
-          crest.offsetY[at] = offsetY;
-          crest.sigma[at] = step * sigmaPx;
-        }
-      }
+      keepStronger(crest, { strength, nx, ny, t, sigma: step * sigmaPx }, step * x, step * y, step);
+    }
+  }
+}
+
+/** Unit direction across a line: the eigenvector of its larger curvature, `most`, of the second derivatives. */
+function acrossOf(xx: number, yy: number, xy: number, most: number): { nx: number; ny: number } {
+  // Of the two ways to write it the longer one loses nothing.
+  const isWider = xx >= yy === most >= (xx + yy) / 2;
+  const nx = isWider ? most - yy : xy;
+  const ny = isWider ? xy : most - xx;
+  const length = Math.sqrt(nx * nx + ny * ny);
+  return length === 0 ? { nx: 1, ny: 0 } : { nx: nx / length, ny: ny / length };
+}
+
+type Answer = { strength: number; nx: number; ny: number; t: number; sigma: number };
+
+/** Keeps an answer at those of the pixels it was looked for on as one that the line's middle passes through. */
+function keepStronger(
+  crest: Crest,
+  { strength, nx, ny, t, sigma }: Answer,
+  x: number,
+  y: number,
+  step: 1 | 2,
+): void {
+  for (let down = 0; down < step; down++) {
+    for (let right = 0; right < step; right++) {
+      const at = (y + down) * crest.width + x + right;
+      if (strength <= clearlyWider * crest.strength[at]) continue;
+      // From this pixel's middle instead of the middle of them all.
+      const off = t - nx * (right - (step - 1) / 2) - ny * (down - (step - 1) / 2);
+      if (Math.abs(off * nx) > insidePixel || Math.abs(off * ny) > insidePixel) continue;
+      crest.strength[at] = strength;
+      crest.alongX[at] = -ny;
+      crest.alongY[at] = nx;
+      crest.offsetX[at] = off * nx;
+      crest.offsetY[at] = off * ny;
+      crest.sigma[at] = sigma;
     }
   }
 }
