@@ -46,111 +46,148 @@ export function joinRegions(
   pxPerMm: number,
   watch?: Watcher,
 ): Hierarchy {
-  const { regionCount, edgeCount, low, high, edge, region } = graph;
-  const features = new Float64Array(featureCount);
-  const joins = {
+  return new Joining(graph, model, pxPerMm, watch).finish();
+}
+
+/** The joining of a graph's regions, as far as it has come. */
+class Joining {
+  private readonly features = new Float64Array(featureCount);
+  private readonly joins = {
     keep: [] as number[],
     give: [] as number[],
     strength: [] as number[],
     lengthMm: [] as number[],
   };
-  const edgesOf: number[][] = Array.from({ length: regionCount }, () => []);
-  const pair = new Map<number, number>();
-  const keyOf = (a: number, b: number) => (a < b ? a * regionCount + b : b * regionCount + a);
-  for (let e = 0; e < edgeCount; e++) {
-    edgesOf[low[e]].push(e);
-    edgesOf[high[e]].push(e);
-    pair.set(low[e] * regionCount + high[e], e);
+  private readonly edgesOf: number[][];
+  /** The edge between two regions, by the key of both. */
+  private readonly pair = new Map<number, number>();
+  private readonly gone: Uint8Array;
+  private readonly queue = new FlatQueue<number>();
+  private readonly queuedAt: Float64Array;
+  /** How many joins there had been when an edge was judged, and when a region was last joined to another. */
+  private readonly judgedAfter: Int32Array;
+  private readonly changedAfter: Int32Array;
+
+  constructor(
+    private readonly graph: ContourGraph,
+    private readonly model: ContourModel,
+    private readonly pxPerMm: number,
+    private readonly watch: Watcher | undefined,
+  ) {
+    const { regionCount, edgeCount, low, high } = graph;
+    this.edgesOf = Array.from({ length: regionCount }, () => []);
+    this.gone = new Uint8Array(edgeCount);
+    this.queuedAt = new Float64Array(edgeCount);
+    this.judgedAfter = new Int32Array(edgeCount);
+    this.changedAfter = new Int32Array(regionCount);
+    for (let e = 0; e < edgeCount; e++) {
+      this.edgesOf[low[e]].push(e);
+      this.edgesOf[high[e]].push(e);
+      this.pair.set(this.keyOf(low[e], high[e]), e);
+    }
+    for (let e = 0; e < edgeCount; e++) this.push(e, this.judge(e));
   }
-  const gone = new Uint8Array(edgeCount);
-  const judge = (e: number): number => {
-    describeBoundary(
-      edge,
-      e * sums.count,
-      region,
-      low[e] * regionSums.count,
-      high[e] * regionSums.count,
-      pxPerMm,
-      features,
-    );
+
+  /** Joins from the least likely contour on, until nothing is left to join. */
+  finish(): Hierarchy {
+    const { queue, queuedAt, gone, joins, features } = this;
+    const { low, high, regionCount } = this.graph;
+    let strength = 0;
+    while (queue.length > 0) {
+      const queued = queue.peekValue()!;
+      const e = queue.pop()!;
+      if (gone[e] || queued !== queuedAt[e]) continue;
+      // One who learns wants to know what every boundary looked like as it went.
+      const now = !this.watch && this.isAsJudged(e) ? queued : this.judge(e);
+      if (now > queued + slack) {
+        this.push(e, now);
+        continue;
+      }
+      this.watch?.(e, low[e], high[e], features);
+      strength = Math.max(strength, now);
+      this.join(e, strength);
+    }
+    return {
+      cellCount: regionCount,
+      keep: Int32Array.from(joins.keep),
+      give: Int32Array.from(joins.give),
+      strength: Float64Array.from(joins.strength),
+      lengthMm: Float64Array.from(joins.lengthMm),
+    };
+  }
+
+  private keyOf(a: number, b: number): number {
+    const { regionCount } = this.graph;
+    return a < b ? a * regionCount + b : b * regionCount + a;
+  }
+
+  private push(e: number, strength: number): void {
+    this.queuedAt[e] = strength;
+    this.judgedAfter[e] = this.joins.keep.length;
+    this.queue.push(e, strength);
+  }
+
+  private isAsJudged(e: number): boolean {
+    const { low, high } = this.graph;
+    return Math.max(this.changedAfter[low[e]], this.changedAfter[high[e]]) <= this.judgedAfter[e];
+  }
+
+  /** How much a boundary matters, 0–1. */
+  private judge(e: number): number {
+    const { low, high, edge, region } = this.graph;
+    const { features, model, pxPerMm } = this;
+    const [p, q] = [low[e] * regionSums.count, high[e] * regionSums.count];
+    describeBoundary(edge, e * sums.count, region, p, q, pxPerMm, features);
     if (isUnseen(features)) return 0;
     model.judge(features);
     const chance = model.chance[contourKind];
     if (chance < likely) return (0.5 * chance) / likely;
     // What is surely a contour is ranked by how much of the picture hangs on it.
-    const smaller = Math.min(region[low[e] * regionSums.count], region[high[e] * regionSums.count]);
+    const smaller = Math.min(region[p], region[q]);
     const size = Math.log(smaller / (pxPerMm * pxPerMm) / smallMm2) / Math.log(largeMm2 / smallMm2);
     return 0.5 + 0.5 * Math.min(1, Math.max(0, size)) * chance;
-  };
-  const queue = new FlatQueue<number>();
-  const queuedAt = new Float64Array(edgeCount);
-  // How many joins there had been when an edge was judged, and when a region was last joined to another.
-  const judgedAfter = new Int32Array(edgeCount);
-  const changedAfter = new Int32Array(regionCount);
-  const push = (e: number) => {
-    queuedAt[e] = judge(e);
-    judgedAfter[e] = joins.keep.length;
-    queue.push(e, queuedAt[e]);
-  };
-  const isAsJudged = (e: number) => Math.max(changedAfter[low[e]], changedAfter[high[e]]) <= judgedAfter[e];
-  for (let e = 0; e < edgeCount; e++) push(e);
-  let strength = 0;
-  while (queue.length > 0) {
-    const queued = queue.peekValue()!;
-    const e = queue.pop()!;
-    if (gone[e] || queued !== queuedAt[e]) continue;
-    // One who learns wants to know what every boundary looked like as it went.
-    const now = !watch && isAsJudged(e) ? queued : judge(e);
-    if (now > queued + slack) {
-      queuedAt[e] = now;
-      judgedAfter[e] = joins.keep.length;
-      queue.push(e, now);
-      continue;
-    }
-    watch?.(e, low[e], high[e], features);
-    strength = Math.max(strength, now);
+  }
+
+  /** Takes a boundary away: the region with fewer neighbours becomes part of the other. */
+  private join(e: number, strength: number): void {
+    const { joins, gone, edgesOf } = this;
+    const { low, high, edge, region } = this.graph;
     const [a, b] = edgesOf[low[e]].length >= edgesOf[high[e]].length ? [low[e], high[e]] : [high[e], low[e]];
     gone[e] = 1;
-    pair.delete(keyOf(a, b));
+    this.pair.delete(this.keyOf(a, b));
     joins.keep.push(a);
     joins.give.push(b);
     joins.strength.push(strength);
-    joins.lengthMm.push(edge[e * sums.count + sums.length] / pxPerMm);
-    changedAfter[a] = joins.keep.length;
+    joins.lengthMm.push(edge[e * sums.count + sums.length] / this.pxPerMm);
+    this.changedAfter[a] = joins.keep.length;
     const [ra, rb] = [a * regionSums.count, b * regionSums.count];
     for (let k = 0; k < regionSums.count; k++) region[ra + k] += region[rb + k];
     region[ra + regionSums.perimeter] -= 2 * edge[e * sums.count];
-    for (const f of edgesOf[b]) {
-      if (gone[f]) continue;
-      const other = low[f] === b ? high[f] : low[f];
-      pair.delete(keyOf(b, other));
-      const same = pair.get(keyOf(a, other));
-      if (same === undefined) {
-        const wasLow = low[f] === b;
-        // Signed sums run from the lower region to the higher.
-        if (wasLow !== a < other) turn(edge, f * sums.count);
-        low[f] = Math.min(a, other);
-        high[f] = Math.max(a, other);
-        pair.set(keyOf(a, other), f);
-        edgesOf[a].push(f);
-      } else {
-        const turned = (low[f] === b) !== a < other;
-        if (turned) turn(edge, f * sums.count);
-        const [into, from] = [same * sums.count, f * sums.count];
-        for (let k = 0; k < sums.count; k++) edge[into + k] += edge[from + k];
-        gone[f] = 1;
-        push(same);
-      }
-    }
+    for (const f of edgesOf[b]) if (!gone[f]) this.handOn(f, b, a);
     edgesOf[b] = [];
   }
-  return {
-    cellCount: regionCount,
-    keep: Int32Array.from(joins.keep),
-    give: Int32Array.from(joins.give),
-    strength: Float64Array.from(joins.strength),
-    lengthMm: Float64Array.from(joins.lengthMm),
-  };
+
+  /** A boundary of one region becomes one of the region it was joined to, or part of the one that has already. */
+  private handOn(f: number, from: number, to: number): void {
+    const { pair, gone, edgesOf } = this;
+    const { low, high, edge } = this.graph;
+    const other = low[f] === from ? high[f] : low[f];
+    // Signed sums run from the lower region to the higher.
+    if ((low[f] === from) !== to < other) turn(edge, f * sums.count);
+    pair.delete(this.keyOf(from, other));
+    const same = pair.get(this.keyOf(to, other));
+    if (same === undefined) {
+      low[f] = Math.min(to, other);
+      high[f] = Math.max(to, other);
+      pair.set(this.keyOf(to, other), f);
+      edgesOf[to].push(f);
+      return;
+    }
+    const [into, at] = [same * sums.count, f * sums.count];
+    for (let k = 0; k < sums.count; k++) edge[into + k] += edge[at + k];
+    gone[f] = 1;
+    this.push(same, this.judge(same));
+  }
 }
 
 function turn(edge: Float64Array, at: number): void {
