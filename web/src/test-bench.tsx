@@ -1,7 +1,7 @@
 import { sampleWork, standIn } from './test-page.js';
 import { cleanup, render } from '@testing-library/react';
 import { userEvent } from '@testing-library/user-event';
-import type { ReactNode } from 'react';
+import { useState, type ReactNode } from 'react';
 import { Provider } from 'react-redux';
 import { MemoryRouter } from 'react-router';
 import { fileApi } from './store/api/file.js';
@@ -32,6 +32,20 @@ export async function putOnBench(part: ReactNode, work = sampleWork()) {
       return decisions;
     },
   };
+}
+
+/** Puts a part that is handed what is decided and how to change it, and tells what has become of it. */
+export async function putHolding<T>(
+  begin: T,
+  part: (held: T, change: (change: (now: T) => Partial<T>) => void) => ReactNode,
+) {
+  let last = begin;
+  function Holding() {
+    const [held, setHeld] = useState(begin);
+    last = held;
+    return part(held, (change) => setHeld((now) => ({ ...now, ...change(now) })));
+  }
+  return { ...(await putOnBench(<Holding />)), held: () => last };
 }
 
 /** A gap’s field. */

@@ -1,6 +1,6 @@
 import 'global-jsdom/register';
 import { configure } from '@testing-library/react';
-import { newDecisions, saveRequestSchema, type SaveRequest, type Work } from '@nobrel/core/file';
+import { newDecisions, saveRequestSchema, type Card, type SaveRequest, type Work } from '@nobrel/core/file';
 
 /*
  * A page for tests of what stands on it: the browser’s objects, without a browser. It must be imported before React
@@ -50,6 +50,27 @@ export function sampleWork(title = 'Kettle', id = 'w1'): Work {
     printings: [],
   };
 }
+
+/** A work as the file lists it. */
+export const sampleCard = (id: string, more: Partial<Card> = {}): Card => ({
+  id,
+  title: id,
+  changedAt: '2026-10-17T15:00:00.000Z',
+  demo: false,
+  picture: '0'.repeat(64),
+  widthMm: 300,
+  heightMm: 240,
+  map: null,
+  standing: 'begun',
+  method: 'transfer-sheet',
+  surface: 'cold-pressed',
+  drawer: 'in-hand',
+  series: '',
+  tags: [],
+  readyBy: null,
+  words: '',
+  ...more,
+});
 
 /** How the stand-in of the server answers the next save: as it should, not at all, or that another window was first. */
 type Answer = 'saves' | 'is away' | 'was changed elsewhere';

@@ -1,5 +1,8 @@
 import type { Plane } from './picture.js';
 
+/** A wider blur than this loses nothing on half the pixels each way (standard deviation, pixels). */
+export const wideBlurPx = 1.6;
+
 /** Kernels that reach no further than this are written out, as most are. */
 const fewTaps = 4;
 

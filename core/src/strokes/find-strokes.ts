@@ -1,4 +1,4 @@
-import { averaged, extremes, gaussianBlur, type Plane } from '../raster/index.js';
+import { averaged, extremes, gaussianBlur, median, type Plane } from '../raster/index.js';
 import { evenPaper } from './paper/paper.js';
 import { withoutRulings } from './paper/rulings.js';
 import type { Mask } from './ink/mask.js';
@@ -34,14 +34,17 @@ export type Finding = {
   rulings?: 'kept' | 'taken-away';
 };
 
-/** Smoothing of the ink before strokes are looked for, mm: what is finer is grain. The least that is enough is taken. */
-const softnessesMm = [0.16, 0.27, 0.42];
+/** Smoothing of the ink before strokes are looked for, mm: what is finer is grain. */
+const leastSoftnessMm = 0.16;
 
 /**
- * Strokes with more holes in them than this share are broken by the paper's tooth, and are looked at less closely: after the
- * first smoothing, and after the second, which leaves fewer.
+ * Strokes with more holes in them than a share are broken by the paper's tooth and are smoothed further, mm; a smoothing
+ * leaves fewer.
  */
-const maxRagged = [0.03, 0.015];
+const furtherSoftnesses = [
+  { maxRagged: 0.03, softnessMm: 0.27 },
+  { maxRagged: 0.015, softnessMm: 0.42 },
+];
 
 /** A gap in which something of the stroke is seen is closed over so many times what was asked. */
 const seenGapShare = 4;
@@ -73,12 +76,12 @@ export function findStrokesOfInk(
 ): FoundStrokes {
   const drawn = rulings === 'taken-away' ? withoutRulings(laid, pxPerMm).ink : laid;
   const reach = Math.round((restatedMm / 2) * pxPerMm);
-  const ink = reach > 0 ? gapsFilled(gaussianBlur(drawn, softnessesMm[0] * pxPerMm), reach) : drawn;
+  const ink = reach > 0 ? gapsFilled(gaussianBlur(drawn, leastSoftnessMm * pxPerMm), reach) : drawn;
   const { plane, mask: rough, softnessMm } = wholeStrokes(ink, pxPerMm);
   const mask = withoutSpecks(
     rough,
     Math.max(4, speckMm2 * pxPerMm * pxPerMm),
-    (softnessMm > softnessesMm[0] ? raggedHoleMm2 : holeMm2) * pxPerMm * pxPerMm,
+    (softnessMm > leastSoftnessMm ? raggedHoleMm2 : holeMm2) * pxPerMm * pxPerMm,
   );
   const { mask: lines, depths, outlines } = takeBlacks(mask, plane, pxPerMm);
   const graph = new StrokeGraph(readSkeleton(thinned(lines)), depths);
@@ -121,11 +124,11 @@ export function joinStrokes({ strokes, ink, soft }: FoundStrokes, gapPx: number)
 /** Smooths the ink no more than is needed for strokes to be whole. */
 function wholeStrokes(ink: Plane, pxPerMm: number): SoftInk {
   const half = averaged(ink, 2);
-  let close = softened(ink, softnessesMm[0], pxPerMm);
-  for (const [k, softnessMm] of softnessesMm.slice(1).entries()) {
+  let close = softened(ink, leastSoftnessMm, pxPerMm);
+  for (const { maxRagged, softnessMm } of furtherSoftnesses) {
     // Whether there are holes can be told on half the pixels each way.
     const soft = softened(half, softnessMm, pxPerMm / 2);
-    if (raggedShare(close.mask, soft, pxPerMm / 2) <= maxRagged[k]) break;
+    if (raggedShare(close.mask, soft, pxPerMm / 2) <= maxRagged) break;
     close = softened(ink, softnessMm, pxPerMm);
   }
   return close;
@@ -148,8 +151,7 @@ function raggedShare(close: Mask, soft: SoftInk, pxPerMm: number): number {
   const depths = depthsOf(soft.mask);
   const { width, height, data } = soft.plane;
   const middles = middlesOf(soft, depths);
-  const maxDepth =
-    maxDepthShare * (Float32Array.from(middles, (i) => depths[i]).sort()[middles.length >> 1] ?? 0);
+  const maxDepth = maxDepthShare * median(middles.map((i) => depths[i]));
   const bare = new Uint8Array(data.length);
   for (const i of middles) {
     const at = 2 * Math.floor(i / width) * close.width + 2 * (i % width);

@@ -65,9 +65,7 @@ export function courseRad(points: Float64Array, i: number): number {
 
 /** Whether a run goes along a known line within some mm at one of its points. */
 export function runsAlong(points: Float64Array, i: number, known: KnownLines, withinMm: number): boolean {
-  const [x, y] = [points[2 * i], points[2 * i + 1]];
-  const nearest = known.nearest(x, y, courseRad(points, i), withinMm);
-  return nearest >= 0 && known.off(nearest, x, y).away <= withinMm;
+  return known.passesBy(points[2 * i], points[2 * i + 1], courseRad(points, i), withinMm);
 }
 
 /** Short stretches along a known line between two that are new are crossings of it. */

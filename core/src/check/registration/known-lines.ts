@@ -120,6 +120,12 @@ export class KnownLines {
     return { across, away: stepLength(across, along) };
   }
 
+  /** Whether a line passes within some mm of a spot, running within 30° of the direction given, or any way. */
+  passesBy(x: number, y: number, angleRad: number | null, withinMm: number): boolean {
+    const nearest = this.nearest(x, y, angleRad, withinMm);
+    return nearest >= 0 && this.off(nearest, x, y).away <= withinMm;
+  }
+
   /** What of the lines is wanted, as runs (x0, y0 …) of two samples and more. */
   runsWhere(wanted: (sample: number) => boolean): Float64Array[] {
     const runs: number[][] = [];

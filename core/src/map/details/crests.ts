@@ -1,4 +1,4 @@
-import { averaged, softened, type Plane } from '../../raster/index.js';
+import { averaged, softened, wideBlurPx, type Plane } from '../../raster/index.js';
 
 /** What the second derivatives say at each pixel: how line-like it is, which way it runs, where its middle is. */
 export type Crest = {
@@ -17,9 +17,6 @@ export type Crest = {
 
 /** Scales looked at, as multiples of the finest. */
 const scales = [1, 2, 4];
-
-/** A wider blur than this loses nothing on half the pixels each way (standard deviation, pixels). */
-const wideSigmaPx = 1.6;
 
 /** A pixel belongs to a line when the line's middle passes through it, with a little to spare. */
 const insidePixel = 0.6;
@@ -51,7 +48,7 @@ export function findCrests(lightness: Plane, { halfWidthPx, standsOut }: CrestOp
   const finest = Math.max(0.8, halfWidthPx / Math.sqrt(3));
   for (const scale of scales) {
     const sigmaPx = finest * scale;
-    addScale(crest, lightness, sigmaPx, sigmaPx < wideSigmaPx ? 1 : 2, standsOut / 2);
+    addScale(crest, lightness, sigmaPx, sigmaPx < wideBlurPx ? 1 : 2, standsOut / 2);
   }
   return crest;
 }

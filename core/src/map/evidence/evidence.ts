@@ -1,4 +1,4 @@
-import { averaged, gaussianBlur, type Plane } from '../../raster/index.js';
+import { averaged, gaussianBlur, wideBlurPx, type Plane } from '../../raster/index.js';
 import type { LabPlanes } from '../reading/index.js';
 
 /**
@@ -60,9 +60,6 @@ export function gatherEvidence({ lightness, a, b }: LabPlanes, pxPerMm: number):
     surround: blurred(steepness, surroundMm * pxPerMm),
   };
 }
-
-/** A wider blur than this loses nothing on half the pixels each way (standard deviation, pixels). */
-const wideBlurPx = 1.6;
 
 /** A Gaussian blur; a wide one on half the pixels, brought back by straight lines between their middles. */
 function blurred(plane: Plane, sigmaPx: number): Plane {

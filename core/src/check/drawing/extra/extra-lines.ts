@@ -108,12 +108,7 @@ function isOfMap(points: Float64Array, known: KnownLines): boolean {
   const count = points.length / 2;
   for (let i = 0; i < count; i++) {
     if (runsAlong(points, i, known, besideMm)) beside++;
-    if (liesOnInk(points[2 * i], points[2 * i + 1], known)) onInk++;
+    if (known.passesBy(points[2 * i], points[2 * i + 1], null, onInkMm)) onInk++;
   }
   return beside >= mostlyBeside * count || onInk >= nearlyAllOnInk * count;
-}
-
-function liesOnInk(x: number, y: number, known: KnownLines): boolean {
-  const nearest = known.nearest(x, y, null, onInkMm);
-  return nearest >= 0 && known.off(nearest, x, y).away <= onInkMm;
 }

@@ -1,4 +1,5 @@
 import { chooseInGap, putOnBench, typeInGap } from '../../../test-bench.js';
+import { sampleCard } from '../../../test-page.js';
 import { fireEvent } from '@testing-library/react';
 import { expect } from 'chai';
 import { useLocation } from 'react-router';
@@ -6,24 +7,6 @@ import { everyWork, type Card, type DamagedCard } from '@nobrel/core/file';
 import { FindSentence } from './find-sentence.js';
 import { useWanted } from './use-wanted.js';
 
-const card = (id: string, tags: string[]): Card => ({
-  id,
-  title: id,
-  changedAt: '2026-10-17T15:00:00.000Z',
-  demo: false,
-  picture: '0'.repeat(64),
-  widthMm: 300,
-  heightMm: 240,
-  map: null,
-  standing: 'begun',
-  method: 'transfer-sheet',
-  surface: 'cold-pressed',
-  drawer: 'in-hand',
-  series: '',
-  tags,
-  readyBy: null,
-  words: '',
-});
 const damaged: DamagedCard = {
   id: 'bad',
   title: 'bad',
@@ -71,7 +54,11 @@ describe('what is looked for in the file', () => {
   });
 
   it('is narrowed further by tags of the works there are, sizes and days', async () => {
-    const page = await put([card('one', ['metal', 'glass']), card('two', ['glass']), damaged]);
+    const page = await put([
+      sampleCard('one', { tags: ['metal', 'glass'] }),
+      sampleCard('two', { tags: ['glass'] }),
+      damaged,
+    ]);
     await page.user.click(page.getByRole('button', { name: 'More' }));
     await page.user.click(page.getByLabelText('Tag'));
     const offered = [...document.querySelectorAll('.ant-select-item-option-content')].map(

@@ -1,4 +1,4 @@
-import '../../../test-page.js';
+import { sampleCard } from '../../../test-page.js';
 import { cleanup, render } from '@testing-library/react';
 import { userEvent } from '@testing-library/user-event';
 import { expect } from 'chai';
@@ -8,25 +8,7 @@ import type { Card, DamagedCard, FlatFile as Listed } from '@nobrel/core/file';
 import { createStore } from '../../../store/store.js';
 import { FlatFile } from './flat-file.js';
 
-const card = (id: string, title: string, more: Partial<Card> = {}): Card => ({
-  id,
-  title,
-  changedAt: '2026-10-17T15:00:00.000Z',
-  demo: false,
-  picture: '0'.repeat(64),
-  widthMm: 300,
-  heightMm: 240,
-  map: null,
-  standing: 'begun',
-  method: 'transfer-sheet',
-  surface: 'cold-pressed',
-  drawer: 'in-hand',
-  series: '',
-  tags: [],
-  readyBy: null,
-  words: '',
-  ...more,
-});
+const card = (id: string, title: string, more: Partial<Card> = {}) => sampleCard(id, { title, ...more });
 const damaged: DamagedCard = {
   id: 'bad',
   title: 'The slip',

@@ -1,7 +1,6 @@
-import { chooseInGap, putOnBench } from '../../../test-bench.js';
+import { chooseInGap, putHolding } from '../../../test-bench.js';
 import { fireEvent, within } from '@testing-library/react';
 import { expect } from 'chai';
-import { useState } from 'react';
 import { layPlan, usualPlan, type PlanDecisions, type PlannedWork } from '@nobrel/core/file';
 import { SittingsAhead } from './sittings-ahead.js';
 
@@ -21,26 +20,20 @@ const work = (id: string, minutes: number): PlannedWork => ({
 
 /** Sittings laid into a plan of its own, which tells what it has become. */
 async function put(works: PlannedWork[], begin: Partial<PlanDecisions> = {}) {
-  let plan: PlanDecisions = { ...usualPlan, ...begin };
-  function Kept() {
-    const [decisions, setDecisions] = useState(plan);
-    plan = decisions;
-    return (
-      <SittingsAhead
-        works={works}
-        decisions={decisions}
-        laid={layPlan(works, decisions, now)}
-        now={now}
-        onChange={(change) => setDecisions((before) => ({ ...before, ...change(before) }))}
-      />
-    );
-  }
-  const page = await putOnBench(<Kept />);
+  const page = await putHolding({ ...usualPlan, ...begin }, (decisions, change) => (
+    <SittingsAhead
+      works={works}
+      decisions={decisions}
+      laid={layPlan(works, decisions, now)}
+      now={now}
+      onChange={change}
+    />
+  ));
   const sittingsOn = (day: string) =>
     within(page.getByRole('listitem', { name: day }))
       .queryAllByRole('link')
       .map(({ textContent }) => textContent);
-  return { ...page, plan: () => plan, sittingsOn };
+  return { ...page, sittingsOn };
 }
 
 const [tuesday, thursday, nextTuesday] = ['Tuesday 20 October', 'Thursday 22 October', 'Tuesday 27 October'];
@@ -65,11 +58,11 @@ describe('sittings ahead', () => {
     await chooseInGap(page, 'Day of the sitting at 19:00', nextTuesday);
     expect(page.sittingsOn(tuesday)).to.deep.equal([]);
     expect(page.sittingsOn(nextTuesday)).to.deep.equal(['The kettle']);
-    expect(page.plan().moved).to.deep.equal([
+    expect(page.held().moved).to.deep.equal([
       { work: 'kettle', startsAt: new Date(2026, 9, 27, 19).toISOString(), minutes: 60 },
     ]);
     await page.user.click(page.getByRole('button', { name: 'Let the plan place it' }));
-    expect(page.plan().moved).to.deep.equal([]);
+    expect(page.held().moved).to.deep.equal([]);
     expect(page.sittingsOn(tuesday)).to.deep.equal(['The kettle']);
   });
 
@@ -86,7 +79,7 @@ describe('sittings ahead', () => {
     expect(page.sittingsOn(thursday)).to.deep.equal(['The kettle']);
     drag(thursday, nextTuesday);
     expect(page.sittingsOn(thursday)).to.deep.equal([]);
-    expect(page.plan().moved.map(({ startsAt }) => startsAt)).to.deep.equal([
+    expect(page.held().moved.map(({ startsAt }) => startsAt)).to.deep.equal([
       new Date(2026, 9, 27, 19).toISOString(),
     ]);
   });
