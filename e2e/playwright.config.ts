@@ -16,6 +16,8 @@ export default defineConfig({
   ],
   use: {
     viewport: { width: 1280, height: 800 },
+    // A click on what is still moving into place may press one thing and let go over another.
+    contextOptions: { reducedMotion: 'reduce' },
     launchOptions: {
       executablePath: process.env['NOBREL_CHROMIUM'] ?? '/usr/bin/chromium',
       args: [
