@@ -31,7 +31,7 @@ export const workDecisionsSchema = z.object({
   fit: fitDecisionsSchema.prefault({}),
   map: mapSettingsSchema.prefault({}),
   /** The school the map began with, or null until it is first made. Works of before that was kept began as usual. */
-  mapBegun: mapBegunSchema.nullable().default({ school: beginningSchool, because: null }),
+  mapBegun: mapBegunSchema.nullable().default({ school: beginningSchool, because: null, calmer: null }),
   /** What the painter changed in the map by hand, and noted on it. */
   corrections: correctionDecisionsSchema.default(noCorrections),
   sheets: sheetDecisionsSchema.prefault({}),

@@ -1,7 +1,8 @@
 export * from './setting-choices.js';
 export * from './settings.js';
 export * from './schools.js';
-export * from './suggest-school.js';
+export * from './begin-map.js';
+export { suggestSchool } from './suggest-school.js';
 export * from './reading/index.js';
 export * from './weight/index.js';
 export * from './notes.js';

@@ -1,10 +1,11 @@
 import type { MapDocument, MapLine } from '../documents/index.js';
 import { effortOf, lineLengthMm } from './weight/index.js';
+import { usualDetail } from './setting-choices.js';
 import type { MapSettings } from './settings.js';
 import type { Note } from '../notes/index.js';
 import { beginningSchool, schoolOf, schools } from './schools.js';
-import type { MapBegun } from './suggest-school.js';
-import { formatMinutes } from '../units/index.js';
+import { settingsOf, type MapBegun } from './begin-map.js';
+import { formatMinutes, formatPercent } from '../units/index.js';
 import { drawingNotes, toldNote } from './drawing/notes.js';
 
 /** A map that takes longer than this is worth a thought before it is begun, minutes. */
@@ -51,6 +52,7 @@ export function mapNotes(map: MapDocument, settings: MapSettings, begun: MapBegu
     longNote(noted),
     toldNote(map, settings),
     schoolNote(noted),
+    calmerNote(noted),
     shadowNote(noted),
     lateNote(noted),
     overTimeNote(noted),
@@ -103,7 +105,20 @@ function schoolNote({ map, settings, begun }: Noted): MapNote | null {
     weight: 'plain',
     says: `This picture reads best as ${school.name}, so the map begins there.`,
     why: `${begun.because} ${school.says}`,
-    ways: usual.map(({ name, sets }) => ({ label: `Draw it as ${name}`, change: sets })),
+    ways: usual.map((one) => ({ label: `Draw it as ${one.name}`, change: settingsOf(one, begun) })),
+  };
+}
+
+function calmerNote({ map, settings, begun }: Noted): MapNote | null {
+  const calmer = begun?.calmer;
+  const usual = schools.find(({ id }) => id === begun?.school)?.sets.detail ?? usualDetail;
+  if (map.readAs?.kind === 'drawing' || !calmer || settings.detail >= usual) return null;
+  return {
+    id: 'map-calmer',
+    weight: 'plain',
+    says: `Much of this picture is texture, so the map begins with less detail: ${formatPercent(calmer.detail)}.`,
+    why: `At ${formatPercent(usual)} it would come in about ${calmer.lines} lines, most of them short; the strongest contours are kept. The detail beside the map brings back more.`,
+    ways: [{ label: `Draw it at ${formatPercent(usual)}`, change: { detail: usual } }],
   };
 }
 

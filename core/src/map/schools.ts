@@ -126,8 +126,11 @@ export const schools: readonly School[] = [
 /** The school a new work begins with. */
 export const beginningSchool = 'four-values-soft';
 
-/** The school whose every opinion the settings hold, or null when they are the painter's own. */
-export function schoolOf(settings: MapSettings): School | null {
+/**
+ * The school whose every opinion the settings hold, or null when they are the painter's own. How much detail is drawn is
+ * the picture's and the painter's affair: a school in less detail is still that school.
+ */
+export function schoolOf({ detail: _, ...settings }: MapSettings): School | null {
   const entries = Object.entries(settings);
   return (
     schools.find(({ sets }) => {

@@ -1,14 +1,6 @@
-import { z } from 'zod';
 import type { MapDocument } from '../documents/index.js';
-import { beginningSchool, schools, type School } from './schools.js';
+import { schools, type School } from './schools.js';
 import { effortOf, lineLengthMm } from './weight/index.js';
-
-/** How a work's map began: as the school its picture reads best in. `because` is null where that is the usual one. */
-export const mapBegunSchema = z.object({
-  school: z.string().max(80),
-  because: z.string().max(400).nullable(),
-});
-export type MapBegun = z.infer<typeof mapBegunSchema>;
 
 /** Values this close together do not carry a picture (L\* from the darkest to the lightest). */
 const fewTones = 38;
@@ -59,16 +51,4 @@ export function suggestSchool(map: MapDocument): { school: School; because: stri
     );
   }
   return null;
-}
-
-/**
- * The school a work's map begins as, judged by a map of the usual one.
- *
- * @returns what is remembered of the choice, and the settings it makes
- */
-export function beginMap(map: MapDocument): { begun: MapBegun; sets: School['sets'] | null } {
-  const suggested = suggestSchool(map);
-  return suggested
-    ? { begun: { school: suggested.school.id, because: suggested.because }, sets: suggested.school.sets }
-    : { begun: { school: beginningSchool, because: null }, sets: null };
 }

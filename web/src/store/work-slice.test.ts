@@ -150,7 +150,7 @@ describe('decisions on the bench', () => {
   });
 
   it('of how a map begins are made once, are no step of undo, and leave what was decided before to it', () => {
-    const begun = { school: 'clean-contour', because: 'Its values lie close together.' };
+    const begun = { school: 'clean-contour', because: 'Its values lie close together.', calmer: null };
     const begin = mapBegun({ id: 'w1', begun, sets: { mode: 'lines' } });
     const state = workReducer(decide(open(), [margin(4)]), begin);
     expect([state.decisions?.map.mode, state.decisions?.mapBegun]).to.deep.equal(['lines', begun]);

@@ -1,4 +1,5 @@
-import { mapSettingsSchema, schoolOf, schools, type MapSettings } from '@nobrel/core/map';
+import { useDecisions } from '../../store/hooks.js';
+import { mapSettingsSchema, schoolOf, schools, settingsOf, type MapSettings } from '@nobrel/core/map';
 import type { DecisionPath } from '@nobrel/core/decisions';
 import { DecisionGap, DecisionRow } from '../../bench/sentence/decision-gap.js';
 import { ChoiceGap } from '../../bench/sentence/gaps.js';
@@ -79,6 +80,7 @@ function NumberOfValues() {
 
 function PhotographSentence({ kind }: { kind: ReferenceKind | null }) {
   const [settings, change] = useSettings();
+  const begun = useDecisions('mapBegun');
   const school = schoolOf(settings);
   const gap = (at: Setting) => (
     <DecisionGap table={mapSettingsSchema} at={at} values={settings} onChange={change} />
@@ -92,7 +94,7 @@ function PhotographSentence({ kind }: { kind: ReferenceKind | null }) {
         options={schoolOptions}
         onChange={(id) => {
           const chosen = schools.find((candidate) => candidate.id === id);
-          if (chosen) change(chosen.sets);
+          if (chosen) change(settingsOf(chosen, begun));
         }}
       />
       : see <NumberOfValues /> values {gap('separation')}, keep shapes over {gap('minShapeMm2')}, follow them{' '}

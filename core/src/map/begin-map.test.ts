@@ -1,22 +1,24 @@
 import { expect } from 'chai';
-import type { MapDocument, MapLine } from '../documents/index.js';
+import { isTraced, type MapDocument, type MapLine } from '../documents/index.js';
 import { disc, photograph, rectangle, type KnownShape } from '../testing/index.js';
 import { mapNotes } from './notes.js';
 import { MapMaker } from './map-maker.js';
 import { defaultMapSettings } from './settings.js';
-import { schools } from './schools.js';
-import { beginMap, suggestSchool } from './suggest-school.js';
+import { schoolOf, schools } from './schools.js';
+import { beginMap, settingsOf } from './begin-map.js';
+import { suggestSchool } from './suggest-school.js';
+import { lineLengthMm } from './weight/index.js';
 
 const frame = { x: 0, y: 0, width: 150, height: 120 };
 
-function mapOf(ground: number, shapes: readonly KnownShape[]): MapDocument {
+function mapOf(ground: number, shapes: readonly KnownShape[], settings = defaultMapSettings): MapDocument {
   const picture = photograph({ widthMm: 150, heightMm: 120, ground, shapes: [...shapes] }, 4, 2);
   return new MapMaker().make({
     picture,
     pictureKey: 'scene',
     window: { x: 0, y: 0, width: picture.width, height: picture.height },
     placement: { surface: frame, frame },
-    settings: defaultMapSettings,
+    settings,
   });
 }
 
@@ -35,7 +37,7 @@ describe('the school suggested for a picture', () => {
     const map = mapOf(90, things(20, 55));
     expect(suggestSchool(map)).to.equal(null);
     const { begun, sets } = beginMap(map);
-    expect([begun, sets]).to.deep.equal([{ school: 'four-values-soft', because: null }, null]);
+    expect([begun, sets]).to.deep.equal([{ school: 'four-values-soft', because: null, calmer: null }, null]);
     expect(mapNotes(map, defaultMapSettings, begun).map(({ id }) => id)).not.to.include('map-school');
   });
 
@@ -62,6 +64,50 @@ describe('the school suggested for a picture', () => {
     const { begun, sets } = beginMap(map);
     const settings = { ...defaultMapSettings, ...sets, values: 3 };
     expect(mapNotes(map, settings, begun).map(({ id }) => id)).not.to.include('map-school');
+  });
+});
+
+describe('the detail a map begins with', () => {
+  // One dark thing among hundreds of small patches.
+  const gravel = Array.from({ length: 30 * 24 }, (_, i) =>
+    hard(disc(2.5 + 5 * (i % 30), 2.5 + 5 * Math.floor(i / 30), 2), 45 + ((i * 7) % 19)),
+  );
+  const map = mapOf(80, [...gravel, hard(rectangle(75, 60, 40, 46), 15)]);
+  const { begun, sets } = beginMap(map);
+  const calm = { ...defaultMapSettings, ...sets };
+
+  it('is as much as leaves the strongest contours, where there are more lines than a hand would draw', () => {
+    expect(map.lines.filter(isTraced).length).to.be.greaterThan(1.5 * Math.hypot(150, 120));
+    expect(begun.calmer?.lines).to.equal(map.lines.filter(isTraced).length);
+    expect(calm.detail).to.equal(begun.calmer?.detail).and.to.be.within(0, 0.49);
+    const kept = mapOf(80, [...gravel, hard(rectangle(75, 60, 40, 46), 15)], calm).lines.filter(isTraced);
+    expect(kept.length).to.be.within(1, 1.5 * Math.hypot(150, 120));
+    // The thing itself is drawn whole.
+    const mm = kept
+      .filter((line) => line.of === 'contour')
+      .reduce((sum, line) => sum + lineLengthMm(line), 0);
+    expect(mm).to.be.greaterThan(0.9 * 2 * (40 + 46));
+  });
+
+  it('is said with its reason and the way to more, until more is drawn', () => {
+    const note = mapNotes(map, calm, begun).find(({ id }) => id === 'map-calmer');
+    expect(note?.says).to.contain(`${Math.round(100 * calm.detail)} %`);
+    expect(note?.why).to.contain(`${begun.calmer?.lines} lines`);
+    const more = { ...calm, ...note?.ways?.[0]?.change };
+    expect(mapNotes(map, more, begun).map(({ id }) => id)).not.to.include('map-calmer');
+  });
+
+  it('holds for every school in its proportion, and a school in less detail is still that school', () => {
+    for (const school of schools) {
+      const settings = { ...defaultMapSettings, ...settingsOf(school, begun) };
+      expect(settings.detail).to.be.closeTo((school.sets.detail * calm.detail) / 0.5, 0.006);
+      expect(schoolOf(settings)?.id).to.equal(school.id);
+      expect(settingsOf(school, null)).to.deep.equal(school.sets);
+    }
+  });
+
+  it('is the usual one where the lines are few enough', () => {
+    expect(beginMap(mapOf(90, things(20, 55))).begun.calmer).to.equal(null);
   });
 });
 
