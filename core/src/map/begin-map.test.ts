@@ -68,11 +68,16 @@ describe('the school suggested for a picture', () => {
 });
 
 describe('the detail a map begins with', () => {
+  /** Round patches 5 mm apart, of which every fourth is of a kind. */
+  const patches = (kind: number) => (x: number, y: number) => {
+    const [column, row] = [Math.floor(x / 5), Math.floor(y / 5)];
+    if ((column + 2 * (row % 2)) % 4 !== kind) return 5;
+    return Math.hypot(x - 5 * column - 2.5, y - 5 * row - 2.5) - 2;
+  };
   // One dark thing among hundreds of small patches.
-  const gravel = Array.from({ length: 30 * 24 }, (_, i) =>
-    hard(disc(2.5 + 5 * (i % 30), 2.5 + 5 * Math.floor(i / 30), 2), 45 + ((i * 7) % 19)),
-  );
-  const map = mapOf(80, [...gravel, hard(rectangle(75, 60, 40, 46), 15)]);
+  const gravel = [0, 1, 2, 3].map((kind) => hard(patches(kind), 46 + 5 * kind));
+  const scene = [...gravel, hard(rectangle(75, 60, 40, 46), 15)];
+  const map = mapOf(80, scene);
   const { begun, sets } = beginMap(map);
   const calm = { ...defaultMapSettings, ...sets };
 
@@ -80,7 +85,7 @@ describe('the detail a map begins with', () => {
     expect(map.lines.filter(isTraced).length).to.be.greaterThan(1.5 * Math.hypot(150, 120));
     expect(begun.calmer?.lines).to.equal(map.lines.filter(isTraced).length);
     expect(calm.detail).to.equal(begun.calmer?.detail).and.to.be.within(0, 0.49);
-    const kept = mapOf(80, [...gravel, hard(rectangle(75, 60, 40, 46), 15)], calm).lines.filter(isTraced);
+    const kept = mapOf(80, scene, calm).lines.filter(isTraced);
     expect(kept.length).to.be.within(1, 1.5 * Math.hypot(150, 120));
     // The thing itself is drawn whole.
     const mm = kept

@@ -1,5 +1,6 @@
 import { chooseInGap, field, putOnBench, typeInGap } from '../../test-bench.js';
 import { expect } from 'chai';
+import { sampleWork } from '../../test-page.js';
 import { defaultMapSettings, schools } from '@nobrel/core/map';
 import { MapSentence } from './map-sentence.js';
 
@@ -50,6 +51,18 @@ describe('the sentence at Map', () => {
     await chooseInGap(page, 'Number of values', '7');
     expect(page.decisions().map.values).to.equal(7);
     expect(page.getByRole('group', { name: 'Decisions' }).textContent).to.include('my own way');
+  });
+
+  it('gives a school as little detail, in proportion, as the map began with', async () => {
+    const work = sampleWork();
+    const calmer = { detail: 0.4, lines: 1200 };
+    work.decisions.mapBegun = { school: 'four-values-soft', because: null, calmer };
+    const page = await putOnBench(<MapSentence kind="photograph" />, work);
+    const all = schools.find(({ id }) => id === 'everything-now');
+    if (!all) throw new Error('There is no school of everything now.');
+    await chooseInGap(page, 'School', all.name);
+    expect(page.decisions().map).to.include({ ...all.sets, detail: 0.56 });
+    expect(page.getByRole('group', { name: 'Decisions' }).textContent).to.include(all.name);
   });
 
   it('asks what the reference is before it is known, and says what it looks like after', async () => {
