@@ -40,8 +40,8 @@ const lineSchema = z.looseObject({
   right: z.string().nullable(),
   /** False for a line left out of the drawing; its shapes still need it. */
   kept: z.boolean().optional(),
-  /** Why it was left out: by hand, for want of time, since it matters little, in an excluded area, as a shadow's outline, since a stroke of the drawing runs along it. */
-  leftOut: z.enum(['hand', 'time', 'little', 'excluded', 'shadow', 'stroke']).optional(),
+  /** Why it was left out: by hand, for want of time, since it matters little, in an excluded area, as a shadow's outline, since a stroke of the drawing runs along it, as a link too short to set the pencil down for. */
+  leftOut: z.enum(['hand', 'time', 'little', 'excluded', 'shadow', 'stroke', 'short']).optional(),
   /** What it is the boundary of: a thing or its part, a value on a form, a shadow, a highlight. */
   of: z.enum(boundariesOf).optional(),
   /** The detail from which on it is drawn, 0–1: 0 only the silhouette of what is largest, 1 everything. */

@@ -1,6 +1,13 @@
 import { isTraced, type MapDocument, type MapLine } from '../../documents/index.js';
 import type { Rect } from '../../geometry/index.js';
-import { chooseLines, shareWithin, weighLines, type Areas, type Marked } from '../weight/index.js';
+import {
+  chooseLines,
+  shareWithin,
+  weighLines,
+  withoutShortLinks,
+  type Areas,
+  type Marked,
+} from '../weight/index.js';
 import { applyCorrections, markedAreas, type Correction } from '../corrections/index.js';
 import type { MapSettings } from '../settings.js';
 
@@ -29,7 +36,7 @@ export function finishMap(computed: MapDocument, { settings, corrections, pictur
       settings.castShadows,
     ),
   };
-  const weighed = weighLines(cleared, areas, settings.focus);
+  const weighed = withoutShortLinks(weighLines(cleared, areas, settings.focus));
   const lines = chooseLines(weighed, settings, settings);
   if (settings.mode !== 'lines') return { ...cleared, lines };
   return {

@@ -13,6 +13,8 @@ export type SmallestShape = {
   asSeen: boolean;
   /** What a pixel of boundary between two values within one thing must earn (L\*² · pixels²). */
   calm: number;
+  /** How much the contour between two things matters, 0–1. */
+  strength: (one: number, other: number) => number;
 };
 
 /** Why a region became part of another. */
@@ -43,8 +45,11 @@ const standsOutFrom = 8;
 /** … and must be this many times as large as the smallest shape. */
 const alikeShare = 1.3;
 
-/** Giving a region to another thing counts as this much more of a difference (L\*). */
-const otherThing = 12;
+/**
+ * Giving a region to another thing counts as this much more of a difference (L\*), and the stronger the contour between
+ * the two, the more.
+ */
+const otherThing = { least: 12, byStrength: 20 };
 
 /** Length of a curve by the cracks between pixels it runs along, on the average over all directions: π / 4. */
 const crackLength = 0.785;
@@ -215,8 +220,7 @@ export class Merging {
     let least = Infinity;
     for (const [other, shared] of graph.border[region]) {
       const cost =
-        (difference(graph, region, other, this.coloured) +
-          (this.smallest.asSeen || graph.thing[other] === graph.thing[region] ? 0.01 : otherThing)) *
+        (difference(graph, region, other, this.coloured) + this.otherness(region, other)) *
         (1 - (borderShare * shared) / graph.perimeter[region]);
       if (cost < least) {
         best = other;
@@ -226,5 +230,13 @@ export class Merging {
     if (best === -1) return null;
     this.join(best, region, because);
     return this.joinAlike(best);
+  }
+
+  /** What giving a region to a neighbour costs beyond what they differ (L\*). */
+  private otherness(region: number, other: number): number {
+    const { asSeen, strength } = this.smallest;
+    const [one, another] = [this.graph.thing[region], this.graph.thing[other]];
+    if (asSeen || one === another) return 0.01;
+    return otherThing.least + otherThing.byStrength * strength(one, another);
   }
 }

@@ -70,7 +70,15 @@ describe('regions', () => {
 });
 
 describe('merging', () => {
-  const smallest = { areaPx: 30, accentShare: 0.25, widthPx: 4, colourSplit: null, asSeen: true, calm: 0 };
+  const smallest = {
+    areaPx: 30,
+    accentShare: 0.25,
+    widthPx: 4,
+    colourSplit: null,
+    asSeen: true,
+    calm: 0,
+    strength: (): number => 0.5,
+  };
   const merged = (tones: Plane, limits: number[]) =>
     mergeRegions(
       findRegions(
@@ -94,6 +102,27 @@ describe('merging', () => {
     const { count, label, level } = merged(tones, [35, 50]);
     expect(count).to.equal(2);
     expect(level[label[12 * 40 + 18]]).to.equal(2);
+  });
+
+  it('gives a small thing over the weaker of two contours, when it resembles what lies beyond both alike', () => {
+    // A patch of 50 on the border of two things of 30 and 70.
+    const inPatch = (x: number, y: number) => x >= 19 && x < 21 && y >= 10 && y < 13;
+    const tones = plane(40, 40, (x, y) => (inPatch(x, y) ? 50 : x < 20 ? 30 : 70));
+    const things = Int32Array.from({ length: 1600 }, (_, i) =>
+      inPatch(i % 40, Math.floor(i / 40)) ? 2 : i % 40 < 20 ? 0 : 1,
+    );
+    const flat = { steepness: new Uint8Array(1600), onSlope: new Uint8Array(1600) };
+    const levelOver = (weaker: number) => {
+      const strength = (one: number, other: number) => (Math.min(one, other) === weaker ? 0.55 : 0.9);
+      const { regions } = mergeRegions(
+        findRegions(tones, flat, [40, 60], 1, things),
+        { lightness: tones, steepness: flat.steepness, colour: noColour(1600) },
+        { ...smallest, asSeen: false, strength },
+        3,
+      );
+      return regions.level[regions.label[12 * 40 + 20]];
+    };
+    expect([levelOver(0), levelOver(1)]).to.deep.equal([0, 2]);
   });
 
   it('keeps small highlights and accents that a middle value would not keep', () => {
@@ -150,7 +179,7 @@ describe('merging', () => {
       mergeRegions(
         findRegions(scratch, { steepness: new Uint8Array(400), onSlope: new Uint8Array(400) }, [50], 1),
         { lightness: scratch, steepness: new Uint8Array(400), colour: noColour(400) },
-        { areaPx: 100, accentShare: 1, widthPx: 2, colourSplit: null, asSeen: true, calm: 0 },
+        { ...smallest, areaPx: 100, accentShare: 1, widthPx: 2 },
         2,
       ).regions.count,
     ).to.equal(1);

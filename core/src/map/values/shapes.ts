@@ -107,6 +107,7 @@ export function findShapes(
   settings: SettingsOf<'shapes'>,
 ): Shapes {
   const { pxPerMm } = tones;
+  const { fromDetail } = contours;
   const limits = settings.mode === 'lines' ? [] : limitsBetween(tones.histogram, settings);
   const step = stepBetween(tones.histogram, limits);
   const asSeen = settings.mode === 'values';
@@ -122,10 +123,10 @@ export function findShapes(
       colourSplit: settings.colourSplit,
       asSeen,
       calm: share * calmOf(step, settings.minShapeMm2) * pxPerMm,
+      strength: (one, other) => 1 - fromDetail(one, other),
     },
     limits.length + 1,
   );
-  const { fromDetail } = contours;
   return { regions, joins, limits, fromDetail, ...means(regions, tones, lab, limits.length + 1) };
 }
 

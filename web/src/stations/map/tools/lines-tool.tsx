@@ -25,6 +25,7 @@ const leftOutWords = {
   excluded: 'in an excluded area',
   shadow: 'outline of a cast shadow, left out',
   stroke: 'edge of a shape along a stroke, which is drawn instead',
+  short: 'too short a link to set the pencil down for',
 };
 
 /** Lines that can be stepped through, those that matter most first. */
