@@ -12,7 +12,7 @@ const minShare = 0.03;
 const fewContours = 1.2;
 
 /** More minutes than this for the values on things, and they had better be painted from the reference. */
-const longValues = 50;
+const longValues = 30;
 
 /**
  * The school a picture reads best in, judged by a map with contours and values both, and why.
