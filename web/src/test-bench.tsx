@@ -4,6 +4,7 @@ import { userEvent } from '@testing-library/user-event';
 import { useState, type ReactNode } from 'react';
 import { Provider } from 'react-redux';
 import { MemoryRouter } from 'react-router';
+import { Hand, useInHand } from './leaves/in-hand.js';
 import { fileApi } from './store/api/file.js';
 import { createStore } from './store/store.js';
 import { opened } from './store/work-slice.js';
@@ -46,6 +47,35 @@ export async function putHolding<T>(
     return part(held, (change) => setHeld((now) => ({ ...now, ...change(now) })));
   }
   return { ...(await putOnBench(<Holding />)), held: () => last };
+}
+
+/** Takes a tool in hand on the bench: its sentence, its panels and what it draws on the leaves stand where they are found. */
+export function putInHand(tool: ReactNode, work = sampleWork()) {
+  return putOnBench(
+    <Hand>
+      {tool}
+      <ShownInHand />
+    </Hand>,
+    work,
+  );
+}
+
+function ShownInHand() {
+  const { sentence, panel, left, right } = useInHand();
+  return (
+    <>
+      <div role="group" aria-label="Decisions of the tool">
+        {sentence}
+      </div>
+      {left && (
+        <svg role="img" aria-label={left.title}>
+          {left.content}
+        </svg>
+      )}
+      {panel}
+      {right && 'panel' in right && right.panel}
+    </>
+  );
 }
 
 /** A gap’s field. */
