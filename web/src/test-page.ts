@@ -87,7 +87,7 @@ export function standIn(kept: Work) {
     new Response(JSON.stringify(body), { status, headers: { 'Content-Type': 'application/json' } });
   globalThis.fetch = async (input) => {
     if (!(input instanceof Request) || !input.url.endsWith(`/works/${kept.id}`))
-      return json({ error: { message: 'There is no such thing here.' } }, 404);
+      return json({ error: { code: 'not-found', message: 'There is no such thing here.' } }, 404);
     if (input.method === 'GET') {
       const read = json(kept);
       await hold;
@@ -99,7 +99,7 @@ export function standIn(kept: Work) {
     await hold;
     if (now === 'is away') throw new TypeError('Failed to fetch');
     if (now === 'was changed elsewhere' || request.revision !== kept.revision)
-      return json({ error: { message: 'Changed in another window.' }, theirs: kept }, 409);
+      return json({ error: { code: 'conflict', message: 'Changed in another window.' }, theirs: kept }, 409);
     kept = { ...kept, revision: kept.revision + 1, decisions: request.decisions };
     return json(kept);
   };

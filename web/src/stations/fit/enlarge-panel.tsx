@@ -40,7 +40,7 @@ function EnlargePanel() {
         {fit.sketch && <LinkButton to={`/works/${id}/print/order-slip`}>Print the order slip</LinkButton>}
       </header>
       <div className="panel-body sentence panel-sentence">
-        <p>
+        <div className="words">
           The drawing comes out {formatSize(target.widthMm, target.heightMm, unit)}.{' '}
           {fit.sketch ? (
             <>
@@ -68,9 +68,9 @@ function EnlargePanel() {
               Say what the sketch measures
             </Button>
           )}
-        </p>
+        </div>
         {fit.sketch && <OrderWords layout={layout} sketch={fit.sketch} unit={unit} />}
-        <p>
+        <div className="words">
           Printed at home on{' '}
           <ChoiceGap
             label="Paper of the printer at home"
@@ -79,7 +79,7 @@ function EnlargePanel() {
             onChange={(homePaper) => change({ homePaper })}
           />
           {prints.length === 0 ? ', it cannot be: the paper is too small.' : ', it takes'}
-        </p>
+        </div>
         <ul>
           {prints.map((print, i) => (
             <li key={String(print.upright)}>

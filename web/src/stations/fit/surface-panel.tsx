@@ -53,7 +53,7 @@ function SurfacePanel() {
         <h2>The surface</h2>
       </header>
       <div className="panel-body sentence panel-sentence">
-        <p>
+        <div className="words">
           {kind.gramsPerM2 !== undefined && <>It weighs {gap('gramsPerM2')}. </>}
           Its ground is{' '}
           <ColourGap
@@ -67,9 +67,9 @@ function SurfacePanel() {
             </>
           )}
           . <Traits />
-        </p>
+        </div>
         <SidesRow label="Margin" field="marginsMm" />
-        <p>
+        <div className="words">
           A mount covers {gap('matMm')} on each side
           {!kind.stretched && (
             <>
@@ -83,9 +83,9 @@ function SurfacePanel() {
               <strong>{formatSize(cut.size.widthMm, cut.size.heightMm, unit)}</strong>.
             </>
           )}
-        </p>
+        </div>
         {fit.placement === 'bottom-heavy' && (
-          <p>Below the picture is {gap('bottomRatio')} what is above it.</p>
+          <div className="words">Below the picture is {gap('bottomRatio')} what is above it.</div>
         )}
         <SidesRow label="Space beyond the photograph" field="offPictureMm" />
         <SavedSizes />
@@ -149,7 +149,7 @@ function SidesRow({ label, field }: { label: string; field: 'marginsMm' | 'offPi
   const unit = useUnit();
   const sides = fit[field];
   return (
-    <p title={`${label}: ${sidesWords(sides, unit)}`}>
+    <div className="words" title={`${label}: ${sidesWords(sides, unit)}`}>
       {field === 'marginsMm' ? 'Left free' : 'Kept beyond the photograph for what it cuts off'}:{' '}
       {sideNames.map((side, i) => (
         <span key={side}>
@@ -164,7 +164,7 @@ function SidesRow({ label, field }: { label: string; field: 'marginsMm' | 'offPi
         </span>
       ))}
       .
-    </p>
+    </div>
   );
 }
 

@@ -36,7 +36,7 @@ function WaysOutPanel() {
         <h2>Ways out</h2>
       </header>
       <div className="panel-body">
-        <p>
+        <div className="words">
           {paper ? (
             <>
               The paper at hand is{' '}
@@ -56,7 +56,7 @@ function WaysOutPanel() {
               Say what paper is at hand
             </Button>
           )}
-        </p>
+        </div>
         <ul className="ways">
           {ways.map((way) => (
             <li key={way.id} className={isTaken(way, fit) ? 'way way-taken' : 'way'}>

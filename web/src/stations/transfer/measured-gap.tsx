@@ -18,7 +18,7 @@ const maxMm = 30_000;
 export function MeasuredGap({ label, aimMm, valueMm, onChange }: MeasuredGapProps) {
   const unit = useUnit();
   return (
-    <p className="measured-gap">
+    <div className="measured-gap">
       <span>
         {label}, {formatLength(aimMm, unit)}: it measures
       </span>
@@ -28,6 +28,6 @@ export function MeasuredGap({ label, aimMm, valueMm, onChange }: MeasuredGapProp
         check={(mm) => (mm > 0 && mm <= maxMm ? null : 'Type what it measures, up to 30 m.')}
         onChange={onChange}
       />
-    </p>
+    </div>
   );
 }

@@ -45,7 +45,7 @@ export function DuplicateWork() {
   return (
     <section className="duplicate" aria-label="Make another work from it">
       <h3>Make another work from it</h3>
-      <p>
+      <div className="words">
         Made again{' '}
         <ChoiceGap<DuplicateWay>
           label="Made again"
@@ -88,7 +88,7 @@ export function DuplicateWork() {
         The reference, {map && as !== 'size' ? 'the map as it is, ' : 'how it is mapped, '}what was corrected
         by hand and the surface go along; printings, sittings and rounds of checking stay here. What has to be
         looked at again stands in its margins.
-      </p>
+      </div>
       <label className="used">
         Its title
         <Input value={title} maxLength={200} onChange={(event) => setTitle(event.target.value)} />

@@ -112,7 +112,7 @@ function Suggestions({ layout, grid, set }: SuggestionsProps) {
   const found = gridSuggestions(layout.drawing, grid.help, pencilMm, unit, perSurfaceMm);
   return (
     <Panel label="Suggestions">
-      <p>
+      <div className="words">
         A grid that helps{' '}
         <ChoiceGap
           label="How much the grid helps"
@@ -120,7 +120,7 @@ function Suggestions({ layout, grid, set }: SuggestionsProps) {
           options={choicesOf(gridSchema.shape.help)}
           onChange={(help) => set({ help })}
         />
-      </p>
+      </div>
       {found.length === 0 && <p>There is no room for a grid that the point would serve.</p>}
       <ul className="suggestions">
         {found.map((suggestion) => (

@@ -38,7 +38,7 @@ export function SettingOutPanel({ onAdd }: { onAdd: () => void }) {
         <LinkButton to={`/works/${id}/print/setting-out`}>Print</LinkButton>
       </header>
       <div className="panel-body sentence panel-sentence">
-        <p>
+        <div className="words">
           Measure everything from the{' '}
           <ChoiceGap
             label="Datum corner"
@@ -63,7 +63,7 @@ export function SettingOutPanel({ onAdd }: { onAdd: () => void }) {
             />
           )}
           . Each from the edge itself, so that errors do not add up.
-        </p>
+        </div>
         <MeasuresTable settingOut={settingOut} fit={fit} unit={unit} />
         <Landmarks onAdd={onAdd} />
         <Squareness layout={layout} />
@@ -160,7 +160,7 @@ function Squareness({ layout }: { layout: Layout }) {
   const square = squarenessOf(measured);
   return (
     <>
-      <p>
+      <div className="words">
         As measured:{' '}
         {measuredFields.map(([side, words], i) => (
           <span key={side}>
@@ -178,7 +178,7 @@ function Squareness({ layout }: { layout: Layout }) {
         <Button size="small" onClick={() => change({ measured: null })}>
           Take it as square
         </Button>
-      </p>
+      </div>
       <table className="measures">
         <thead>
           <tr>

@@ -60,7 +60,7 @@ function CleanUpRow({ tried: { kind, lines, mostMm, meanMm } }: { tried: TriedCl
         />
         {label}
       </label>
-      <p>
+      <div className="words">
         {taken && (
           <>
             within <DecisionGap table={mapSettingsSchema} at={setting} values={settings} onChange={change} />
@@ -70,7 +70,7 @@ function CleanUpRow({ tried: { kind, lines, mostMm, meanMm } }: { tried: TriedCl
         {lines === 0
           ? 'nothing to move'
           : `${taken ? 'moves' : 'would move'} ${counted(lines, 'line')} by ${meanMm.toFixed(1)} mm, at most ${mostMm.toFixed(1)} mm`}
-      </p>
+      </div>
     </>
   );
 }

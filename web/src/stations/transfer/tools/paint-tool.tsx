@@ -139,7 +139,7 @@ function StrengthsPanel({ found, under }: { found: StrengthsFound; under: UnderP
         ))}
         {found.values.length > 0 && <ByValue found={found} />}
         <OwnTry />
-        <p>
+        <div className="words">
           <Switch
             size="small"
             aria-label="Print the outline like this"
@@ -147,7 +147,7 @@ function StrengthsPanel({ found, under }: { found: StrengthsFound; under: UnderP
             onChange={(on) => decide({ room: 'sheets', change: { strengths: on ? 'paint' : 'alike' } })}
           />{' '}
           Print the outline like this, dashed by how dark to draw
-        </p>
+        </div>
       </div>
     </section>
   );
@@ -198,7 +198,7 @@ function OwnTry() {
   return (
     <>
       <h3>By your own try</h3>
-      <p>
+      <div className="words">
         Draw a line of each strength on a scrap, as on the test strip, and lay a first layer of a middle value
         over them. The faintest I could follow was{' '}
         <ChoiceGap
@@ -219,7 +219,7 @@ function OwnTry() {
             Forget the try
           </Button>
         )}
-      </p>
+      </div>
     </>
   );
 }

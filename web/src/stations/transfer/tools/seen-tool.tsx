@@ -152,7 +152,7 @@ function LightStrip({ paper }: { paper: ThroughPaper }) {
           : `Lines from ${thinnest} mm on can be followed with ease.`}{' '}
         {calibrated ? 'By your own strip.' : 'An estimate, until your own strip has spoken.'}
       </p>
-      <p>
+      <div className="words">
         The thinnest line I could follow on the strip was{' '}
         <ChoiceGap
           label="Thinnest line followed"
@@ -168,7 +168,7 @@ function LightStrip({ paper }: { paper: ThroughPaper }) {
             Forget the strip
           </Button>
         )}
-      </p>
+      </div>
       {ways.length > 0 && (
         <>
           <p>More would be seen:</p>
@@ -207,10 +207,10 @@ function PressureMarks() {
     <>
       <h3>Pressure</h3>
       {withGrade && (
-        <p>
+        <div className="words">
           Tried with a pencil of{' '}
           <DecisionGap table={transferDecisionsSchema} values={transfer} onChange={change} at="grade" />
-        </p>
+        </div>
       )}
       {chosen && (
         <p role="status">

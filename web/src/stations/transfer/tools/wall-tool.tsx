@@ -141,10 +141,10 @@ function ByTwoPictures({ onRatio }: { onRatio: (ratio: number) => void }) {
   return (
     <>
       <h3>By two measured pictures</h3>
-      <p>
+      <div className="words">
         At {gap(0, 'distanceMm', 'distance')} the picture is {gap(0, 'widthMm', 'width')} wide, at{' '}
         {gap(1, 'distanceMm', 'distance')} it is {gap(1, 'widthMm', 'width')} wide.
-      </p>
+      </div>
       {fault ? (
         <p role="alert">{fault}</p>
       ) : (
