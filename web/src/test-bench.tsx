@@ -1,7 +1,7 @@
 import { sampleWork, standIn } from './test-page.js';
 import { cleanup, render } from '@testing-library/react';
 import { userEvent } from '@testing-library/user-event';
-import { useState, type ReactNode } from 'react';
+import { useLayoutEffect, useState, type ReactNode } from 'react';
 import { Provider } from 'react-redux';
 import { MemoryRouter } from 'react-router';
 import { Hand, useInHand } from './leaves/in-hand.js';
@@ -40,13 +40,15 @@ export async function putHolding<T>(
   begin: T,
   part: (held: T, change: (change: (now: T) => Partial<T>) => void) => ReactNode,
 ) {
-  let last = begin;
+  const last = { held: begin };
   function Holding() {
     const [held, setHeld] = useState(begin);
-    last = held;
+    useLayoutEffect(() => {
+      last.held = held;
+    });
     return part(held, (change) => setHeld((now) => ({ ...now, ...change(now) })));
   }
-  return { ...(await putOnBench(<Holding />)), held: () => last };
+  return { ...(await putOnBench(<Holding />)), held: () => last.held };
 }
 
 /** Takes a tool in hand on the bench: its sentence, its panels and what it draws on the leaves stand where they are found. */
