@@ -39,12 +39,12 @@ for (const as of ['process', 'thread'] as const) {
     });
 
     it('is ended when it takes too long, and goes on with the next', async () => {
-      const hasty = endedAfter(1500);
+      const hasty = endedAfter(4000);
       try {
         const from = Date.now();
         const refusals = await Promise.all([1, 2].map(() => refusal(hasty.run('forever', []))));
         for (const each of refusals) expect(each).to.include({ code: 'too-much-work' });
-        expect(Date.now() - from).to.be.within(1400, 40_000);
+        expect(Date.now() - from).to.be.within(3900, 60_000);
         // On a busy machine the next worker may start too late more than once.
         let next: unknown;
         for (let tries = 0; tries < 12 && next !== 'still there'; tries++)
