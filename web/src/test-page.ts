@@ -1,6 +1,14 @@
 import 'global-jsdom/register';
 import { configure } from '@testing-library/react';
-import { newDecisions, saveRequestSchema, type Card, type SaveRequest, type Work } from '@nobrel/core/file';
+import {
+  newDecisions,
+  saveRequestSchema,
+  type Card,
+  type SaveRequest,
+  type Work,
+  type WorkDecisions,
+} from '@nobrel/core/file';
+import type { Mapping } from './workers/use-mapping.js';
 
 /*
  * A page for tests of what stands on it: the browser’s objects, without a browser. It must be imported before React
@@ -50,6 +58,40 @@ export function sampleWork(title = 'Kettle', id = 'w1'): Work {
     printings: [],
   };
 }
+
+/** Decisions of one station or several that differ from the usual ones. */
+type Differing = {
+  [room in 'reference' | 'fit' | 'map' | 'check' | 'transfer']?: Partial<WorkDecisions[room]>;
+};
+
+/** The sample work with some decisions of its stations made otherwise. */
+export function workDeciding({ reference, fit, map, check, transfer }: Differing): Work {
+  const work = sampleWork();
+  const { decisions } = work;
+  return {
+    ...work,
+    decisions: {
+      ...decisions,
+      reference: { ...decisions.reference, ...reference },
+      fit: { ...decisions.fit, ...fit },
+      map: { ...decisions.map, ...map },
+      check: { ...decisions.check, ...check },
+      transfer: { ...decisions.transfer, ...transfer },
+    },
+  };
+}
+
+/** How a map stands that nothing is being done about, but for the fields given. */
+export const standing = (fields: Partial<Mapping>): Mapping => ({
+  map: null,
+  provisional: false,
+  progress: null,
+  stopped: false,
+  fault: null,
+  stop: () => undefined,
+  makeAgain: () => undefined,
+  ...fields,
+});
 
 /** A work as the file lists it. */
 export const sampleCard = (id: string, more: Partial<Card> = {}): Card => ({

@@ -30,7 +30,7 @@ export const workDecisionsSchema = z.object({
   reference: referenceDecisionsSchema.prefault({}),
   fit: fitDecisionsSchema.prefault({}),
   map: mapSettingsSchema.prefault({}),
-  /** The school the map began with, or null until it is first made. Works of before that was kept began as usual. */
+  /** How the map began, or null until it is first made. Works of before that was kept began as usual. */
   mapBegun: mapBegunSchema.nullable().default({ school: beginningSchool, because: null, calmer: null }),
   /** What the painter changed in the map by hand, and noted on it. */
   corrections: correctionDecisionsSchema.default(noCorrections),

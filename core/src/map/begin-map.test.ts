@@ -98,6 +98,11 @@ describe('the detail a map begins with', () => {
     const note = mapNotes(map, calm, begun).find(({ id }) => id === 'map-calmer');
     expect(note?.says).to.contain(`${Math.round(100 * calm.detail)} %`);
     expect(note?.why).to.contain(`${begun.calmer?.lines} lines`);
+    // Of a school that draws less anyway, the figure is its own.
+    const loose = schools.find(({ id }) => id === 'loose')?.sets.detail ?? 0;
+    const own = mapNotes(map, { ...calm, detail: 0.3 }, { ...begun, school: 'loose' });
+    const figure = `: ${Math.round((100 * loose * calm.detail) / 0.5)} %`;
+    expect(own.find(({ id }) => id === 'map-calmer')?.says).to.contain(figure);
     const more = { ...calm, ...note?.ways?.[0]?.change };
     expect(mapNotes(map, more, begun).map(({ id }) => id)).not.to.include('map-calmer');
   });

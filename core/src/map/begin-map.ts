@@ -4,9 +4,11 @@ import { beginningSchool, type School } from './schools.js';
 import { usualDetail } from './setting-choices.js';
 import type { MapSettings } from './settings.js';
 import { suggestSchool } from './suggest-school.js';
+import { endPlacesOf } from './weight/index.js';
 
-/** Less detail than usual, as a picture full of texture begins with, and the lines it spared. */
+/** The detail a picture full of texture bears, where that is less than usual. */
 const calmerSchema = z.object({
+  /** In the school a new work begins with, 0–1; the others draw with it in their own proportion. */
   detail: z.number().min(0).max(1),
   /** How many lines the map has at the usual detail. */
   lines: z.int().min(0),
@@ -24,7 +26,7 @@ export type MapBegun = z.infer<typeof mapBegunSchema>;
 
 /**
  * Contours, for each mm of the picture's diagonal, above which a map is mostly texture, and those it then begins with.
- * Of forty photographs (still lifes, rooms, animals, flowers, leaves, forest, gravel) those with fewer were right as they
+ * Of thirty-five photographs (still lifes, a room, animals, flowers, leaves, forest, grass) those with fewer were right as they
  * were; in the others things only stood out whole once the weakest contours were left away.
  */
 const maxContoursPerMm = 1.5;
@@ -38,11 +40,9 @@ class ContourCount {
   lines = 0;
   private readonly meeting = new Map<string, number>();
 
-  add({ closed, points }: MapLine): void {
+  add(line: MapLine): void {
     this.lines++;
-    if (closed) return;
-    for (const [x, y] of [points[0], points[points.length - 1]]) {
-      const place = `${x},${y}`;
+    for (const place of endPlacesOf(line)) {
       const met = (this.meeting.get(place) ?? 0) + 1;
       this.meeting.set(place, met);
       if (met === 2) this.lines--;
@@ -56,9 +56,9 @@ class ContourCount {
  * a hand would still draw them.
  *
  * @param map at the usual detail
- * @returns null where the usual detail suits it
+ * @returns the detail, 0–1; null where the usual one suits it
  */
-export function suggestDetail(map: MapDocument): number | null {
+function suggestDetail(map: MapDocument): number | null {
   const diagonalMm = Math.hypot(map.frame.width, map.frame.height);
   const contours = map.lines.filter(isContour).sort((a, b) => a.from - b.from);
   if (contours.length <= maxContoursPerMm * diagonalMm) return null;

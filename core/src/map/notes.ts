@@ -111,14 +111,15 @@ function schoolNote({ map, settings, begun }: Noted): MapNote | null {
 
 function calmerNote({ map, settings, begun }: Noted): MapNote | null {
   const calmer = begun?.calmer;
-  const usual = schools.find(({ id }) => id === begun?.school)?.sets.detail ?? usualDetail;
-  if (map.readAs?.kind === 'drawing' || !calmer || settings.detail >= usual) return null;
+  if (map.readAs?.kind === 'drawing' || !calmer || settings.detail >= usualDetail) return null;
+  const school = schools.find(({ id }) => id === begun.school);
+  const detail = (school && settingsOf(school, begun).detail) ?? calmer.detail;
   return {
     id: 'map-calmer',
     weight: 'plain',
-    says: `Much of this picture is texture, so the map begins with less detail: ${formatPercent(calmer.detail)}.`,
-    why: `At ${formatPercent(usual)} it would come in about ${calmer.lines} lines, most of them short; the strongest contours are kept. The detail beside the map brings back more.`,
-    ways: [{ label: `Draw it at ${formatPercent(usual)}`, change: { detail: usual } }],
+    says: `Much of this picture is texture, so the map begins with less detail: ${formatPercent(detail)}.`,
+    why: `At ${formatPercent(usualDetail)} it would come in about ${calmer.lines} lines, most of them short; the strongest contours are kept. The detail beside the map brings back more.`,
+    ways: [{ label: `Draw it at ${formatPercent(usualDetail)}`, change: { detail: usualDetail } }],
   };
 }
 

@@ -1,4 +1,5 @@
 import type { MapLine } from '../../documents/index.js';
+import { endPlacesOf } from './line-ends.js';
 import { polylineLength, stepLength } from '../../geometry/index.js';
 
 /** Lines that a hand draws in one go, in order; those to be drawn from their end are reversed. */
@@ -48,13 +49,11 @@ const endKey = (line: number, last: boolean) => 2 * line + (last ? 1 : 0);
 /** The end that each end of a line goes on in, by key. */
 function partnersOf(lines: readonly MapLine[]): Map<number, End> {
   const places = new Map<string, End[]>();
-  lines.forEach(({ points, closed }, line) => {
-    if (closed || points.length < 2) return;
-    for (const last of [false, true]) {
-      const [x, y] = points[last ? points.length - 1 : 0];
-      const key = `${x} ${y}`;
-      places.set(key, [...(places.get(key) ?? []), { line, last, ...leaving(points, last) }]);
-    }
+  lines.forEach((own, line) => {
+    endPlacesOf(own).forEach((place, end) => {
+      const last = end === 1;
+      places.set(place, [...(places.get(place) ?? []), { line, last, ...leaving(own.points, last) }]);
+    });
   });
   const partners = new Map<number, End>();
   for (const ends of places.values()) {

@@ -1,5 +1,6 @@
 import { expect } from 'chai';
 import type { MapLine } from '../../documents/index.js';
+import { lineOf } from '../../testing/index.js';
 import { withoutShortLinks } from './short-links.js';
 
 /** A line between two places, mm. */
@@ -7,23 +8,13 @@ const line = (
   id: string,
   [x0, y0, x1, y1]: [number, number, number, number],
   more: Partial<MapLine> = {},
-): MapLine => ({
-  id,
-  kind: 'boundary',
-  of: 'contour',
-  edge: 'hard',
-  contrast: 20,
-  softness: 0.3,
-  weight: 0.5,
-  closed: false,
-  points: [
+): MapLine => {
+  const ends: [number, number][] = [
     [x0, y0],
     [x1, y1],
-  ],
-  left: null,
-  right: null,
-  ...more,
-});
+  ];
+  return lineOf(ends, { id, of: 'contour', ...more });
+};
 
 /** Two round things that touch along a neck: from its ends a line goes off to either side. */
 const touching = (neckMm: number, more: Partial<MapLine> = {}): MapLine[] => [

@@ -1,5 +1,5 @@
 import { putOnBench } from '../../test-bench.js';
-import { sampleWork } from '../../test-page.js';
+import { workDeciding } from '../../test-page.js';
 import { expect } from 'chai';
 import { useState } from 'react';
 import { findingsOf, roundSchema, type CheckSubject } from '@nobrel/core/check';
@@ -63,18 +63,13 @@ function Beside() {
 }
 
 function put(of: CheckSubject = 'drawing') {
-  const work = sampleWork();
-  const { decisions } = work;
   const round = roundSchema.parse({
     id: 'r1',
     picture: 'f'.repeat(64),
     takenAt: '2026-10-18T10:00:00.000Z',
     of,
   });
-  return putOnBench(<Beside />, {
-    ...work,
-    decisions: { ...decisions, check: { ...decisions.check, of, rounds: [round] } },
-  });
+  return putOnBench(<Beside />, workDeciding({ check: { of, rounds: [round] } }));
 }
 type Page = Awaited<ReturnType<typeof put>>;
 const listed = ({ container }: Page) => [...container.querySelectorAll('ol > li .finding-says')];

@@ -1,14 +1,11 @@
 import { chooseInGap, putInHand, typeInGap } from '../../test-bench.js';
-import { sampleWork } from '../../test-page.js';
+import { workDeciding } from '../../test-page.js';
 import { expect } from 'chai';
 import type { FitDecisions } from '@nobrel/core/fit';
 import { EnlargeTool } from './enlarge-panel.js';
 
 function put(fit: Partial<FitDecisions> = {}) {
-  const work = sampleWork();
-  const { decisions } = work;
-  const own = { ...decisions.fit, widthMm: 400, heightMm: 300, ...fit };
-  return putInHand(<EnlargeTool />, { ...work, decisions: { ...decisions, fit: own } });
+  return putInHand(<EnlargeTool />, workDeciding({ fit: { widthMm: 400, heightMm: 300, ...fit } }));
 }
 type Page = Awaited<ReturnType<typeof put>>;
 const order = ({ container }: Page) =>

@@ -2,7 +2,7 @@ import { field, chooseInGap, putOnBench, typeInGap } from '../../test-bench.js';
 import { expect } from 'chai';
 import { surfaceKinds, usualOf, type FitDecisions } from '@nobrel/core/fit';
 import { weighed } from '../../store/work-slice.js';
-import { sampleWork } from '../../test-page.js';
+import { workDeciding } from '../../test-page.js';
 import { FitSentence } from './fit-sentence.js';
 
 /** A worker that is still looking: what it would say is said by the tests themselves. */
@@ -11,14 +11,8 @@ class BusyWorker extends EventTarget {
   terminate = () => undefined;
 }
 
-const fitted = (change: Partial<FitDecisions> = {}) => {
-  const work = sampleWork();
-  const { decisions } = work;
-  return { ...work, decisions: { ...decisions, fit: { ...decisions.fit, ...change } } };
-};
-
 const put = (change: Partial<FitDecisions> = {}, onSides = () => undefined) =>
-  putOnBench(<FitSentence onSides={onSides} />, fitted(change));
+  putOnBench(<FitSentence onSides={onSides} />, workDeciding({ fit: change }));
 
 describe('the sentence at Fit', () => {
   before(() => Object.assign(globalThis, { Worker: BusyWorker }));

@@ -1,16 +1,11 @@
 import { chooseInGap, field, putInHand, typeInGap } from '../../test-bench.js';
-import { sampleWork } from '../../test-page.js';
+import { workDeciding } from '../../test-page.js';
 import { expect } from 'chai';
 import { surfaceKinds, type FitDecisions } from '@nobrel/core/fit';
 import { SurfaceTool } from './surface-panel.js';
 
 function put(fit: Partial<FitDecisions> = {}) {
-  const work = sampleWork();
-  const { decisions } = work;
-  return putInHand(<SurfaceTool />, {
-    ...work,
-    decisions: { ...decisions, fit: { ...decisions.fit, ...fit } },
-  });
+  return putInHand(<SurfaceTool />, workDeciding({ fit }));
 }
 const panel = (page: Awaited<ReturnType<typeof put>>) =>
   page.getByRole('region', { name: 'The surface and what surrounds the picture' }).textContent;

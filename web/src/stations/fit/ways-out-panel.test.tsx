@@ -1,5 +1,5 @@
 import { putInHand, typeInGap } from '../../test-bench.js';
-import { sampleWork } from '../../test-page.js';
+import { workDeciding } from '../../test-page.js';
 import { within } from '@testing-library/react';
 import { expect } from 'chai';
 import { waysOut, type FitDecisions } from '@nobrel/core/fit';
@@ -7,10 +7,7 @@ import { WaysOutTool } from './ways-out-panel.js';
 
 /** A picture of 4 : 3 on a surface of another ratio. */
 function put(fit: Partial<FitDecisions> = {}) {
-  const work = sampleWork();
-  const { decisions } = work;
-  const own = { ...decisions.fit, widthMm: 300, heightMm: 300, ...fit };
-  return putInHand(<WaysOutTool />, { ...work, decisions: { ...decisions, fit: own } });
+  return putInHand(<WaysOutTool />, workDeciding({ fit: { widthMm: 300, heightMm: 300, ...fit } }));
 }
 type Page = Awaited<ReturnType<typeof put>>;
 const way = (page: Page, title: string) => {

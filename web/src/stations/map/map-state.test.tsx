@@ -1,7 +1,7 @@
 import { putOnBench } from '../../test-bench.js';
+import { standing } from '../../test-page.js';
 import { expect } from 'chai';
 import { lineOf, mapWith } from '@nobrel/core/testing';
-import type { Mapping } from '../../workers/use-mapping.js';
 import { MapState } from './map-state.js';
 
 const twoLines = mapWith(300, 240, [
@@ -17,18 +17,6 @@ const twoLines = mapWith(300, 240, [
     { id: 'a2' },
   ),
 ]);
-
-/** How a map stands that nothing is being done about, but for the fields given. */
-const standing = (fields: Partial<Mapping>): Mapping => ({
-  map: null,
-  provisional: false,
-  progress: null,
-  stopped: false,
-  fault: null,
-  stop: () => undefined,
-  makeAgain: () => undefined,
-  ...fields,
-});
 
 describe('how the map stands', () => {
   it('is what it asks of the hand, once it is made', async () => {

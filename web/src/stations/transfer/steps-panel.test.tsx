@@ -1,5 +1,5 @@
 import { putOnBench } from '../../test-bench.js';
-import { sampleWork } from '../../test-page.js';
+import { workDeciding } from '../../test-page.js';
 import { within } from '@testing-library/react';
 import { expect } from 'chai';
 import { stepsOf } from '@nobrel/core/file';
@@ -7,12 +7,7 @@ import { transferMethodIds, type TransferDecisions } from '@nobrel/core/transfer
 import { StepsPanel } from './steps-panel.js';
 
 function put(transfer: Partial<TransferDecisions> = {}) {
-  const work = sampleWork();
-  const { decisions } = work;
-  return putOnBench(<StepsPanel />, {
-    ...work,
-    decisions: { ...decisions, transfer: { ...decisions.transfer, ...transfer } },
-  });
+  return putOnBench(<StepsPanel />, workDeciding({ transfer }));
 }
 type Page = Awaited<ReturnType<typeof put>>;
 const listed = ({ container }: Page) => [...container.querySelectorAll('li')];

@@ -1,5 +1,5 @@
 import { chooseInGap, putOnBench, typeInGap } from '../../test-bench.js';
-import { sampleWork } from '../../test-page.js';
+import { workDeciding } from '../../test-page.js';
 import { expect } from 'chai';
 import {
   transferMethodIds,
@@ -10,12 +10,7 @@ import {
 import { TransferSentence } from './transfer-sentence.js';
 
 function put(transfer: Partial<TransferDecisions> = {}) {
-  const work = sampleWork();
-  const { decisions } = work;
-  return putOnBench(<TransferSentence />, {
-    ...work,
-    decisions: { ...decisions, transfer: { ...decisions.transfer, ...transfer } },
-  });
+  return putOnBench(<TransferSentence />, workDeciding({ transfer }));
 }
 type Page = Awaited<ReturnType<typeof put>>;
 const openMore = ({ user, getByRole }: Page) => user.click(getByRole('button', { name: 'More' }));

@@ -1,5 +1,5 @@
 import { putInHand } from '../../../test-bench.js';
-import { sampleWork } from '../../../test-page.js';
+import { workDeciding } from '../../../test-page.js';
 import { within } from '@testing-library/react';
 import { expect } from 'chai';
 import { maxDetails, type Detail } from '@nobrel/core/reference';
@@ -9,13 +9,11 @@ const [main, spout, handle] = ['0', '1', '2'].map((digit) => digit.repeat(64)) a
 
 /** The kettle, with two further pictures that show parts of it. */
 function put(details: Detail[] = []) {
-  const work = sampleWork();
-  const { decisions, pictures } = work;
+  const work = workDeciding({ reference: { details } });
   const further = (hash: string, name: string) => ({ hash, name, width: 800, height: 600, bytes: 20 });
   return putInHand(<DetailsTool />, {
     ...work,
-    pictures: [...pictures, further(spout, 'spout.jpg'), further(handle, 'handle.jpg')],
-    decisions: { ...decisions, reference: { ...decisions.reference, details } },
+    pictures: [...work.pictures, further(spout, 'spout.jpg'), further(handle, 'handle.jpg')],
   });
 }
 type Page = Awaited<ReturnType<typeof put>>;

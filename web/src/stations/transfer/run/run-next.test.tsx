@@ -1,5 +1,5 @@
 import { putOnBench } from '../../../test-bench.js';
-import { sampleWork } from '../../../test-page.js';
+import { workDeciding } from '../../../test-page.js';
 import { expect } from 'chai';
 import type { MapDocument } from '@nobrel/core/documents';
 import { lineOf, mapWith } from '@nobrel/core/testing';
@@ -32,12 +32,7 @@ function Led({ on }: { on: MapDocument }) {
 }
 
 function put(transfer: Partial<TransferDecisions>, on = map) {
-  const work = sampleWork();
-  const { decisions } = work;
-  return putOnBench(<Led on={on} />, {
-    ...work,
-    decisions: { ...decisions, transfer: { ...decisions.transfer, ...transfer } },
-  });
+  return putOnBench(<Led on={on} />, workDeciding({ transfer }));
 }
 type Page = Awaited<ReturnType<typeof put>>;
 const press = ({ user, getByRole }: Page, name: string) => user.click(getByRole('button', { name }));

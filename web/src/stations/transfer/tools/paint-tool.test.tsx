@@ -1,5 +1,5 @@
 import { chooseInGap, putInHand } from '../../../test-bench.js';
-import { sampleWork } from '../../../test-page.js';
+import { workDeciding } from '../../../test-page.js';
 import { within } from '@testing-library/react';
 import { expect } from 'chai';
 import { lineOf, mapWith } from '@nobrel/core/testing';
@@ -19,13 +19,11 @@ const level = (id: string, y: number, lengthMm: number) => {
 const map = mapWith(300, 240, [level('a1', 20, 200), level('a2', 60, 100)]);
 
 function put(transfer: Partial<TransferDecisions> = {}, shown = true) {
-  const work = sampleWork();
-  const { decisions } = work;
   return putInHand(
     <OnTransferBench value={shown ? map : undefined}>
       <PaintTool />
     </OnTransferBench>,
-    { ...work, decisions: { ...decisions, transfer: { ...decisions.transfer, ...transfer } } },
+    workDeciding({ transfer }),
   );
 }
 type Page = Awaited<ReturnType<typeof put>>;

@@ -1,5 +1,5 @@
 import { chooseInGap, putInHand } from '../../../test-bench.js';
-import { sampleWork } from '../../../test-page.js';
+import { workDeciding } from '../../../test-page.js';
 import { expect } from 'chai';
 import type { FitDecisions } from '@nobrel/core/fit';
 import { stripPoints, stripPressures } from '@nobrel/core/sheets';
@@ -7,16 +7,7 @@ import type { TransferDecisions } from '@nobrel/core/transfer';
 import { SeenTool } from './seen-tool.js';
 
 function put(transfer: Partial<TransferDecisions>, fit: Partial<FitDecisions> = {}) {
-  const work = sampleWork();
-  const { decisions } = work;
-  return putInHand(<SeenTool />, {
-    ...work,
-    decisions: {
-      ...decisions,
-      fit: { ...decisions.fit, ...fit },
-      transfer: { ...decisions.transfer, ...transfer },
-    },
-  });
+  return putInHand(<SeenTool />, workDeciding({ transfer, fit }));
 }
 type Page = Awaited<ReturnType<typeof put>>;
 const sentence = (page: Page) => page.getByRole('group', { name: 'Decisions of the tool' }).textContent;

@@ -1,16 +1,16 @@
 import { putInHand, typeInGap } from '../../../test-bench.js';
-import { sampleWork } from '../../../test-page.js';
+import { workDeciding } from '../../../test-page.js';
 import { expect } from 'chai';
 import type { FitDecisions } from '@nobrel/core/fit';
 import { project, type TransferDecisions } from '@nobrel/core/transfer';
 import { SeenTool } from './seen-tool.js';
 
 function put(transfer: Partial<TransferDecisions>, fit: Partial<FitDecisions> = {}) {
-  const work = sampleWork();
-  const { decisions } = work;
-  const mural = { ...decisions.fit, widthMm: 2000, heightMm: 1500, ...fit };
-  const by = { ...decisions.transfer, method: 'projector' as const, ...transfer };
-  return putInHand(<SeenTool />, { ...work, decisions: { ...decisions, fit: mural, transfer: by } });
+  const mural = { widthMm: 2000, heightMm: 1500, ...fit };
+  return putInHand(
+    <SeenTool />,
+    workDeciding({ fit: mural, transfer: { method: 'projector', ...transfer } }),
+  );
 }
 const panel = (page: Awaited<ReturnType<typeof put>>) =>
   page.getByRole('region', { name: 'What the projection comes to' }).textContent ?? '';
