@@ -37,14 +37,19 @@ export type Finding = {
 /** Smoothing of the ink before strokes are looked for, mm: what is finer is grain. */
 const leastSoftnessMm = 0.16;
 
-/**
- * Strokes with more holes in them than a share are broken by the paper's tooth and are smoothed further, mm; a smoothing
- * leaves fewer.
- */
-const furtherSoftnesses = [
-  { maxRagged: 0.03, softnessMm: 0.27 },
-  { maxRagged: 0.015, softnessMm: 0.42 },
+/** Strokes that are broken by the paper's tooth are smoothed further, mm; a smoothing leaves fewer holes. */
+const furtherSoftnesses: FurtherSoftness[] = [
+  { softnessMm: 0.27, maxRagged: 0.02, minDepthMm: 0 },
+  { softnessMm: 0.42, maxRagged: 0.012, minDepthMm: 0.4 },
 ];
+
+type FurtherSoftness = {
+  softnessMm: number;
+  /** Strokes with no more holes in them than this share are whole as they are. */
+  maxRagged: number;
+  /** Strokes less deep than this are too thin to have holes: what breaks them is noise. */
+  minDepthMm: number;
+};
 
 /** A gap in which something of the stroke is seen is closed over so many times what was asked. */
 const seenGapShare = 4;
@@ -121,18 +126,24 @@ export function joinStrokes({ strokes, ink, soft }: FoundStrokes, gapPx: number)
   );
 }
 
-/** Smooths the ink no more than is needed for strokes to be whole. */
+/** Smooths the ink no more than is needed for strokes to be whole, and not so far that strokes side by side run together. */
 function wholeStrokes(ink: Plane, pxPerMm: number): SoftInk {
+  // Whether there are holes can be told on half the pixels each way.
   const half = averaged(ink, 2);
   let close = softened(ink, leastSoftnessMm, pxPerMm);
-  for (const { maxRagged, softnessMm } of furtherSoftnesses) {
-    // Whether there are holes can be told on half the pixels each way.
-    const soft = softened(half, softnessMm, pxPerMm / 2);
-    if (raggedShare(close.mask, soft, pxPerMm / 2) <= maxRagged) break;
+  let depthMm = Infinity;
+  for (const { softnessMm, maxRagged, minDepthMm } of furtherSoftnesses) {
+    if (depthMm < minDepthMm) break;
+    const holes = holesOf(close.mask, softened(half, softnessMm, pxPerMm / 2), pxPerMm / 2);
+    if (holes.ragged <= maxRagged || holes.between > maxBetween) break;
+    depthMm = holes.depthMm;
     close = softened(ink, softnessMm, pxPerMm);
   }
   return close;
 }
+
+/** Strokes run together where more than this share of their middles lies on bare paper between two of them. */
+const maxBetween = 0.016;
 
 function softened(ink: Plane, softnessMm: number, pxPerMm: number): SoftInk {
   const plane = gaussianBlur(ink, softnessMm * pxPerMm);
@@ -146,15 +157,27 @@ const maxToothMm = 3;
 /** The middle of strokes is no deeper than this, of its median: deeper it lies between two that run side by side. */
 const maxDepthShare = 1.5;
 
-/** The share of the middle of strokes, seen less closely, that is bare where it is looked at closely. */
-function raggedShare(close: Mask, soft: SoftInk, pxPerMm: number): number {
+/** What is bare of the middle of strokes where it is looked at closely. */
+type Holes = {
+  /** The share of the middle of single strokes that is bare for no longer than tooth is. */
+  ragged: number;
+  /** The share of all middles that is bare and lies between two strokes. */
+  between: number;
+  /** How deep single strokes are in the middle, mm. */
+  depthMm: number;
+};
+
+/** Looks closely at the middle of strokes that are seen less closely. */
+function holesOf(close: Mask, soft: SoftInk, pxPerMm: number): Holes {
   const depths = depthsOf(soft.mask);
   const { width, height, data } = soft.plane;
   const middles = middlesOf(soft, depths);
-  const maxDepth = maxDepthShare * median(middles.map((i) => depths[i]));
+  const depth = median(middles.map((i) => depths[i]));
   const bare = new Uint8Array(data.length);
   for (const i of middles) {
-    const at = 2 * Math.floor(i / width) * close.width + 2 * (i % width);
+    const { x, y } = crestAcross(soft.plane, i);
+    const [column, row] = [Math.floor(2 * x - 0.5), Math.floor(2 * y - 0.5)];
+    const at = row * close.width + column;
     if (
       !close.data[at] &&
       !close.data[at + 1] &&
@@ -164,10 +187,46 @@ function raggedShare(close: Mask, soft: SoftInk, pxPerMm: number): number {
       bare[i] = 1;
   }
   const long = withoutSpecks({ width, height, data: bare }, maxToothMm * pxPerMm, 0).data;
-  const single = middles.filter((i) => depths[i] <= maxDepth);
+  const isSingle = (i: number) => depths[i] <= maxDepthShare * depth;
+  const share = (part: number, whole: number) => (whole === 0 ? 0 : part / whole);
+  const single = middles.filter(isSingle);
   const ofTooth = single.filter((i) => bare[i] && !long[i]);
-  return single.length === 0 ? 0 : ofTooth.length / single.length;
+  const between = middles.filter((i) => bare[i] && !isSingle(i));
+  return {
+    ragged: share(ofTooth.length, single.length),
+    between: share(between.length, middles.length),
+    depthMm: depth / pxPerMm,
+  };
 }
+
+/**
+ * Where the middle of a stroke lies that runs through a pixel, in pixels: the top of a parabola over it and its two
+ * neighbours across, which is where they fall off most. A pixel may be as wide as the stroke, and mostly beside it.
+ */
+function crestAcross({ width, data }: Plane, i: number): { x: number; y: number } {
+  const here = data[i];
+  let [fall, dx, dy] = [-Infinity, 0, 0];
+  for (const [stepX, stepY] of acrossSteps) {
+    const step = stepY * width + stepX;
+    const [before, after] = [data[i - step], data[i + step]];
+    const length = Math.hypot(stepX, stepY);
+    const bend = (2 * here - before - after) / (length * length);
+    if (bend <= fall) continue;
+    fall = bend;
+    const shift =
+      bend > 0 ? Math.max(-1, Math.min(1, (after - before) / (2 * (2 * here - before - after)))) : 0;
+    [dx, dy] = [shift * stepX, shift * stepY];
+  }
+  return { x: (i % width) + 0.5 + dx, y: Math.floor(i / width) + 0.5 + dy };
+}
+
+/** Level, plumb and both diagonals. */
+const acrossSteps = [
+  [1, 0],
+  [0, 1],
+  [1, 1],
+  [1, -1],
+] as const;
 
 /** The pixels in the middle of strokes that are dark enough to be drawn. */
 function middlesOf({ plane: { width, height, data }, noise }: SoftInk, depths: Float32Array): number[] {
@@ -175,7 +234,7 @@ function middlesOf({ plane: { width, height, data }, noise }: SoftInk, depths: F
   const middles: number[] = [];
   for (let y = 1; y < height - 1; y++) {
     for (let x = 1, i = y * width + 1; x < width - 1; x++, i++)
-      if (depths[i] >= 1 && data[i] >= dark && isCrest(depths, i, width)) middles.push(i);
+      if (depths[i] > 0 && data[i] >= dark && isCrest(depths, i, width)) middles.push(i);
   }
   return middles;
 }

@@ -117,12 +117,12 @@ function trimBehind(read: Read | null, end: PieceEnd, meeting: Meeting, heading:
   const { ux, uy } = heading;
   const n = read.points.length / 2;
   const at = (k: number) => ((end & 1) === 0 ? k : n - 1 - k);
+  const isBehind = (i: number) => {
+    const [dx, dy] = [read.points[2 * i] - meeting.x, read.points[2 * i + 1] - meeting.y];
+    return dx * ux + dy * uy < 0.5 && stepLength(dx, dy) < maxShift * meeting.deepest + 2;
+  };
   let behind = 0;
-  while (
-    behind < n - 2 &&
-    (read.points[2 * at(behind)] - meeting.x) * ux + (read.points[2 * at(behind) + 1] - meeting.y) * uy < 0.5
-  )
-    behind++;
+  while (behind < n - 2 && isBehind(at(behind))) behind++;
   if (behind === 0) return;
   const [from, to] = (end & 1) === 0 ? [behind, n] : [0, n - behind];
   read.points = read.points.subarray(2 * from, 2 * to);
