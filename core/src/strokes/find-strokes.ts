@@ -128,19 +128,26 @@ export function joinStrokes({ strokes, ink, soft }: FoundStrokes, gapPx: number)
 
 /** Smooths the ink no more than is needed for strokes to be whole, and not so far that strokes side by side run together. */
 function wholeStrokes(ink: Plane, pxPerMm: number): SoftInk {
-  // Whether there are holes can be told on half the pixels each way.
-  const half = averaged(ink, 2);
+  // Whether there are holes can be told on fewer pixels, as long as one is finer than a stroke.
+  const step = Math.max(1, Math.min(2, Math.floor(pxPerMm / minPxPerMm)));
+  const coarse = step === 1 ? ink : averaged(ink, step);
   let close = softened(ink, leastSoftnessMm, pxPerMm);
   let depthMm = Infinity;
   for (const { softnessMm, maxRagged, minDepthMm } of furtherSoftnesses) {
     if (depthMm < minDepthMm) break;
-    const holes = holesOf(close.mask, softened(half, softnessMm, pxPerMm / 2), pxPerMm / 2);
+    const holes = holesOf(close.mask, softened(coarse, softnessMm, pxPerMm / step), {
+      step,
+      pxPerMm: pxPerMm / step,
+    });
     if (holes.ragged <= maxRagged || holes.between > maxBetween) break;
     depthMm = holes.depthMm;
     close = softened(ink, softnessMm, pxPerMm);
   }
   return close;
 }
+
+/** Whether strokes have holes is looked at with at least so many pixels a mm. */
+const minPxPerMm = 2.5;
 
 /** Strokes run together where more than this share of their middles lies on bare paper between two of them. */
 const maxBetween = 0.016;
@@ -168,7 +175,7 @@ type Holes = {
 };
 
 /** Looks closely at the middle of strokes that are seen less closely. */
-function holesOf(close: Mask, soft: SoftInk, pxPerMm: number): Holes {
+function holesOf(close: Mask, soft: SoftInk, { step, pxPerMm }: { step: number; pxPerMm: number }): Holes {
   const depths = depthsOf(soft.mask);
   const { width, height, data } = soft.plane;
   const middles = middlesOf(soft, depths);
@@ -176,8 +183,7 @@ function holesOf(close: Mask, soft: SoftInk, pxPerMm: number): Holes {
   const bare = new Uint8Array(data.length);
   for (const i of middles) {
     const { x, y } = crestAcross(soft.plane, i);
-    const [column, row] = [Math.floor(2 * x - 0.5), Math.floor(2 * y - 0.5)];
-    const at = row * close.width + column;
+    const at = Math.floor(step * y - 0.5) * close.width + Math.floor(step * x - 0.5);
     if (
       !close.data[at] &&
       !close.data[at + 1] &&

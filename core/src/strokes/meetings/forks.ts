@@ -76,6 +76,8 @@ function carry(
       .map((end) => ({ end, heading: headingOf(reads[end >> 1], end, graph.meetings[node]) })),
   );
   if (ends.length < 4 || ends.length > maxArms || ends.length % 2 !== 0) return false;
+  // An arm beside a bridge, from the one fork to the other, would go on in itself: a leaf with its rib is no crossing.
+  if (new Set(ends.map(({ end }) => end >> 1)).size < ends.length) return false;
   const done = () => {
     for (const node of nodes) passed.add(node);
     for (const k of cluster) reads[k] = null;
