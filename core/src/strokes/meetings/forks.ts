@@ -12,6 +12,9 @@ const maxTurnRad = (16 * Math.PI) / 180;
 const maxAsidePx = 1.5;
 const maxAsideShare = 0.5;
 
+/** Strokes that touch are joined by their own ink only, no further than this many times its depth; what is longer is a stroke from one to the other. */
+const maxTouchReach = 2.6;
+
 /** More arms than this leave no such place: it is a net. */
 const maxArms = 8;
 
@@ -73,7 +76,7 @@ function carry(
   const ends = [...nodes].flatMap((node) =>
     endsAt(graph, at[node], node)
       .filter((end) => !cluster.includes(end >> 1))
-      .map((end) => ({ end, heading: headingOf(reads[end >> 1], end, graph.meetings[node]) })),
+      .map((end) => ({ end, node, heading: headingOf(reads[end >> 1], end, graph.meetings[node]) })),
   );
   if (ends.length < 4 || ends.length > maxArms || ends.length % 2 !== 0) return false;
   // An arm beside a bridge, from the one fork to the other, would go on in itself: a leaf with its rib is no crossing.
@@ -89,8 +92,17 @@ function carry(
     ends.map(({ end }) => end),
     reads,
   );
-  if (carryPastEachOther(bends, reads, onward)) return done();
   const deepest = Math.max(...[...nodes].map((node) => graph.meetings[node].deepest));
+  const isLink = cluster.some((k) => {
+    const arm = graph.arms[k];
+    return arm !== null && graph.lengthOf(arm) > maxTouchReach * deepest + 1;
+  });
+  const forkOf = new Map(ends.map(({ end, node }) => [end, node]));
+  /** Whether each stroke passes one fork only, so that what joins the forks is one more stroke. */
+  const isLadder = (strokes: readonly (readonly [PieceEnd, PieceEnd])[]) =>
+    isLink && strokes.every(([a, b]) => forkOf.get(a) === forkOf.get(b));
+  if (bends && !isLadder(bends.map(({ from, to }) => [from, to])) && carryPastEachOther(bends, reads, onward))
+    return done();
   const maxAside = Math.max(maxAsidePx, maxAsideShare * deepest);
   const pairs: [PieceEnd, PieceEnd][] = [];
   const left = [...ends];
@@ -103,6 +115,7 @@ function carry(
     pairs.push([end, left[partner.i].end]);
     left.splice(partner.i, 1);
   }
+  if (isLadder(pairs)) return false;
   for (const [a, b] of pairs) {
     onward.set(a, b);
     onward.set(b, a);
