@@ -192,18 +192,30 @@ function holesOf(close: Mask, soft: SoftInk, { step, pxPerMm }: { step: number; 
     )
       bare[i] = 1;
   }
-  const long = withoutSpecks({ width, height, data: bare }, maxToothMm * pxPerMm, 0).data;
+  const isLong = longAmong({ width, height, data: bare }, maxToothMm * pxPerMm);
   const isSingle = (i: number) => depths[i] <= maxDepthShare * depth;
   const share = (part: number, whole: number) => (whole === 0 ? 0 : part / whole);
   const single = middles.filter(isSingle);
-  const ofTooth = single.filter((i) => bare[i] && !long[i]);
-  const between = middles.filter((i) => bare[i] && !isSingle(i));
+  const ofTooth = single.filter((i) => bare[i] && !isLong[i]);
+  const between = middles.filter((i) => bare[i] && (isLong[i] || !isSingle(i)));
   return {
     ragged: share(ofTooth.length, single.length),
     between: share(between.length, middles.length),
     depthMm: depth / pxPerMm,
   };
 }
+
+/** Which pixels of a thin run, with a break of a pixel here and there, are of one at least so many pixels long. */
+function longAmong({ width, height, data }: Mask, minLength: number): Uint8Array {
+  const wide = new Uint8Array(data.length);
+  for (let i = 0; i < data.length; i++)
+    if (data[i])
+      for (let y = -width; y <= width; y += width) for (let x = -1; x <= 1; x++) wide[i + y + x] = 1;
+  return withoutSpecks({ width, height, data: wide }, widened * minLength, 0).data;
+}
+
+/** How wide a thin run is when its pixels are taken with those around them. */
+const widened = 3;
 
 /**
  * Where the middle of a stroke lies that runs through a pixel, in pixels: the top of a parabola over it and its two
