@@ -8,12 +8,11 @@
  * `demo/references/maps` of several hundred lines, instead of the bench's own of about 35.
  */
 import { existsSync } from 'node:fs';
-import { mkdir, readdir, readFile, writeFile } from 'node:fs/promises';
+import { mkdir, readFile, writeFile } from 'node:fs/promises';
 import { parseArgs } from 'node:util';
 import sharp from 'sharp';
 import { trueHand } from '@nobrel/core/camera';
 import { checkDrawing, DrawingNotFound } from '@nobrel/core/check';
-import { mapDocumentSchema, type MapDocument } from '@nobrel/core/documents';
 import { pyramid } from '@nobrel/core/reference';
 import {
   drawingScene,
@@ -24,6 +23,7 @@ import {
   sketchMap,
   type JudgedCheck,
 } from '@nobrel/core/testing';
+import { mapsIn } from '../maps-in.js';
 
 const { values: options } = parseArgs({
   options: {
@@ -56,17 +56,7 @@ type Photographed = {
 };
 
 const folder = options.maps;
-const given: MapDocument[] | null =
-  folder === undefined
-    ? null
-    : await Promise.all(
-        (await readdir(folder))
-          .filter((name) => name.endsWith('.map.json'))
-          .sort()
-          .map(async (name) =>
-            mapDocumentSchema.parse(JSON.parse(await readFile(`${folder}/${name}`, 'utf8'))),
-          ),
-      );
+const given = folder === undefined ? null : await mapsIn(folder);
 const mapOf = (n: number) => given?.[n % given.length] ?? sketchMap(drawingScene(n % 12, false));
 const lookOf = (n: number) => looks[n % looks.length]!;
 

@@ -3,11 +3,13 @@
  * run.
  *
  * Options: `--only 0,4` judges some of the looks; `--pictures DIR` writes a picture each, with what is missed or wrong;
- * `--no-yardsticks` judges the maps alone.
+ * `--no-yardsticks` judges the maps alone; `--maps DIR` has a true hand draw the maps (`*.map.json`) of a folder, as those
+ * in `demo/references/maps` of several hundred lines, instead of the bench's own drawings.
  */
 import { mkdir } from 'node:fs/promises';
 import { parseArgs } from 'node:util';
 import sharp from 'sharp';
+import { drawnByHand, trueHand } from '@nobrel/core/camera';
 import { isTraced } from '@nobrel/core/documents';
 import { defaultMapSettings } from '@nobrel/core/map';
 import type { Picture } from '@nobrel/core/raster';
@@ -17,16 +19,19 @@ import {
   renderDrawing,
   type DrawnLine,
   type FoundLine,
+  type KnownDrawing,
   type StrokeFaults,
   type StrokeJudgement,
 } from '@nobrel/core/testing';
-import { mapOf, yardsticks } from '../judgement/drawings.js';
+import { mapOf, widthMm, yardsticks } from '../judgement/drawings.js';
+import { mapsIn } from '../maps-in.js';
 import { looks } from './looks.js';
 
 const { values: options } = parseArgs({
   options: {
     only: { type: 'string' },
     pictures: { type: 'string' },
+    maps: { type: 'string' },
     'no-yardsticks': { type: 'boolean', default: false },
   },
 });
@@ -64,9 +69,17 @@ const tracers = options['no-yardsticks']
   : yardsticks.filter(({ name }) => name.startsWith('potrace, 3') || name.startsWith('imagetracerjs, 4'));
 const all = new Map<string, Judged[]>();
 
+const given = options.maps === undefined ? null : await mapsIn(options.maps);
+const drawingOf = (i: number): KnownDrawing => {
+  const map = given?.[i % given.length];
+  return map
+    ? drawnByHand(map, { ...trueHand, wobbleMm: 0.1 }, i).drawing
+    : drawingScene(i % 12, i % 3 === 0);
+};
+
 for (const [i, look] of looks.entries()) {
   if (chosen && !chosen.includes(i)) continue;
-  const drawing = drawingScene(i % 12, i % 3 === 0);
+  const drawing = drawingOf(i);
   const rendered = renderDrawing(drawing, { ...look, seed: 77 + i });
   const picture = await compressed(rendered.picture, look.taken === 'photographed' ? 85 : 95);
   const judgeAs = async (name: string, draw: () => FoundLine[] | Promise<FoundLine[]>) => {
@@ -84,7 +97,9 @@ for (const [i, look] of looks.entries()) {
   if (options.pictures !== undefined)
     await writePicture(`${options.pictures}/${i}.png`, picture, lines, faults);
   for (const { name, draw } of tracers)
-    await judgeAs(name.split(',')[0]!, async () => (await draw(picture)).map(inPixels));
+    await judgeAs(name.split(',')[0]!, async () =>
+      (await draw(picture)).map((line) => inPixels(line, picture)),
+    );
 }
 for (const [name, judged] of all) {
   const mean = (of: (one: Judged) => number) => judged.reduce((sum, one) => sum + of(one), 0) / judged.length;
@@ -98,16 +113,17 @@ for (const [name, judged] of all) {
   );
 }
 
-function inPixels({ points, closed }: DrawnLine): FoundLine {
-  return { points: Float64Array.from(points, (value) => value * pxPerMm), closed };
+/** A line in pixels of its picture, which was taken to be as wide as every other. */
+function inPixels({ points, closed }: DrawnLine, { width }: Picture): FoundLine {
+  return { points: Float64Array.from(points, (value) => (value * width) / widthMm), closed };
 }
 
 function linesOfMap(picture: Picture): FoundLine[] {
   return mapOf(picture, { ...defaultMapSettings, reference: 'drawing' })
     .lines.filter(isTraced)
     .map(({ points, closed, width }) => ({
-      ...inPixels({ points: points.flat(), closed }),
-      ...(width === undefined ? {} : { widthPx: width * pxPerMm }),
+      ...inPixels({ points: points.flat(), closed }, picture),
+      ...(width === undefined ? {} : { widthPx: (width * picture.width) / widthMm }),
     }));
 }
 
