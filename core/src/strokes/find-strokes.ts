@@ -40,7 +40,7 @@ const leastSoftnessMm = 0.16;
 /** Strokes that are broken by the paper's tooth are smoothed further, mm; a smoothing leaves fewer holes. */
 const furtherSoftnesses: FurtherSoftness[] = [
   { softnessMm: 0.27, maxRagged: 0.02, minDepthMm: 0 },
-  { softnessMm: 0.42, maxRagged: 0.012, minDepthMm: 0.4 },
+  { softnessMm: 0.42, maxRagged: 0.012, minDepthMm: 0.25 },
 ];
 
 type FurtherSoftness = {

@@ -79,8 +79,8 @@ function carry(
       .map((end) => ({ end, node, heading: headingOf(reads[end >> 1], end, graph.meetings[node]) })),
   );
   if (ends.length < 4 || ends.length > maxArms || ends.length % 2 !== 0) return false;
-  // An arm beside a bridge, from the one fork to the other, would go on in itself: a leaf with its rib is no crossing.
-  if (new Set(ends.map(({ end }) => end >> 1)).size < ends.length) return false;
+  const bridgePx = Math.max(...cluster.map((k) => lengthOf(graph, k)));
+  if (ends.some(({ end }) => isBeside(graph, end >> 1, nodes, bridgePx))) return false;
   const done = () => {
     for (const node of nodes) passed.add(node);
     for (const k of cluster) reads[k] = null;
@@ -93,17 +93,27 @@ function carry(
     reads,
   );
   const deepest = Math.max(...[...nodes].map((node) => graph.meetings[node].deepest));
-  const isLink = cluster.some((k) => {
-    const arm = graph.arms[k];
-    return arm !== null && graph.lengthOf(arm) > maxTouchReach * deepest + 1;
-  });
+  const isLink = bridgePx > maxTouchReach * deepest + 1;
   const forkOf = new Map(ends.map(({ end, node }) => [end, node]));
   /** Whether each stroke passes one fork only, so that what joins the forks is one more stroke. */
   const isLadder = (strokes: readonly (readonly [PieceEnd, PieceEnd])[]) =>
     isLink && strokes.every(([a, b]) => forkOf.get(a) === forkOf.get(b));
   if (bends && !isLadder(bends.map(({ from, to }) => [from, to])) && carryPastEachOther(bends, reads, onward))
     return done();
-  const maxAside = Math.max(maxAsidePx, maxAsideShare * deepest);
+  const pairs = straightPairs(ends, Math.max(maxAsidePx, maxAsideShare * deepest));
+  if (!pairs || isLadder(pairs)) return false;
+  for (const [a, b] of pairs) {
+    onward.set(a, b);
+    onward.set(b, a);
+  }
+  return done();
+}
+
+/** Ends that go straight on in each other; null unless all do. */
+function straightPairs(
+  ends: readonly { end: PieceEnd; heading: Heading | null }[],
+  maxAside: number,
+): [PieceEnd, PieceEnd][] | null {
   const pairs: [PieceEnd, PieceEnd][] = [];
   const left = [...ends];
   for (let one = left.shift(); one; one = left.shift()) {
@@ -111,17 +121,29 @@ function carry(
     const partner = left
       .map((other, i) => ({ i, turn: turnOver(heading, other.heading, maxAside) }))
       .reduce((best, other) => (other.turn < best.turn ? other : best), { i: -1, turn: maxTurnRad });
-    if (partner.i < 0) return false;
+    if (partner.i < 0) return null;
     pairs.push([end, left[partner.i].end]);
     left.splice(partner.i, 1);
   }
-  if (isLadder(pairs)) return false;
-  for (const [a, b] of pairs) {
-    onward.set(a, b);
-    onward.set(b, a);
-  }
-  return done();
+  return pairs;
 }
+
+const lengthOf = (graph: StrokeGraph, k: number): number => {
+  const arm = graph.arms[k];
+  return arm ? graph.lengthOf(arm) : 0;
+};
+
+/**
+ * Whether an arm runs beside a bridge, from fork to fork, and would go on in itself: the rim of a leaf beside its rib. The
+ * arm of a ring that touches another is longer by far.
+ */
+function isBeside(graph: StrokeGraph, k: number, nodes: ReadonlySet<number>, bridgePx: number): boolean {
+  const arm = graph.arms[k];
+  return !!arm && nodes.has(arm.from) && nodes.has(arm.to) && lengthOf(graph, k) < maxBeside * bridgePx;
+}
+
+/** No longer than so many bridges. */
+const maxBeside = 2;
 
 /** Between forks, reaching to the ink of all of them. */
 function middleOf(forks: readonly Meeting[]): Pick<Meeting, 'x' | 'y' | 'reach'> {
