@@ -74,11 +74,13 @@ export function bentInto({ heading }: ReadArm, x: number, y: number): number[] {
   const { x: ax, y: ay, ux, uy } = heading;
   const half = stepLength(ax - x, ay - y) / 2;
   const [cx, cy] = [ax - ux * half, ay - uy * half];
-  return Array.from({ length: bendParts - 1 }, (_, k) => {
-    const t = (k + 1) / bendParts;
+  const points: number[] = [];
+  for (let k = 1; k < bendParts; k++) {
+    const t = k / bendParts;
     const [a, c, m] = [(1 - t) * (1 - t), 2 * t * (1 - t), t * t];
-    return [a * ax + c * cx + m * x, a * ay + c * cy + m * y];
-  }).flat();
+    points.push(a * ax + c * cx + m * x, a * ay + c * cy + m * y);
+  }
+  return points;
 }
 
 /** How badly strokes that meet at a place cover the ink about it. */
@@ -140,6 +142,8 @@ class MeetingFit {
 /**
  * Covers places by a stroke of some half width, pixels: wholly within it, less and less over the pixel about its rim.
  * The distance to each straight is written out, with no root for what lies too far off: most of the time goes here.
+ *
+ * @param places row by row, from the top of the picture down
  */
 function coverAlong(
   covered: Float64Array,
@@ -152,10 +156,16 @@ function coverAlong(
     const [ax, ay] = [points[k - 2], points[k - 1]];
     const [dx, dy] = [points[k] - ax, points[k + 1] - ay];
     const squared = dx * dx + dy * dy;
+    const left = Math.min(0, dx) - reach;
+    const right = Math.max(0, dx) + reach;
+    const top = Math.min(0, dy) - reach;
+    const bottom = Math.max(0, dy) + reach;
     for (let i = 0; i < covered.length; i++) {
-      if (covered[i] >= 1) continue;
-      const px = places[2 * i] - ax;
       const py = places[2 * i + 1] - ay;
+      if (py <= top) continue;
+      if (py >= bottom) break;
+      const px = places[2 * i] - ax;
+      if (px <= left || px >= right || covered[i] >= 1) continue;
       let t = squared > 0 ? (px * dx + py * dy) / squared : 0;
       t = t < 0 ? 0 : t > 1 ? 1 : t;
       const [ox, oy] = [px - t * dx, py - t * dy];
