@@ -45,6 +45,25 @@ window.matchMedia = (media) =>
     removeListener: () => undefined,
   });
 
+/**
+ * The rules of a style sheet that hide or show, or let through what points at them. To say how an element looks jsdom asks
+ * every rule of every sheet of the page, and Ant Design's are thousands; of the rest a test sees nothing.
+ */
+const hidingRules = (sheet: string): string =>
+  (sheet.replace(/@[^{;]+\{(?:[^{}]*\{[^{}]*\})*[^{}]*\}/g, '').match(/[^{}]+\{[^{}]*\}/g) ?? [])
+    .filter((rule) => /display:none|visibility:hidden|pointer-events:/.test(rule))
+    .join('');
+const wholeSheets = new WeakMap<Element, string>();
+Object.defineProperty(HTMLStyleElement.prototype, 'innerHTML', {
+  get(this: HTMLStyleElement) {
+    return wholeSheets.get(this) ?? '';
+  },
+  set(this: HTMLStyleElement, sheet: string) {
+    wholeSheets.set(this, sheet);
+    this.textContent = hidingRules(sheet);
+  },
+});
+
 /** A work with one picture and the usual decisions. */
 export function sampleWork(title = 'Kettle', id = 'w1'): Work {
   return {
