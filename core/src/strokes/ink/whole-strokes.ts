@@ -45,7 +45,7 @@ export function wholeStrokes(ink: Plane, pxPerMm: number): SoftInk {
 }
 
 /** Whether strokes have holes is looked at with at least so many pixels a mm. */
-const minPxPerMm = 2.5;
+const minPxPerMm = 1.9;
 
 /** Strokes run together where more than this share of their middles lies on bare paper between two of them. */
 const maxBetween = 0.016;
