@@ -255,7 +255,7 @@ test('a photograph closer than the sheet is placed by its lines, and what lies b
   await page.goto(seeded.address);
   await page.getByRole('link', { name: /Kettle, lantern and pears/ }).click();
   await goTo(page, 'Check');
-  const whole = sharp(await photographOf(page, seeded, { moved: 1 }, 6));
+  const whole = sharp(await photographOf(page, seeded, { moved: 1 }, 5));
   const { width, height } = await whole.metadata();
   const [left, top] = [Math.round(0.22 * width), Math.round(0.2 * height)];
   const close = whole.extract({ left, top, width: width - 2 * left, height: height - 2 * top });
