@@ -8,3 +8,4 @@ export * from './smooth-run.js';
 export * from './normals.js';
 export * from './corners.js';
 export * from './ellipse.js';
+export * from './parabola.js';

@@ -1,26 +1,28 @@
 import { expect } from 'chai';
-import { lightnessPlane } from '../colour/index.js';
-import { straightsThrough } from '../camera/drawn-stroke.js';
-import { luminanceOfWindow } from '../raster/index.js';
-import { judgeStrokes, renderDrawing, type DrawnStroke, type KnownDrawing } from '../testing/index.js';
+import {
+  ellipseArc,
+  judgeStrokes,
+  renderLightness,
+  straightsThrough,
+  type DrawnStroke,
+  type KnownDrawing,
+} from '../testing/index.js';
 import { findDarknessLimit, findStrokes, joinStrokes, tellStrokes } from './index.js';
 
 type Place = readonly [number, number];
 
-const stroke = (places: readonly Place[], closed = false): DrawnStroke => ({
-  points: straightsThrough(closed ? [...places, places[0]] : places),
+const stroke = (points: Float64Array, closed = false): DrawnStroke => ({
+  points,
   closed,
   darkness: 1,
   width: 1,
   part: 'drawing',
 });
-
-/** An arc about a place, from one angle to another, mm. */
-const arc = ([cx, cy]: Place, radius: number, from: number, to: number): Place[] =>
-  Array.from({ length: 25 }, (_, k) => {
-    const angle = from + ((to - from) * k) / 24;
-    return [cx + radius * Math.cos(angle), cy + radius * Math.sin(angle)];
-  });
+const straight = (...places: readonly Place[]) => stroke(straightsThrough(places));
+/** Part of a circle, from one angle to another, mm. */
+const arc = (centre: Place, radiusMm: number, fromRad: number, toRad: number) =>
+  stroke(ellipseArc(centre, [radiusMm, radiusMm], [fromRad, toRad]));
+const ring = (radiusMm: number) => stroke(ellipseArc([0, 0], [radiusMm, radiusMm]), true);
 
 /** A few groups of strokes all over a sheet of 80 by 60 mm, each time turned a little further. */
 function repeated(groups: readonly (readonly DrawnStroke[])[]): KnownDrawing {
@@ -48,7 +50,7 @@ function repeated(groups: readonly (readonly DrawnStroke[])[]): KnownDrawing {
 /** How a drawing in pen is found on a scan of some fineness. */
 function judged(groups: readonly (readonly DrawnStroke[])[], pxPerMm: number) {
   const drawing = repeated(groups);
-  const { picture, lens } = renderDrawing(drawing, {
+  const { lightness, lens } = renderLightness(drawing, {
     tool: 'pen',
     paper: 93,
     contrast: 60,
@@ -57,9 +59,7 @@ function judged(groups: readonly (readonly DrawnStroke[])[], pxPerMm: number) {
     pxPerMm,
     seed: 3,
   });
-  const { width, height } = picture;
-  const { data } = luminanceOfWindow(picture, { x: 0, y: 0, width, height }, width, height);
-  const all = joinStrokes(findStrokes({ width, height, data: lightnessPlane(data) }, pxPerMm), pxPerMm);
+  const all = joinStrokes(findStrokes(lightness, pxPerMm), pxPerMm);
   const found = tellStrokes(all, findDarknessLimit(all), pxPerMm).filter(({ kind }) => kind === 'drawing');
   const { judgement } = judgeStrokes(drawing, lens, pxPerMm, found, 'pen');
   return judgement;
@@ -69,33 +69,17 @@ const finenesses = [4.5, 5, 6, 6.6];
 
 describe('strokes near each other', () => {
   const near: Record<string, readonly DrawnStroke[]> = {
-    'two side by side, a millimetre apart': [
-      stroke(arc([0, 0], 7, 0.2, 2.6)),
-      stroke(arc([0, 0], 6, 0.2, 2.6)),
-    ],
-    'small rings': [stroke(arc([0, 0], 1.3, 0, 1.92 * Math.PI), true)],
+    'two side by side, a millimetre apart': [arc([0, 0], 7, 0.2, 2.6), arc([0, 0], 6, 0.2, 2.6)],
+    'small rings': [ring(1.3)],
     'a short one that runs from one to the other': [
-      stroke([
-        [-7, 0],
-        [7, 0.5],
-      ]),
-      stroke([
-        [-7, 2.3],
-        [7, 1.9],
-      ]),
-      stroke([
-        [0, 0.25],
-        [0.3, 1.2],
-        [0.2, 2.1],
-      ]),
+      straight([-7, 0], [7, 0.5]),
+      straight([-7, 2.3], [7, 1.9]),
+      straight([0, 0.25], [0.3, 1.2], [0.2, 2.1]),
     ],
     'a leaf with its rib': [
-      stroke(arc([0, -4.3], 6, 0.8, Math.PI - 0.8)),
-      stroke(arc([0, 4.3], 6, -0.8, 0.8 - Math.PI)),
-      stroke([
-        [-4.2, 0],
-        [4.2, 0],
-      ]),
+      arc([0, -4.3], 6, 0.8, Math.PI - 0.8),
+      arc([0, 4.3], 6, -0.8, 0.8 - Math.PI),
+      straight([-4.2, 0], [4.2, 0]),
     ],
   };
   const sheets = {

@@ -7,9 +7,8 @@ import {
   drawingScene,
   judgeStrokes,
   photographUnder,
-  renderDrawing,
+  renderLightness,
   rulingsOf,
-  type KnownDrawing,
   type Rendering,
 } from '../testing/index.js';
 import {
@@ -53,14 +52,6 @@ const both =
   (...inks: ((x: number, y: number) => number)[]) =>
   (x: number, y: number) =>
     Math.max(...inks.map((ink) => ink(x, y)));
-
-/** The lightness of a known drawing as it was taken, and where its places came to lie. */
-function rendered(drawing: KnownDrawing, rendering: Rendering) {
-  const { picture, lens } = renderDrawing(drawing, rendering);
-  const { width, height } = picture;
-  const luminance = luminanceOfWindow(picture, { x: 0, y: 0, width, height }, width, height);
-  return { lens, plane: { width, height, data: lightnessPlane(luminance.data) } };
-}
 
 const strokesOf = (plane: Plane, gapMm = 1, scale = pxPerMm) =>
   joinStrokes(findStrokes(plane, scale), gapMm * scale);
@@ -408,7 +399,7 @@ describe('lines printed on the paper', () => {
   ]) {
     it(`every ${printed.everyMm} mm are taken away by their period, and the drawing over them stays`, () => {
       const print = { strokes: rulingsOf(drawing, printed), contrast: printed.contrast };
-      const { lens, plane } = rendered(drawing, { ...look, printed: print });
+      const { lens, lightness: plane } = renderLightness(drawing, { ...look, printed: print });
       const { rulings } = withoutRulings(evenPaper(plane, look.pxPerMm).plane, look.pxPerMm);
       expect(rulings.map(({ runs }) => runs)).to.deep.equal(
         printed.squared ? ['across', 'down'] : ['across'],
@@ -426,7 +417,7 @@ describe('lines printed on the paper', () => {
   }
 
   it('are not seen where there are none, and nothing is taken away', () => {
-    const { plane } = rendered(drawing, look);
+    const { lightness: plane } = renderLightness(drawing, look);
     const even = evenPaper(plane, look.pxPerMm).plane;
     const { ink: left, rulings } = withoutRulings(even, look.pxPerMm);
     expect(rulings).to.deep.equal([]);
@@ -437,7 +428,8 @@ describe('lines printed on the paper', () => {
 describe('known drawings', () => {
   const planeOf = (rendering: Rendering, number: number) => {
     const drawing = drawingScene(number, true);
-    return { drawing, ...rendered(drawing, rendering) };
+    const { lightness: plane, lens } = renderLightness(drawing, rendering);
+    return { drawing, plane, lens };
   };
 
   for (const look of looks) {

@@ -1,4 +1,5 @@
 import FlatQueue from 'flatqueue';
+import { parabolaBottom } from '../../geometry/index.js';
 import { gaussianBlur, type Plane } from '../../raster/index.js';
 
 /** What a drawn line keeps to: the strongest edge, or the middle of something thin. */
@@ -134,17 +135,10 @@ export class EdgeFollower {
       const y = Math.floor(points[i + 1]);
       if (x < 1 || y < 1 || x >= width - 1 || y >= height - 1) continue;
       const at = y * width + x;
-      points[i] += lowest(cost[at - 1], cost[at], cost[at + 1]);
-      points[i + 1] += lowest(cost[at - width], cost[at], cost[at + width]);
+      points[i] += parabolaBottom(cost[at - 1], cost[at], cost[at + 1]);
+      points[i + 1] += parabolaBottom(cost[at - width], cost[at], cost[at + width]);
     }
   }
-}
-
-/** Where a parabola through three neighbours has its bottom, −0.5 to 0.5 from the middle one. */
-function lowest(before: number, middle: number, after: number): number {
-  const bend = before - 2 * middle + after;
-  if (bend <= 1e-6) return 0;
-  return Math.max(-0.5, Math.min(0.5, (before - after) / (2 * bend)));
 }
 
 function edgeCost(lightness: Plane): Float32Array {

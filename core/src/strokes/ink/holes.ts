@@ -1,3 +1,4 @@
+import { parabolaBottom } from '../../geometry/index.js';
 import { median, type Plane } from '../../raster/index.js';
 import { depthsOf, drawnDarkness, isCrest } from './ink-mask.js';
 import type { Mask, SoftInk } from './mask.js';
@@ -18,7 +19,7 @@ export type Holes = {
   ragged: number;
   /** The share of all middles that is bare and lies between two strokes. */
   between: number;
-  /** How deep single strokes are in the middle, mm. */
+  /** How deep strokes are in the middle, the median, mm. */
   depthMm: number;
 };
 
@@ -84,12 +85,10 @@ function crestAcross({ width, data }: Plane, i: number): { x: number; y: number 
   for (const [stepX, stepY] of acrossSteps) {
     const step = stepY * width + stepX;
     const [before, after] = [data[i - step], data[i + step]];
-    const length = Math.hypot(stepX, stepY);
-    const bend = (2 * here - before - after) / (length * length);
+    const bend = (2 * here - before - after) / (stepX * stepX + stepY * stepY);
     if (bend <= fall) continue;
     fall = bend;
-    const shift =
-      bend > 0 ? Math.max(-1, Math.min(1, (after - before) / (2 * (2 * here - before - after)))) : 0;
+    const shift = parabolaBottom(-before, -here, -after, 1);
     [dx, dy] = [shift * stepX, shift * stepY];
   }
   return { x: (i % width) + 0.5 + dx, y: Math.floor(i / width) + 0.5 + dy };

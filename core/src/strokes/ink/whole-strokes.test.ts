@@ -1,9 +1,12 @@
 import { expect } from 'chai';
 import fc from 'fast-check';
-import { straightsThrough, type DrawnStroke } from '../../camera/drawn-stroke.js';
-import { lightnessPlane } from '../../colour/index.js';
-import { luminanceOfWindow, type Plane } from '../../raster/index.js';
-import { renderDrawing, type DrawingTool } from '../../testing/index.js';
+import type { Plane } from '../../raster/index.js';
+import {
+  renderLightness,
+  straightsThrough,
+  type DrawingTool,
+  type DrawnStroke,
+} from '../../testing/index.js';
 import { evenPaper } from '../paper/paper.js';
 import { leastSoftnessMm, wholeStrokes } from './whole-strokes.js';
 
@@ -21,13 +24,11 @@ function inkOf(tool: DrawingTool, count: number, apartMm: number, angleRad: numb
     ]);
     return { points, closed: false, darkness: 1, width: 1, part: 'drawing' };
   });
-  const { picture } = renderDrawing(
+  const { lightness } = renderLightness(
     { name: 'side by side', widthMm: sideMm, heightMm: sideMm, strokes },
     { tool, paper: 93, contrast: 50, light: 'even', taken: 'scanned', pxPerMm, seed: 2 },
   );
-  const { width, height } = picture;
-  const { data } = luminanceOfWindow(picture, { x: 0, y: 0, width, height }, width, height);
-  return evenPaper({ width, height, data: lightnessPlane(data) }, pxPerMm).plane;
+  return evenPaper(lightness, pxPerMm).plane;
 }
 
 const angles = fc.double({ min: 0, max: Math.PI, noNaN: true });

@@ -101,7 +101,7 @@ function crossingOf(meeting: Meeting, headings: readonly (Heading | null)[]): { 
   const lines = headings.flatMap((heading) => (heading ? [heading.line] : []));
   const { x, y, determinant } = nearestToLines(lines, meeting.x, meeting.y, ownShare);
   if (determinant < minDeterminant) return meeting;
-  return stepLength(x - meeting.x, y - meeting.y) > maxShift * meeting.deepest + 2 ? meeting : { x, y };
+  return stepLength(x - meeting.x, y - meeting.y) > maxShiftOf(meeting) ? meeting : { x, y };
 }
 
 /** How much a meeting's own place counts beside a line, and below which determinant lines hardly cross. */
@@ -110,8 +110,9 @@ const minDeterminant = 0.05;
 
 /** Strokes that meet at a sharp angle run in one ink for a while: their middles cross this many times its depth further on. */
 const maxShift = 3.5;
+const maxShiftOf = ({ deepest }: Meeting) => maxShift * deepest + 2;
 
-/** Drops what an arm has behind the meeting it leaves. */
+/** Drops what an arm has behind the meeting it leaves, no further off than that may have moved: an arm that wriggles lies beside its heading. */
 function trimBehind(read: Read | null, end: PieceEnd, meeting: Meeting, heading: Heading | null): void {
   if (!read || !heading) return;
   const { ux, uy } = heading;
@@ -119,7 +120,7 @@ function trimBehind(read: Read | null, end: PieceEnd, meeting: Meeting, heading:
   const at = (k: number) => ((end & 1) === 0 ? k : n - 1 - k);
   const isBehind = (i: number) => {
     const [dx, dy] = [read.points[2 * i] - meeting.x, read.points[2 * i + 1] - meeting.y];
-    return dx * ux + dy * uy < 0.5 && stepLength(dx, dy) < maxShift * meeting.deepest + 2;
+    return dx * ux + dy * uy < 0.5 && stepLength(dx, dy) < maxShiftOf(meeting);
   };
   let behind = 0;
   while (behind < n - 2 && isBehind(at(behind))) behind++;

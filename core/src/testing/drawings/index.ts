@@ -4,3 +4,4 @@ export * from './sketch-map.js';
 export * from './judge-corrections.js';
 export * from './judge-check.js';
 export * from './photographed.js';
+export * from './render-lightness.js';
