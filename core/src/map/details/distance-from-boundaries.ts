@@ -12,40 +12,30 @@ const furthest = 255;
  */
 export function distanceFromBoundaries(regions: LabelledRaster): DistanceFromBoundary {
   const { width, height, label, step } = regions;
-  const distance = new Uint8Array(label.length).fill(furthest);
-  const last = label.length - width;
-  for (let y = 0, i = 0; y < height; y++) {
-    for (let x = 0; x < width; x++, i++) {
+  // A rim of one pixel all round, from which nothing is near, so that no pixel asks where it lies.
+  const stride = width + 2;
+  const distance = new Uint8Array(stride * (height + 2)).fill(furthest);
+  for (let y = 0, i = 0, at = stride + 1; y < height; y++, at += 2) {
+    for (let x = 0; x < width; x++, i++, at++) {
       const own = label[i];
-      if (x < width - 1 && own !== label[i + 1]) distance[i] = distance[i + 1] = 0;
-      if (i < last && own !== label[i + width]) distance[i] = distance[i + width] = 0;
-      if (distance[i] === 0) continue;
-      let least = x > 0 ? distance[i - 1] : furthest;
-      if (y > 0) {
-        const up = i - width;
-        least = Math.min(least, distance[up]);
-        if (x > 0) least = Math.min(least, distance[up - 1]);
-        if (x < width - 1) least = Math.min(least, distance[up + 1]);
-      }
-      if (least < furthest) distance[i] = least + 1;
+      if (x < width - 1 && own !== label[i + 1]) distance[at] = distance[at + 1] = 0;
+      if (y < height - 1 && own !== label[i + width]) distance[at] = distance[at + stride] = 0;
+      if (distance[at] === 0) continue;
+      const above = at - stride;
+      const least = Math.min(distance[at - 1], distance[above - 1], distance[above], distance[above + 1]);
+      if (least < furthest) distance[at] = least + 1;
     }
   }
-  for (let y = height - 1, i = label.length - 1; y >= 0; y--) {
-    for (let x = width - 1; x >= 0; x--, i--) {
-      let least = distance[i] - 1;
-      if (x < width - 1) least = Math.min(least, distance[i + 1]);
-      if (y < height - 1) {
-        const down = i + width;
-        least = Math.min(least, distance[down]);
-        if (x > 0) least = Math.min(least, distance[down - 1]);
-        if (x < width - 1) least = Math.min(least, distance[down + 1]);
-      }
-      if (least + 1 < distance[i]) distance[i] = least + 1;
+  for (let y = height - 1, at = stride * (height + 1) - 2; y >= 0; y--, at -= 2) {
+    for (let x = width - 1; x >= 0; x--, at--) {
+      const below = at + stride;
+      const least = Math.min(distance[at + 1], distance[below - 1], distance[below], distance[below + 1]);
+      if (least + 1 < distance[at]) distance[at] = least + 1;
     }
   }
   return (x, y) => {
     const column = Math.min(width - 1, Math.floor(x / step));
     const row = Math.min(height - 1, Math.floor(y / step));
-    return distance[row * width + column] * step;
+    return distance[(row + 1) * stride + column + 1] * step;
   };
 }

@@ -149,7 +149,8 @@ export function measureWidths(
   narrowPx: number,
 ): void {
   const whole = Int32Array.from({ length: count }, (_, i) => root(parent, i));
-  const label = before.map((region) => whole[region]);
+  const label = new Int32Array(before.length);
+  for (let i = 0; i < label.length; i++) label[i] = whole[before[i]];
   const broad = new Uint8Array(count);
   for (let region = 0; region < count; region++) {
     into[region] = area[region] / Math.max(1, perimeter[region]);

@@ -57,11 +57,21 @@ export function findRegions(
 /** The value each pixel's lightness falls in, or `none` for those that are barred. */
 function levelsOf(data: Float32Array, limits: readonly number[], barred: Uint8Array): Uint8Array {
   const levels = new Uint8Array(data.length);
-  const ascending = Float64Array.from(limits);
+  // Pixels side by side are mostly of one value: it is looked up where a tone leaves it.
+  let [level, from, to] = [0, -Infinity, limits[0] ?? Infinity];
   for (let i = 0; i < data.length; i++) {
-    let level = 0;
-    while (level < ascending.length && data[i] >= ascending[level]) level++;
-    levels[i] = barred[i] !== 0 ? none : level;
+    if (barred[i] !== 0) {
+      levels[i] = none;
+      continue;
+    }
+    const tone = data[i];
+    if (!(tone >= from && tone < to)) {
+      level = 0;
+      while (level < limits.length && tone >= limits[level]) level++;
+      from = level === 0 ? -Infinity : limits[level - 1];
+      to = level === limits.length ? Infinity : limits[level];
+    }
+    levels[i] = level;
   }
   return levels;
 }

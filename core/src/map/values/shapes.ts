@@ -161,32 +161,33 @@ function stepBetween(histogram: Float64Array, limits: readonly number[]): number
 /** What a pixel on a slope counts in a mean beside one on a flat. */
 const slopeShare = 1e-4;
 
+/** Sums over a region that lie side by side: what its pixels count, L\*, a\* and b\*. */
+const perRegion = 4;
+
 function means({ level, label, count }: Regions, { quieted, slopes }: Tones, lab: LabPlanes, levels: number) {
-  const sums = {
-    area: new Float64Array(count),
-    l: new Float64Array(count),
-    a: new Float64Array(count),
-    b: new Float64Array(count),
-  };
+  const sums = new Float64Array(perRegion * count);
   const { onSlope } = slopes;
-  const add = (into: Float64Array, { data }: Plane) => {
+  const [l, a, b] = [quieted.data, lab.a.data, lab.b.data];
+  for (let i = 0; i < label.length; i++) {
     // The slope to the next shape is no tone of its own; a shape that is all slope still has a mean.
-    for (let i = 0; i < label.length; i++) into[label[i]] += (onSlope[i] === 1 ? slopeShare : 1) * data[i];
-  };
-  for (let i = 0; i < label.length; i++) sums.area[label[i]] += onSlope[i] === 1 ? slopeShare : 1;
-  add(sums.l, quieted);
-  add(sums.a, lab.a);
-  add(sums.b, lab.b);
+    const share = onSlope[i] === 1 ? slopeShare : 1;
+    const at = perRegion * label[i];
+    sums[at] += share;
+    sums[at + 1] += share * l[i];
+    sums[at + 2] += share * a[i];
+    sums[at + 3] += share * b[i];
+  }
   const area = new Float64Array(levels);
   const lightness = new Float64Array(levels);
   const colours: Lab[] = [];
   for (let region = 0; region < count; region++) {
-    area[level[region]] += sums.area[region];
-    lightness[level[region]] += sums.l[region];
+    const at = perRegion * region;
+    area[level[region]] += sums[at];
+    lightness[level[region]] += sums[at + 1];
     colours.push({
-      lightness: sums.l[region] / sums.area[region],
-      a: sums.a[region] / sums.area[region],
-      b: sums.b[region] / sums.area[region],
+      lightness: sums[at + 1] / sums[at],
+      a: sums[at + 2] / sums[at],
+      b: sums[at + 3] / sums[at],
     });
   }
   // A value whose every shape was merged away keeps a place between its neighbours.
