@@ -106,7 +106,7 @@ function measure(request: MapRequest) {
   const maker = new MapMaker();
   maker.make(request);
   // As in the page: quick looks have a maker of their own, which keeps what it saw.
-  const quick = maker.forQuickLooks();
+  const quick = new MapMaker();
   const look = () => {
     turn++;
     quick.make({ ...request, coarser: 4, settings: { ...request.settings, values: 3 + (turn % 2) } });
@@ -123,7 +123,7 @@ function measure(request: MapRequest) {
     tolerance: changed(() => ({ toleranceMm: 0.2 + 0.01 * (turn % 5) })),
     edges: changed(() => ({ softFromMm: 1.5 + 0.1 * (turn % 5) })),
     budget: changed(() => ({ minutes: 5 + (turn % 5) })),
-    firstLook: timed(() => maker.forQuickLooks().make({ ...request, coarser: 4 }), 5),
+    firstLook: timed(() => new MapMaker().make({ ...request, coarser: 4 }), 5),
     nextLook: timed(look, 6),
     map: maker.make(request),
   };

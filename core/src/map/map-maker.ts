@@ -66,11 +66,6 @@ export class MapMaker {
     }
   }
 
-  /** Another maker that reads the same rasters, for quick looks while this one keeps its stages. */
-  forQuickLooks(): MapMaker {
-    return new MapMaker(new PhotographMaps(this.photographs.rasters), this.drawings);
-  }
-
   /** Another maker that shares what was seen in the picture, for a second map at another detail. */
   forOtherDetail(): MapMaker {
     return new MapMaker(new PhotographMaps(this.photographs.rasters, this.things), this.drawings);

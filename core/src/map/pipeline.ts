@@ -4,7 +4,6 @@ import { averaged, type Picture, type PixelWindow, type Plane } from '../raster/
 import { assembleMap, type Placement, finishMap, maxDetail } from './document/index.js';
 import { placeBoundaries, type Boundaries, stretchesOf, type Stretch } from './boundaries/index.js';
 import {
-  coarserRaster,
   type ColourPlanes,
   type LabPlanes,
   softColours,
@@ -70,7 +69,6 @@ export type TonesFound = { histogram: Float64Array; limits: number[] };
  */
 export class PhotographMaps {
   private readonly stages = {
-    reduced: new Stage<WorkingRaster>(),
     colour: new Stage<ColourPlanes>(),
     contours: new Stage<Contours>(),
     quieted: new Stage<Quieted>(),
@@ -88,8 +86,8 @@ export class PhotographMaps {
   private taken: TakenUp | null = null;
 
   /**
-   * @param rasters working rasters, to be shared by a maker of quick looks and one of full maps
-   * @param things what was seen in them, to be shared by makers of equally fine maps
+   * @param rasters working rasters, to be shared by makers of equally fine maps
+   * @param things what was seen in them, to be shared by the same
    */
   constructor(
     readonly rasters = new Stage<WorkingRaster>(),
@@ -97,8 +95,8 @@ export class PhotographMaps {
   ) {}
 
   /** Takes a picture up, so that it can be read when it is asked about. */
-  takeUp({ picture, pictureKey, window, placement: { frame }, settings }: MapRequest): TakenUp {
-    const size = workingSize(window, frame.width, frame.height, settings.pencilMm);
+  takeUp({ picture, pictureKey, window, placement: { frame }, settings, coarser }: MapRequest): TakenUp {
+    const size = workingSize(window, frame.width, frame.height, settings.pencilMm, coarser);
     const key = keyOf(pictureKey, window, size);
     this.taken = { key, read: () => this.rasters.get(key, () => workingRaster(picture, window, size)) };
     return this.taken;
@@ -113,11 +111,8 @@ export class PhotographMaps {
     const { settings, placement, window, corrections = [] } = request;
     const { frame } = placement;
     yield { stage: 'Reading the picture', share: 0 };
-    const { key, read } = this.takeUp(request);
-    const full = read();
-    const { coarser = 1 } = request;
-    const rasterKey = keyOf(key, coarser);
-    const raster = this.stages.reduced.get(rasterKey, () => coarserRaster(full, coarser));
+    const { key: rasterKey, read } = this.takeUp(request);
+    const raster = read();
     const { width, height } = raster.luminance;
     const size = { width, height, pxPerMm: raster.pxPerMm };
     const colour = settings.colourEdges ? this.stages.colour.get(rasterKey, () => softColours(raster)) : null;

@@ -3,101 +3,38 @@ import type { MapDocument } from '@nobrel/core/documents';
 import type { Point, Rect } from '@nobrel/core/geometry';
 import {
   MapMaker,
-  type Correction,
   type Course,
   type MapProgress,
   type MapSettings,
-  type Placement,
   type StrokeFound,
   type TonesFound,
   type TriedCleanUp,
 } from '@nobrel/core/map';
-import type { Picture, PixelWindow } from '@nobrel/core/raster';
-import { preparationOf, type Squaring } from '@nobrel/core/reference';
-import { drawPrepared, masterOf, type PictureOrder } from './masters.js';
-
-/** What the page asks of the worker. */
-export type MapOrder = {
-  picture: PictureOrder;
-  squaring: Squaring;
-  /** The part that is used, in pixels of the prepared picture. */
-  window: PixelWindow;
-  placement: Placement;
-  settings: MapSettings;
-  corrections: readonly Correction[];
-  /** Where the whole picture lies on the surface, mm. */
-  wholeAt: Rect;
-};
+import { makeInSteps, OrderedPictures, type MapOrder } from './map-orders.js';
 
 /** What the worker tells along the way. */
-export type MapReport = { kind: 'progress'; progress: MapProgress } | { kind: 'preview'; map: MapDocument };
-
-/** Working pixels taken as one each way for the quick first look. */
-const previewCoarser = 4;
+export type Tell = (progress: MapProgress) => void;
 
 const maker = new MapMaker();
-const previewMaker = maker.forQuickLooks();
 const detailedMaker = maker.forOtherDetail();
-let held: { key: string; picture: Promise<Picture> } | null = null;
+const pictures = new OrderedPictures();
 let newest = 0;
-/** What the quick look was last made from; a change by hand or of the time needs none. */
-let looked = '';
 let frame: Rect | null = null;
 
-/** Lets a newer order or a stop come in. */
-const pause = () => new Promise<void>((resolve) => setTimeout(resolve, 0));
-
-/** The prepared picture at its full size, kept while orders go on about it; read once for all who ask. */
-function prepared(key: string, order: MapOrder): Promise<Picture> {
-  if (held?.key === key) return held.picture;
-  const { width, height } = preparationOf(order.picture, order.squaring);
-  const picture = masterOf(order.picture).then((master) =>
-    drawPrepared(master, order.picture, order.squaring, Math.max(width, height)),
-  );
-  held = { key, picture };
-  // A picture that could not be read is asked for anew the next time.
-  picture.catch(() => {
-    if (held?.picture === picture) held = null;
-  });
-  return picture;
-}
-
-/** The request of an order, over the prepared picture, and what its quick look is made from. */
-async function requestFor(order: MapOrder) {
-  const pictureKey = JSON.stringify([order.picture.hash, order.squaring]);
-  const picture = await prepared(pictureKey, order);
-  // The master may be smaller than the picture as it came.
-  const shrink = picture.width / preparationOf(order.picture, order.squaring).width;
-  const { x, y, width, height } = order.window;
-  const { placement, settings, corrections, wholeAt } = order;
-  const window = { x: x * shrink, y: y * shrink, width: width * shrink, height: height * shrink };
-  frame = placement.frame;
-  return {
-    request: { picture, pictureKey, window, placement, settings, corrections, wholeAt },
-    look: JSON.stringify([pictureKey, window, placement, { ...settings, minutes: null }]),
-  };
-}
-
 /** A map under way: one that was begun ahead is joined by whoever comes to want it. */
-type UnderWay = {
-  order: string;
-  map: Promise<MapDocument | null>;
-  tell: ((report: MapReport) => void)[];
-  preview: MapReport | null;
-};
+type UnderWay = { order: string; map: Promise<MapDocument | null>; tell: Tell[] };
 let underWay: UnderWay | null = null;
 
-/** Makes a map: a quick look first when the picture has to be looked at anew, then the full one. */
-async function makeMap(order: MapOrder, tell: (report: MapReport) => void): Promise<MapDocument | null> {
-  const own = ++newest;
-  const { request, look } = await requestFor(order);
-  if (look !== looked) {
-    const preview = await follow(previewMaker, { ...request, coarser: previewCoarser }, own, () => undefined);
-    if (preview) tell({ kind: 'preview', map: preview });
-  }
-  const map = await follow(maker, request, own, (progress) => tell({ kind: 'progress', progress }));
-  if (map) looked = look;
-  return map;
+/** Makes a map for as long as no newer order or a stop comes in. */
+async function makeMap(
+  by: MapMaker,
+  order: MapOrder,
+  own: number,
+  tell?: Tell,
+): Promise<MapDocument | null> {
+  const request = await pictures.requestFor(order);
+  frame = request.placement.frame;
+  return makeInSteps(by, request, () => own === newest, tell);
 }
 
 const work = {
@@ -106,17 +43,15 @@ const work = {
    *
    * @returns the map, or null when it was stopped or a newer order came in
    */
-  make(order: MapOrder, report: (report: MapReport) => void): Promise<MapDocument | null> {
+  make(order: MapOrder, tell: Tell): Promise<MapDocument | null> {
     const key = JSON.stringify(order);
     if (underWay?.order === key) {
-      underWay.tell.push(report);
-      if (underWay.preview) report(underWay.preview);
+      underWay.tell.push(tell);
       return underWay.map;
     }
-    const own: UnderWay = { order: key, map: Promise.resolve(null), tell: [report], preview: null };
-    own.map = makeMap(order, (told) => {
-      if (told.kind === 'preview') own.preview = told;
-      for (const tell of own.tell) tell(told);
+    const own: UnderWay = { order: key, map: Promise.resolve(null), tell: [tell] };
+    own.map = makeMap(maker, order, ++newest, (progress) => {
+      for (const hear of own.tell) hear(progress);
     }).finally(() => {
       if (underWay === own) underWay = null;
     });
@@ -126,19 +61,15 @@ const work = {
 
   /** Reads a picture whose map is kept already, so that its tones are known and edges can be followed. */
   async ready(order: MapOrder): Promise<boolean> {
-    const own = newest;
-    const { request } = await requestFor(order);
-    return (await follow(maker, request, own, () => undefined)) !== null;
+    return (await makeMap(maker, order, newest)) !== null;
   },
 
   /**
    * The map with every contour and shape there is, for looking at more or less of it; null when a newer order came in.
    */
-  async detailed(order: MapOrder): Promise<MapDocument | null> {
-    const own = newest;
-    const { request } = await requestFor(order);
-    const settings = { ...request.settings, detail: 1, minutes: null };
-    return follow(detailedMaker, { ...request, settings }, own, () => undefined);
+  detailed(order: MapOrder): Promise<MapDocument | null> {
+    const settings = { ...order.settings, detail: 1, minutes: null };
+    return makeMap(detailedMaker, { ...order, settings }, newest);
   },
 
   /** Lengths of the contours of the picture last mapped at even steps of detail, mm. */
@@ -220,21 +151,5 @@ const work = {
   },
 };
 export type MapWorker = typeof work;
-
-async function follow(
-  by: MapMaker,
-  request: Parameters<MapMaker['steps']>[0],
-  own: number,
-  tell: (progress: MapProgress) => void,
-): Promise<MapDocument | null> {
-  const steps = by.steps(request);
-  for (;;) {
-    await pause();
-    if (own !== newest) return null;
-    const step = steps.next();
-    if (step.done) return step.value;
-    tell(step.value);
-  }
-}
 
 expose(work);

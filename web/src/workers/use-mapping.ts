@@ -6,6 +6,7 @@ import type { MapProgress } from '@nobrel/core/map';
 import { messageOf } from '../store/api/base.js';
 import { useKeptMapQuery } from '../store/api/map.js';
 import { useKeepMap } from '../store/use-keep-map.js';
+import type { LookWorker } from './look-worker.js';
 import type { MapWorker } from './map-worker.js';
 
 /** How the map stands while it is being made. */
@@ -21,14 +22,23 @@ export type Mapping = {
   makeAgain: () => void;
 };
 
-/** A gap changed quickly several times asks for one map, not for several. */
-const settleMs = 60;
+/** A limit that is being dragged asks for one map in the end, not for many; quick looks follow it meanwhile. */
+const settleMs = 120;
 
 let shared: Remote<MapWorker> | null = null;
 /** The worker that makes maps and follows edges. */
 export function mapWorker(): Remote<MapWorker> {
   shared ??= wrap<MapWorker>(new Worker(new URL('./map-worker.ts', import.meta.url), { type: 'module' }));
   return shared;
+}
+
+let sharedLooks: Remote<LookWorker> | null = null;
+/** The worker that makes quick looks, beside the one that makes maps. */
+function lookWorker(): Remote<LookWorker> {
+  sharedLooks ??= wrap<LookWorker>(
+    new Worker(new URL('./look-worker.ts', import.meta.url), { type: 'module' }),
+  );
+  return sharedLooks;
 }
 
 /**
@@ -57,6 +67,13 @@ export function usePictureRead(work: Work, wanted: boolean): boolean {
   return read === key;
 }
 
+/** With fewer processors than this two workers and the page would only slow each other down. */
+const minProcessors = 4;
+
+/** What the full map waits for: its quick look, where they cannot be made side by side. */
+const beforeMap = (look: Promise<unknown>): Promise<unknown> =>
+  navigator.hardwareConcurrency < minProcessors ? look : Promise.resolve();
+
 /** A picture and its place that have stood this long are taken for what will be mapped. */
 const standsMs = 800;
 
@@ -68,14 +85,12 @@ export function useMapAhead(work: Work): void {
   const request = work.map === null ? mapRequestOf(work) : null;
   const key = JSON.stringify(request);
   const begin = useEffectEvent(() => {
+    if (!request) return;
+    const ignore = () => undefined;
     // What cannot be mapped is said at Map.
-    if (request)
-      mapWorker()
-        .make(
-          request,
-          proxy(() => undefined),
-        )
-        .catch(() => undefined);
+    void beforeMap(lookWorker().look(request).catch(ignore)).then(() =>
+      mapWorker().make(request, proxy(ignore)).catch(ignore),
+    );
   });
   useEffect(() => {
     const timer = setTimeout(begin, standsMs);
@@ -83,7 +98,13 @@ export function useMapAhead(work: Work): void {
   }, [key]);
 }
 
-/** Keeps the map in step with the work's decisions: made in the worker, then kept by the server. */
+type MapRequestOfWork = NonNullable<ReturnType<typeof mapRequestOf>>;
+
+/** What a quick look is made of anew for: not for a change by hand, nor for more or less time. */
+const lookOf = (request: MapRequestOfWork) =>
+  JSON.stringify({ ...request, corrections: [], settings: { ...request.settings, minutes: null } });
+
+/** Keeps the map in step with the work's decisions: made in workers, a quick look first, then kept by the server. */
 export function useMapping(work: Work): Mapping {
   const kept = useKeptMapQuery(work.id, { skip: work.map === null });
   const keepMap = useKeepMap();
@@ -112,10 +133,8 @@ export function useMapping(work: Work): Mapping {
     mapWorker()
       .make(
         wanted,
-        proxy((report) => {
-          if (newest.current !== key) return;
-          if (report.kind === 'progress') setProgress(report.progress);
-          else setMade({ map: report.map, preview: true });
+        proxy((told) => {
+          if (newest.current === key) setProgress(told);
         }),
       )
       .then(async (drawn) => {
@@ -132,11 +151,42 @@ export function useMapping(work: Work): Mapping {
         setFault(error instanceof Error ? error.message : 'The map could not be made.');
       });
   });
+  const lastLook = useRef({ of: '', come: Promise.resolve() });
+  const show = useEffectEvent((seen: MapDocument | null) => {
+    if (seen && needed) setMade({ map: seen, preview: true });
+  });
+  /** Asks for a quick look, unless it would show what the last one did; resolves when it has come, or will not. */
+  const look = useEffectEvent(() => {
+    const of = request ? lookOf(request) + String(round) : '';
+    if (request && lastLook.current.of !== of) {
+      // What cannot be mapped is said of the full map.
+      const come = lookWorker()
+        .look(request)
+        .then(show, () => undefined);
+      lastLook.current = { of, come };
+    }
+    return lastLook.current.come;
+  });
+  const changedAt = useRef(-Infinity);
   useEffect(() => {
     if (!needed) return undefined;
     newest.current = key;
-    const timer = setTimeout(make, settleMs);
-    return () => clearTimeout(timer);
+    const since = performance.now() - changedAt.current;
+    changedAt.current = performance.now();
+    let waiting = true;
+    const looked = beforeMap(look());
+    const timer = setTimeout(
+      () => {
+        void looked.then(() => {
+          if (waiting) make();
+        });
+      },
+      since < settleMs ? settleMs : 0,
+    );
+    return () => {
+      waiting = false;
+      clearTimeout(timer);
+    };
   }, [key, needed]);
 
   const stop = useCallback(() => {

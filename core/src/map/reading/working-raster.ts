@@ -1,5 +1,5 @@
 import { luminanceBlue, luminanceGreen, luminanceRed } from '../../colour/index.js';
-import { averaged, linearOfWindow, type Picture, type PixelWindow, type Plane } from '../../raster/index.js';
+import { linearOfWindow, type Picture, type PixelWindow, type Plane } from '../../raster/index.js';
 
 /** The picture at the resolution the pencil needs: CIE X, Y and Z in linear light, 0–1, white being 1. */
 export type WorkingRaster = { luminance: Plane; x: Plane; z: Plane; pxPerMm: number };
@@ -21,16 +21,18 @@ export type WorkingSize = { width: number; height: number; pxPerMm: number };
  * @param frameWidthMm width of the picture on the surface
  * @param frameHeightMm height of the picture on the surface
  * @param pencilMm width of the point
+ * @param coarser so many times coarser each way, for a quick look
  */
 export function workingSize(
   window: PixelWindow,
   frameWidthMm: number,
   frameHeightMm: number,
   pencilMm: number,
+  coarser = 1,
 ): WorkingSize {
   const sourcePxPerMm = Math.max(window.width / frameWidthMm, window.height / frameHeightMm);
   const most = Math.sqrt(maxWorkingPixels / (frameWidthMm * frameHeightMm));
-  const wanted = Math.min(pixelsPerPoint / pencilMm, sourcePxPerMm, most);
+  const wanted = Math.min(pixelsPerPoint / pencilMm, sourcePxPerMm, most) / coarser;
   return {
     width: Math.max(1, Math.round(frameWidthMm * wanted)),
     height: Math.max(1, Math.round(frameHeightMm * wanted)),
@@ -55,16 +57,6 @@ export function workingRaster(picture: Picture, window: PixelWindow, size: Worki
   }
   const plane = (data: Float32Array): Plane => ({ width, height, data });
   return { x: plane(red), luminance: plane(green), z: plane(blue), pxPerMm };
-}
-
-/** The same with some pixels taken as one each way, for a quick look. */
-export function coarserRaster({ luminance, x, z, pxPerMm }: WorkingRaster, step: number): WorkingRaster {
-  return {
-    luminance: averaged(luminance, step),
-    x: averaged(x, step),
-    z: averaged(z, step),
-    pxPerMm: pxPerMm / step,
-  };
 }
 
 /** Contours and shapes are looked for at about this many pixels a mm; their boundaries are placed more finely. */

@@ -59,7 +59,7 @@ export function MapLeaves({ mapping }: { mapping: Mapping }) {
             settings={settings}
             ground={groundColour}
             pictureOpacity={held ? 1 : over}
-            provisional={mapping.provisional}
+            provisional={mapping.provisional && !tried}
           >
             <PinMarks />
           </ShownMap>

@@ -1,4 +1,4 @@
-import { useEffect, useMemo, useRef, useState } from 'react';
+import { useEffect, useEffectEvent, useMemo, useRef, useState } from 'react';
 import type { MapDocument, MapLine } from '@nobrel/core/documents';
 import { mapRequestOf } from '@nobrel/core/file';
 import { secondsToTrace } from '@nobrel/core/map';
@@ -12,9 +12,15 @@ export const detailSteps = 20;
 /** A lift for about this much contour, mm: what the lines of a drawing are long, on the average. */
 const lineLengthMm = 60;
 
+/** A finished map that has stood this long is likely to be looked at with more detail or less. */
+const standsMs = 500;
+
 /** Detail as it would be at where the slider stands. */
 export type DetailTried = {
-  /** What would be drawn there; null while the slider rests, or the whole is not there yet. */
+  /**
+   * What would be drawn there, also once the slider was let go until that map is made; null while the slider rests, or
+   * the whole is not there yet.
+   */
   map: MapDocument | null;
   /** Lines that come with it. */
   coming: readonly MapLine[];
@@ -36,17 +42,13 @@ const isDrawnAt = (detail: number) => (line: MapLine) =>
 export function useDetail(at: number | null): DetailTried {
   const work = useWork();
   const { map: settings } = work.decisions;
-  const { map } = useBenchMap();
+  const { map, provisional } = useBenchMap();
   const ready = usePictureOfMap();
   const [whole, setWhole] = useState<{ key: string; map: MapDocument } | null>(null);
   const [lengths, setLengths] = useState<readonly number[] | null>(null);
   const asked = useRef('');
-  const { detail: _, ...others } = settings;
-  const key = JSON.stringify([
-    work.id,
-    mapRequestOf({ ...work, decisions: { ...work.decisions, map: settings } })?.placement,
-    others,
-  ]);
+  const request = mapRequestOf(work);
+  const key = JSON.stringify([work.id, { ...request, settings: { ...settings, detail: null } }]);
   useEffect(() => {
     if (!ready) return;
     let wanted = true;
@@ -61,23 +63,30 @@ export function useDetail(at: number | null): DetailTried {
   }, [ready, map]);
   const detailed = whole?.key === key ? whole.map : null;
   const askForAll = () => {
-    const order = mapRequestOf(work);
-    if (detailed || asked.current === key || !order) return;
+    if (detailed || asked.current === key || !request) return;
     asked.current = key;
     void mapWorker()
-      .detailed(order)
+      .detailed(request)
       .then((found) => {
         asked.current = '';
         if (found) setWhole({ key, map: found });
       });
   };
+  const askWhileItStands = useEffectEvent(askForAll);
+  useEffect(() => {
+    if (!ready) return undefined;
+    const timer = setTimeout(askWhileItStands, standsMs);
+    return () => clearTimeout(timer);
+  }, [ready, key]);
+  // What the minutes leave room for is only known once the map is made.
+  const drawnAt = at ?? (provisional && settings.minutes === null ? settings.detail : null);
   const scrubbed = useMemo(() => {
-    if (at === null || !detailed) return null;
+    if (drawnAt === null || !detailed) return null;
     return {
       ...detailed,
-      lines: detailed.lines.filter((line) => line.kind === 'frame' || isDrawnAt(at)(line)),
+      lines: detailed.lines.filter((line) => line.kind === 'frame' || isDrawnAt(drawnAt)(line)),
     };
-  }, [at, detailed]);
+  }, [drawnAt, detailed]);
   const coming = useMemo(
     () =>
       at === null || !detailed || at <= settings.detail
