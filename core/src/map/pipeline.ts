@@ -2,7 +2,16 @@ import type { MapDocument } from '../documents/index.js';
 import type { Rect } from '../geometry/index.js';
 import { averaged, type Picture, type PixelWindow, type Plane } from '../raster/index.js';
 import { assembleMap, type Placement, finishMap, maxDetail } from './document/index.js';
-import { placeBoundaries, type Boundaries, stretchesOf, type Stretch } from './boundaries/index.js';
+import {
+  KeptArcs,
+  outside,
+  placeBoundaries,
+  stretchesOf,
+  type Arc,
+  type Boundaries,
+  type LocatedArc,
+  type Stretch,
+} from './boundaries/index.js';
 import {
   type ColourPlanes,
   type LabPlanes,
@@ -21,10 +30,10 @@ import {
   type DetailGround,
   type Details,
 } from './details/index.js';
-import { drawArcs } from './lines/index.js';
+import { drawArc } from './lines/index.js';
 import { contoursAt, type Contours } from './regions/index.js';
 import { lightnessPlane } from '../colour/index.js';
-import { keyOf, Stage, type MapProgress } from './stage.js';
+import { keyOf, Stage, StageOfEach, type MapProgress } from './stage.js';
 import { Things } from './things.js';
 import type { MapSettings } from './settings.js';
 import { stageSettings } from './stage-settings.js';
@@ -74,12 +83,13 @@ export class PhotographMaps {
     quieted: new Stage<Quieted>(),
     tones: new Stage<Tones>(),
     shapes: new Stage<Shapes>(),
+    arcs: new Stage<KeptArcs>(),
     boundaries: new Stage<Boundaries>(),
     ground: new Stage<DetailGround>(),
     crests: new Stage<Crest>(),
     details: new Stage<Details>(),
-    drawn: new Stage<Float64Array[]>(),
-    stretches: new Stage<Stretch[][]>(),
+    drawn: new StageOfEach<LocatedArc, Float64Array>(),
+    stretches: new StageOfEach<LocatedArc, Stretch[]>(),
     follower: new Stage<EdgeFollower>(),
   };
   private found: TonesFound | null = null;
@@ -138,29 +148,35 @@ export class PhotographMaps {
     this.found = { histogram: tones.value.histogram, limits: shapes.limits };
 
     yield { stage: 'Following the boundaries', share: 0.6 };
-    const boundaries = yield* this.boundaries(shapes, raster, tones.value, lab.planes, shapesKey);
+    const seenIn = { raster, tones: tones.value, lab: lab.planes };
+    const boundaries = yield* this.boundaries(shapes, seenIn, { rasterKey, shapesKey });
 
     yield { stage: 'Looking for thin lines', share: 0.85 };
     const seen = { raster, colour, lightness: lab.planes.lightness, regions: shapes.regions };
     const details = this.details(seen, settings, { rasterKey, shapesKey });
 
     yield { stage: 'Drawing the lines', share: 0.95 };
+    const { map, arcs } = boundaries;
     const following = stageSettings.drawn.parse(settings);
-    const drawn = this.stages.drawn.get(keyOf(shapesKey, following, frame), () =>
-      drawArcs(boundaries.map, boundaries.arcs, size, frame, following),
+    const drawnKey = keyOf(rasterKey, frame, following);
+    const drawn = arcs.map((arc, i) =>
+      this.stages.drawn.get(arc, drawnKey, () => drawArc(map.arcs[i], arc, size, frame, following)),
     );
     const edgeLimits = stageSettings.stretches.parse(settings);
-    const stretches = this.stages.stretches.get(keyOf(shapesKey, edgeLimits), () =>
-      boundaries.arcs.map((arc, i) =>
-        stretchesOf(arc, boundaries.map.arcs[i].closed, size.pxPerMm, edgeLimits),
-      ),
+    const stretchesKey = keyOf(edgeLimits);
+    const stretches = arcs.map((arc, i) =>
+      isOnFrame(map.arcs[i])
+        ? []
+        : this.stages.stretches.get(arc, stretchesKey, () =>
+            stretchesOf(arc, map.arcs[i].closed, size.pxPerMm, edgeLimits),
+          ),
     );
     const computed = assembleMap(
       {
         regions: shapes.regions,
-        map: boundaries.map,
+        map,
         drawn,
-        stretches: stretches.map((own, i) => (isOnFrame(boundaries, i) ? [] : own)),
+        stretches,
         colours: { arcs: boundaries.colours, regions: shapes.colours },
         areas: areaShares(shapes.regions),
         ground: groundThings(shapes.regions),
@@ -210,14 +226,13 @@ export class PhotographMaps {
 
   private *boundaries(
     shapes: Shapes,
-    raster: WorkingRaster,
-    tones: Tones,
-    lab: LabPlanes,
-    shapesKey: string,
+    { raster, tones, lab }: { raster: WorkingRaster; tones: Tones; lab: LabPlanes },
+    { rasterKey, shapesKey }: { rasterKey: string; shapesKey: string },
   ): Generator<MapProgress, Boundaries, undefined> {
     const held = this.stages.boundaries.peek(shapesKey);
     if (held) return held;
-    const placing = placeBoundaries(shapes, raster, tones, lab);
+    const kept = this.stages.arcs.get(rasterKey, () => new KeptArcs());
+    const placing = placeBoundaries(shapes, raster, tones, lab, kept);
     for (;;) {
       const step = placing.next();
       if (step.done) return this.stages.boundaries.put(shapesKey, step.value);
@@ -251,7 +266,4 @@ export class PhotographMaps {
   }
 }
 
-function isOnFrame({ map }: Boundaries, index: number): boolean {
-  const { left, right } = map.arcs[index];
-  return left < 0 || right < 0;
-}
+const isOnFrame = ({ left, right }: Arc) => left === outside || right === outside;

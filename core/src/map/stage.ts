@@ -22,6 +22,20 @@ export class Stage<T> {
   }
 }
 
+/** A stage that works on one thing after another, and remembers what it made of each for as long as that is kept. */
+export class StageOfEach<K extends object, T> {
+  private readonly held = new WeakMap<K, { key: string; value: T }>();
+
+  /** The result for this thing and input: the one remembered, or computed now. */
+  get(of: K, key: string, compute: () => T): T {
+    const held = this.held.get(of);
+    if (held?.key === key) return held.value;
+    const value = compute();
+    this.held.set(of, { key, value });
+    return value;
+  }
+}
+
 /** The key of all that goes into a stage. */
 export function keyOf(...parts: unknown[]): string {
   return JSON.stringify(parts);

@@ -3,6 +3,7 @@ export * from './blur.js';
 export * from './sample.js';
 export * from './average.js';
 export * from './box-mean.js';
+export * from './chessboard-distance.js';
 export * from './softened.js';
 export * from './median.js';
 export * from './extremes.js';

@@ -1,10 +1,11 @@
-import type { Lab } from '../../colour/index.js';
 import { deltaE2000 } from '../../colour/index.js';
 import type { Plane } from '../../raster/index.js';
 import type { LabPlanes, WorkingRaster } from '../reading/index.js';
-import type { Shapes, Tones } from '../values/index.js';
+import { keyOf } from '../stage.js';
+import type { Regions, Shapes, Tones } from '../values/index.js';
 import { solveJunctions } from './junctions.js';
-import { inLinearLight, locateArc, type Ground, type LocatedArc } from './locate.js';
+import { KeptArcs, sameNumbers, type KeptArc } from './kept-arcs.js';
+import { inLinearLight, locateArc, type Ground, type LocatedArc, type PlacedArc } from './locate.js';
 import { outside, planarMap, type Arc, type PlanarMap } from './planar-map.js';
 
 /** The boundaries of the shapes, placed to a fraction of a pixel. */
@@ -40,48 +41,95 @@ const minColourAlone = 6;
  *
  * @param tones what the shapes were found on, for soft edges
  * @param lab colour on the same pixels, for boundaries that lightness does not show
+ * @param kept arcs of a map made before of the same picture; gets those of this one
  */
 export function* placeBoundaries(
   shapes: Shapes,
   raster: WorkingRaster,
   tones: Pick<Tones, 'luminance' | 'step'>,
   lab: LabPlanes,
+  kept = new KeptArcs(),
 ): Generator<number, Boundaries, undefined> {
   const { regions } = shapes;
   const map = planarMap(regions);
   const arcs: LocatedArc[] = [];
   const colours = new Map<number, number>();
   const light = inLinearLight(raster.luminance, { plane: tones.luminance, pitchPx: tones.step });
+  const find = kept.finderIn(regions);
+  const looked = new Map<number, Omit<KeptArc, 'solved'> & { before: KeptArc | null }>();
   for (const [index, arc] of map.arcs.entries()) {
     if (index % arcsPerReport === arcsPerReport - 1) yield index / map.arcs.length;
     if (arc.left === outside || arc.right === outside) {
       arcs.push(alongFrame(arc, regions.step, raster.luminance));
       continue;
     }
-    const [one, other] = [shapes.colours[arc.left], shapes.colours[arc.right]];
-    const inLight = { ground: light, expected: Math.abs(one.lightness - other.lightness) };
-    const apart = Math.hypot(one.a - other.a, one.b - other.b);
-    const things = regions.thing[arc.left] !== regions.thing[arc.right];
-    const maxShiftMm = things ? maxContourShiftMm : undefined;
-    if (!things || apart < minColour || apart < placedByColour * inLight.expected) {
-      arcs.push(locateArc(arc, inLight, regions, raster.pxPerMm, { maxShiftMm }));
-      continue;
-    }
-    const inColour = { ground: colourGround(lab, tones.step, one, other), expected: apart };
-    const seenByColour = apart >= minColourAlone && apart > seenByColourFrom * inLight.expected;
-    if (seenByColour) colours.set(index, deltaE2000(one, other));
-    const judged = seenByColour ? undefined : inLight;
-    arcs.push(locateArc(arc, inColour, regions, raster.pxPerMm, { judged, maxShiftMm }));
+    const way = wayToLook(shapes, arc);
+    const name = keyOf(way);
+    const before = find(arc, name);
+    const placed = before?.placed ?? placeArc(arc, way, light, lab, { regions, raster, step: tones.step });
+    looked.set(index, { arc, way: name, placed, before });
+    arcs.push({ ...placed });
+    if (way.by === 'colour alone')
+      colours.set(index, deltaE2000(shapes.colours[arc.left], shapes.colours[arc.right]));
   }
   const { width, height } = raster.luminance;
   solveJunctions(map, arcs, { width, height, step: regions.step });
+  const keeping = [...looked].map(([index, { before, ...own }]) => {
+    // One that lies where it lay is the same arc, so that what was made of it need not be made again.
+    if (before && sameNumbers(before.solved.points, arcs[index].points)) arcs[index] = before.solved;
+    return { ...own, solved: arcs[index] };
+  });
+  kept.keep(regions, keeping);
   return { map, arcs, colours };
 }
 
+/** How a boundary is looked at. */
+type Way = {
+  /** Placed by lightness; by colour, and judged by lightness; or seen by colour alone. */
+  by: 'lightness' | 'colour' | 'colour alone';
+  /** The one of a\* and b\* in which its sides differ more. */
+  axis: 'a' | 'b';
+  /** It parts two things. */
+  things: boolean;
+  /** The step expected across it, whole L\* and a\*b\*: no shape far away that a hair is added to changes that. */
+  steps: { lightness: number; colour: number };
+};
+
+function wayToLook({ regions, colours }: Shapes, { left, right }: Arc): Way {
+  const [one, other] = [colours[left], colours[right]];
+  const [lightness, a, b] = [one.lightness - other.lightness, one.a - other.a, one.b - other.b].map(Math.abs);
+  const colour = Math.hypot(a, b);
+  const things = regions.thing[left] !== regions.thing[right];
+  const byColour = things && colour >= minColour && colour >= placedByColour * lightness;
+  const alone = byColour && colour >= minColourAlone && colour > seenByColourFrom * lightness;
+  return {
+    by: alone ? 'colour alone' : byColour ? 'colour' : 'lightness',
+    axis: a >= b ? 'a' : 'b',
+    things,
+    steps: { lightness: Math.round(lightness), colour: Math.round(colour) },
+  };
+}
+
+type On = { regions: Regions; raster: WorkingRaster; step: number };
+
+function placeArc(
+  arc: Arc,
+  { by, axis, things, steps }: Way,
+  light: Ground,
+  lab: LabPlanes,
+  { regions, raster: { pxPerMm }, step }: On,
+): PlacedArc {
+  const maxShiftMm = things ? maxContourShiftMm : undefined;
+  const inLight = { ground: light, expected: steps.lightness };
+  if (by === 'lightness') return locateArc(arc, inLight, regions, pxPerMm, { maxShiftMm });
+  const inColour = { ground: colourGround(lab[axis], step), expected: steps.colour };
+  const judged = by === 'colour' ? inLight : undefined;
+  return locateArc(arc, inColour, regions, pxPerMm, { judged, maxShiftMm });
+}
+
 /** Two colours of one lightness meet where the one of a\* and b\* that differs more is half-way. */
-function colourGround(lab: LabPlanes, step: number, one: Lab, other: Lab): Ground {
-  const along = (axis: 'a' | 'b') => Math.abs(one[axis] - other[axis]);
-  const tones = { plane: lab[along('a') >= along('b') ? 'a' : 'b'], pitchPx: step };
+function colourGround(plane: Plane, step: number): Ground {
+  const tones = { plane, pitchPx: step };
   return { tones, softTones: tones, stepBetween: (from, to) => from - to };
 }
 

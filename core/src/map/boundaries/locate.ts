@@ -16,6 +16,12 @@ export type LocatedArc = {
   softnessPx: Float32Array;
 };
 
+/** An arc as it was placed, before it is led into its junctions. */
+export type PlacedArc = LocatedArc & {
+  /** How far from the cracks between its regions they were looked at, pixels of the working raster. */
+  seenPx: number;
+};
+
 /** What a boundary is placed on. */
 export type Ground = {
   /** Tones that are half-way where the edge lies: linear light, or a plane of colour. */
@@ -89,7 +95,7 @@ export function locateArc(
   regions: LabelledRaster,
   pxPerMm: number,
   { judged, maxShiftMm = Infinity }: Known = {},
-): LocatedArc {
+): PlacedArc {
   const { tones, softTones } = placed.ground;
   const rowPx = regions.step;
   const maxShift = maxShiftMm * pxPerMm;
@@ -99,6 +105,11 @@ export function locateArc(
     tones.plane.width * tones.pitchPx,
     tones.plane.height * tones.pitchPx,
   );
+  const begun = points.slice();
+  let seenPx = 0;
+  const note = ({ reach, tones: on }: Look) => {
+    seenPx = Math.max(seenPx, furthestApart(points, begun) + reach * on.pitchPx);
+  };
   const farPx = Math.max(4, Math.min(40, Math.ceil(reachMm * pxPerMm)));
   const nearBy = (on: Tones): Look => ({
     tones: on,
@@ -109,6 +120,7 @@ export function locateArc(
   // Most edges are hard and need only a near look, twice; a soft one is then looked at from further off.
   for (let pass = 0, passes = 2; ; pass++) {
     const normals = normalsOf(points, arc.closed);
+    note(look);
     across = measureAcross(arc, points, normals, look, placed, regions, farPx);
     const offsets = findOffsets(across.strip, across.steps, arc.closed, rowPx);
     shift(
@@ -129,6 +141,7 @@ export function locateArc(
   if (judged) {
     const normals = normalsOf(points, arc.closed);
     const near = nearBy(judged.ground.tones);
+    note(near);
     across = measureAcross(arc, points, normals, near, judged, regions, farPx);
   }
   const { steps, contrast, softness } = across;
@@ -137,7 +150,19 @@ export function locateArc(
     points,
     contrast: Float32Array.from(spreadOver(contrast, steps, rows)),
     softnessPx: Float32Array.from(spreadOver(softness, steps, rows)),
+    seenPx: seenPx + staircasePx * rowPx,
   };
+}
+
+/** Smoothing leaves a run of cracks no further from them than this, pixels of the regions. */
+const staircasePx = 3;
+
+/** How far the points of a run lie from where they lay, at most. */
+function furthestApart(points: Float64Array, before: Float64Array): number {
+  let furthest = 0;
+  for (let i = 0; i < points.length; i += 2)
+    furthest = Math.max(furthest, Math.hypot(points[i] - before[i], points[i + 1] - before[i + 1]));
+  return furthest;
 }
 
 /** Tones and how many of their pixels to look to each side. */

@@ -1,6 +1,6 @@
 import { openedAtPoint, type Rect } from '../../geometry/index.js';
 import { smoothCurves } from './curves.js';
-import { type LocatedArc, outside, type PlanarMap } from '../boundaries/index.js';
+import { type Arc, type LocatedArc, outside } from '../boundaries/index.js';
 import type { MapSettings } from '../settings.js';
 import { fewestStraights } from './straights.js';
 
@@ -13,19 +13,17 @@ const curveShare = 0.35;
 /** Arms between which a corner's angle is judged, mm. */
 const cornerArmMm = 1.5;
 
-/** Every arc as it will be drawn, in mm on the surface. */
-export function drawArcs(
-  map: PlanarMap,
-  located: readonly LocatedArc[],
+/** An arc as it will be drawn, in mm on the surface. */
+export function drawArc(
+  arc: Arc,
+  located: LocatedArc,
   raster: { width: number; height: number },
   frame: Rect,
   following: Following,
-): Float64Array[] {
-  return map.arcs.map((arc, index) => {
-    const mm = onSurface(located[index].points, raster, frame);
-    // A frame arc never turns, since the corners are junctions: its two ends say all.
-    return arc.left === outside || arc.right === outside ? mm : follow(mm, arc.closed, following);
-  });
+): Float64Array {
+  const mm = onSurface(located.points, raster, frame);
+  // A frame arc never turns, since the corners are junctions: its two ends say all.
+  return arc.left === outside || arc.right === outside ? mm : follow(mm, arc.closed, following);
 }
 
 /** Brings points of the working raster to the surface. */
