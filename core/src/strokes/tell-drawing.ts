@@ -70,6 +70,9 @@ const inkStray = 0.2;
 /** What has more shading than this share is no line art. */
 const maxShaded = 0.1;
 
+/** A look at few pixels that finds this share has found more than that. */
+const surelyShaded = 0.3;
+
 /** A rim between two tones is no wider on either side, pixels. */
 const rimPx = 2;
 
@@ -99,17 +102,23 @@ function shadedShare(lightness: Plane, pxPerMm: number): number {
       }
     return false;
   };
-  let [other, shaded] = [0, 0];
+  const shareBy = (skip: number) => {
+    let [other, shaded] = [0, 0];
+    for (let y = 0; y < height; y += skip)
+      for (let x = 0; x < width; x += skip) {
+        const i = y * width + x;
+        if (isPaper(i)) continue;
+        other++;
+        if (!isInk(i) && !isRim(x, y)) shaded++;
+      }
+    return other === 0 ? 1 : shaded / other;
+  };
+  // Most photographs are shaded all over: a few pixels say so.
+  const roughly = shareBy(8);
+  if (roughly > surelyShaded) return roughly;
   // Every second pixel each way says as much as all.
-  for (let y = 0; y < height; y += 2)
-    for (let x = 0; x < width; x += 2) {
-      const i = y * width + x;
-      if (isPaper(i)) continue;
-      other++;
-      if (!isInk(i) && !isRim(x, y)) shaded++;
-    }
-  const share = other === 0 ? 1 : shaded / other;
-  // Of what is shaded anyway, as photographs are, mass need not be measured.
+  const share = shareBy(2);
+  // Of what is shaded anyway mass need not be measured.
   return share < maxShaded && massShare(lightness, isInk, pxPerMm) > maxMass ? 1 : share;
 }
 

@@ -39,20 +39,30 @@ export function findRegions(
 ): Regions {
   const { width, height, data } = lightness;
   const label = new Int32Array(data.length).fill(-1);
-  const level: number[] = [];
-  labelFlats(levelsOf(data, limits, slopes.onSlope), things, width, label, level);
+  const found: RegionsFound = { level: [], thing: [] };
+  labelFlats(levelsOf(data, limits, slopes.onSlope), things, width, label, found);
   const stack = new Int32Array(data.length);
   shareOut(label, slopes.steepness, things, width, stack);
   // A slope no flat touches is sorted by its own lightness.
   if (label.includes(-1)) {
     const done = new Uint8Array(label.length);
     for (let i = 0; i < done.length; i++) if (label[i] !== -1) done[i] = 1;
-    labelFlats(levelsOf(data, limits, done), things, width, label, level);
+    labelFlats(levelsOf(data, limits, done), things, width, label, found);
   }
-  const thing = new Int32Array(level.length);
-  for (let i = 0; i < label.length; i++) thing[label[i]] = things[i];
-  return { width, height, label, count: level.length, level: Uint8Array.from(level), thing, step };
+  const { level, thing } = found;
+  return {
+    width,
+    height,
+    label,
+    count: level.length,
+    level: Uint8Array.from(level),
+    thing: Int32Array.from(thing),
+    step,
+  };
 }
+
+/** The value of each region found so far, and the thing it is part of. */
+type RegionsFound = { level: number[]; thing: number[] };
 
 /** The value each pixel's lightness falls in, or `none` for those that are barred. */
 function levelsOf(data: Float32Array, limits: readonly number[], barred: Uint8Array): Uint8Array {
@@ -85,14 +95,14 @@ const none = 255;
  *
  * @param levels level of each pixel, or `none`
  * @param label gets the labels; pixels of no level are left alone
- * @param level gets the level of each new region
+ * @param found gets the level and thing of each new region
  */
 function labelFlats(
   levels: Uint8Array,
   things: Int32Array,
   width: number,
   label: Int32Array,
-  level: number[],
+  found: RegionsFound,
 ): void {
   // The first pixel of each run and the one behind its last.
   const from: number[] = [];
@@ -117,7 +127,10 @@ function labelFlats(
   // Regions are numbered by their first pixel.
   const number = new Int32Array(from.length);
   for (let run = 0; run < from.length; run++) {
-    number[run] = first[run] === run ? level.push(levels[from[run]]) - 1 : number[first[run]];
+    if (first[run] === run) {
+      number[run] = found.level.push(levels[from[run]]) - 1;
+      found.thing.push(things[from[run]]);
+    } else number[run] = number[first[run]];
     label.fill(number[run], from[run], to[run]);
   }
 }
