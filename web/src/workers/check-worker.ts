@@ -85,7 +85,7 @@ const work = {
       // The kind chosen at Sheets is the likeliest.
       const kinds = [...correctable].sort((a, b) => Number(b === sheets.kind) - Number(a === sheets.kind));
       const pages = kinds.flatMap((kind) => printedPages(makeSheets(source, { ...sheets, kind })));
-      return readCorrectedSheet(levels, map, pages);
+      return readCorrectedSheet(levels(), map, pages);
     } catch (error) {
       if (error instanceof SheetNotFound || error instanceof SheetError) return { fault: error.message };
       throw error;
@@ -102,12 +102,11 @@ const work = {
     construction,
     of,
   }: PhotographOrder): Promise<Found | { fault: string }> {
-    const { levels } = await masterOf(picture);
-    const [master] = levels;
+    const { picture: master, levels } = await masterOf(picture);
     try {
-      const shrink = master ? master.width / picture.width : 1;
+      const shrink = master.width / picture.width;
       const sized = (quad: Quad, by: number) => quadBy((k) => ({ x: quad[k].x * by, y: quad[k].y * by }));
-      const { report, flat } = checkDrawing(levels, map, {
+      const { report, flat } = checkDrawing(levels(), map, {
         corners: corners && sized(corners, shrink),
         byPoints,
         toleranceMm,
@@ -121,7 +120,7 @@ const work = {
       if (!(error instanceof DrawingNotFound)) throw error;
       // What is wrong with the photograph itself is the likeliest reason.
       const size = { widthMm: map.surface.width, heightMm: map.surface.height };
-      const troubles = master ? judgePhotograph(master, size).troubles : [];
+      const { troubles } = judgePhotograph(master, size);
       return { fault: [error.message, ...troubles.map(({ says }) => says)].join(' ') };
     }
   },

@@ -6,11 +6,11 @@ import { makeInSteps, OrderedPictures, type MapOrder } from './map-orders.js';
 /** Working pixels taken as one each way: what is lost is made good by the full map. */
 const coarser = 4;
 
-/** More pixels than this say nothing more at that resolution, on the long side. */
-const maxLongSidePx = 1280;
+/** More pixels than this say nothing more at that resolution, on the long side of what is used. */
+const maxWindowPx = 1280;
 
 const maker = new MapMaker();
-const pictures = new OrderedPictures(maxLongSidePx);
+const pictures = new OrderedPictures(maxWindowPx);
 let newest = 0;
 /** The look under way or made last: one that was begun ahead is joined by whoever comes to want it. */
 let last: { key: string; map: Promise<MapDocument | null> } | null = null;

@@ -26,12 +26,7 @@ type UnderWay = { order: string; map: Promise<MapDocument | null>; tell: Tell[] 
 let underWay: UnderWay | null = null;
 
 /** Makes a map for as long as no newer order or a stop comes in. */
-async function makeMap(
-  by: MapMaker,
-  order: MapOrder,
-  own: number,
-  tell?: Tell,
-): Promise<MapDocument | null> {
+async function makeMap(by: MapMaker, order: MapOrder, own: number, tell?: Tell): Promise<MapDocument | null> {
   const request = await pictures.requestFor(order);
   frame = request.placement.frame;
   return makeInSteps(by, request, () => own === newest, tell);

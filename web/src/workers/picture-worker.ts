@@ -49,8 +49,8 @@ const work = {
 
   /** Proposes the corners of a sheet, pixels of the stored picture; null when none is seen. */
   async findSheet(picture: PictureOrder): Promise<Quad | null> {
-    const [master] = (await masterOf(picture)).levels;
-    const found = master && findSheet(master);
+    const { picture: master } = await masterOf(picture);
+    const found = findSheet(master);
     if (!found) return null;
     const x = picture.width / master.width;
     const y = picture.height / master.height;

@@ -21,7 +21,7 @@ export type WorkingSize = { width: number; height: number; pxPerMm: number };
  * @param frameWidthMm width of the picture on the surface
  * @param frameHeightMm height of the picture on the surface
  * @param pencilMm width of the point
- * @param coarser so many times coarser each way, for a quick look
+ * @param coarser so many times coarser each way than needed, for a quick look
  */
 export function workingSize(
   window: PixelWindow,
@@ -32,7 +32,7 @@ export function workingSize(
 ): WorkingSize {
   const sourcePxPerMm = Math.max(window.width / frameWidthMm, window.height / frameHeightMm);
   const most = Math.sqrt(maxWorkingPixels / (frameWidthMm * frameHeightMm));
-  const wanted = Math.min(pixelsPerPoint / pencilMm, sourcePxPerMm, most) / coarser;
+  const wanted = Math.min(Math.min(pixelsPerPoint / pencilMm, most) / coarser, sourcePxPerMm);
   return {
     width: Math.max(1, Math.round(frameWidthMm * wanted)),
     height: Math.max(1, Math.round(frameHeightMm * wanted)),
