@@ -8,6 +8,8 @@ import {
   type Work,
   type WorkDecisions,
 } from '@nobrel/core/file';
+import type { MapProgress } from '@nobrel/core/map';
+import { createHeld } from './store/held.js';
 import type { Mapping } from './workers/use-mapping.js';
 
 /*
@@ -104,7 +106,7 @@ export function workDeciding({ reference, fit, map, check, transfer }: Differing
 export const standing = (fields: Partial<Mapping>): Mapping => ({
   map: null,
   provisional: false,
-  progress: null,
+  progress: createHeld<MapProgress | null>(null),
   stopped: false,
   fault: null,
   stop: () => undefined,

@@ -1,12 +1,6 @@
-import {
-  createContext,
-  useContext,
-  useLayoutEffect,
-  useState,
-  useSyncExternalStore,
-  type ReactNode,
-} from 'react';
+import { createContext, useContext, useLayoutEffect, useState, type ReactNode } from 'react';
 import type { MapDocument } from '@nobrel/core/documents';
+import { createHeld, useHeld } from '../store/held.js';
 import type { DiptychSide, RightSide } from './side.js';
 
 /** What a tool shows and hears while it is in hand. */
@@ -28,36 +22,16 @@ export type InHand = {
 
 const empty: InHand = {};
 
-/** Holds what the tool in hand shows, apart from the components, so that only what shows it is drawn again. */
-function createHand() {
-  let held = empty;
-  const listeners = new Set<() => void>();
-  return {
-    held: () => held,
-    hold: (next: InHand) => {
-      held = next;
-      listeners.forEach((hear) => hear());
-    },
-    subscribe: (hear: () => void) => {
-      listeners.add(hear);
-      return () => void listeners.delete(hear);
-    },
-  };
-}
-
-const HandContext = createContext(createHand());
+const HandContext = createContext(createHeld(empty));
 
 /** A bench on which one tool at a time is in hand. */
 export function Hand({ children }: { children: ReactNode }) {
-  const [hand] = useState(createHand);
+  const [hand] = useState(() => createHeld(empty));
   return <HandContext value={hand}>{children}</HandContext>;
 }
 
 /** What the tool in hand shows and hears; nothing while there is none. */
-export function useInHand(): InHand {
-  const { subscribe, held } = useContext(HandContext);
-  return useSyncExternalStore(subscribe, held);
-}
+export const useInHand = (): InHand => useHeld(useContext(HandContext));
 
 /** What a tool renders: its parts, each shown where the bench has its place for it. */
 export function ToolInHand(parts: InHand): null {

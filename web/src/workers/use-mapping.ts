@@ -1,10 +1,11 @@
 import { proxy, wrap, type Remote } from 'comlink';
-import { useCallback, useEffect, useEffectEvent, useRef, useState } from 'react';
+import { useCallback, useEffect, useEffectEvent, useMemo, useRef, useState } from 'react';
 import type { MapDocument } from '@nobrel/core/documents';
 import { isMapCurrent, mapOrigin, mapRequestOf, type Work } from '@nobrel/core/file';
 import type { MapProgress } from '@nobrel/core/map';
 import { messageOf } from '../store/api/base.js';
 import { useKeptMapQuery } from '../store/api/map.js';
+import { createHeld, type Held } from '../store/held.js';
 import { useKeepMap } from '../store/use-keep-map.js';
 import type { LookWorker } from './look-worker.js';
 import type { MapWorker } from './map-worker.js';
@@ -15,7 +16,8 @@ export type Mapping = {
   map: MapDocument | null;
   /** True while what is shown is only a quick look or out of date. */
   provisional: boolean;
-  progress: MapProgress | null;
+  /** Held apart, as it changes many times while a map is made. */
+  progress: Held<MapProgress | null>;
   stopped: boolean;
   fault: string | null;
   stop: () => void;
@@ -109,7 +111,7 @@ export function useMapping(work: Work): Mapping {
   const kept = useKeptMapQuery(work.id, { skip: work.map === null });
   const keepMap = useKeepMap();
   const [made, setMade] = useState<{ map: MapDocument; preview: boolean } | null>(null);
-  const [progress, setProgress] = useState<MapProgress | null>(null);
+  const [progress] = useState(() => createHeld<MapProgress | null>(null));
   const [fault, setFault] = useState<string | null>(null);
   const [stopped, setStopped] = useState(false);
   const [round, setRound] = useState(0);
@@ -129,12 +131,12 @@ export function useMapping(work: Work): Mapping {
     if (!wanted) return;
     setStopped(false);
     setFault(null);
-    setProgress({ stage: 'Reading the picture', share: 0 });
+    progress.hold({ stage: 'Reading the picture', share: 0 });
     mapWorker()
       .make(
         wanted,
         proxy((told) => {
-          if (newest.current === key) setProgress(told);
+          if (newest.current === key) progress.hold(told);
         }),
       )
       .then(async (drawn) => {
@@ -142,12 +144,12 @@ export function useMapping(work: Work): Mapping {
         // The document speaks of the picture as stored and prepared, not of the worker's copy.
         const map = { ...drawn, settings: { ...drawn.settings, ...mapOrigin(wanted) } };
         setMade({ map, preview: false });
-        setProgress(null);
+        progress.hold(null);
         const answer = await keepMap(work.id, map);
         if (answer.error) setFault(`The map could not be kept. ${messageOf(answer.error)}`);
       })
       .catch((error: unknown) => {
-        setProgress(null);
+        progress.hold(null);
         setFault(error instanceof Error ? error.message : 'The map could not be made.');
       });
   });
@@ -192,21 +194,18 @@ export function useMapping(work: Work): Mapping {
   const stop = useCallback(() => {
     newest.current = '';
     void mapWorker().stop();
-    setProgress(null);
+    progress.hold(null);
     setStopped(true);
-  }, []);
+  }, [progress]);
   const makeAgain = useCallback(() => {
     setMade(null);
     setFault(null);
     setRound((n) => n + 1);
   }, []);
-  return {
-    map: upToDate ?? made?.map ?? keptMap,
-    provisional: upToDate === null,
-    progress: upToDate ? null : progress,
-    stopped,
-    fault,
-    stop,
-    makeAgain,
-  };
+  const map = upToDate ?? made?.map ?? keptMap;
+  const provisional = upToDate === null;
+  return useMemo(
+    () => ({ map, provisional, progress, stopped, fault, stop, makeAgain }),
+    [map, provisional, progress, stopped, fault, stop, makeAgain],
+  );
 }

@@ -1,4 +1,4 @@
-import type { Plugin } from 'chart.js';
+import { useMemo } from 'react';
 import { sharesBetween } from '@nobrel/core/reference';
 import { useAppSelector } from '../../store/hooks.js';
 import { rooms } from '../../theme/tokens.js';
@@ -6,6 +6,11 @@ import { ShareBars } from './share-bars.js';
 
 /** Steps of lightness drawn as one bar. */
 const stepsABar = 2;
+
+const tell = {
+  title: (lightness: string) => `Lightness ${lightness}`,
+  value: (percent: number) => `${percent.toFixed(1)} % of the picture`,
+};
 
 /**
  * How light the picture is, how often, and what share each value of the map takes.
@@ -22,41 +27,23 @@ export function Histogram({
 }) {
   const colours = rooms[useAppSelector((state) => state.view.room)];
   const shares = sharesBetween(histogram, limits);
-  const bars = Array.from(
-    { length: histogram.length / stepsABar },
-    (_, i) => 100 * ((histogram[stepsABar * i] ?? 0) + (histogram[stepsABar * i + 1] ?? 0)),
-  );
-  const drawLimits: Plugin<'bar'> = {
-    id: 'limits',
-    afterDatasetsDraw: ({ ctx, chartArea: { left, top, bottom, width } }) => {
-      ctx.save();
-      ctx.strokeStyle = colours.sanguine;
-      ctx.setLineDash([4, 3]);
-      for (const limit of limits) {
-        const x = left + (limit / 100) * width;
-        ctx.beginPath();
-        ctx.moveTo(x, top);
-        ctx.lineTo(x, bottom);
-        ctx.stroke();
-      }
-      ctx.restore();
-    },
-  };
+  const [labels, bars] = useMemo(() => {
+    const values = Array.from(
+      { length: histogram.length / stepsABar },
+      (_, i) => 100 * ((histogram[stepsABar * i] ?? 0) + (histogram[stepsABar * i + 1] ?? 0)),
+    );
+    return [values.map((_, i) => `${stepsABar * i}–${stepsABar * (i + 1)}`), values];
+  }, [histogram]);
   return (
     <figure className="histogram">
       <figcaption>Lightness, dark to light, parted into {shares.length} values</figcaption>
       <ShareBars
-        // Limits and colours are drawn by the plugin, which is only read when the chart is made.
-        key={`${limits.join(' ')} ${colours.ground}`}
-        labels={bars.map((_, i) => `${stepsABar * i}–${stepsABar * (i + 1)}`)}
+        labels={labels}
         values={bars}
         colours={colours.graphite}
-        tell={{
-          title: (lightness) => `Lightness ${lightness}`,
-          value: (percent) => `${percent.toFixed(1)} % of the picture`,
-        }}
+        tell={tell}
         label={`Lightness of the picture. ${shareWords(shares)}`}
-        plugins={[drawLimits]}
+        marks={limits.map((limit) => limit / 100)}
       />
       <div className="histogram-greys" aria-hidden />
       <p>{shareWords(shares)}</p>

@@ -6,8 +6,8 @@ import {
   LinearScale,
   Tooltip,
   type ChartOptions,
-  type Plugin,
 } from 'chart.js';
+import { useMemo } from 'react';
 import { Bar } from 'react-chartjs-2';
 
 Chart.register(BarController, BarElement, CategoryScale, LinearScale, Tooltip);
@@ -24,38 +24,43 @@ type ShareBarsProps = {
   tell: { title: (label: string) => string; value: (value: number) => string };
   /** The chart in words. */
   label: string;
-  plugins?: readonly Plugin<'bar'>[];
+  /** Lines over the bars, at shares of the width. */
+  marks?: readonly number[];
 };
 
 /** Bars side by side without axes, such as how much there is of each tone. */
-export function ShareBars({ labels, values, colours, fill = 1, tell, label, plugins = [] }: ShareBarsProps) {
-  const options: ChartOptions<'bar'> = {
-    animation: false,
-    maintainAspectRatio: false,
-    scales: { x: { display: false }, y: { display: false, beginAtZero: true } },
-    plugins: {
-      tooltip: {
-        displayColors: false,
-        callbacks: {
-          title: ([item]) => tell.title(item?.label ?? ''),
-          label: ({ parsed }) => tell.value(parsed.y ?? 0),
+export function ShareBars({ labels, values, colours, fill = 1, tell, label, marks = [] }: ShareBarsProps) {
+  // What has not changed is not drawn again.
+  const options = useMemo(
+    (): ChartOptions<'bar'> => ({
+      animation: false,
+      maintainAspectRatio: false,
+      scales: { x: { display: false }, y: { display: false, beginAtZero: true } },
+      plugins: {
+        tooltip: {
+          displayColors: false,
+          callbacks: {
+            title: ([item]) => tell.title(item?.label ?? ''),
+            label: ({ parsed }) => tell.value(parsed.y ?? 0),
+          },
         },
       },
-    },
-  };
-  const backgroundColor = typeof colours === 'string' ? colours : [...colours];
+    }),
+    [tell],
+  );
+  const data = useMemo(() => {
+    const backgroundColor = typeof colours === 'string' ? colours : [...colours];
+    return {
+      labels: [...labels],
+      datasets: [{ data: [...values], backgroundColor, barPercentage: 1, categoryPercentage: fill }],
+    };
+  }, [labels, values, colours, fill]);
   return (
     <div className="histogram-chart">
-      <Bar
-        data={{
-          labels: [...labels],
-          datasets: [{ data: [...values], backgroundColor, barPercentage: 1, categoryPercentage: fill }],
-        }}
-        options={options}
-        plugins={[...plugins]}
-        role="img"
-        aria-label={label}
-      />
+      <Bar data={data} options={options} role="img" aria-label={label} />
+      {marks.map((at, i) => (
+        <span key={i} className="histogram-mark" style={{ left: `${100 * at}%` }} aria-hidden />
+      ))}
     </div>
   );
 }

@@ -1,7 +1,9 @@
 import { putOnBench } from '../../test-bench.js';
 import { standing } from '../../test-page.js';
 import { expect } from 'chai';
+import type { MapProgress } from '@nobrel/core/map';
 import { lineOf, mapWith } from '@nobrel/core/testing';
+import { createHeld } from '../../store/held.js';
 import { MapState } from './map-state.js';
 
 const twoLines = mapWith(300, 240, [
@@ -27,7 +29,8 @@ describe('how the map stands', () => {
   it('says how far it has come, and can be stopped', async () => {
     let stops = 0;
     const mapping = standing({
-      progress: { stage: 'Looking for contours', share: 0.4 },
+      provisional: true,
+      progress: createHeld<MapProgress | null>({ stage: 'Looking for contours', share: 0.4 }),
       stop: () => stops++,
     });
     const { getByRole, user } = await putOnBench(<MapState mapping={mapping} />);

@@ -34,6 +34,8 @@ export function MapStation() {
   );
 }
 
+const margin = <MapMargin />;
+
 function LaidOutMap() {
   const work = useWork();
   const mapping = useMapping(work);
@@ -44,17 +46,19 @@ function LaidOutMap() {
   const { map, provisional } = mapping;
   const kind = useReferenceKind(map);
   const bench = useMemo(() => ({ map, provisional, layout }), [map, provisional, layout]);
+  // A map that comes is drawn on the leaves: the sentence need not be drawn again for it.
+  const sentence = useMemo(
+    () => (
+      <>
+        <MapSentence kind={kind} />
+        <MapTools kind={kind ?? 'photograph'} />
+      </>
+    ),
+    [kind],
+  );
   return (
     <OnBench value={bench}>
-      <StationBench
-        sentence={
-          <>
-            <MapSentence kind={kind} />
-            <MapTools kind={kind ?? 'photograph'} />
-          </>
-        }
-        notes={<MapMargin />}
-      >
+      <StationBench sentence={sentence} notes={margin}>
         <MapLeaves mapping={mapping} />
       </StationBench>
     </OnBench>

@@ -6,6 +6,11 @@ import { rooms } from '../../../theme/tokens.js';
 /** Steps of darkness shown, up to that of the drawing. */
 const steps = 25;
 
+const tell = {
+  title: (darkness: string) => `Darkness ${darkness}`,
+  value: (length: number) => `${length.toFixed(2)} m of line`,
+};
+
 /** How much line there is of each darkness; what is taken is drawn in full. */
 export function DarknessChart({ found, limit }: { found: readonly StrokeFound[]; limit: number }) {
   const colours = rooms[useAppSelector((state) => state.view.room)];
@@ -26,10 +31,7 @@ export function DarknessChart({ found, limit }: { found: readonly StrokeFound[];
         values={metres}
         colours={metres.map((own, step) => (isTaken(own, step) ? colours.graphite : colours.hairline))}
         fill={0.9}
-        tell={{
-          title: (darkness) => `Darkness ${darkness}`,
-          value: (length) => `${length.toFixed(2)} m of line`,
-        }}
+        tell={tell}
         label={`Line by darkness: ${taken.toFixed(2)} m of ${all.toFixed(2)} m is dark enough to be taken.`}
       />
     </figure>

@@ -60,7 +60,7 @@ function DetailPanel({ detail, at, onTry }: DetailPanelProps) {
   const [settings, change] = useSettings();
   const shown = at ?? settings.detail;
   const drawn = detail.map ?? map;
-  const effort = drawn && effortOf(drawn);
+  const effort = useMemo(() => drawn && effortOf(drawn), [drawn]);
   return (
     <section className="map-panel detail-panel" aria-label="Detail">
       <label>

@@ -1,5 +1,5 @@
 import { Slider } from 'antd';
-import { useEffect, useState } from 'react';
+import { useEffect, useMemo, useState } from 'react';
 import { byHand, type TonesFound } from '@nobrel/core/map';
 import { TypedGap } from '../../../bench/sentence/gaps.js';
 import { Histogram } from '../../../bench/charts/histogram.js';
@@ -28,6 +28,7 @@ export function ValuesTool() {
       wanted = false;
     };
   }, [read, map]);
+  const histogram = useMemo(() => tones && shares(tones.histogram), [tones]);
   const inMap = map?.values.flatMap(({ from }) => (from === undefined ? [] : [from])) ?? [];
   const limits = settings.separation === 'by-hand' ? byHand(settings.limits, settings.values) : inMap;
   const setLimits = (next: readonly number[]) =>
@@ -65,9 +66,9 @@ export function ValuesTool() {
         </>
       }
       panel={
-        tones && (
+        histogram && (
           <section className="map-panel" aria-label="Tones and limits">
-            <Histogram histogram={shares(tones.histogram)} limits={limits} />
+            <Histogram histogram={histogram} limits={limits} />
             <Slider
               range
               min={0}
