@@ -1,8 +1,8 @@
 import '../test-page.js';
 import { expect } from 'chai';
-import { expose } from 'comlink';
 import { mapWith, trueReport } from '@nobrel/core/testing';
 import type { Found, PhotographOrder } from './check-worker.js';
+import { promised, StandInWorker } from '../test-worker.js';
 import { checkPhotograph, prepareChecker } from './in-check-worker.js';
 
 const order: PhotographOrder = {
@@ -25,47 +25,24 @@ const found: Found = {
 };
 const fault = 'The drawing is not seen.';
 
-/** A promise, and what keeps it. */
-function held<T>() {
-  let keep: (value: T) => void = () => undefined;
-  const promise = new Promise<T>((resolve) => {
-    keep = resolve;
-  });
-  return { promise, keep };
-}
-
-/** Stands in for a browser's worker: what is asked of it is answered when the test says so. */
-class StandInWorker {
-  static opened: StandInWorker[] = [];
-  readonly answers: ReturnType<typeof held<Found | { fault: string }>>[] = [];
-  readonly flat = held<Blob>();
-  ended = false;
-  private readonly here: MessagePort;
-  private readonly there: MessagePort;
+/** Stands in for the worker that checks: it is answered when the test says so. */
+class Checker extends StandInWorker {
+  static opened: Checker[] = [];
+  readonly answers: ReturnType<typeof promised<Found | { fault: string }>>[];
+  readonly flat: ReturnType<typeof promised<Blob>>;
 
   constructor() {
-    const { port1, port2 } = new MessageChannel();
-    [this.here, this.there] = [port1, port2];
+    const answers: Checker['answers'] = [];
+    const flat = promised<Blob>();
     const checkPhotograph = () => {
-      const answer = held<Found | { fault: string }>();
-      this.answers.push(answer);
+      const answer = promised<Found | { fault: string }>();
+      answers.push(answer);
       return answer.promise;
     };
-    expose({ checkPhotograph, flatPicture: () => this.flat.promise }, port2);
-    port1.start();
-    StandInWorker.opened.push(this);
+    super({ checkPhotograph, flatPicture: () => flat.promise });
+    [this.answers, this.flat] = [answers, flat];
+    Checker.opened.push(this);
   }
-
-  addEventListener = (...[type, listener]: Parameters<MessagePort['addEventListener']>) =>
-    this.here.addEventListener(type, listener);
-  removeEventListener = (...[type, listener]: Parameters<MessagePort['removeEventListener']>) =>
-    this.here.removeEventListener(type, listener);
-  postMessage = (message: unknown) => this.here.postMessage(message);
-  terminate = () => {
-    this.ended = true;
-    this.here.close();
-    this.there.close();
-  };
 
   /** Waits until it was asked so often, and answers the last time. */
   async answer(times: number, answer: Found | { fault: string }): Promise<void> {
@@ -82,8 +59,8 @@ describe('the worker that holds photographs against the map', () => {
   const timeoutBefore = window.setTimeout.bind(window);
   let endRest: () => void = () => undefined;
   beforeEach(() => {
-    StandInWorker.opened = [];
-    Object.assign(globalThis, { Worker: StandInWorker });
+    Checker.opened = [];
+    Object.assign(globalThis, { Worker: Checker });
     // A minute of rest is over when the test says so.
     Object.assign(window, {
       setTimeout: (then: () => void) => {
@@ -97,9 +74,9 @@ describe('the worker that holds photographs against the map', () => {
     Object.assign(window, { setTimeout: timeoutBefore });
     Object.assign(globalThis, { Worker: workerBefore });
   });
-  const opened = () => StandInWorker.opened;
-  const worker = (n: number): StandInWorker => {
-    const one = StandInWorker.opened[n];
+  const opened = () => Checker.opened;
+  const worker = (n: number): Checker => {
+    const one = Checker.opened[n];
     if (!one) throw new Error('No such worker was opened.');
     return one;
   };
