@@ -1,6 +1,7 @@
 import KDBush from 'kdbush';
 import { fitLine } from '../../geometry/index.js';
-import { type LocatedArc, untrusted } from './locate.js';
+import type { LocatedArc } from './locate.js';
+import { untrusted } from './offsets.js';
 import type { PlanarMap } from './planar-map.js';
 
 /** A junction never moves further than this from where the regions put it, pixels. */
