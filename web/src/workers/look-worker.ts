@@ -33,6 +33,10 @@ const work = {
       return makeInSteps(maker, { ...request, coarser }, () => true);
     });
     last = { key, map };
+    // One that could not be made is tried anew the next time.
+    map.catch(() => {
+      if (last?.map === map) last = null;
+    });
     return map;
   },
 };

@@ -5,6 +5,7 @@ import { expect } from 'chai';
 import type { MapDocument } from '@nobrel/core/documents';
 import { mapOrigin, mapRequestOf } from '@nobrel/core/file';
 import { lineOf, mapWith } from '@nobrel/core/testing';
+import { useHeld } from '../store/held.js';
 import { useDecide, useWork } from '../store/hooks.js';
 import { promised, standInFor } from '../test-worker.js';
 import type { MapOrder } from './map-orders.js';
@@ -46,13 +47,17 @@ function mapOf({ order }: Ordered, lines: number): MapDocument {
 
 function Mapped() {
   const decide = useDecide();
-  const { map, provisional } = useMapping(useWork());
+  const { map, provisional, progress, stopped, stop, makeAgain } = useMapping(useWork());
+  const stage = useHeld(progress)?.stage;
   const values = [2, 3, 5, 6];
   return (
     <>
       <p role="status">
         {map ? `${map.lines.length} lines${provisional ? ', not finished' : ''}` : 'no map'}
       </p>
+      <p>{stopped ? 'stopped' : stage}</p>
+      <button onClick={stop}>Stop</button>
+      <button onClick={makeAgain}>Make it</button>
       {values.map((count) => (
         <button key={count} onClick={() => decide({ room: 'map', change: { values: count } })}>
           {count} values
@@ -100,6 +105,21 @@ describe('a map that is made anew', () => {
     expect(maps.length).to.equal(0);
     act(() => last(looks).answer(mapOf(last(looks), 3)));
     await findByText('3 lines, not finished');
+    await waitFor(() => expect(maps.length).to.equal(1));
+  });
+
+  it('can be stopped before its quick look is there, and is then not ordered', async () => {
+    processors(2);
+    const { findByText, getByText } = await putOnBench(<Mapped />);
+    await findByText('Reading the picture');
+    act(() => getByText('Stop').click());
+    await findByText('stopped');
+    act(() => last(looks).answer(mapOf(last(looks), 3)));
+    await soon();
+    expect(maps.length).to.equal(0);
+    act(() => getByText('Make it').click());
+    await waitFor(() => expect(looks.length).to.equal(2));
+    act(() => last(looks).answer(null));
     await waitFor(() => expect(maps.length).to.equal(1));
   });
 

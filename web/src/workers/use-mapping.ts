@@ -131,7 +131,6 @@ export function useMapping(work: Work): Mapping {
     if (!wanted) return;
     setStopped(false);
     setFault(null);
-    progress.hold({ stage: 'Reading the picture', share: 0 });
     mapWorker()
       .make(
         wanted,
@@ -172,24 +171,17 @@ export function useMapping(work: Work): Mapping {
   const changedAt = useRef(-Infinity);
   useEffect(() => {
     if (!needed) return undefined;
-    newest.current = key;
     const since = performance.now() - changedAt.current;
     changedAt.current = performance.now();
-    let waiting = true;
+    newest.current = key;
+    progress.hold({ stage: 'Reading the picture', share: 0 });
     const looked = beforeMap(look());
-    const timer = setTimeout(
-      () => {
-        void looked.then(() => {
-          if (waiting) make();
-        });
-      },
-      since < settleMs ? settleMs : 0,
-    );
-    return () => {
-      waiting = false;
-      clearTimeout(timer);
+    const makeUnlessStopped = () => {
+      if (newest.current === key) make();
     };
-  }, [key, needed]);
+    const timer = setTimeout(() => void looked.then(makeUnlessStopped), since < settleMs ? settleMs : 0);
+    return () => clearTimeout(timer);
+  }, [key, needed, progress]);
 
   const stop = useCallback(() => {
     newest.current = '';
