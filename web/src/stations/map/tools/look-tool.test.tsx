@@ -67,7 +67,7 @@ describe('the slider of detail', () => {
     const slider = page.getByRole('slider', { name: 'How much detail is drawn' });
     expect(drawn()).to.equal('the map there is');
     // The whole is made ready before anyone asks.
-    await waitFor(() => expect(asked).to.equal(1));
+    await waitFor(() => expect(asked).to.equal(1), { timeout: 10_000 });
     await act(() => new Promise((resolve) => setTimeout(resolve, 50)));
     const press = () => {
       fireEvent.keyDown(slider, { key: 'ArrowRight', keyCode: 39 });

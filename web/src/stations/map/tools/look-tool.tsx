@@ -62,7 +62,7 @@ function DetailPanel({ detail, at, onTry }: DetailPanelProps) {
   const drawn = detail.map ?? map;
   const effort = useMemo(() => drawn && effortOf(drawn), [drawn]);
   return (
-    <section className="map-panel detail-panel" aria-label="Detail">
+    <section className="map-panel detail-panel" aria-label="Detail" onPointerEnter={detail.askForAll}>
       <label>
         Detail
         <Slider

@@ -13,7 +13,7 @@ export const detailSteps = 20;
 const lineLengthMm = 60;
 
 /** A finished map that has stood this long is likely to be looked at with more detail or less. */
-const standsMs = 500;
+const standsMs = 1500;
 
 /** Detail as it would be at where the slider stands. */
 export type DetailTried = {
