@@ -101,7 +101,10 @@ async function yardsticks(picture: Picture, request: MapRequest, limits: number[
   return out;
 }
 
-function measure(request: MapRequest) {
+/** Quick looks are made from a picture of this long side, as in the page. */
+const lookPx = 1280;
+
+function measure(request: MapRequest, small: MapRequest) {
   const whole = timed(() => new MapMaker().make(request), 5);
   const maker = new MapMaker();
   maker.make(request);
@@ -109,7 +112,7 @@ function measure(request: MapRequest) {
   const quick = new MapMaker();
   const look = () => {
     turn++;
-    quick.make({ ...request, coarser: 4, settings: { ...request.settings, values: 3 + (turn % 2) } });
+    quick.make({ ...small, coarser: 4, settings: { ...request.settings, values: 3 + (turn % 2) } });
   };
   let turn = 0;
   const changed = (settings: () => Partial<MapRequest['settings']>) =>
@@ -123,7 +126,7 @@ function measure(request: MapRequest) {
     tolerance: changed(() => ({ toleranceMm: 0.2 + 0.01 * (turn % 5) })),
     edges: changed(() => ({ softFromMm: 1.5 + 0.1 * (turn % 5) })),
     budget: changed(() => ({ minutes: 5 + (turn % 5) })),
-    firstLook: timed(() => new MapMaker().make({ ...request, coarser: 4 }), 5),
+    firstLook: timed(() => new MapMaker().make({ ...small, coarser: 4 }), 5),
     nextLook: timed(look, 6),
     map: maker.make(request),
   };
@@ -132,7 +135,7 @@ function measure(request: MapRequest) {
 /** Everything once, so that neither ours nor theirs is timed while the engine still compiles it. */
 async function warmUp(picture: Picture): Promise<void> {
   const request = requestFor(picture, 'warm');
-  const { map } = measure(request);
+  const { map } = measure(request, request);
   await yardsticks(picture, request, limitsOf(map));
 }
 
@@ -145,7 +148,9 @@ await warmUp(await atSize(scene, 3e5));
 for (const [name, full] of pictures) {
   const picture = await atSize(full, megapixels * 1e6);
   const request = requestFor(picture, name);
-  const found = measure(request);
+  const { width, height } = picture;
+  const small = await atSize(picture, (lookPx / Math.max(width, height)) ** 2 * width * height);
+  const found = measure(request, requestFor(small, name));
   const drawn = found.map.lines.filter(isTraced);
   const points = drawn.reduce((sum, line) => sum + line.points.length, 0);
   const others = await yardsticks(picture, request, limitsOf(found.map));
