@@ -53,6 +53,6 @@ export function Histogram({
 
 /** The share of each value, darkest first. */
 function shareWords(shares: readonly number[]): string {
-  const percents = shares.map((share) => `${Math.round(100 * share)} %`);
+  const percents = shares.map((share) => `${Math.round(100 * share)}\u00a0%`);
   return `Darkest to lightest: ${percents.join(', ')}.`;
 }
