@@ -3,11 +3,10 @@ import type { Rect } from '../geometry/index.js';
 import { averaged, type Picture, type PixelWindow, type Plane } from '../raster/index.js';
 import { assembleMap, type Placement, finishMap, maxDetail } from './document/index.js';
 import {
+  isOnFrame,
   KeptArcs,
-  outside,
   placeBoundaries,
   stretchesOf,
-  type Arc,
   type Boundaries,
   type LocatedArc,
   type Stretch,
@@ -62,7 +61,7 @@ export type MapRequest = {
   corrections?: readonly Correction[];
   /** Where the whole picture lies on the surface, mm, for the corrections; the frame when not given. */
   wholeAt?: Rect;
-  /** For a quick look: how many working pixels are taken as one each way. */
+  /** For a quick look: so many times coarser each way than the map needs, though no coarser than the picture. */
   coarser?: number;
 };
 
@@ -265,5 +264,3 @@ export class PhotographMaps {
     });
   }
 }
-
-const isOnFrame = ({ left, right }: Arc) => left === outside || right === outside;

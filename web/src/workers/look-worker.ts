@@ -3,7 +3,7 @@ import type { MapDocument } from '@nobrel/core/documents';
 import { MapMaker } from '@nobrel/core/map';
 import { makeInSteps, OrderedPictures, type MapOrder } from './map-orders.js';
 
-/** Working pixels taken as one each way: what is lost is made good by the full map. */
+/** So many times coarser each way than the map: what is lost is made good by that. */
 const coarser = 4;
 
 /** More pixels than this say nothing more at that resolution, on the long side of what is used. */

@@ -47,6 +47,15 @@ class StandInBrowser {
   }
 }
 
+/** Has every test of a suite read its pictures from there. */
+function inStandInBrowser(): void {
+  let takeAway: () => void = () => undefined;
+  beforeEach(() => {
+    takeAway = StandInBrowser.put();
+  });
+  afterEach(() => takeAway());
+}
+
 let pictures = 0;
 /** An order of the sample work, of a picture that was never read before. */
 function newOrder(fields: Partial<MapOrder> = {}): MapOrder {
@@ -56,11 +65,7 @@ function newOrder(fields: Partial<MapOrder> = {}): MapOrder {
 }
 
 describe('pictures that maps are ordered of', () => {
-  let takeAway: () => void = () => undefined;
-  beforeEach(() => {
-    takeAway = StandInBrowser.put();
-  });
-  afterEach(() => takeAway());
+  inStandInBrowser();
 
   it('are read once for all orders about them', async () => {
     const ordered = new OrderedPictures();
@@ -109,11 +114,7 @@ describe('pictures that maps are ordered of', () => {
 });
 
 describe('a map that is made step by step', () => {
-  let takeAway: () => void = () => undefined;
-  beforeEach(() => {
-    takeAway = StandInBrowser.put();
-  });
-  afterEach(() => takeAway());
+  inStandInBrowser();
 
   it('tells how far it is, and ends when it is no longer wanted', async () => {
     const request = await new OrderedPictures().requestFor(newOrder());

@@ -6,7 +6,7 @@ import type { Regions, Shapes, Tones } from '../values/index.js';
 import { solveJunctions } from './junctions.js';
 import { KeptArcs, sameNumbers, type KeptArc } from './kept-arcs.js';
 import { inLinearLight, locateArc, type Ground, type LocatedArc, type PlacedArc } from './locate.js';
-import { outside, planarMap, type Arc, type PlanarMap } from './planar-map.js';
+import { isOnFrame, planarMap, type Arc, type PlanarMap } from './planar-map.js';
 
 /** The boundaries of the shapes, placed to a fraction of a pixel. */
 export type Boundaries = {
@@ -59,7 +59,7 @@ export function* placeBoundaries(
   const looked = new Map<number, Omit<KeptArc, 'solved'> & { before: KeptArc | null }>();
   for (const [index, arc] of map.arcs.entries()) {
     if (index % arcsPerReport === arcsPerReport - 1) yield index / map.arcs.length;
-    if (arc.left === outside || arc.right === outside) {
+    if (isOnFrame(arc)) {
       arcs.push(alongFrame(arc, regions.step, raster.luminance));
       continue;
     }
@@ -69,7 +69,7 @@ export function* placeBoundaries(
     const placed = before?.placed ?? placeArc(arc, way, light, lab, { regions, raster, step: tones.step });
     looked.set(index, { arc, way: name, placed, before });
     arcs.push({ ...placed });
-    if (way.by === 'colour alone')
+    if (way.colour?.alone)
       colours.set(index, deltaE2000(shapes.colours[arc.left], shapes.colours[arc.right]));
   }
   const { width, height } = raster.luminance;
@@ -83,16 +83,14 @@ export function* placeBoundaries(
   return { map, arcs, colours };
 }
 
-/** How a boundary is looked at. */
+/** How a boundary is looked at. Steps are whole, so that a hair's change of a shape far away changes none of them. */
 type Way = {
-  /** Placed by lightness; by colour, and judged by lightness; or seen by colour alone. */
-  by: 'lightness' | 'colour' | 'colour alone';
-  /** The one of a\* and b\* in which its sides differ more. */
-  axis: 'a' | 'b';
   /** It parts two things. */
   things: boolean;
-  /** The step expected across it, whole L\* and a\*b\*: no shape far away that a hair is added to changes that. */
-  steps: { lightness: number; colour: number };
+  /** The step expected across it in lightness, L\*. */
+  lightness: number;
+  /** Where colour places it: the one of a\* and b\* that differs more, the step expected, and whether that alone shows it. */
+  colour: { axis: 'a' | 'b'; step: number; alone: boolean } | null;
 };
 
 function wayToLook({ regions, colours }: Shapes, { left, right }: Arc): Way {
@@ -101,12 +99,11 @@ function wayToLook({ regions, colours }: Shapes, { left, right }: Arc): Way {
   const colour = Math.hypot(a, b);
   const things = regions.thing[left] !== regions.thing[right];
   const byColour = things && colour >= minColour && colour >= placedByColour * lightness;
-  const alone = byColour && colour >= minColourAlone && colour > seenByColourFrom * lightness;
+  const alone = colour >= minColourAlone && colour > seenByColourFrom * lightness;
   return {
-    by: alone ? 'colour alone' : byColour ? 'colour' : 'lightness',
-    axis: a >= b ? 'a' : 'b',
     things,
-    steps: { lightness: Math.round(lightness), colour: Math.round(colour) },
+    lightness: Math.round(lightness),
+    colour: byColour ? { axis: a >= b ? 'a' : 'b', step: Math.round(colour), alone } : null,
   };
 }
 
@@ -114,16 +111,16 @@ type On = { regions: Regions; raster: WorkingRaster; step: number };
 
 function placeArc(
   arc: Arc,
-  { by, axis, things, steps }: Way,
+  { things, lightness, colour }: Way,
   light: Ground,
   lab: LabPlanes,
   { regions, raster: { pxPerMm }, step }: On,
 ): PlacedArc {
   const maxShiftMm = things ? maxContourShiftMm : undefined;
-  const inLight = { ground: light, expected: steps.lightness };
-  if (by === 'lightness') return locateArc(arc, inLight, regions, pxPerMm, { maxShiftMm });
-  const inColour = { ground: colourGround(lab[axis], step), expected: steps.colour };
-  const judged = by === 'colour' ? inLight : undefined;
+  const inLight = { ground: light, expected: lightness };
+  if (!colour) return locateArc(arc, inLight, regions, pxPerMm, { maxShiftMm });
+  const inColour = { ground: colourGround(lab[colour.axis], step), expected: colour.step };
+  const judged = colour.alone ? undefined : inLight;
   return locateArc(arc, inColour, regions, pxPerMm, { judged, maxShiftMm });
 }
 

@@ -16,6 +16,10 @@ export type Arc = {
   to: number;
 };
 
+/** Whether an arc runs along the picture's own border. */
+export const isOnFrame = ({ left, right }: Pick<Arc, 'left' | 'right'>): boolean =>
+  left === outside || right === outside;
+
 /** One step of a ring: an arc, walked forwards or backwards. */
 export type ArcUse = { arc: number; reversed: boolean };
 

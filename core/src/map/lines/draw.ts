@@ -1,6 +1,6 @@
 import { openedAtPoint, type Rect } from '../../geometry/index.js';
 import { smoothCurves } from './curves.js';
-import { type Arc, type LocatedArc, outside } from '../boundaries/index.js';
+import { isOnFrame, type Arc, type LocatedArc } from '../boundaries/index.js';
 import type { MapSettings } from '../settings.js';
 import { fewestStraights } from './straights.js';
 
@@ -23,7 +23,7 @@ export function drawArc(
 ): Float64Array {
   const mm = onSurface(located.points, raster, frame);
   // A frame arc never turns, since the corners are junctions: its two ends say all.
-  return arc.left === outside || arc.right === outside ? mm : follow(mm, arc.closed, following);
+  return isOnFrame(arc) ? mm : follow(mm, arc.closed, following);
 }
 
 /** Brings points of the working raster to the surface. */
