@@ -1,12 +1,11 @@
 import { Alert } from 'antd';
 import type { ComponentType } from 'react';
-import { createBrowserRouter, Link, Navigate, Outlet, RouterProvider, type RouteObject } from 'react-router';
+import { createBrowserRouter, Link, Navigate, Outlet, RouterProvider } from 'react-router';
 import { stationIds } from '@nobrel/core/file';
 import { Frame } from './bench/frame/frame.js';
 import { Door } from './door.js';
 import { Opening } from './bench/frame/opening.js';
 import { Broken } from './broken.js';
-import { OpenWork, WorkFrame } from './open-work.js';
 import { FlatFile } from './stations/file/flat-file/flat-file.js';
 import { stationPages } from './stations/index.js';
 
@@ -26,7 +25,7 @@ function NowhereToGo() {
 const Loading = () => <Opening what="the page" />;
 
 /** A page whose code is loaded when it is first gone to. */
-const pageAt = (path: string, load: () => Promise<ComponentType>): RouteObject => ({
+const pageAt = (path: string, load: () => Promise<ComponentType>) => ({
   path,
   lazy: async () => ({ Component: await load() }),
   errorElement: <Broken />,
@@ -52,13 +51,12 @@ const router = createBrowserRouter([
         async () => (await import('./stations/file/supplies/supplies-page.js')).SuppliesPage,
       ),
       {
-        path: '/works/:id',
-        element: <OpenWork />,
-        errorElement: <Broken />,
-        HydrateFallback: Loading,
+        ...pageAt('/works/:id', async () => (await import('./open-work.js')).OpenWork),
         children: [
           {
-            element: <WorkFrame />,
+            lazy: async () => ({ Component: (await import('./open-work.js')).WorkFrame }),
+            errorElement: <Broken />,
+            HydrateFallback: Loading,
             children: stationIds.map((path) => ({
               path,
               lazy: stationPages[path],

@@ -1,11 +1,12 @@
 import { Alert, Button } from 'antd';
 import { useRouteError } from 'react-router';
 import { useAppSelector } from './store/hooks.js';
+import { workOf } from './store/work-state.js';
 
 /** What stands where a page broke: whether the work is safe, and the way on. */
 export function Broken() {
   const error = useRouteError();
-  const saving = useAppSelector((state) => state.work.saving);
+  const saving = useAppSelector((state) => workOf(state).saving);
   const safe =
     saving === 'saved'
       ? 'Your work is saved.'

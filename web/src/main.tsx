@@ -5,7 +5,7 @@ import { Provider } from 'react-redux';
 import '@fontsource-variable/literata/index.css';
 import '@fontsource-variable/source-sans-3/index.css';
 import { App } from './app.js';
-import { saveNow } from './store/autosave.js';
+import { saveNow } from './store/listener.js';
 import { followPresses } from './store/press.js';
 import { createStore } from './store/store.js';
 import './theme/base.css';

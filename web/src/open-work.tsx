@@ -3,11 +3,15 @@ import { lazy, Suspense, useEffect } from 'react';
 import { Link, Outlet, useParams } from 'react-router';
 import { Frame } from './bench/frame/frame.js';
 import { Opening } from './bench/frame/opening.js';
+import { ConflictNotice } from './bench/frame/saving.js';
 import { Strip } from './bench/frame/strip.js';
+import { WorkTools } from './bench/frame/work-tools.js';
 import { stationPages } from './stations/index.js';
 import { messageOf } from './store/api/base.js';
-import { useWorkQuery } from './store/api/file.js';
+import { useWorkQuery } from './store/api/work.js';
+import './store/autosave.js';
 import { useAppDispatch, useAppSelector } from './store/hooks.js';
+import { useDraft } from './store/use-work.js';
 import { readStash, unsavedOf } from './store/unsaved.js';
 import { closed, opened, refreshed } from './store/work-slice.js';
 
@@ -16,8 +20,8 @@ export function OpenWork() {
   const { id = '' } = useParams();
   const dispatch = useAppDispatch();
   const answer = useWorkQuery(id, { refetchOnMountOrArgChange: true, refetchOnFocus: true });
-  const openId = useAppSelector((state) => state.work.id);
-  const title = useAppSelector((state) => state.work.decisions?.title);
+  const openId = useDraft((work) => work.id);
+  const title = useDraft(({ decisions }) => decisions?.title);
   const data = answer.isError || (answer.isFetching && openId !== id) ? undefined : answer.data;
   useEffect(() => {
     if (!data) return;
@@ -60,9 +64,18 @@ const BenchTour = lazy(async () => ({ default: (await import('./bench/frame/benc
 export function WorkFrame() {
   const toured = useAppSelector((state) => state.view.toured);
   useEffect(loadOthersSoon, []);
-  const title = useAppSelector((state) => state.work.decisions?.title);
+  const title = useDraft(({ decisions }) => decisions?.title);
   return (
-    <Frame title={title} strip={<Strip />}>
+    <Frame
+      title={title}
+      tools={<WorkTools />}
+      strip={
+        <>
+          <Strip />
+          <ConflictNotice />
+        </>
+      }
+    >
       <Outlet />
       {!toured && (
         <Suspense>

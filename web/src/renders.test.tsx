@@ -7,6 +7,7 @@ import { decided, saveBegun, saveDone, saveFailed, undone } from './store/work-s
 import { sampleWork } from './test-page.js';
 import { Frame } from './bench/frame/frame.js';
 import { Strip } from './bench/frame/strip.js';
+import { WorkTools } from './bench/frame/work-tools.js';
 
 /** Counts how often each part is drawn again. */
 function counting() {
@@ -37,6 +38,7 @@ describe('what is drawn again', () => {
     const page = await putOnBench(
       <Frame
         title="Kettle"
+        tools={<WorkTools />}
         strip={
           <Counted name="strip">
             <Strip />

@@ -5,9 +5,11 @@ import { useLayoutEffect, useState, type ReactNode } from 'react';
 import { Provider } from 'react-redux';
 import { MemoryRouter } from 'react-router';
 import { Hand, useInHand } from './leaves/in-hand.js';
-import { fileApi } from './store/api/file.js';
+import './store/autosave.js';
+import { workApi } from './store/api/work.js';
 import { createStore } from './store/store.js';
 import { opened } from './store/work-slice.js';
+import { workOf } from './store/work-state.js';
 
 /** Puts a part of the bench on a page, with a sample work open and a server that keeps it. */
 export async function putOnBench(part: ReactNode, work = sampleWork()) {
@@ -15,7 +17,7 @@ export async function putOnBench(part: ReactNode, work = sampleWork()) {
   localStorage.clear();
   const server = standIn(work);
   const store = createStore();
-  await store.dispatch(fileApi.endpoints.work.initiate(work.id));
+  await store.dispatch(workApi.endpoints.work.initiate(work.id));
   store.dispatch(opened({ work, unsaved: null }));
   const page = render(
     <Provider store={store}>
@@ -28,7 +30,7 @@ export async function putOnBench(part: ReactNode, work = sampleWork()) {
     store,
     user: userEvent.setup(),
     decisions: () => {
-      const { decisions } = store.getState().work;
+      const { decisions } = workOf(store.getState());
       if (!decisions) throw new Error('No work is open.');
       return decisions;
     },

@@ -1,11 +1,10 @@
 import { z } from 'zod';
 import { surfaceKindIds } from '../fit/index.js';
-import { schoolOf } from '../map/index.js';
 import { pictureHashSchema } from '../reference/index.js';
 import { transferMethodIds } from '../transfer/index.js';
-import { drawers } from './decisions.js';
+import { drawers } from './drawers.js';
+import { mapSummarySchema } from './map-summary.js';
 import { standingIds } from './progress.js';
-import { mapSummarySchema, type WorkDecisions } from './work.js';
 
 /** What a card tells of the decisions of a work. */
 export const cardFactsSchema = z.object({
@@ -34,46 +33,6 @@ export const cardSchema = cardFactsSchema.extend({
   standing: z.enum(standingIds),
 });
 export type Card = z.infer<typeof cardSchema>;
-
-/** What a card tells of decisions. */
-export function cardFactsOf(decisions: WorkDecisions): CardFacts {
-  const { title, demo, fit, transfer, file } = decisions;
-  return {
-    title,
-    demo,
-    widthMm: fit.widthMm,
-    heightMm: fit.heightMm,
-    surface: fit.kind,
-    method: transfer.method,
-    drawer: file.drawer,
-    series: file.series,
-    tags: file.tags,
-    readyBy: file.readyBy,
-    words: wordsIn(decisions),
-  };
-}
-
-/** All that a painter wrote in a work, and the name of its school. */
-function wordsIn({ reference, map, corrections, transfer, file, setAside }: WorkDecisions): string {
-  return [
-    reference.owner,
-    reference.permissionNote,
-    ...reference.details.map(({ words }) => words),
-    schoolOf(map)?.name ?? '',
-    ...corrections.pins.map(({ text }) => text),
-    transfer.used,
-    file.tracingKept,
-    file.pictureKept,
-    file.heldBy,
-    file.redone,
-    file.nextTime,
-    file.notes,
-    ...file.stages.map(({ words }) => words),
-    ...Object.values(setAside),
-  ]
-    .filter((words) => words.trim() !== '')
-    .join(' · ');
-}
 
 /** A work that cannot be opened: the others do not suffer for it. */
 export const damagedCardSchema = z.object({

@@ -6,7 +6,8 @@ import { mapSettingsSchema } from '../map/index.js';
 import { referenceDecisionsSchema } from '../reference/index.js';
 import { isTiled, kindGroups, sheetDecisionsSchema, sheetKindIds, sheetKinds } from '../sheets/index.js';
 import { transferDecisionsSchema, transferMethodIds, transferMethods } from '../transfer/index.js';
-import { stationIds, stations, type Station } from './stations.js';
+import { stationIds, type Station } from './station-ids.js';
+import { stations } from './stations.js';
 
 const tables: Readonly<Partial<Record<Station, z.ZodType>>> = {
   reference: referenceDecisionsSchema,

@@ -1,18 +1,7 @@
 import { z } from 'zod';
 import { pictureHashSchema } from '../reference/index.js';
 import { supplyKindIds } from '../transfer/index.js';
-
-/** Drawers of the flat file. */
-export const drawers = ['in-hand', 'finished', 'resting', 'given-up'] as const;
-export type Drawer = (typeof drawers)[number];
-
-/** What the drawers are called. */
-export const drawerWords: Readonly<Record<Drawer, string>> = {
-  'in-hand': 'in hand',
-  finished: 'finished',
-  resting: 'resting',
-  'given-up': 'given up',
-};
+import { drawers } from './drawers.js';
 
 /** What a work is made from another work as. */
 export const duplicateWays = ['size', 'colours', 'method'] as const;

@@ -3,7 +3,7 @@ import { fitDecisionsSchema } from '../fit/index.js';
 import type { Note } from '../notes/index.js';
 import { emptyRun, transferMethodIds } from '../transfer/index.js';
 import { fileDecisionsSchema, type DuplicateWay } from './decisions.js';
-import type { Station } from './stations.js';
+import type { Station } from './station-ids.js';
 import type { WorkDecisions } from './work.js';
 
 /** A work that is to be made from another one. */

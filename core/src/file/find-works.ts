@@ -2,7 +2,7 @@ import { z } from 'zod';
 import { surfaceKind, surfaceKindIds } from '../fit/index.js';
 import { transferMethodIds, transferMethodNames } from '../transfer/index.js';
 import type { Card, DamagedCard } from './card.js';
-import { drawers, drawerWords } from './decisions.js';
+import { drawers, drawerWords } from './drawers.js';
 import { standingIds, standings } from './progress.js';
 
 /** What works can be put in order by. */

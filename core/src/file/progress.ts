@@ -1,4 +1,4 @@
-import type { Station } from './stations.js';
+import type { Station } from './station-ids.js';
 import type { Work, WorkDecisions } from './work.js';
 
 /** Where a work can stand. */

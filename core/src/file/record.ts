@@ -13,7 +13,8 @@ import {
   type LengthUnit,
 } from '../units/index.js';
 import { creditOf } from './sheet-source.js';
-import { mainPictureOf, type MapSummary, type Work } from './work.js';
+import type { MapSummary } from './map-summary.js';
+import { mainPictureOf, type Work } from './work.js';
 
 /** What the record of a work is written from, beside the work. */
 export type Recorded = {

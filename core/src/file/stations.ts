@@ -1,11 +1,8 @@
 import { findFitFault } from '../fit/index.js';
 import { paperName } from '../sheets/index.js';
 import { counted, formatLength, formatMinutes, formatSize, type LengthUnit } from '../units/index.js';
+import type { Station } from './station-ids.js';
 import { mainPictureOf, type Work } from './work.js';
-
-/** The stations of the order of work, in order; also the last part of their address. */
-export const stationIds = ['reference', 'fit', 'map', 'sheets', 'check', 'transfer', 'file'] as const;
-export type Station = (typeof stationIds)[number];
 
 /** A station: all that the strip, the tour and the docs know of it. */
 export type StationModule = {

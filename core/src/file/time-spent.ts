@@ -12,7 +12,8 @@ import {
 } from '../transfer/index.js';
 import { freehandSchema } from './decisions.js';
 import { sheetsToJoin } from './sheets-to-join.js';
-import type { MapSummary, Printing, WorkDecisions } from './work.js';
+import type { MapSummary } from './map-summary.js';
+import type { Printing, WorkDecisions } from './work.js';
 
 /** A round of checking a drawing: how far off it lay in the mean, mm. */
 const roundTakenSchema = z.object({ takenAt: z.iso.datetime(), meanOffMm: z.number().min(0) });

@@ -19,6 +19,7 @@ import {
 import { sheetDecisionsSchema } from '../sheets/index.js';
 import { transferDecisionsSchema } from '../transfer/index.js';
 import { fileDecisionsSchema } from './decisions.js';
+import { mapSummarySchema } from './map-summary.js';
 
 /** The version of decisions this program writes. Older ones are brought up to it by the list of upgrades. */
 export const writtenVersion = 6;
@@ -74,20 +75,6 @@ export const pictureSchema = z.object({
 });
 export type StoredPicture = z.infer<typeof pictureSchema>;
 
-/** Effort of a map, as stored beside it. */
-export const mapSummarySchema = z.object({
-  version: z.int().positive(),
-  /** Given to a version that is to stay, or null for the one being worked on. */
-  name: z.string().nullable(),
-  lines: z.int().min(0),
-  /** How often the point is set down: lines that go on from each other are traced in one go. */
-  lifts: z.int().min(0),
-  metres: z.number().min(0),
-  minutes: z.number().min(0),
-  madeAt: z.iso.datetime(),
-});
-export type MapSummary = z.infer<typeof mapSummarySchema>;
-
 /** A map version's name. */
 export const versionNameSchema = z.object({
   name: z.string().trim().min(1, 'A version needs a name.').max(80),
@@ -138,9 +125,3 @@ export const showsWorkItself = (
   { check, file }: Pick<WorkDecisions, 'check' | 'file'>,
   hash: string,
 ): boolean => check.photographs.includes(hash) || file.stages.some(({ picture }) => picture === hash);
-
-/** The one shape of an error over the wire. */
-export const apiErrorSchema = z.object({
-  error: z.object({ code: z.string(), message: z.string(), field: z.string().optional() }),
-});
-export type ApiError = z.infer<typeof apiErrorSchema>;

@@ -1,13 +1,11 @@
 import { z } from 'zod';
 import { choiceDecision, choiceWords, numberDecision } from '../decisions/index.js';
 import { squaringSchema, unsquared, type Squaring } from './squaring/squaring.js';
+import { pictureHashSchema } from './picture-hash.js';
 
 /** What allows the picture to be worked from. */
 export const permissions = ['own', 'granted', 'free', 'unsure'] as const;
 export type Permission = (typeof permissions)[number];
-
-/** SHA-256 of a picture's file as it came, by which it is called everywhere. */
-export const pictureHashSchema = z.string().regex(/^[0-9a-f]{64}$/);
 
 /** Another picture that shows a part of the main one better. */
 export const detailSchema = z.object({

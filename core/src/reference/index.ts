@@ -1,4 +1,5 @@
 export * from './decisions.js';
+export * from './picture-hash.js';
 export * from './notes.js';
 export * from './looking/grey.js';
 export * from './squaring/squaring.js';

@@ -2,8 +2,8 @@ import { useCallback, useMemo } from 'react';
 import { mapRequestOf } from '@nobrel/core/file';
 import type { Point, Rect } from '@nobrel/core/geometry';
 import { onPictureAt, onSurfaceAt, type Correction, type Pin, type Place } from '@nobrel/core/map';
-import { useDecide, useWork } from '../store/hooks.js';
-import type { Decision } from '../store/work-slice.js';
+import { useDecide, useWork } from '../store/use-work.js';
+import type { Decision } from '../store/work-state.js';
 
 /** A correction as it is made, before it has an id. */
 export type NewCorrection = Correction extends infer C

@@ -8,7 +8,7 @@ import {
   type OwnSpeeds,
 } from '@nobrel/core/transfer';
 import { useOwnSpeedsQuery } from '../store/api/record.js';
-import { useWork } from '../store/hooks.js';
+import { useWork } from '../store/use-work.js';
 
 /** The painter’s own speeds; the standard ones until they are known. */
 export function useOwnSpeeds(): OwnSpeeds {

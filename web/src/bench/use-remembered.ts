@@ -2,7 +2,7 @@ import { useMemo } from 'react';
 import { lessonNotes, lookAgainNotes, type SharedTrait, type Station } from '@nobrel/core/file';
 import type { Note } from '@nobrel/core/notes';
 import { useLessonsQuery } from '../store/api/record.js';
-import { useDecisions, useWorkId } from '../store/hooks.js';
+import { useDecisions, useWorkId } from '../store/use-work.js';
 
 /** What of earlier works matters at a station. */
 const matters: Readonly<Partial<Record<Station, readonly SharedTrait[]>>> = {

@@ -5,7 +5,8 @@ import { QrCode } from '../bench/qr-code.js';
 import { RecordLines } from '../stations/file/record/record-lines.js';
 import { useRecord } from '../stations/file/record/use-record.js';
 import { useAccessQuery } from '../store/api/access.js';
-import { useUnit, useWork } from '../store/hooks.js';
+import { useUnit } from '../store/hooks.js';
+import { useWork } from '../store/use-work.js';
 import './record-page.css';
 import { shortened, useOnePage } from './one-page.js';
 

@@ -7,7 +7,8 @@ import type { MapDocument } from '@nobrel/core/documents';
 import { LeafScale } from '../leaves/leaf/leaf-scale.js';
 import { PageDrawing } from '../stations/sheets/page-drawing.js';
 import { useKeptMapQuery } from '../store/api/map.js';
-import { useAppSelector, useWork } from '../store/hooks.js';
+import { useAppSelector } from '../store/hooks.js';
+import { useWork } from '../store/use-work.js';
 import { useSheetPages, useSheets } from '../workers/use-sheets.js';
 
 /** CSS counts 96 pixels an inch. */

@@ -1,9 +1,11 @@
 import { sampleWork, standIn } from '../test-page.js';
 import { expect } from 'chai';
-import { saveLeftBehind, saveNow } from './autosave.js';
+import { saveLeftBehind } from './autosave.js';
+import { saveNow } from './listener.js';
 import { readStash, stash, unsavedOf } from './unsaved.js';
 import { createStore } from './store.js';
 import { closed, decided, opened, oursKept, theirsTaken, undone } from './work-slice.js';
+import { workOf } from './work-state.js';
 
 /** Longer than the pause after which a work is saved. */
 const pastPauseMs = 700;
@@ -16,7 +18,7 @@ function openPage(kept = sampleWork()) {
   const server = standIn(kept);
   const store = createStore();
   store.dispatch(opened({ work: kept, unsaved: unsavedOf(kept, readStash(kept.id)) }));
-  return { server, store, state: () => store.getState().work };
+  return { server, store, state: () => workOf(store.getState()) };
 }
 
 describe('autosave', () => {

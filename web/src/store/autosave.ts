@@ -1,6 +1,7 @@
-import { createAction, createListenerMiddleware, isAnyOf, type Dispatch } from '@reduxjs/toolkit';
+import { isAnyOf, type Dispatch } from '@reduxjs/toolkit';
 import { isSame, workDecisionsSchema, type WorkDecisions } from '@nobrel/core/file';
-import { fileApi } from './api/file.js';
+import { theirsIn, workApi } from './api/work.js';
+import { listener, saveNow } from './listener.js';
 import { clearStash, readStash, stash, stashedBefore } from './unsaved.js';
 import {
   closed,
@@ -17,6 +18,7 @@ import {
   undone,
   weighed,
 } from './work-slice.js';
+import { workOf } from './work-state.js';
 import type { AppDispatch, RootState } from './root.js';
 
 /** A pause this long in deciding, and the work is saved. */
@@ -51,21 +53,16 @@ const unansweredFor = (id: string) => (unanswered.id === id ? unanswered.decisio
  * Saves decisions by themselves. They are stashed in the browser at once, sent after a pause, and tried again
  * when the server does not answer. Decisions that are not valid yet (an emptied title) wait until they are.
  */
-export const autosave = createListenerMiddleware();
-const listen = autosave.startListening.withTypes<RootState, AppDispatch>();
-
-/** Saves what is unsaved without waiting for the pause: the page is about to be out of sight. */
-export const saveNow = createAction('work/saveNow');
+const listen = listener.startListening.withTypes<RootState, AppDispatch>();
 
 listen({
   matcher: isAnyOf(saveNow, decided, mapBegun, weighed, undone, redone, oursKept, opened, theirsTaken),
-  effect: async (action, listener) => {
-    const { dispatch } = listener;
-    const getState = () => listener.getState();
-    const { id, revision, decisions, saving } = getState().work;
+  effect: async (action, { dispatch, getState, cancelActiveListeners, delay }) => {
+    const work = () => workOf(getState());
+    const { id, revision, decisions, saving } = work();
     const atOnce = saveNow.match(action);
     if (id === null || !decisions || (atOnce && saving !== 'unsaved')) return;
-    listener.cancelActiveListeners();
+    cancelActiveListeners();
     if (opened.match(action)) unanswered = { id, decisions: readStash(id)?.sent ?? [] };
     if (saving === 'saved') {
       clearStash(id);
@@ -73,39 +70,39 @@ listen({
     }
     stash(id, { revision, decisions, sent: unansweredFor(id) });
     if (saving === 'conflict' || !workDecisionsSchema.safeParse(decisions).success) return;
-    if (!atOnce) await listener.delay(pauseMs);
+    if (!atOnce) await delay(pauseMs);
     for (;;) {
       // A save already on its way must land first, or this one would be made from a stale revision.
       await onItsWay;
-      const now = getState().work;
+      const now = work();
       if (!now.decisions || now.id !== id) return;
       const request = { revision: now.revision, decisions: now.decisions };
       const before = unansweredFor(id);
       unanswered = { id, decisions: [...before.slice(1 - maxUnanswered), now.decisions] };
       stash(id, { ...request, sent: unanswered.decisions });
       dispatch(saveBegun());
-      const sending = dispatch(fileApi.endpoints.save.initiate({ id, request }));
+      const sending = dispatch(workApi.endpoints.save.initiate({ id, request }));
       onItsWay = sending;
       const saved = await sending;
-      const answered = saved.data ?? ('theirs' in saved.error ? saved.error.theirs : undefined);
+      const theirs = theirsIn(saved.error);
+      const answered = saved.data ?? theirs;
       if (answered) unanswered = { id, decisions: [] };
       if (saved.data) {
         dispatch(saveDone(saved.data));
-        if (getState().work.saving === 'saved') clearStash(id);
+        if (work().saving === 'saved') clearStash(id);
         else
           stash(id, {
             revision: saved.data.revision,
-            decisions: getState().work.decisions ?? now.decisions,
+            decisions: work().decisions ?? now.decisions,
             sent: [],
           });
         return;
       }
-      if ('theirs' in saved.error && saved.error.theirs) {
-        const { theirs } = saved.error;
+      if (theirs) {
         // The same decisions are no conflict: an answer was lost, or another page saved what this one had put by.
         if (isSame(theirs.decisions, now.decisions)) {
           dispatch(saveDone(theirs));
-          if (getState().work.saving === 'saved') clearStash(id);
+          if (work().saving === 'saved') clearStash(id);
         } else if (before.some((decisions) => isSame(theirs.decisions, decisions))) {
           // One of our own that was never answered: what was decided since goes on from it.
           dispatch(saveDone(theirs));
@@ -113,12 +110,12 @@ listen({
         } else {
           dispatch(theirsMet(theirs));
           // What both windows decided goes together, and is saved as one.
-          if (getState().work.saving !== 'conflict') continue;
+          if (work().saving !== 'conflict') continue;
         }
         return;
       }
       dispatch(saveFailed());
-      await listener.delay(retryMs);
+      await delay(retryMs);
     }
   },
 });
@@ -127,7 +124,7 @@ listen({
 listen({
   actionCreator: closed,
   effect: async (_action, { dispatch, getOriginalState }) => {
-    const { id, saving } = getOriginalState().work;
+    const { id, saving } = workOf(getOriginalState());
     if (id !== null && (saving === 'unsaved' || saving === 'failed')) await saveLeftBehind(dispatch, [id]);
   },
 });
@@ -144,7 +141,7 @@ export async function saveLeftBehind(dispatch: AppDispatch, ids?: readonly strin
     if (!kept || !workDecisionsSchema.safeParse(kept.decisions).success) continue;
     const { revision, decisions } = kept;
     await onItsWay;
-    const saved = await dispatch(fileApi.endpoints.save.initiate({ id, request: { revision, decisions } }));
+    const saved = await dispatch(workApi.endpoints.save.initiate({ id, request: { revision, decisions } }));
     const now = readStash(id);
     if (saved.data && now && isSame(now.decisions, decisions)) clearStash(id);
   }

@@ -1,6 +1,6 @@
 import { sampleWork, standIn } from '../test-page.js';
 import { expect } from 'chai';
-import { fileApi } from './api/file.js';
+import { workApi } from './api/work.js';
 import { readAgain } from './read-again.js';
 import { createStore } from './store.js';
 
@@ -9,8 +9,8 @@ describe('a work that is read again', () => {
     const kept = sampleWork();
     const server = standIn(kept);
     const store = createStore();
-    await store.dispatch(fileApi.endpoints.work.initiate(kept.id));
-    const titleRead = () => fileApi.endpoints.work.select(kept.id)(store.getState()).data?.decisions.title;
+    await store.dispatch(workApi.endpoints.work.initiate(kept.id));
+    const titleRead = () => workApi.endpoints.work.select(kept.id)(store.getState()).data?.decisions.title;
     const letGo = server.holdAnswers();
     const early = store.dispatch(readAgain(kept.id));
     // The early read has set out, and is answered with what was kept then.

@@ -1,4 +1,4 @@
-import { fileApi } from './api/file.js';
+import { workApi } from './api/work.js';
 import type { AppDispatch } from './root.js';
 
 /**
@@ -8,6 +8,6 @@ import type { AppDispatch } from './root.js';
  * waited for first.
  */
 export const readAgain = (id: string) => async (dispatch: AppDispatch) => {
-  await dispatch(fileApi.util.getRunningQueryThunk('work', id));
-  await dispatch(fileApi.endpoints.work.initiate(id, { forceRefetch: true, subscribe: false }));
+  await dispatch(workApi.util.getRunningQueryThunk('work', id));
+  await dispatch(workApi.endpoints.work.initiate(id, { forceRefetch: true, subscribe: false }));
 };

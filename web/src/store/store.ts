@@ -1,6 +1,6 @@
 import { configureStore } from '@reduxjs/toolkit';
 import { api } from './api/base.js';
-import { autosave } from './autosave.js';
+import { listener } from './listener.js';
 import { rootReducer } from './root.js';
 import { rememberView } from './view-slice.js';
 
@@ -11,7 +11,7 @@ export function createStore() {
     // Maps and pictures pass through the cache; walking them on every action would cost more than it finds.
     middleware: (getDefault) =>
       getDefault({ serializableCheck: false, immutableCheck: false })
-        .prepend(autosave.middleware)
+        .prepend(listener.middleware)
         .concat(api.middleware),
   });
   store.subscribe(() => rememberView(store.getState().view));

@@ -4,6 +4,7 @@ import type { MapDocument } from '@nobrel/core/documents';
 import { useKeepMapMutation } from './api/map.js';
 import { saveAndLand, savesLanded } from './autosave.js';
 import type { RootState } from './root.js';
+import { workOf } from './work-state.js';
 
 /**
  * Keeps a map that was made from the draft on the bench. The server refuses it when another window saved the work
@@ -15,7 +16,7 @@ export function useKeepMap() {
   return useCallback(
     async (id: string, document: MapDocument) => {
       const revisionNow = () => {
-        const { work } = store.getState();
+        const work = workOf(store.getState());
         return work.id === id ? work.revision : undefined;
       };
       await savesLanded();

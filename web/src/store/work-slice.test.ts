@@ -16,9 +16,8 @@ import {
   undone,
   weighed,
   workReducer,
-  type Decision,
-  type WorkState,
 } from './work-slice.js';
+import type { Decision, WorkState } from './work-state.js';
 
 const work = (revision = 1, decisions = newDecisions('Kettle')): Work => ({
   id: 'w1',

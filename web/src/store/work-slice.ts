@@ -2,62 +2,16 @@ import { createSlice, type PayloadAction } from '@reduxjs/toolkit';
 import { isSame, mergeDecisions, type Work, type WorkDecisions } from '@nobrel/core/file';
 import type { MapBegun, MapSettings } from '@nobrel/core/map';
 import { currentPress } from './press.js';
+import { rootReducer } from './root.js';
 import type { Unsaved } from './unsaved.js';
-
-/** Stations whose decisions are objects. */
-export type DecisionRoom = Exclude<keyof WorkDecisions, 'schema' | 'title' | 'mapBegun' | 'demo'>;
-
-/** A change of decisions: of the title, or of some fields of one station. */
-export type Decision =
-  | { room: 'title'; change: string }
-  | { [R in DecisionRoom]: { room: R; change: Partial<WorkDecisions[R]> } }[DecisionRoom];
-
-export type Saving = 'saved' | 'unsaved' | 'saving' | 'failed' | 'conflict';
-
-/** A state of a work's decisions that the server keeps. */
-export type KeptDecisions = Pick<Work, 'revision' | 'decisions'>;
-
-/** Decisions to go back or forward to, and how much of what came in from elsewhere they hold already. */
-type Step = { decisions: WorkDecisions; cameIn: number };
-type CameIn = { from: WorkDecisions; to: WorkDecisions };
-
-/**
- * The draft on the bench: its decisions, the revision they were made from, and the steps back and forward. What else
- * belongs to the work (pictures, map, printings) lives in the cache of the server's answers.
- */
-export type WorkState = {
-  id: string | null;
-  /** The revision the draft was made from. */
-  revision: number;
-  /** What the server keeps as that revision. */
-  base: WorkDecisions | null;
-  decisions: WorkDecisions | null;
-  past: Step[];
-  future: Step[];
-  /** What other windows and devices decided meanwhile: it is no step here, and stays when steps are undone. */
-  cameIn: CameIn[];
-  /** What the last decision was about, when and by which press, so that one drag or one word is one step of undo. */
-  lastStep: { about: string; at: number; press: number | null } | null;
-  saving: Saving;
-  /** The other window's version after a conflict. */
-  theirs: KeptDecisions | null;
-  /** What was read again of the work while a save of ours was under way, which may be newer than that save. */
-  heard: KeptDecisions | null;
-};
-
-const initialState: WorkState = {
-  id: null,
-  revision: 0,
-  base: null,
-  decisions: null,
-  past: [],
-  future: [],
-  cameIn: [],
-  lastStep: null,
-  saving: 'saved',
-  theirs: null,
-  heard: null,
-};
+import {
+  noWork,
+  type CameIn,
+  type Decision,
+  type KeptDecisions,
+  type Step,
+  type WorkState,
+} from './work-state.js';
 
 /** Decisions on the same thing closer together than this, or by one press, are one step. */
 const oneStepMs = 900;
@@ -74,13 +28,13 @@ const listLengths = (decisions: object = {}) =>
 
 const slice = createSlice({
   name: 'work',
-  initialState,
+  initialState: noWork,
   reducers: {
     opened(state, { payload }: PayloadAction<{ work: Work; unsaved: Unsaved | null }>) {
       const { work, unsaved } = payload;
       const { id, revision, decisions } = work;
       Object.assign(state, {
-        ...{ ...initialState, id, revision },
+        ...{ ...noWork, id, revision },
         base: decisions,
         decisions: unsaved?.decisions ?? decisions,
       });
@@ -205,7 +159,7 @@ const slice = createSlice({
       if (state.saving === 'saved') takeUp(state, { revision, decisions });
       else if (state.saving === 'saving') state.heard = { revision, decisions };
     },
-    closed: () => initialState,
+    closed: () => noWork,
   },
 });
 
@@ -281,3 +235,4 @@ export const {
   closed,
 } = slice.actions;
 export const workReducer = slice.reducer;
+rootReducer.inject({ reducerPath: 'work', reducer: workReducer });

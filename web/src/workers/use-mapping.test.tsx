@@ -6,7 +6,7 @@ import type { MapDocument } from '@nobrel/core/documents';
 import { mapOrigin, mapRequestOf } from '@nobrel/core/file';
 import { lineOf, mapWith } from '@nobrel/core/testing';
 import { useHeld } from '../store/held.js';
-import { useDecide, useWork } from '../store/hooks.js';
+import { useDecide, useWork } from '../store/use-work.js';
 import { promised, standInFor } from '../test-worker.js';
 import type { MapOrder } from './map-orders.js';
 import { useMapping } from './use-mapping.js';

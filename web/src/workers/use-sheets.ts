@@ -4,7 +4,8 @@ import { useEffect, useMemo, useState } from 'react';
 import type { MapDocument } from '@nobrel/core/documents';
 import type { Calibration, SheetDecisions, SheetPage } from '@nobrel/core/sheets';
 import { useCalibrationsQuery } from '../store/api/sheets.js';
-import { useUnit, useWork } from '../store/hooks.js';
+import { useUnit } from '../store/hooks.js';
+import { useWork } from '../store/use-work.js';
 import type { HeldSheets, SheetsWorker } from './sheets-worker.js';
 
 /** The sheets of the work on the bench: the last ones laid out while new ones are, or why there are none. */

@@ -11,7 +11,7 @@ import {
 } from '@nobrel/core/transfer';
 import { surfaceOf } from '@nobrel/core/fit';
 import { useOwnSpeeds } from '../bench/use-estimate.js';
-import { useDecisions } from '../store/hooks.js';
+import { useDecisions } from '../store/use-work.js';
 import type { TracingWorker } from './tracing-worker.js';
 
 let begun: Remote<TracingWorker> | null = null;

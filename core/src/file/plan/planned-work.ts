@@ -9,7 +9,8 @@ import {
   type OwnSpeeds,
 } from '../../transfer/index.js';
 import { sheetsToJoin } from '../sheets-to-join.js';
-import type { MapSummary, Printing, WorkDecisions } from '../work.js';
+import type { MapSummary } from '../map-summary.js';
+import type { Printing, WorkDecisions } from '../work.js';
 import type { PlannedWork } from './plan.js';
 
 /** Hours that fixative sets, and that a toning wash dries, before anything goes over them. */

@@ -3,7 +3,8 @@ import { isTiled, type SheetDecisions } from '../../sheets/index.js';
 import { amountOf, transferMethods, type SupplyKind, type TransferDecisions } from '../../transfer/index.js';
 import type { SizeMm } from '../../units/index.js';
 import { sheetsToJoin } from '../sheets-to-join.js';
-import type { MapSummary, Printing, WorkDecisions } from '../work.js';
+import type { MapSummary } from '../map-summary.js';
+import type { Printing, WorkDecisions } from '../work.js';
 
 /** Something that was used up, and when. */
 export type SupplyUse = {

@@ -89,11 +89,11 @@ describe('a place to bring pictures in', () => {
 
   it('takes what is dropped and what is pasted', async () => {
     const { taken, getByRole } = await put();
-    fireEvent.drop(getByRole('region', { name: 'A picture' }), {
+    fireEvent.drop(getByRole('button', { name: 'choose one' }), {
       dataTransfer: { files: [file('dropped.png')] },
     });
     await waitFor(() => expect(taken).to.deep.equal([['dropped.png']]));
-    fireEvent.paste(window, { clipboardData: { files: [file('pasted.png')] } });
+    fireEvent.paste(document.body, { clipboardData: { files: [file('pasted.png')] } });
     await waitFor(() => expect(taken).to.deep.equal([['dropped.png'], ['pasted.png']]));
   });
 

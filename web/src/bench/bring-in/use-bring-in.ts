@@ -2,7 +2,7 @@ import { useCallback, useRef, useState } from 'react';
 import type { StoredPicture } from '@nobrel/core/file';
 import { maxMegabytes } from '@nobrel/core/reference';
 import { messageOf } from '../../store/api/base.js';
-import { referenceApi } from '../../store/api/reference.js';
+import { picturesApi } from '../../store/api/pictures.js';
 import { useAppDispatch } from '../../store/hooks.js';
 
 /** A picture that could not be brought in; its message is shown as it stands. */
@@ -56,7 +56,7 @@ export function useBringIn(): BringingIn {
       if (isSvg(file) && longSidePx === null) return null;
       setComing({ name: file.name, share: 0 });
       const onSent = (share: number) => setComing({ name: file.name, share });
-      const sending = dispatch(referenceApi.endpoints.bringIn.initiate({ file, longSidePx, onSent }));
+      const sending = dispatch(picturesApi.endpoints.bringIn.initiate({ file, longSidePx, onSent }));
       const stop = () => sending.abort();
       signal.addEventListener('abort', stop);
       const answer = await sending;

@@ -1,23 +1,24 @@
 import { Button, Switch } from 'antd';
-import { RedoOutlined, UndoOutlined } from '@ant-design/icons';
 import { lazy, Suspense, useState, type ReactNode } from 'react';
 import { Link } from 'react-router';
 import { useAppDispatch, useAppSelector } from '../../store/hooks.js';
 import { roomChosen } from '../../store/view-slice.js';
-import { redone, undone } from '../../store/work-slice.js';
-import { ConflictNotice, SavingState } from './saving.js';
 import { UnitsChoice } from './units-choice.js';
 import { useShortcuts } from '../keys/use-shortcuts.js';
 
 const KeysHelp = lazy(async () => ({ default: (await import('../keys/keys-help.js')).KeysHelp }));
 
-/** What stands around every screen: the name, the title, saving, undo, units and the room's light. */
+/** What stands around every screen: the name, the title, units and the room's light. */
 export function Frame({
   title,
+  tools,
   strip,
   children,
 }: {
   title?: ReactNode;
+  /** What an open work adds beside the title. */
+  tools?: ReactNode;
+  /** What an open work adds below it. */
   strip?: ReactNode;
   children: ReactNode;
 }) {
@@ -35,7 +36,7 @@ export function Frame({
           Nobrel
         </Link>
         <h1 className="top-title">{title ?? 'Nobrel'}</h1>
-        {strip && <WorkTools />}
+        {tools}
         <UnitsChoice />
         <label className="room-switch">
           <Switch
@@ -50,7 +51,6 @@ export function Frame({
         </Button>
       </header>
       {strip}
-      <ConflictNotice />
       <main id="bench" className="bench" tabIndex={-1}>
         {children}
       </main>
@@ -59,35 +59,6 @@ export function Frame({
           <KeysHelp onClose={() => setHelpOpen(false)} />
         </Suspense>
       )}
-    </div>
-  );
-}
-
-function WorkTools() {
-  const dispatch = useAppDispatch();
-  const canUndo = useAppSelector((state) => state.work.past.length > 0);
-  const canRedo = useAppSelector((state) => state.work.future.length > 0);
-  return (
-    <div className="work-tools">
-      <SavingState />
-      <Button
-        title="Undo (Ctrl Z)"
-        size="small"
-        type="text"
-        aria-label="Undo"
-        icon={<UndoOutlined />}
-        disabled={!canUndo}
-        onClick={() => dispatch(undone())}
-      />
-      <Button
-        title="Redo (Ctrl Shift Z)"
-        size="small"
-        type="text"
-        aria-label="Redo"
-        icon={<RedoOutlined />}
-        disabled={!canRedo}
-        onClick={() => dispatch(redone())}
-      />
     </div>
   );
 }

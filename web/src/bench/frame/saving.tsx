@@ -1,6 +1,8 @@
 import { Alert, Button } from 'antd';
-import { useAppDispatch, useAppSelector } from '../../store/hooks.js';
-import { oursKept, theirsTaken, type Saving } from '../../store/work-slice.js';
+import { useAppDispatch } from '../../store/hooks.js';
+import { useDraft } from '../../store/use-work.js';
+import { oursKept, theirsTaken } from '../../store/work-slice.js';
+import type { Saving } from '../../store/work-state.js';
 
 const savingWords: Record<Saving, string> = {
   saved: 'Saved',
@@ -12,7 +14,7 @@ const savingWords: Record<Saving, string> = {
 
 /** Whether all decisions are saved. */
 export function SavingState() {
-  const saving = useAppSelector((state) => state.work.saving);
+  const saving = useDraft(({ saving }) => saving);
   return (
     <span className={`saving saving-${saving}`} role="status">
       {savingWords[saving]}
@@ -23,7 +25,7 @@ export function SavingState() {
 /** Says that another window or device changed the work, with both ways to go on. */
 export function ConflictNotice() {
   const dispatch = useAppDispatch();
-  const theirs = useAppSelector((state) => state.work.theirs);
+  const theirs = useDraft(({ theirs }) => theirs);
   if (!theirs) return null;
   return (
     <Alert

@@ -1,6 +1,7 @@
 import { NavLink } from 'react-router';
 import { stationIds, stations } from '@nobrel/core/file';
-import { useUnit, useWork } from '../../store/hooks.js';
+import { useUnit } from '../../store/hooks.js';
+import { useWork } from '../../store/use-work.js';
 
 /** The order of work: every station with its number, name and one live fact. */
 export function Strip() {

@@ -2,7 +2,6 @@ import { useNavigate, useParams } from 'react-router';
 import { stationIds } from '@nobrel/core/file';
 import { useAppDispatch, useAppSelector } from '../../store/hooks.js';
 import { leavesShared, leavesShown, loupeTaken, tourAsked, usualLeaves } from '../../store/view-slice.js';
-import { redone, undone } from '../../store/work-slice.js';
 import { useKey } from './use-key.js';
 import { useStation } from '../use-station.js';
 
@@ -14,8 +13,6 @@ export function useShortcuts(showHelp: () => void): void {
   const loupe = useAppSelector((state) => state.view.loupe);
   const station = useStation();
   const { show } = useAppSelector((state) => (station && state.view.leaves[station]) ?? usualLeaves);
-  useKey('undo', () => dispatch(undone()));
-  useKey('redo', () => dispatch(redone()));
   useKey('help', showHelp);
   useKey('tour', () => dispatch(tourAsked()), { active: id !== undefined });
   useKey('loupe', () => dispatch(loupeTaken(!loupe)));

@@ -4,7 +4,7 @@ import { worstFirst, type Note, type NoteWeight } from '@nobrel/core/notes';
 import { keepFiguresTogether } from '@nobrel/core/units';
 import { ToolSlot } from './tool-slot.js';
 import { usePointed } from '../../leaves/leaf/pointed.js';
-import { useDecide, useDecisions } from '../../store/hooks.js';
+import { useDecide, useDecisions } from '../../store/use-work.js';
 
 const weightWords: Record<NoteWeight, string> = { fix: '! To fix', watch: '△ Watch', plain: '○ Noted' };
 

@@ -4,7 +4,7 @@ import { useState } from 'react';
 import { checkDecisionsSchema } from '@nobrel/core/check';
 import { gridSchema } from '@nobrel/core/fit';
 import { mapSettingsSchema } from '@nobrel/core/map';
-import { useDecide, useDecisions } from '../../store/hooks.js';
+import { useDecide, useDecisions } from '../../store/use-work.js';
 import { unitChosen } from '../../store/view-slice.js';
 import { DecisionGap } from './decision-gap.js';
 import { LengthGap, NumberGap } from './gaps.js';

@@ -1,6 +1,7 @@
 import { Segmented, Slider } from 'antd';
 import type { ReferenceView } from '@nobrel/core/reference';
-import { useAppDispatch, useAppSelector, useDecide, useDecisions } from '../../store/hooks.js';
+import { useAppDispatch, useAppSelector } from '../../store/hooks.js';
+import { useDecide, useDecisions } from '../../store/use-work.js';
 import { lookChosen } from '../../store/view-slice.js';
 
 const options: { value: ReferenceView; label: string }[] = [

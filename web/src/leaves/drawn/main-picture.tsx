@@ -1,6 +1,7 @@
 import { wholePictureOn, type Layout } from '@nobrel/core/fit';
 import type { Rect } from '@nobrel/core/geometry';
-import { useAppSelector, useDecisions } from '../../store/hooks.js';
+import { useAppSelector } from '../../store/hooks.js';
+import { useDecisions } from '../../store/use-work.js';
 import { ReferencePicture } from './reference-picture.js';
 import { useMainPicture } from './use-reference.js';
 

@@ -1,7 +1,7 @@
 import { Segmented } from 'antd';
 import { useState, type ReactNode } from 'react';
 import { findFitFault, layOut } from '@nobrel/core/fit';
-import { useDecisions } from '../../store/hooks.js';
+import { useDecisions } from '../../store/use-work.js';
 import { LookChoice } from './look-choice.js';
 import { PictureOnSurface } from './main-picture.js';
 import { SurfaceSheet } from './surface-sheet.js';

@@ -3,7 +3,7 @@ import { mainPictureOf, type MainPicture, type Work } from '@nobrel/core/file';
 import { spotOnSurface, type Layout } from '@nobrel/core/fit';
 import type { Point } from '@nobrel/core/geometry';
 import { preparedSpot } from '@nobrel/core/reference';
-import { useDecisions, useKept, useWork } from '../../store/hooks.js';
+import { useDecisions, useKept, useWork } from '../../store/use-work.js';
 import type { LoupeDetail } from '../leaf/loupe.js';
 
 /** The picture that is worked from, and how it is prepared. */

@@ -2,7 +2,7 @@ import { useState } from 'react';
 import { Diptych } from '../../leaves/diptych.js';
 import { MapOnSurface } from '../../leaves/drawn/map-on-surface.js';
 import { useMapOrReference } from '../../leaves/drawn/use-map-or-reference.js';
-import { useDecisions } from '../../store/hooks.js';
+import { useDecisions } from '../../store/use-work.js';
 import { displacementLegend } from './displacement.js';
 import { DrawnLeaf, DrawnLeafTools, type Laid } from './drawn-leaf.js';
 import { FindingMarks } from './finding-marks.js';

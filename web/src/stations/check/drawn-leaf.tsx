@@ -7,7 +7,7 @@ import { PictureOnSurface } from '../../leaves/drawn/main-picture.js';
 import { MapDrawing } from '../../leaves/drawn/map-drawing.js';
 import { SurfaceSheet } from '../../leaves/drawn/surface-sheet.js';
 import { useMainPicture } from '../../leaves/drawn/use-reference.js';
-import { useDecisions } from '../../store/hooks.js';
+import { useDecisions } from '../../store/use-work.js';
 import { asDrawn } from './as-drawn.js';
 import { DisplacementBlownUp, DisplacementOver, DisplacementWeighed } from './displacement.js';
 import { useCheckBench } from './use-check.js';

@@ -11,7 +11,8 @@ import {
 } from '@nobrel/core/check';
 import type { MapDocument } from '@nobrel/core/documents';
 import { pointFirst } from '@nobrel/core/practice';
-import { useDecide, useUnit, useWork } from '../../store/hooks.js';
+import { useUnit } from '../../store/hooks.js';
+import { useDecide, useWork } from '../../store/use-work.js';
 import { useKnownErrors } from './use-known-errors.js';
 import { useLook } from './use-look.js';
 import { useTaking } from './use-taking.js';

@@ -7,7 +7,7 @@ import type { StoredPicture } from '@nobrel/core/file';
 import type { Quad } from '@nobrel/core/geometry';
 import { useMainPicture } from '../../leaves/drawn/use-reference.js';
 import { messageOf } from '../../store/api/base.js';
-import { useWork } from '../../store/hooks.js';
+import { useWork } from '../../store/use-work.js';
 import { checkPhotograph, type Checked } from '../../workers/in-check-worker.js';
 
 /** Photographs looked at lately, so that going from round to round and back is quick. */

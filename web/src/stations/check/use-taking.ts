@@ -4,7 +4,7 @@ import { figuresOf, type CheckDecisions, type Round } from '@nobrel/core/check';
 import type { StoredPicture } from '@nobrel/core/file';
 import { messageOf } from '../../store/api/base.js';
 import { useAddPictureMutation } from '../../store/api/reference.js';
-import { useWork } from '../../store/hooks.js';
+import { useWork } from '../../store/use-work.js';
 import { foundByItself, type Look, type Placing } from './use-look.js';
 
 /** A photograph in which nothing was found: it is kept as a round or discarded, by choice. */

@@ -11,7 +11,8 @@ import {
 import { LinkButton } from '../../bench/link-button.js';
 import { ChoiceGap } from '../../bench/sentence/gaps.js';
 import { SizeGap } from '../../bench/sentence/size-gap.js';
-import { useUnit, useWorkId } from '../../store/hooks.js';
+import { useUnit } from '../../store/hooks.js';
+import { useWorkId } from '../../store/use-work.js';
 import { ToolInHand } from '../../leaves/in-hand.js';
 import { useFit, useLayout } from './use-fit.js';
 

@@ -4,6 +4,7 @@ import { surfaceKinds, usualOf, type FitDecisions } from '@nobrel/core/fit';
 import { weighed } from '../../store/work-slice.js';
 import { workDeciding } from '../../test-page.js';
 import { FitSentence } from './fit-sentence.js';
+import { workOf } from '../../store/work-state.js';
 
 /** A worker that is still looking: what it would say is said by the tests themselves. */
 class BusyWorker extends EventTarget {
@@ -72,9 +73,9 @@ describe('the sentence at Fit', () => {
     const page = await put({ placement: 'centred' });
     await chooseInGap(page, 'Placement', 'weighted');
     expect(page.decisions().fit).to.deep.include({ placement: 'weighted', weightCentre: null });
-    const steps = page.store.getState().work.past.length;
+    const steps = workOf(page.store.getState()).past.length;
     page.store.dispatch(weighed({ x: 0.4, y: 0.55 }));
     expect(page.decisions().fit.weightCentre).to.deep.equal({ x: 0.4, y: 0.55 });
-    expect(page.store.getState().work.past.length).to.equal(steps);
+    expect(workOf(page.store.getState()).past.length).to.equal(steps);
   });
 });

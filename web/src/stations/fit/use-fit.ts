@@ -1,7 +1,7 @@
 import { useCallback, useMemo } from 'react';
 import { findFitFault, layOut, type FitDecisions, type Layout } from '@nobrel/core/fit';
 import { useMainPicture } from '../../leaves/drawn/use-reference.js';
-import { useDecide, useDecisions } from '../../store/hooks.js';
+import { useDecide, useDecisions } from '../../store/use-work.js';
 
 /** The decisions on the fit, how to change them, and what would be wrong with a change. */
 export function useFit() {

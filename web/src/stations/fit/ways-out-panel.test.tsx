@@ -4,6 +4,7 @@ import { within } from '@testing-library/react';
 import { expect } from 'chai';
 import { waysOut, type FitDecisions } from '@nobrel/core/fit';
 import { WaysOutTool } from './ways-out-panel.js';
+import { workOf } from '../../store/work-state.js';
 
 /** A picture of 4 : 3 on a surface of another ratio. */
 function put(fit: Partial<FitDecisions> = {}) {
@@ -28,7 +29,7 @@ describe('the ways out where picture and surface differ in ratio', () => {
       const take = way(page, title).queryByRole('button', { name: 'Take it' });
       if (take) await page.user.click(take);
       expect(page.decisions().fit, title).to.deep.include(change);
-      expect(page.store.getState().work.past, title).to.have.length(take ? 1 : 0);
+      expect(workOf(page.store.getState()).past, title).to.have.length(take ? 1 : 0);
     }
   });
 

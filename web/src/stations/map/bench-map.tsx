@@ -2,7 +2,7 @@ import { createContext, useContext, useEffect, useEffectEvent, useState } from '
 import type { MapDocument } from '@nobrel/core/documents';
 import type { Layout } from '@nobrel/core/fit';
 import type { MapSettings } from '@nobrel/core/map';
-import { useDecide, useDecisions, useWork } from '../../store/hooks.js';
+import { useDecide, useDecisions, useWork } from '../../store/use-work.js';
 import { mapWorker, usePictureRead } from '../../workers/use-mapping.js';
 
 /** What is on the bench at Map, for its tools and leaves. */

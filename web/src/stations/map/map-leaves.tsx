@@ -7,7 +7,7 @@ import { useInHand } from '../../leaves/in-hand.js';
 import { LookChoice } from '../../leaves/drawn/look-choice.js';
 import { PictureOnSurface } from '../../leaves/drawn/main-picture.js';
 import { useLoupeDetails } from '../../leaves/drawn/use-reference.js';
-import { useDecisions } from '../../store/hooks.js';
+import { useDecisions } from '../../store/use-work.js';
 import type { Mapping } from '../../workers/use-mapping.js';
 import { useBenchMap } from './bench-map.js';
 import { MapState } from './map-state.js';

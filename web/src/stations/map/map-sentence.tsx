@@ -1,4 +1,4 @@
-import { useDecisions } from '../../store/hooks.js';
+import { useDecisions } from '../../store/use-work.js';
 import { mapSettingsSchema, schoolOf, schools, settingsOf, type MapSettings } from '@nobrel/core/map';
 import type { DecisionPath } from '@nobrel/core/decisions';
 import { DecisionGap, DecisionRow } from '../../bench/sentence/decision-gap.js';

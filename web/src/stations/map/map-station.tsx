@@ -9,7 +9,7 @@ import { Missing, StationBench } from '../../bench/station.js';
 import { ToolRow, useTool } from '../../bench/tool-row.js';
 import { ToolPanel } from '../../leaves/in-hand.js';
 import { useMainPicture } from '../../leaves/drawn/use-reference.js';
-import { useDecisions, useWork } from '../../store/hooks.js';
+import { useDecisions, useWork } from '../../store/use-work.js';
 import { useMapping } from '../../workers/use-mapping.js';
 import { OnBench, useBenchMap, useReferenceKind, useSettings, type ReferenceKind } from './bench-map.js';
 import { CorrectionsPanel } from './corrections-panel.js';

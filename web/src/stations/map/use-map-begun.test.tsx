@@ -4,7 +4,7 @@ import { expect } from 'chai';
 import { defaultMapSettings, type MapSettings } from '@nobrel/core/map';
 import { lineOf, mapWith } from '@nobrel/core/testing';
 import type { Mapping } from '../../workers/use-mapping.js';
-import { useWork } from '../../store/hooks.js';
+import { useWork } from '../../store/use-work.js';
 import { useMapBegun } from './use-map-begun.js';
 
 /** Contour enough to be drawn, and no values apart from each other: clean contour suits it. */

@@ -5,7 +5,7 @@ import type { Work } from '@nobrel/core/file';
 import { drills, type DrillId, type Given, type Judged, type Task } from '@nobrel/core/practice';
 import { useUnit } from '../../store/hooks.js';
 import { messageOf } from '../../store/api/base.js';
-import { useWorkQuery } from '../../store/api/file.js';
+import { useWorkQuery } from '../../store/api/work.js';
 import { useKeptMapQuery } from '../../store/api/map.js';
 import { useAnswerMutation, useTakeBackAnswerMutation } from '../../store/api/practice.js';
 import { resultWords } from './result-words.js';

@@ -6,7 +6,7 @@ import { DecisionGap } from '../../bench/sentence/decision-gap.js';
 import { TextGap } from '../../bench/sentence/gaps.js';
 import { MoreRow, Sentence } from '../../bench/sentence/sentence.js';
 import { useRemoveMutation } from '../../store/api/file.js';
-import { useDecide, useWork, useWorkId } from '../../store/hooks.js';
+import { useDecide, useWork, useWorkId } from '../../store/use-work.js';
 
 /** What the work is called, whose picture it is, and by what right it is used. */
 export function ReferenceSentence() {

@@ -3,11 +3,13 @@ import { wrap } from 'comlink';
 import { useRef, useState } from 'react';
 import { broughtMap } from '@nobrel/core/file';
 import { counted, formatSize } from '@nobrel/core/units';
+import { FileUpload, type FileChooser } from '../../bench/bring-in/file-upload.js';
 import { ToolInHand } from '../../leaves/in-hand.js';
 import { messageOf } from '../../store/api/base.js';
 import { useNameVersionMutation } from '../../store/api/map.js';
 import { useKeepMap } from '../../store/use-keep-map.js';
-import { useUnit, useWork } from '../../store/hooks.js';
+import { useUnit } from '../../store/hooks.js';
+import { useWork } from '../../store/use-work.js';
 import type { DrawingWorker } from '../../workers/drawing-worker.js';
 
 /** Larger files are no drawings a hand could trace. */
@@ -21,7 +23,7 @@ export function BringTool() {
 function BringDrawing() {
   const work = useWork();
   const unit = useUnit();
-  const input = useRef<HTMLInputElement>(null);
+  const chooser = useRef<FileChooser>(null);
   const reading = useRef<AbortController | null>(null);
   const keepMap = useKeepMap();
   const [nameVersion] = useNameVersionMutation();
@@ -62,21 +64,16 @@ function BringDrawing() {
   return (
     <>
       Bring in a drawing made elsewhere as the map, from SVG, DXF or a map file:{' '}
-      <input
-        ref={input}
-        type="file"
-        hidden
-        aria-label="Drawing made elsewhere"
+      <FileUpload
+        ref={chooser}
+        label="Drawing made elsewhere"
         accept=".svg,.dxf,.json,image/svg+xml,application/json"
-        onChange={(event) => {
-          const [file] = event.target.files ?? [];
-          event.target.value = '';
-          if (file) void take(file);
-        }}
-      />
-      <Button size="small" loading={busy} onClick={() => input.current?.click()}>
-        Choose a file
-      </Button>
+        onFiles={([file]) => file && void take(file)}
+      >
+        <Button size="small" loading={busy} onClick={() => chooser.current?.choose()}>
+          Choose a file
+        </Button>
+      </FileUpload>
       {busy && (
         <Button size="small" onClick={() => reading.current?.abort()}>
           Stop

@@ -13,7 +13,7 @@ import {
 } from '@nobrel/core/sheets';
 import { ReferencePicture } from '../../leaves/drawn/reference-picture.js';
 import { useMainPicture } from '../../leaves/drawn/use-reference.js';
-import { useDecisions } from '../../store/hooks.js';
+import { useDecisions } from '../../store/use-work.js';
 
 type PageDrawingProps = {
   page: SheetPage;

@@ -2,7 +2,7 @@ import { chooseInGap, field, putOnBench, typeInGap } from '../../test-bench.js';
 import { expect } from 'chai';
 import { isTiled, sheetKindIds, sheetKinds, type SheetDecisions } from '@nobrel/core/sheets';
 import { sampleWork } from '../../test-page.js';
-import { useDecide, useDecisions } from '../../store/hooks.js';
+import { useDecide, useDecisions } from '../../store/use-work.js';
 import { SheetsSentence } from './sheets-sentence.js';
 
 function OnBench({ ofDrawing = false }: { ofDrawing?: boolean }) {

@@ -3,7 +3,8 @@ import { useNavigate } from 'react-router';
 import { sheetKinds, type SheetDecisions } from '@nobrel/core/sheets';
 import { messageOf } from '../../store/api/base.js';
 import { usePrintMutation, type PaintingProgress } from '../../store/api/sheets.js';
-import { useUnit, useWork } from '../../store/hooks.js';
+import { useUnit } from '../../store/hooks.js';
+import { useWork } from '../../store/use-work.js';
 import { useSaving } from './use-saving.js';
 
 type Format = { key: string; label: string; path: (page: number) => string };

@@ -4,7 +4,7 @@ import { formatTime } from '@nobrel/core/units';
 import { ReachedAt } from '../../bench/reached-at.js';
 import { messageOf } from '../../store/api/base.js';
 import { useInviteGuestMutation } from '../../store/api/transfer.js';
-import { useWorkId } from '../../store/hooks.js';
+import { useWorkId } from '../../store/use-work.js';
 
 type InviteGuestProps = {
   /** What is done there, as a heading of the part that opens. */

@@ -1,6 +1,6 @@
 import { Button } from 'antd';
 import { useNavigate } from 'react-router';
-import { useDecisions, useWorkId } from '../../store/hooks.js';
+import { useDecisions, useWorkId } from '../../store/use-work.js';
 
 /** Goes to the tracing that is led line by line. */
 export function RunButton() {

@@ -2,7 +2,7 @@ import { Checkbox, Input } from 'antd';
 import { stepsOf } from '@nobrel/core/file';
 import { endSitting, materialsFor, phases, startSitting, type TransferStep } from '@nobrel/core/transfer';
 import { sheetsToJoin } from '@nobrel/core/file';
-import { useWork } from '../../store/hooks.js';
+import { useWork } from '../../store/use-work.js';
 import { InviteGuest } from './invite-guest.js';
 import { RunButton } from './run-button.js';
 import { Stopwatch } from './stopwatch.js';

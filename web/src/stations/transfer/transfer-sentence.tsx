@@ -8,7 +8,7 @@ import {
 import { DecisionGap, DecisionRow } from '../../bench/sentence/decision-gap.js';
 import { ChoiceGap } from '../../bench/sentence/gaps.js';
 import { MoreRow, Sentence } from '../../bench/sentence/sentence.js';
-import { useDecisions } from '../../store/hooks.js';
+import { useDecisions } from '../../store/use-work.js';
 import { useTransfer } from './use-transfer.js';
 
 /** How it is carried across, by which hand, in which order. */

@@ -12,7 +12,7 @@ import { MapOnSurface } from '../../leaves/drawn/map-on-surface.js';
 import { useMapOrReference } from '../../leaves/drawn/use-map-or-reference.js';
 import { useKeptMapQuery } from '../../store/api/map.js';
 import { useSuppliesQuery } from '../../store/api/supplies.js';
-import { useWork } from '../../store/hooks.js';
+import { useWork } from '../../store/use-work.js';
 import { StepsPanel } from './steps-panel.js';
 import './transfer.css';
 import { TransferSentence } from './transfer-sentence.js';

@@ -1,7 +1,7 @@
 import { createContext, useContext } from 'react';
 import type { MapDocument } from '@nobrel/core/documents';
 import type { TransferDecisions } from '@nobrel/core/transfer';
-import { useDecide, useDecisions } from '../../store/hooks.js';
+import { useDecide, useDecisions } from '../../store/use-work.js';
 
 const MapContext = createContext<MapDocument | undefined>(undefined);
 /** Hands the tools the map that is carried across. */

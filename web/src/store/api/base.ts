@@ -1,14 +1,12 @@
 import { createApi, fetchBaseQuery, type BaseQueryFn, type FetchArgs } from '@reduxjs/toolkit/query/react';
 import { z } from 'zod';
-import { apiErrorSchema, workSchema, type Work } from '@nobrel/core/file';
+import { apiErrorSchema } from '@nobrel/core/file';
 
-/** Why a call failed: the sentence to show, and the other window's version after a refused save. */
-export type CallError = { status: number | null; message: string; theirs?: Work };
+/** Why a call failed: the sentence to show, and all that was answered, not looked at yet. */
+export type CallError = { status: number | null; message: string; said?: unknown };
 
 const unreachable =
   'The program behind this page does not answer. Nothing is lost; check that it is still running, then try again.';
-
-const conflictSchema = z.object({ theirs: workSchema });
 
 /**
  * The error of a call that was not answered as asked.
@@ -18,12 +16,7 @@ const conflictSchema = z.object({ theirs: workSchema });
  */
 export function callError(status: number | null, said: unknown): CallError {
   const answer = apiErrorSchema.safeParse(said);
-  const conflict = status === 409 ? conflictSchema.safeParse(said) : null;
-  return {
-    status,
-    message: answer.success ? answer.data.error.message : unreachable,
-    ...(conflict?.success ? { theirs: conflict.data.theirs } : {}),
-  };
+  return { status, message: answer.success ? answer.data.error.message : unreachable, said };
 }
 
 /** Tells the server that one of its own pages asks: no page from elsewhere can send it. */

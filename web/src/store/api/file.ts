@@ -1,7 +1,12 @@
-import { flatFileSchema, workSchema, type FlatFile, type SaveRequest, type Work } from '@nobrel/core/file';
+import { flatFileSchema, type FlatFile } from '@nobrel/core/file';
+import { z } from 'zod';
 import { api } from './base.js';
 
-/** Works: listed, opened, begun, saved, deleted. */
+/** All that the first page needs of a work that was begun: a work's whole schema is loaded when one is opened. */
+const begunSchema = z.object({ id: z.string() });
+type Begun = z.infer<typeof begunSchema>;
+
+/** The flat file: works listed, begun, deleted and brought back. */
 export const fileApi = api.injectEndpoints({
   endpoints: (build) => ({
     works: build.query<FlatFile, void>({
@@ -9,20 +14,9 @@ export const fileApi = api.injectEndpoints({
       transformResponse: (answer) => flatFileSchema.parse(answer),
       providesTags: ['works'],
     }),
-    work: build.query<Work, string>({
-      query: (id) => `works/${id}`,
-      transformResponse: (answer) => workSchema.parse(answer),
-      // A work is always opened from the server: one left in the cache may be old, or gone from the file.
-      keepUnusedDataFor: 0,
-    }),
-    begin: build.mutation<Work, { picture: string; title?: string; demo?: boolean }>({
+    begin: build.mutation<Begun, { picture: string; title?: string; demo?: boolean }>({
       query: (body) => ({ url: 'works', method: 'POST', body }),
-      transformResponse: (answer) => workSchema.parse(answer),
-      invalidatesTags: ['works'],
-    }),
-    save: build.mutation<Work, { id: string; request: SaveRequest }>({
-      query: ({ id, request }) => ({ url: `works/${id}`, method: 'PUT', body: request }),
-      transformResponse: (answer) => workSchema.parse(answer),
+      transformResponse: (answer) => begunSchema.parse(answer),
       invalidatesTags: ['works'],
     }),
     remove: build.mutation<void, string>({
@@ -36,9 +30,4 @@ export const fileApi = api.injectEndpoints({
   }),
 });
 
-/** Changes the work on the bench in the cache, after the server said so. */
-export const changeKept = (id: string, change: (work: Work) => void) =>
-  fileApi.util.updateQueryData('work', id, change);
-
-export const { useWorksQuery, useWorkQuery, useBeginMutation, useRemoveMutation, useBringBackMutation } =
-  fileApi;
+export const { useWorksQuery, useBeginMutation, useRemoveMutation, useBringBackMutation } = fileApi;

@@ -2,7 +2,7 @@ import { z } from 'zod';
 import { mapDocumentSchema, type MapDocument } from '@nobrel/core/documents';
 import { mapSummarySchema, type MapSummary } from '@nobrel/core/file';
 import { api, whenDone } from './base.js';
-import { changeKept } from './file.js';
+import { changeKept } from './work.js';
 
 const keptMapSchema = z.object({ summary: mapSummarySchema, document: mapDocumentSchema });
 export type KeptMap = { summary: MapSummary; document: MapDocument };

@@ -1,14 +1,10 @@
-import { workSchema, type StoredPicture, type Work } from '@nobrel/core/file';
+import { workSchema, type Work } from '@nobrel/core/file';
 import { api, whenDone } from './base.js';
-import { changeKept } from './file.js';
-import type { SentPicture } from './send-file.js';
+import { changeKept } from './work.js';
 
-/** Pictures: sent to be kept, brought to a work, taken out of it. */
+/** Pictures brought to a work, and taken out of it. */
 export const referenceApi = api.injectEndpoints({
   endpoints: (build) => ({
-    bringIn: build.mutation<StoredPicture, SentPicture>({
-      queryFn: async (sent, { signal }) => (await import('./send-file.js')).sendPicture(sent, signal),
-    }),
     addPicture: build.mutation<Work, { id: string; picture: string }>({
       query: ({ id, picture }) => ({ url: `works/${id}/pictures`, method: 'POST', body: { picture } }),
       transformResponse: (answer) => workSchema.parse(answer),

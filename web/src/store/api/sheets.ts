@@ -2,7 +2,7 @@ import { z } from 'zod';
 import { printingSchema, type Printing } from '@nobrel/core/file';
 import { calibrationSchema, type Calibration, type SheetDecisions } from '@nobrel/core/sheets';
 import { api, whenDone } from './base.js';
-import { changeKept } from './file.js';
+import { changeKept } from './work.js';
 
 const progressSchema = z.object({ done: z.number(), of: z.number() }).nullable();
 const fetchedFileSchema = z.object({ href: z.string(), name: z.string() });

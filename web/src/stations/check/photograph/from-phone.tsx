@@ -1,7 +1,7 @@
 import { Button } from 'antd';
 import { ReachedAt } from '../../../bench/reached-at.js';
 import { useCheckBench } from '../use-check.js';
-import { useWork } from '../../../store/hooks.js';
+import { useWork } from '../../../store/use-work.js';
 import type { AwaitedState } from '@nobrel/core/file';
 import { useFromPhone } from './use-from-phone.js';
 import './photograph.css';

@@ -2,6 +2,7 @@ import { Button } from 'antd';
 import { useEffect, useRef, useState } from 'react';
 import type { JudgedPhotograph } from '@nobrel/core/check';
 import type { SizeMm } from '@nobrel/core/units';
+import { FileUpload, type FileChooser } from '../../../bench/bring-in/file-upload.js';
 import { openPhotographJudge } from '../../../workers/in-photograph-worker.js';
 import { Judged } from './judged.js';
 import { LiveCamera } from './live-camera.js';
@@ -21,75 +22,69 @@ type Taken = { file: File; source: string; judged: JudgedPhotograph | null | 'lo
 /** Taking a photograph of the drawing with this device: seen and judged before it is handed on. */
 export function Photographing({ size, useIt, onPhotograph }: PhotographingProps) {
   const camera = useCamera();
-  const chooser = useRef<HTMLInputElement>(null);
+  const chooser = useRef<FileChooser>(null);
   const { taken, handing, look, hand, drop } = useTaken(size, onPhotograph);
-  const takeOne = () => (camera.isThere ? void camera.open() : chooser.current?.click());
+  const takeOne = () => (camera.isThere ? void camera.open() : chooser.current?.choose());
   const see = (file: File) => {
     camera.close();
     void look(file);
   };
   return (
     <section className="photographing" aria-label="Photograph the drawing">
-      {!taken && !camera.stream && (
-        <>
-          <ul className="plain-list">
-            <li>From above, the camera level over the middle of the sheet.</li>
-            <li>In even light, with nobody’s shadow on it.</li>
-            <li>The whole sheet in view, on a table darker or lighter than it.</li>
-          </ul>
-          <p className="tool-buttons">
-            <Button type="primary" onClick={takeOne}>
-              {camera.isThere ? 'Open the camera' : 'Take the photograph'}
-            </Button>
-            {camera.isThere && <Button onClick={() => chooser.current?.click()}>Choose a picture</Button>}
-          </p>
-        </>
-      )}
-      {/* A phone offers its camera for it. */}
-      <input
+      <FileUpload
         ref={chooser}
-        type="file"
+        label="Photograph"
         accept="image/*"
-        capture={camera.isThere ? undefined : 'environment'}
-        hidden
-        aria-label="Photograph"
-        onChange={(event) => {
-          const [file] = event.target.files ?? [];
-          if (file) see(file);
-          event.target.value = '';
-        }}
-      />
-      {camera.stream && (
-        <LiveCamera stream={camera.stream} size={size} onTaken={see} onClose={camera.close} />
-      )}
-      {camera.fault && (
-        <p className="gap-fault" role="alert">
-          {camera.fault}
-        </p>
-      )}
-      {taken && (
-        <>
-          <Judged source={taken.source} judged={taken.judged} />
-          <p className="tool-buttons">
-            <Button
-              type="primary"
-              disabled={handing || taken.judged === 'looking'}
-              onClick={() => void hand(taken.file)}
-            >
-              {useIt}
-            </Button>
-            <Button
-              disabled={handing}
-              onClick={() => {
-                drop();
-                takeOne();
-              }}
-            >
-              Take another
-            </Button>
+        camera={!camera.isThere}
+        onFiles={([file]) => file && see(file)}
+      >
+        {!taken && !camera.stream && (
+          <>
+            <ul className="plain-list">
+              <li>From above, the camera level over the middle of the sheet.</li>
+              <li>In even light, with nobody’s shadow on it.</li>
+              <li>The whole sheet in view, on a table darker or lighter than it.</li>
+            </ul>
+            <p className="tool-buttons">
+              <Button type="primary" onClick={takeOne}>
+                {camera.isThere ? 'Open the camera' : 'Take the photograph'}
+              </Button>
+              {camera.isThere && <Button onClick={() => chooser.current?.choose()}>Choose a picture</Button>}
+            </p>
+          </>
+        )}
+        {camera.stream && (
+          <LiveCamera stream={camera.stream} size={size} onTaken={see} onClose={camera.close} />
+        )}
+        {camera.fault && (
+          <p className="gap-fault" role="alert">
+            {camera.fault}
           </p>
-        </>
-      )}
+        )}
+        {taken && (
+          <>
+            <Judged source={taken.source} judged={taken.judged} />
+            <p className="tool-buttons">
+              <Button
+                type="primary"
+                disabled={handing || taken.judged === 'looking'}
+                onClick={() => void hand(taken.file)}
+              >
+                {useIt}
+              </Button>
+              <Button
+                disabled={handing}
+                onClick={() => {
+                  drop();
+                  takeOne();
+                }}
+              >
+                Take another
+              </Button>
+            </p>
+          </>
+        )}
+      </FileUpload>
     </section>
   );
 }

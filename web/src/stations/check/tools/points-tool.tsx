@@ -20,7 +20,7 @@ import { useLeafScale } from '../../../leaves/leaf/leaf-scale.js';
 import { MapOnSurface } from '../../../leaves/drawn/map-on-surface.js';
 import { ReferencePicture } from '../../../leaves/drawn/reference-picture.js';
 import { useMainPicture } from '../../../leaves/drawn/use-reference.js';
-import { useDecisions } from '../../../store/hooks.js';
+import { useDecisions } from '../../../store/use-work.js';
 import { useSheets } from '../../../workers/use-sheets.js';
 import { NumberMark } from '../finding-marks.js';
 import { useCheckBench } from '../use-check.js';

@@ -3,7 +3,7 @@ import { useNavigate } from 'react-router';
 import type { StoredPicture } from '@nobrel/core/file';
 import { PictureDrop } from '../../../bench/bring-in/picture-drop.js';
 import { useBeginMutation } from '../../../store/api/file.js';
-import { useAddPictureMutation } from '../../../store/api/reference.js';
+import { useAppDispatch } from '../../../store/hooks.js';
 
 const Welcome = lazy(async () => ({ default: (await import('./welcome.js')).Welcome }));
 
@@ -11,11 +11,14 @@ const Welcome = lazy(async () => ({ default: (await import('./welcome.js')).Welc
 export function BeginWork({ empty }: { empty: boolean }) {
   const navigate = useNavigate();
   const [begin] = useBeginMutation();
-  const [addPicture] = useAddPictureMutation();
+  const dispatch = useAppDispatch();
   const onTaken = async ([first, ...others]: StoredPicture[]) => {
     if (!first) return;
     const { id } = await begin({ picture: first.hash }).unwrap();
-    for (const { hash } of others) await addPicture({ id, picture: hash }).unwrap();
+    if (others.length > 0) {
+      const { addPicture } = (await import('../../../store/api/reference.js')).referenceApi.endpoints;
+      for (const { hash } of others) await dispatch(addPicture.initiate({ id, picture: hash })).unwrap();
+    }
     await navigate(`/works/${id}/reference`);
   };
   return (

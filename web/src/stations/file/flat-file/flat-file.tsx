@@ -4,9 +4,8 @@ import { Opening } from '../../../bench/frame/opening.js';
 import { Frame } from '../../../bench/frame/frame.js';
 import { messageOf } from '../../../store/api/base.js';
 import { useWorksQuery } from '../../../store/api/file.js';
-import { saveLeftBehind } from '../../../store/autosave.js';
 import { useAppDispatch } from '../../../store/hooks.js';
-import { BeginWork } from './begin-work.js';
+import type { AppDispatch } from '../../../store/root.js';
 import { FilePages } from '../../../bench/frame/file-pages.js';
 
 const none: readonly never[] = [];
@@ -24,7 +23,9 @@ export function FlatFile() {
     <Frame title="The flat file">
       <div className="flat-file">
         <FilePages />
-        <BeginWork empty={file.isSuccess && own.length === 0} />
+        <Suspense fallback={<div className="begin-loading" />}>
+          <BeginWork empty={file.isSuccess && own.length === 0} />
+        </Suspense>
         {file.isLoading && <Opening what="the file" />}
         {file.isError && <Alert type="error" title={messageOf(file.error)} />}
         <Suspense>
@@ -52,6 +53,7 @@ export function FlatFile() {
   );
 }
 
+const BeginWork = lazy(async () => ({ default: (await import('./begin-work.js')).BeginWork }));
 const WorksInFile = lazy(async () => ({ default: (await import('./works-in-file.js')).WorksInFile }));
 const Cards = lazy(async () => ({ default: (await import('./cards.js')).Cards }));
 const Bin = lazy(async () => ({ default: (await import('./bin.js')).Bin }));
@@ -59,6 +61,12 @@ const SafeKeeping = lazy(async () => ({
   default: (await import('../safe-keeping/safe-keeping.js')).SafeKeeping,
 }));
 const OtherDevices = lazy(async () => ({ default: (await import('./other-devices.js')).OtherDevices }));
+
+/** Saves what a page that was closed could not. What cannot be loaded now is saved when the file is next opened. */
+async function saveLeftBehind(dispatch: AppDispatch): Promise<void> {
+  const autosave = await import('../../../store/autosave.js').catch(() => null);
+  await autosave?.saveLeftBehind(dispatch);
+}
 
 /** What is wanted now and then: loaded when it is unfolded. */
 function Folded({ title, children }: { title: string; children: ReactNode }) {

@@ -3,7 +3,7 @@ import { useState } from 'react';
 import { useNavigate } from 'react-router';
 import { messageOf } from '../../../store/api/base.js';
 import { useBeginMutation } from '../../../store/api/file.js';
-import { referenceApi } from '../../../store/api/reference.js';
+import { picturesApi } from '../../../store/api/pictures.js';
 import { useAppDispatch } from '../../../store/hooks.js';
 import { WhatItDoes } from './what-it-does.js';
 
@@ -42,7 +42,7 @@ function PlayButton() {
       const answer = await fetch(demoPicture);
       const file = new File([await answer.blob()], 'kettle-lantern-and-pears.jpg', { type: 'image/jpeg' });
       const sent = dispatch(
-        referenceApi.endpoints.bringIn.initiate({ file, longSidePx: null, onSent: () => undefined }),
+        picturesApi.endpoints.bringIn.initiate({ file, longSidePx: null, onSent: () => undefined }),
       );
       const { hash } = await sent.unwrap();
       const { id } = await begin({

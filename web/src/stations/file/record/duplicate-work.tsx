@@ -13,7 +13,7 @@ import { transferMethodIds, transferMethodNames, type TransferMethod } from '@no
 import { ChoiceGap, LengthGap } from '../../../bench/sentence/gaps.js';
 import { messageOf } from '../../../store/api/base.js';
 import { useDuplicateMutation } from '../../../store/api/record.js';
-import { useWork } from '../../../store/hooks.js';
+import { useWork } from '../../../store/use-work.js';
 
 /** Where a work made from another one is looked at first. */
 const firstStation: Readonly<Record<DuplicateWay, Station>> = {

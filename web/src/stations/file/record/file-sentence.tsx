@@ -4,7 +4,7 @@ import { formatDate } from '@nobrel/core/units';
 import { ChoiceGap, DayGap, TextGap } from '../../../bench/sentence/gaps.js';
 import { LinkButton } from '../../../bench/link-button.js';
 import { Sentence } from '../../../bench/sentence/sentence.js';
-import { useDecide, useWork } from '../../../store/hooks.js';
+import { useDecide, useWork } from '../../../store/use-work.js';
 
 const tagSchema = fileDecisionsSchema.shape.tags;
 

@@ -16,7 +16,7 @@ import { Diptych } from '../../../leaves/diptych.js';
 import { MapOnSurface } from '../../../leaves/drawn/map-on-surface.js';
 import { useMapOrReference } from '../../../leaves/drawn/use-map-or-reference.js';
 import { useKeptMapQuery } from '../../../store/api/map.js';
-import { useDecide, useWork } from '../../../store/hooks.js';
+import { useDecide, useWork } from '../../../store/use-work.js';
 import { FileSentence } from './file-sentence.js';
 import { Record } from './record.js';
 

@@ -1,7 +1,7 @@
 import { Button } from 'antd';
 import { dayOf, maxFreehand, type Freehand as Entry } from '@nobrel/core/file';
 import { DayGap, NumberGap } from '../../../bench/sentence/gaps.js';
-import { useDecide, useDecisions } from '../../../store/hooks.js';
+import { useDecide, useDecisions } from '../../../store/use-work.js';
 
 /** Minutes a new entry begins with: put right where they are not so. */
 const usualMinutes = 30;

@@ -1,6 +1,6 @@
 import { Input } from 'antd';
 import { useState } from 'react';
-import { useWork, useDecide } from '../../../store/hooks.js';
+import { useWork, useDecide } from '../../../store/use-work.js';
 import { DuplicateWork } from './duplicate-work.js';
 import { Freehand } from './freehand.js';
 import { OtherDevices } from '../flat-file/other-devices.js';

@@ -3,7 +3,7 @@ import { minutesSpent } from '@nobrel/core/transfer';
 import { formatDate, formatMinutes, formatTime } from '@nobrel/core/units';
 import { NumberGap } from '../../../bench/sentence/gaps.js';
 import { useEstimate } from '../../../bench/use-estimate.js';
-import { useDecide, useDecisions } from '../../../store/hooks.js';
+import { useDecide, useDecisions } from '../../../store/use-work.js';
 
 /** The sittings of a work, each put right where the watch was wrong. */
 export function Sittings() {

@@ -3,7 +3,7 @@ import { maxStages, type StoredPicture } from '@nobrel/core/file';
 import { formatDate } from '@nobrel/core/units';
 import { PictureDrop } from '../../../bench/bring-in/picture-drop.js';
 import { useAddPictureMutation } from '../../../store/api/reference.js';
-import { useDecide, useDecisions, useWorkId } from '../../../store/hooks.js';
+import { useDecide, useDecisions, useWorkId } from '../../../store/use-work.js';
 
 /** Photographs of how far the work has come. */
 export function Stages() {

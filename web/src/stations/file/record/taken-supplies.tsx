@@ -3,7 +3,7 @@ import { supplyKinds, takenFor, type Stocked } from '@nobrel/core/file';
 import type { SupplyKind } from '@nobrel/core/transfer';
 import { ChoiceGap } from '../../../bench/sentence/gaps.js';
 import { useSuppliesQuery } from '../../../store/api/supplies.js';
-import { useDecide, useWork } from '../../../store/hooks.js';
+import { useDecide, useWork } from '../../../store/use-work.js';
 
 /** Nothing named: what serves is taken. */
 const firstThatServes = '';

@@ -3,7 +3,8 @@ import { recordOf, type RecordLine } from '@nobrel/core/file';
 import { useEstimate } from '../../../bench/use-estimate.js';
 import { useVersionsQuery } from '../../../store/api/map.js';
 import { useCalibrationsQuery } from '../../../store/api/sheets.js';
-import { useUnit, useWork } from '../../../store/hooks.js';
+import { useUnit } from '../../../store/hooks.js';
+import { useWork } from '../../../store/use-work.js';
 
 /** The record of the work on the bench, line by line. */
 export function useRecord(): RecordLine[] {

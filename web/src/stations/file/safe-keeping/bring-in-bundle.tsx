@@ -1,11 +1,12 @@
 import { Alert, Button, Progress } from 'antd';
 import { useRef, useState } from 'react';
+import { FileUpload, type FileChooser } from '../../../bench/bring-in/file-upload.js';
 import { useBringInBundleMutation } from '../../../store/api/keep.js';
 import { faultOf, LongWork, useLongWork } from './long-work.js';
 
 /** Brings a work in that was taken out whole, here or elsewhere. */
 export function BringInBundle() {
-  const input = useRef<HTMLInputElement>(null);
+  const chooser = useRef<FileChooser>(null);
   const [bringIn, { data, error, isLoading }] = useBringInBundleMutation();
   const { task, howFar, begun, stop } = useLongWork(isLoading);
   /** The share that has been sent, 0–1. */
@@ -19,22 +20,17 @@ export function BringInBundle() {
     <section aria-label="A work from a bundle">
       <h3>A work from a bundle</h3>
       <p>A work that was downloaded whole at File comes in as a work of its own; nothing is written over.</p>
-      <input
-        ref={input}
-        type="file"
-        hidden
-        aria-label="Bundle file"
-        accept=".zip,application/zip"
-        onChange={({ target }) => {
-          const [file] = target.files ?? [];
-          if (file) begin(file);
-          target.value = '';
-        }}
-      />
       {!isLoading && (
-        <Button size="small" onClick={() => input.current?.click()}>
-          Choose a bundle
-        </Button>
+        <FileUpload
+          ref={chooser}
+          label="Bundle file"
+          accept=".zip,application/zip"
+          onFiles={([file]) => file && begin(file)}
+        >
+          <Button size="small" onClick={() => chooser.current?.choose()}>
+            Choose a bundle
+          </Button>
+        </FileUpload>
       )}
       {isLoading && sent < 1 && (
         <p>

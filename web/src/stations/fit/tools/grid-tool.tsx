@@ -20,7 +20,8 @@ import { ChoiceGap, ColourGap } from '../../../bench/sentence/gaps.js';
 import { Panel } from '../../../bench/sentence/panel.js';
 import { ListGap } from '../../../bench/sentence/list-gap.js';
 import { useMainPicture } from '../../../leaves/drawn/use-reference.js';
-import { useDecisions, useUnit } from '../../../store/hooks.js';
+import { useUnit } from '../../../store/hooks.js';
+import { useDecisions } from '../../../store/use-work.js';
 import { useFit, useLayout } from '../use-fit.js';
 import { ToolInHand } from '../../../leaves/in-hand.js';
 

@@ -12,7 +12,8 @@ import {
 import { formatLength } from '@nobrel/core/units';
 import { LinkButton } from '../../../bench/link-button.js';
 import { ChoiceGap, LengthGap } from '../../../bench/sentence/gaps.js';
-import { useUnit, useWorkId } from '../../../store/hooks.js';
+import { useUnit } from '../../../store/hooks.js';
+import { useWorkId } from '../../../store/use-work.js';
 import { MeasuresTable } from './measures-table.js';
 import { useFit, useLayout } from '../use-fit.js';
 import { useSettingOut } from './use-setting-out.js';

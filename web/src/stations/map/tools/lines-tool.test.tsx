@@ -6,6 +6,7 @@ import { lineOf, mapWith } from '@nobrel/core/testing';
 import type { MapDocument, MapLine } from '@nobrel/core/documents';
 import { OnBench } from '../bench-map.js';
 import { LinesTool, tellLine } from './lines-tool.js';
+import { workOf } from '../../../store/work-state.js';
 
 /** A worker that is never asked: the picture of an unfinished map is not read. */
 class IdleWorker extends EventTarget {
@@ -74,7 +75,7 @@ describe('the tool Lines', () => {
     await page.user.keyboard('s');
     await page.user.click(page.getByRole('button', { name: 'Keep (K)' }));
     expect(changes(page)).to.deep.equal(['drop', 'edge', 'keep']);
-    expect(page.store.getState().work.past).to.have.length(3);
+    expect(workOf(page.store.getState()).past).to.have.length(3);
   });
 
   it('offers to take away only what was drawn by hand, and no side in front where both are one', async () => {

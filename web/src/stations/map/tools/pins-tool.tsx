@@ -4,7 +4,7 @@ import type { Point } from '@nobrel/core/geometry';
 import { LinkButton } from '../../../bench/link-button.js';
 import { TextGap } from '../../../bench/sentence/gaps.js';
 import { Handle } from '../../../leaves/leaf/handle.js';
-import { useWorkId } from '../../../store/hooks.js';
+import { useWorkId } from '../../../store/use-work.js';
 import { useCorrections } from '../../../bench/use-corrections.js';
 import { ToolInHand } from '../../../leaves/in-hand.js';
 

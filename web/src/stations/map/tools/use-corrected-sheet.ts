@@ -4,7 +4,8 @@ import type { CorrectedSheet } from '@nobrel/core/check';
 import type { PrintedBy, StoredPicture, Work } from '@nobrel/core/file';
 import { formatDate } from '@nobrel/core/units';
 import { messageOf } from '../../../store/api/base.js';
-import { useUnit, useWork } from '../../../store/hooks.js';
+import { useUnit } from '../../../store/hooks.js';
+import { useWork } from '../../../store/use-work.js';
 import { readCorrections } from '../../../workers/in-check-worker.js';
 import { useBenchMap } from '../bench-map.js';
 

@@ -2,7 +2,7 @@ import { useEffect, useEffectEvent, useMemo, useRef, useState } from 'react';
 import type { MapDocument, MapLine } from '@nobrel/core/documents';
 import { mapRequestOf } from '@nobrel/core/file';
 import { secondsToTrace } from '@nobrel/core/map';
-import { useWork } from '../../../store/hooks.js';
+import { useWork } from '../../../store/use-work.js';
 import { mapWorker } from '../../../workers/use-mapping.js';
 import { useBenchMap, usePictureOfMap } from '../bench-map.js';
 

@@ -16,7 +16,7 @@ import { MapDrawing } from '../../../leaves/drawn/map-drawing.js';
 import type { DiptychSide } from '../../../leaves/side.js';
 import { SurfaceSheet } from '../../../leaves/drawn/surface-sheet.js';
 import { useKeepMap } from '../../../store/use-keep-map.js';
-import { useDecide, useDecisions, useWorkId } from '../../../store/hooks.js';
+import { useDecide, useDecisions, useWorkId } from '../../../store/use-work.js';
 import { ToolInHand } from '../../../leaves/in-hand.js';
 
 /** How another version is held against the map: on the left leaf, or over the map in blue. */

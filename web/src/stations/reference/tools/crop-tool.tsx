@@ -12,7 +12,7 @@ import {
 import { NumberGap } from '../../../bench/sentence/gaps.js';
 import { Handle, useMovable } from '../../../leaves/leaf/handle.js';
 import { useMainPicture } from '../../../leaves/drawn/use-reference.js';
-import { useDecisions } from '../../../store/hooks.js';
+import { useDecisions } from '../../../store/use-work.js';
 import { PictureBefore } from './picture-before.js';
 import { useSquare } from './use-squaring.js';
 import { ToolInHand } from '../../../leaves/in-hand.js';

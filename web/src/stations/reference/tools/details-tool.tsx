@@ -9,7 +9,7 @@ import { MainPicture } from '../../../leaves/drawn/main-picture.js';
 import { pinsOf, useLoupeDetails, useMainPicture } from '../../../leaves/drawn/use-reference.js';
 import { messageOf } from '../../../store/api/base.js';
 import { useAddPictureMutation, useTakePictureOutMutation } from '../../../store/api/reference.js';
-import { useDecide, useWork } from '../../../store/hooks.js';
+import { useDecide, useWork } from '../../../store/use-work.js';
 import { ToolInHand } from '../../../leaves/in-hand.js';
 
 /** The work's pictures: which one is worked from, and which are details pinned to a spot on it. */

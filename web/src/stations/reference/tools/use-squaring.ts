@@ -1,6 +1,6 @@
 import { useCallback } from 'react';
 import { isUntouched, unsquared, type Squaring } from '@nobrel/core/reference';
-import { useDecide, useDecisions } from '../../../store/hooks.js';
+import { useDecide, useDecisions } from '../../../store/use-work.js';
 import { useMainPicture } from '../../../leaves/drawn/use-reference.js';
 
 /** Changes how the picture that is worked from is put right. */

@@ -25,7 +25,8 @@ import {
   useForgetCalibrationMutation,
   useKeepCalibrationMutation,
 } from '../../../store/api/sheets.js';
-import { useDecide, useUnit } from '../../../store/hooks.js';
+import { useUnit } from '../../../store/hooks.js';
+import { useDecide } from '../../../store/use-work.js';
 import { ToolInHand } from '../../../leaves/in-hand.js';
 import { useBenchSheets } from '../bench-sheets.js';
 

@@ -13,7 +13,7 @@ import {
 } from '@nobrel/core/sheets';
 import { ColourGap, NameGap } from '../../../bench/sentence/gaps.js';
 import { ToolInHand } from '../../../leaves/in-hand.js';
-import { useDecide, useWork } from '../../../store/hooks.js';
+import { useDecide, useWork } from '../../../store/use-work.js';
 import { useBenchSheets } from '../bench-sheets.js';
 
 /** A stick, wherever it is rubbed. */

@@ -4,6 +4,7 @@ import type { Quad } from '@nobrel/core/geometry';
 import type { PlacedByPhotographTold } from '../../../workers/projection-worker.js';
 import { projectionWorker } from '../../../workers/use-projection.js';
 import { partOf, type WallSize } from '@nobrel/core/transfer';
+import { FileUpload, type FileChooser } from '../../../bench/bring-in/file-upload.js';
 import { PointOut } from './point-out.js';
 import { usePlaced } from './placing.js';
 import type { Wall } from './use-wall.js';
@@ -71,27 +72,19 @@ export function FromPhotograph({ surface, wall }: { surface: WallSize; wall: Wal
 
 /** Asks for a photograph of the wall, from a camera where there is one. */
 function ChoosePhotograph({ isBusy, onChoose }: { isBusy: boolean; onChoose: (chosen: Blob) => void }) {
-  const file = useRef<HTMLInputElement>(null);
+  const chooser = useRef<FileChooser>(null);
   return (
-    <>
-      <Button disabled={isBusy} onClick={() => file.current?.click()}>
+    <FileUpload
+      ref={chooser}
+      label="Photograph of the wall"
+      accept="image/*"
+      camera
+      onFiles={([chosen]) => chosen && onChoose(chosen)}
+    >
+      <Button disabled={isBusy} onClick={() => chooser.current?.choose()}>
         Choose the photograph
       </Button>
-      <input
-        ref={file}
-        type="file"
-        accept="image/*"
-        capture="environment"
-        aria-label="Photograph of the wall"
-        hidden
-        onChange={(event) => {
-          const [chosen] = event.target.files ?? [];
-          // The same file can be chosen again.
-          event.target.value = '';
-          if (chosen) onChoose(chosen);
-        }}
-      />
-    </>
+    </FileUpload>
   );
 }
 

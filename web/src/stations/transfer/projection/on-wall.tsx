@@ -5,7 +5,7 @@ import { composed, inverted, type Point, type Rect } from '@nobrel/core/geometry
 import { dotsOn, type Screen, type WallPicture } from '@nobrel/core/transfer';
 import { greyOf, shapePaths } from '../../../leaves/drawn/shape-paths.js';
 import { useMainPicture } from '../../../leaves/drawn/use-reference.js';
-import { useDecisions } from '../../../store/hooks.js';
+import { useDecisions } from '../../../store/use-work.js';
 import { CheckFigure } from './check-figure.js';
 import { matrix3d, ReferenceOnWall } from './reference-on-wall.js';
 import { asPaths, warpedLines, warpedPath, type Thrown, type WarpedLine } from './warped.js';

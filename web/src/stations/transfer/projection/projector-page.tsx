@@ -1,7 +1,7 @@
 import { useEffect, useMemo } from 'react';
 import type { MapDocument } from '@nobrel/core/documents';
 import { handlesOf, knownAgain, type Screen, type WallPicture } from '@nobrel/core/transfer';
-import { useDecisions } from '../../../store/hooks.js';
+import { useDecisions } from '../../../store/use-work.js';
 import { useAwake } from '../run/use-awake.js';
 import { Handles } from './handles.js';
 import { OnWall } from './on-wall.js';

@@ -4,7 +4,7 @@ import { findFitFault, layOut } from '@nobrel/core/fit';
 import type { Homography } from '@nobrel/core/geometry';
 import { PictureOnSurface } from '../../../leaves/drawn/main-picture.js';
 import { useMainPicture } from '../../../leaves/drawn/use-reference.js';
-import { useDecisions } from '../../../store/hooks.js';
+import { useDecisions } from '../../../store/use-work.js';
 import { piecesOf, pieceToWall } from './pieces.js';
 import type { Thrown } from './warped.js';
 

@@ -6,7 +6,7 @@ import { orderFault, type Placed, type TracingPlan, type WallPictureChange } fro
 import { Opening } from '../../../bench/frame/opening.js';
 import { ConflictNotice, SavingState } from '../../../bench/frame/saving.js';
 import { useIsGuest } from '../../../store/api/access.js';
-import { useDecisions, useWork } from '../../../store/hooks.js';
+import { useDecisions, useWork } from '../../../store/use-work.js';
 import { useTracing } from '../../../workers/use-tracing.js';
 import { useAwake } from '../run/use-awake.js';
 import { useRun } from '../run/use-run.js';

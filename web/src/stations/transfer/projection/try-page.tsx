@@ -15,7 +15,8 @@ import {
 } from '@nobrel/core/transfer';
 import { formatLength } from '@nobrel/core/units';
 import { Opening } from '../../../bench/frame/opening.js';
-import { useDecisions, useUnit, useWork } from '../../../store/hooks.js';
+import { useUnit } from '../../../store/hooks.js';
+import { useDecisions, useWork } from '../../../store/use-work.js';
 import { projectionWorker } from '../../../workers/use-projection.js';
 import { Handles } from './handles.js';
 import { OnWall } from './on-wall.js';

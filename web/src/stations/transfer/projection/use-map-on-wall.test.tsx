@@ -3,7 +3,7 @@ import { sampleWork } from '../../../test-page.js';
 import { Provider } from 'react-redux';
 import type { MapSummary } from '@nobrel/core/file';
 import { lineOf, mapWith } from '@nobrel/core/testing';
-import { changeKept } from '../../../store/api/file.js';
+import { changeKept } from '../../../store/api/work.js';
 import { useMapOnWall } from './use-map-on-wall.js';
 
 const summaryOf = (version: number): MapSummary => ({

@@ -1,7 +1,7 @@
 import { useEffect, useRef } from 'react';
 import type { MapDocument } from '@nobrel/core/documents';
 import { useKeptMapQuery } from '../../../store/api/map.js';
-import { useWork } from '../../../store/hooks.js';
+import { useWork } from '../../../store/use-work.js';
 
 /** The map that is projected; fetched anew when it was made anew meanwhile, here or elsewhere. */
 export function useMapOnWall(): MapDocument | undefined {

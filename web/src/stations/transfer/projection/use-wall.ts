@@ -7,7 +7,7 @@ import {
   type WallPictureTold,
 } from '@nobrel/core/transfer';
 import { useChangeWallMutation } from '../../../store/api/transfer.js';
-import { useWorkId } from '../../../store/hooks.js';
+import { useWorkId } from '../../../store/use-work.js';
 import { useReadAgain } from '../run/use-hear-saves.js';
 
 /** What is on the wall, whether the program behind the page is heard, and how it is changed for everybody. */

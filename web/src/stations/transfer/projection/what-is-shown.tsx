@@ -8,7 +8,7 @@ import {
   type WallPicture,
   type WallSize,
 } from '@nobrel/core/transfer';
-import { useDecisions } from '../../../store/hooks.js';
+import { useDecisions } from '../../../store/use-work.js';
 import { ColourGap, LengthGap } from '../../../bench/sentence/gaps.js';
 import { perMmOf, usePlaced } from './placing.js';
 import type { Wall } from './use-wall.js';

@@ -11,7 +11,8 @@ import {
   type TransferMethod,
 } from '@nobrel/core/transfer';
 import { Link } from 'react-router';
-import { useUnit, useWorkId } from '../../../store/hooks.js';
+import { useUnit } from '../../../store/hooks.js';
+import { useWorkId } from '../../../store/use-work.js';
 import type { usePedal } from './use-pedal.js';
 import type { RunBench } from './use-run.js';
 

@@ -11,7 +11,7 @@ import { PictureOnSurface } from '../../../leaves/drawn/main-picture.js';
 import { useMainPicture } from '../../../leaves/drawn/use-reference.js';
 import { useIsGuest } from '../../../store/api/access.js';
 import { useKeptMapQuery } from '../../../store/api/map.js';
-import { useDecisions, useWork } from '../../../store/hooks.js';
+import { useDecisions, useWork } from '../../../store/use-work.js';
 import { useTracing } from '../../../workers/use-tracing.js';
 import { boxOf, linesOf, RunDrawing } from './run-drawing.js';
 import { RunHead } from './run-head.js';

@@ -1,5 +1,6 @@
 import { useCallback, useEffect } from 'react';
-import { useAppDispatch, useWorkId } from '../../../store/hooks.js';
+import { useAppDispatch } from '../../../store/hooks.js';
+import { useWorkId } from '../../../store/use-work.js';
 import { readAgain } from '../../../store/read-again.js';
 
 /** Reads the work again, as another window or device saved it. */

@@ -13,7 +13,7 @@ import { formatMinutes } from '@nobrel/core/units';
 import { useOwnSpeeds } from '../../../bench/use-estimate.js';
 import { useLeafScale } from '../../../leaves/leaf/leaf-scale.js';
 import { ToolInHand } from '../../../leaves/in-hand.js';
-import { useWork } from '../../../store/hooks.js';
+import { useWork } from '../../../store/use-work.js';
 import { tracingWorker } from '../../../workers/use-tracing.js';
 import { useTransfer, useTransferMap } from '../use-transfer.js';
 

@@ -4,7 +4,7 @@ import { emptyRun, orderFault, orderSchoolModules, type TracingPlan } from '@nob
 import { counted, formatMinutes } from '@nobrel/core/units';
 import type { Point } from '@nobrel/core/geometry';
 import { ToolInHand } from '../../../leaves/in-hand.js';
-import { useDecisions } from '../../../store/hooks.js';
+import { useDecisions } from '../../../store/use-work.js';
 import { useTracing, useTracingOptions, canBeOrdered, tracingWorker } from '../../../workers/use-tracing.js';
 import type { SchoolsCompared } from '../../../workers/tracing-worker.js';
 import { RunButton } from '../run-button.js';

@@ -17,7 +17,7 @@ import { DecisionGap } from '../../../bench/sentence/decision-gap.js';
 import { ChoiceGap, ColourGap } from '../../../bench/sentence/gaps.js';
 import { ToolInHand } from '../../../leaves/in-hand.js';
 import { SurfaceSheet } from '../../../leaves/drawn/surface-sheet.js';
-import { useDecide, useDecisions } from '../../../store/hooks.js';
+import { useDecide, useDecisions } from '../../../store/use-work.js';
 import { AsPainted, StrengthsDrawing } from './paint-drawing.js';
 import { useTransfer, useTransferMap } from '../use-transfer.js';
 

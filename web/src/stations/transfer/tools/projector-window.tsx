@@ -2,7 +2,7 @@ import { Button } from 'antd';
 import { useState } from 'react';
 import { Link } from 'react-router';
 import { z } from 'zod';
-import { useWorkId } from '../../../store/hooks.js';
+import { useWorkId } from '../../../store/use-work.js';
 import { InviteGuest } from '../invite-guest.js';
 
 /** What browsers that know several screens say of them (the Window Management API). */

@@ -22,7 +22,7 @@ import { ChoiceGap } from '../../../bench/sentence/gaps.js';
 import { ToolInHand } from '../../../leaves/in-hand.js';
 import { MapDrawing } from '../../../leaves/drawn/map-drawing.js';
 import { SurfaceSheet } from '../../../leaves/drawn/surface-sheet.js';
-import { useDecisions } from '../../../store/hooks.js';
+import { useDecisions } from '../../../store/use-work.js';
 import { useTransfer, useTransferMap } from '../use-transfer.js';
 import { WallTool } from './wall-tool.js';
 
