@@ -124,12 +124,12 @@ async function hand(page: Page, how: 'drop' | 'paste', name: string): Promise<vo
       const bytes = Uint8Array.from(atob(base64), (letter) => letter.charCodeAt(0));
       transfer.items.add(new File([bytes], fileName, { type: 'image/jpeg' }));
       if (way === 'drop') {
-        const place = document.querySelector('[aria-label="Begin a work"]');
+        const place = document.querySelector('[aria-label="Begin a work"] button');
         place?.dispatchEvent(
           new DragEvent('drop', { dataTransfer: transfer, bubbles: true, cancelable: true }),
         );
       } else {
-        window.dispatchEvent(new ClipboardEvent('paste', { clipboardData: transfer }));
+        document.dispatchEvent(new ClipboardEvent('paste', { clipboardData: transfer }));
       }
     },
     [contents, how, name] as const,

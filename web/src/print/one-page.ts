@@ -18,7 +18,7 @@ export function useOnePage() {
       for (let zoom = 1; zoom >= minZoom; zoom -= zoomStep) {
         page.style.setProperty('--page-zoom', zoom.toFixed(2));
         // The bar over it is not printed.
-        const bar = page.querySelector<HTMLElement>('.print-bar')?.offsetHeight ?? 0;
+        const bar = page.querySelector<HTMLElement>('[data-part="print-bar"]')?.offsetHeight ?? 0;
         if (zoom * (page.scrollHeight - bar) <= pageMm * pxPerMm) return;
       }
     };

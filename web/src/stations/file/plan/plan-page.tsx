@@ -60,7 +60,7 @@ function Planned({ plan }: { plan: Plan }) {
         <aside aria-label="How it comes out">
           <Today works={works} laid={laid} now={now} />
           {notes.map(({ id, weight, says, why }) => (
-            <section key={id} className={`note note-${weight}`}>
+            <section key={id} className={`plan-note note note-${weight}`}>
               <p>
                 {weight === 'fix' ? '! ' : '△ '}
                 {says}

@@ -60,7 +60,7 @@ function CleanUpRow({ tried: { kind, lines, mostMm, meanMm } }: { tried: TriedCl
         />
         {label}
       </label>
-      <div className="words">
+      <div className="clean-up-words">
         {taken && (
           <>
             within <DecisionGap table={mapSettingsSchema} at={setting} values={settings} onChange={change} />
