@@ -41,7 +41,7 @@ const roomBorders = rooms.map((room, index) => ({
 }));
 
 export default tseslint.config(
-  { ignores: ['**/dist/**', '**/dist-ts/**', '.build/**', 'node_modules/**'] },
+  { ignores: ['**/dist/**', '**/dist-ts/**', '.build/**', 'node_modules/**', '**/*.d.css.ts'] },
   js.configs.recommended,
   {
     files: ['**/*.{ts,tsx}'],

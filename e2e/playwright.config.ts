@@ -15,6 +15,8 @@ export default defineConfig({
     ['json', { outputFile: process.env['PLAYWRIGHT_JSON_OUTPUT_NAME'] ?? '../.build/interface.json' }],
   ],
   use: {
+    // What has no role or name of its own is found by the part of the drawing it is.
+    testIdAttribute: 'data-part',
     viewport: { width: 1280, height: 800 },
     // A click on what is still moving into place may press one thing and let go over another.
     contextOptions: { reducedMotion: 'reduce' },

@@ -70,7 +70,7 @@ function fingerprint(places) {
     if (!info) return;
     if (info.isDirectory()) {
       for (const name of readdirSync(path).sort()) {
-        if (!/^(node_modules|dist|dist-ts)$|\.tsbuildinfo$/.test(name)) visit(join(path, name));
+        if (!/^(node_modules|dist|dist-ts)$|\.(tsbuildinfo|d\.css\.ts)$/.test(name)) visit(join(path, name));
       }
     } else {
       lines.push(`${path} ${info.size} ${info.mtimeMs}`);
@@ -91,11 +91,29 @@ function buildOnce(name, sources, result, build) {
 const tsc = (project) =>
   run(process.execPath, ['node_modules/typescript/bin/tsc', '-b', project], { quiet: true });
 
+/** Writes beside every module of styles which classes it has, so that a misspelt one is found when compiling. */
+const nameStyles = () =>
+  run(
+    process.execPath,
+    [
+      'node_modules/typed-css-modules/lib/cli.js',
+      '--pattern',
+      'web/src/**/*.module.css',
+      '--camelCase',
+      '--namedExports',
+      '--allowArbitraryExtensions',
+      '--silent',
+      '.',
+    ],
+    { quiet: true },
+  );
+
 /** Compiles everything, tests included, and bundles the web application. */
 export function buildAll() {
   const all = ['core', 'server', 'web', 'demo', 'e2e', 'bench', 'tsconfig.json'];
   buildOnce('compiled', all, 'server/dist/main.js', () => {
     console.error('Compiling.');
+    nameStyles();
     tsc('.');
   });
   buildOnce('bundled', ['core', 'web'], 'web/dist/index.html', () => {

@@ -92,7 +92,7 @@ export async function saved(page: Page): Promise<void> {
 
 /** Takes a tool of the station in hand, and waits until it is: clicks and keys go to the tool in hand only. */
 export async function take(page: Page, tool: string): Promise<void> {
-  await page.locator('.tool-row').getByText(tool, { exact: true }).click();
+  await page.getByTestId('tool-row').getByText(tool, { exact: true }).click();
   await expect(page.getByRole('radio', { name: tool, exact: true })).toBeChecked();
 }
 

@@ -29,9 +29,11 @@ function watch(page: Page): Promise<Followed> {
         }).observe({ type: 'longtask' });
         let under = false;
         const figures = () =>
-          [...document.querySelectorAll('.map-state')].some((state) => /\d+ lines?,/.test(state.textContent));
+          [...document.querySelectorAll('[data-part="map-state"]')].some((state) =>
+            /\d+ lines?,/.test(state.textContent),
+          );
         const drawing = (target: Node) =>
-          target instanceof Element && target.closest('.map-drawing') !== null;
+          target instanceof Element && target.closest('[data-part="map-drawing"]') !== null;
         const changes = new MutationObserver((records) => {
           const now = performance.now() - begun;
           if (Number.isNaN(seen.drawn) && records.some(({ target }) => drawing(target))) seen.drawn = now;
@@ -97,7 +99,7 @@ async function measure(page: Page, address: string, picture: string): Promise<vo
   await page.waitForURL(/\/reference$/);
   const begun = performance.now();
   await goTo(page, 'Map');
-  await page.locator('.map-drawing path').first().waitFor();
+  await page.locator('[data-part="map-drawing"] path').first().waitFor();
   const looked = performance.now() - begun;
   const figures = page.getByRole('status').filter({ hasText: /\d+ lines?, .* m, about/ });
   await figures.waitFor({ timeout: 120_000 });

@@ -157,7 +157,7 @@ await measureNudges(steers, projector);
 await steers.close();
 const linesNow = () =>
   projector.evaluate(() =>
-    [...document.querySelectorAll('.wall-line')].reduce(
+    [...document.querySelectorAll('[data-part="wall-line"]')].reduce(
       (sum, path) => sum + (path.getAttribute('d')?.match(/M/g)?.length ?? 0),
       0,
     ),

@@ -53,13 +53,13 @@ const shots: readonly Shot[] = [
     file: 'map',
     work: 'Kettle',
     station: 'map',
-    before: (page) => page.locator('.minutes-chart').waitFor({ timeout: 20_000 }),
+    before: (page) => page.locator('[data-part="minutes-chart"]').waitFor({ timeout: 20_000 }),
   },
   {
     file: 'map-drawing',
     work: 'Dinghy, the sketch',
     station: 'map',
-    before: (page) => page.locator('.strokes-counted').waitFor({ timeout: 30_000 }),
+    before: (page) => page.locator('[data-part="strokes-counted"]').waitFor({ timeout: 30_000 }),
   },
   {
     file: 'map-things',
@@ -92,7 +92,7 @@ const shots: readonly Shot[] = [
     work: 'Dinghy on the hard',
     station: 'check?round=round-1',
     before: async (page) => {
-      const findings = page.getByRole('region', { name: 'Findings' }).locator('.finding-says');
+      const findings = page.getByRole('region', { name: 'Findings' }).locator('[data-part="finding-says"]');
       await findings.nth(1).click({ timeout: 60_000 });
     },
   },

@@ -2,6 +2,8 @@ import { Alert, Button, Input } from 'antd';
 import { useEffect, useState, type FormEvent } from 'react';
 import { messageOf } from './store/api/base.js';
 import { useEnterAsGuestMutation, useEnterMutation } from './store/api/access.js';
+import * as css from './door.module.css';
+import * as frameCss from './bench/frame/frame.module.css';
 
 /** What a device is called in the list, as far as the browser tells. */
 function deviceName(): string {
@@ -34,7 +36,7 @@ export function EnterCode() {
   }, [token, enterAsGuest]);
   if (token !== null && !error)
     return (
-      <main className="enter-code">
+      <main className={css.enterCode}>
         <p role="status">{isUninitialized ? '' : 'Letting this device in…'}</p>
       </main>
     );
@@ -53,8 +55,8 @@ function CodeForm({ read, fault }: CodeFormProps) {
     void enter({ code, name: name.trim() });
   };
   return (
-    <main className="enter-code">
-      <h1 className="name">Nobrel</h1>
+    <main className={css.enterCode}>
+      <h1 className={frameCss.name}>Nobrel</h1>
       {fault !== null && <Alert type="error" title={fault} />}
       <p>
         This device has not been let in yet. The code stands in the flat file on the computer that runs the

@@ -15,7 +15,7 @@ test('parts are named by box, by mouse and keyboard; what is found in them is to
   const asks = page.getByText(/^Name a part: click/);
   await expect(asks).toHaveText(/a corner of a box/);
   const map = page.getByRole('application', { name: /^Map\./ });
-  const sheet = (await leaf(page, 'Map').locator('.surface-sheet').first().boundingBox())!;
+  const sheet = (await leaf(page, 'Map').getByTestId('surface-sheet').first().boundingBox())!;
   const at = (u: number, v: number) => [sheet.x + u * sheet.width, sheet.y + v * sheet.height] as const;
   await page.mouse.click(...at(0.01, 0.01));
   await expect(asks).toHaveText(/the opposite corner/);
@@ -28,7 +28,7 @@ test('parts are named by box, by mouse and keyboard; what is found in them is to
   await page.keyboard.press('Enter');
   const parts = page.getByRole('region', { name: 'Parts with a name' });
   await expect(parts.getByLabel('Name of Boatyard')).toHaveValue('Boatyard');
-  await expect(leaf(page, 'Drawing').locator('.part-boxes')).toContainText('Boatyard');
+  await expect(leaf(page, 'Drawing').getByTestId('part-boxes')).toContainText('Boatyard');
   // By the keyboard: the cursor of the leaf begins in the middle, and picks.
   await map.focus();
   for (const way of ['ArrowLeft', 'ArrowRight']) {

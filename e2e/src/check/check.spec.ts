@@ -26,18 +26,18 @@ test('a photograph of the drawing says what to move; findings lead to their spot
   await expect(findings(page)).toBeVisible();
   await expect(photograph(page)).toBeVisible();
   await expect(page.getByRole('link', { name: /Check round 1, \d.* off/ })).toBeVisible();
-  const says = findings(page).locator('.finding-says');
+  const says = findings(page).getByTestId('finding-says');
   await expect(says.first()).toContainText(/The drawing as a whole: 3\smm too far right/);
   // The one pointed at, with the keyboard too, is shown on both leaves.
   const missing = says.filter({ hasText: /^\d+Missing: a line of/ }).first();
   await missing.focus();
-  await expect(leaf(page, 'Map').locator('.finding-wanted')).toHaveCount(1);
-  await expect(leaf(page, 'Drawing').locator('.finding-wanted')).toHaveCount(1);
+  await expect(leaf(page, 'Map').getByTestId('finding-wanted')).toHaveCount(1);
+  await expect(leaf(page, 'Drawing').getByTestId('finding-wanted')).toHaveCount(1);
   const others = findings(page).getByRole('button', { name: /^Show the other/ });
   if (await others.isVisible()) await others.click();
   const extra = says.filter({ hasText: 'Drawn, but not on the map' }).first();
   await extra.click();
-  await expect(page.locator('.finding-extra')).toHaveCount(2);
+  await expect(page.getByTestId('finding-extra')).toHaveCount(2);
   const counted = await says.count();
   // Meant so: the map takes the line over; set aside: it is listed below.
   await findings(page).getByRole('button', { name: 'Meant so' }).click();
@@ -71,8 +71,8 @@ test('rounds are kept, compared, shown again and deleted; what is shown of the d
   await expect(page.getByText(/Since the round before: /)).toBeVisible();
   await expect(page.getByText(/ off in the mean, and nothing is missing|good enough is/)).toBeVisible();
   for (const [label, marks] of [
-    ['error × 5', '.displacement .finding-drawn'],
-    ['how far off', '.displacement .weighed'],
+    ['error × 5', '[data-part="displacement"] [data-part="finding-drawn"]'],
+    ['how far off', '[data-part="displacement"] [data-part="weighed"]'],
   ] as const) {
     await chooseFrom(page.getByLabel('What is shown of the drawing'), label);
     expect(await page.locator(marks).count()).toBeGreaterThan(50);
@@ -80,7 +80,7 @@ test('rounds are kept, compared, shown again and deleted; what is shown of the d
   const slider = page.getByRole('slider', { name: 'How strongly the map shows over the drawing' });
   await slider.focus();
   await page.keyboard.press('End');
-  await expect(leaf(page, 'Drawing').locator('.map-drawing')).toHaveCount(1);
+  await expect(leaf(page, 'Drawing').getByTestId('map-drawing')).toHaveCount(1);
   await take(page, 'Rounds');
   const rounds = page.getByRole('region', { name: 'Rounds' });
   await expect(
@@ -92,7 +92,7 @@ test('rounds are kept, compared, shown again and deleted; what is shown of the d
     .getByRole('button', { name: 'Show' })
     .click();
   await expect(page).toHaveURL(/round=round-1/);
-  await expect(findings(page).locator('.finding-says').first()).toContainText('The drawing as a whole');
+  await expect(findings(page).getByTestId('finding-says').first()).toContainText('The drawing as a whole');
   await take(page, 'Rounds');
   await rounds
     .getByRole('listitem')
@@ -145,7 +145,7 @@ test('the check can be tried without a camera', async ({ page, seeded }) => {
   await page.keyboard.press('Home');
   await page.getByRole('button', { name: 'Draw and photograph it' }).click();
   await expect(findings(page)).toBeVisible();
-  expect(await findings(page).locator('.finding-says').count()).toBeGreaterThan(5);
+  expect(await findings(page).getByTestId('finding-says').count()).toBeGreaterThan(5);
 
   // A sure hand over a pencil grid: the grid is no line drawn besides.
   await page.locator('.ant-segmented-item', { hasText: 'New round' }).click();
@@ -156,7 +156,7 @@ test('the check can be tried without a camera', async ({ page, seeded }) => {
   await page.getByRole('button', { name: 'Draw and photograph it' }).click();
   await expect(page.getByRole('complementary')).toContainText('Since the round before');
   await expect(findings(page).getByText('not on the map')).toHaveCount(0);
-  expect(await findings(page).locator('.finding-says').count()).toBeLessThan(6);
+  expect(await findings(page).getByTestId('finding-says').count()).toBeLessThan(6);
 });
 
 test('after the transfer it is said what did not come across, as a list to tick; under way what is still to trace', async ({
@@ -172,7 +172,7 @@ test('after the transfer it is said what did not come across, as a list to tick;
   await chooseFrom(covers, 'pale washes');
   await bringIn(page, await photographOf(page, seeded, { missing: 3, extra: 2 }, 8));
   await expect(findings(page)).toBeVisible();
-  const says = findings(page).locator('.finding-says');
+  const says = findings(page).getByTestId('finding-says');
   await expect(says.filter({ hasText: 'Did not come across: a line of' })).not.toHaveCount(0);
   await expect(says.filter({ hasText: 'To clean away: a mark of' })).not.toHaveCount(0);
   await expect(says.filter({ hasText: 'Too dark for pale washes' })).not.toHaveCount(0);
@@ -211,8 +211,8 @@ test('where the edges of the sheet cannot be seen, points shown on map and photo
   await expect(findings(page)).toBeVisible();
   await take(page, 'Points');
   // The work has a grid, whose crossings are places that are easily found on both.
-  await expect(page.locator('.grid-lines')).toHaveCount(1);
-  await expect(page.locator('.known-places')).toHaveCount(1);
+  await expect(page.getByTestId('grid-lines')).toHaveCount(1);
+  await expect(page.getByTestId('known-places')).toHaveCount(1);
   const point = page.getByRole('button', { name: 'Point 2 on the photograph' });
   const look = page.getByRole('button', { name: 'Look again by these points' });
   await expect(look).toBeEnabled();
@@ -280,17 +280,17 @@ test('the checks that tell most are proposed and shown on both leaves; one’s o
   await expect(page).toHaveURL(/round=round-1/);
   const checks = page.getByRole('region', { name: 'Checks' });
   await expect(checks.getByRole('heading', { name: 'These tell most about the drawing' })).toBeVisible();
-  const says = checks.locator('.measure-says');
+  const says = checks.getByTestId('measure-says');
   expect(await says.count()).toBeGreaterThan(3);
   await says.first().focus();
   await expect(says.first()).toContainText(/ on the map, .* drawn$/);
-  await expect(leaf(page, 'Map').locator('.measure-wanted path')).toHaveCount(2);
-  await expect(leaf(page, 'Drawing').locator('.measure-drawn path')).toHaveCount(2);
+  await expect(leaf(page, 'Map').locator('[data-part="measure-wanted"] path')).toHaveCount(2);
+  await expect(leaf(page, 'Drawing').locator('[data-part="measure-drawn"] path')).toHaveCount(2);
   // It goes with the tool: the findings are marked again.
   await take(page, 'Findings');
-  await expect(leaf(page, 'Map').locator('.finding-number').first()).toBeVisible();
+  await expect(leaf(page, 'Map').getByTestId('finding-number').first()).toBeVisible();
   await chooseFrom(page.getByLabel('What is shown of the drawing'), 'over the surface');
-  expect(await page.locator('.displacement .over').count()).toBeGreaterThan(10);
+  expect(await page.locator('[data-part="displacement"] [data-part="over"]').count()).toBeGreaterThan(10);
   await take(page, 'Measures');
   // One's own, by the keyboard: the cursor of the leaf picks.
   const proposed = await says.count();

@@ -20,7 +20,7 @@ const stationTools = {
 const filePages = (page: Page): [string, Locator][] => [
   ['Supplies', page.getByRole('complementary', { name: 'Shopping list' })],
   ['Plan', page.getByRole('region', { name: 'Sittings ahead' })],
-  ['Practice', page.locator('.drill-view').first()],
+  ['Practice', page.getByTestId('drill-view').first()],
   ['Charts', page.getByRole('region', { name: 'Error by round' })],
 ];
 
@@ -55,21 +55,21 @@ for (const room of ['studio', 'dim'] as const) {
     for (const station of stations) {
       await goTo(page, station);
       if (station === 'Map') await finishedMap(page);
-      await expect(page.locator('.leaf').first()).toBeVisible();
+      await expect(page.getByTestId('leaf').first()).toBeVisible();
       found[station] = await faults(page);
     }
     for (const [station, tools] of Object.entries(stationTools)) {
       await goTo(page, station);
       for (const tool of tools) {
         await take(page, tool);
-        await expect(page.locator('.leaf').first()).toBeVisible();
+        await expect(page.getByTestId('leaf').first()).toBeVisible();
         found[`${station}, ${tool}`] = await faults(page);
       }
     }
     await goTo(page, 'Sheets');
     await choose(page, 'backing');
     await take(page, 'Backing colours');
-    await expect(page.locator('.rub-shape').first()).toBeVisible();
+    await expect(page.getByTestId('rub-shape').first()).toBeVisible();
     found['Sheets, Backing colours'] = await faults(page);
     for (const [name, stands] of filePages(page)) {
       await page.goto(`${seeded.address}${name.toLowerCase()}`);
@@ -88,7 +88,9 @@ const outOfSight = (page: Page) =>
       const { width, right } = element.getBoundingClientRect();
       return width > 0 && right > window.innerWidth + 1 && getComputedStyle(element).position !== 'absolute';
     });
-    const tops = [...document.querySelectorAll('.leaf')].map((leaf) => leaf.getBoundingClientRect());
+    const tops = [...document.querySelectorAll('[data-part="leaf"]')].map((leaf) =>
+      leaf.getBoundingClientRect(),
+    );
     const covered = tops.filter((leaf, i) =>
       tops.some(
         (other, k) =>
@@ -115,7 +117,7 @@ for (const [width, height] of windowSizes) {
     await page.getByRole('link', { name: /Kettle/ }).click();
     for (const station of stations) {
       await goTo(page, station);
-      await expect(page.locator('.leaf').first()).toBeVisible();
+      await expect(page.getByTestId('leaf').first()).toBeVisible();
       expect(await outOfSight(page), station).toEqual([]);
     }
     for (const [station, tools] of Object.entries(stationTools)) {

@@ -40,7 +40,7 @@ test('the strip and the sentence work from the keyboard alone', async ({ page, s
   await expect(page.getByText('rough watercolour paper').first()).toBeVisible();
 
   // The crop moves by arrow keys, decisions by undo, the stations by number.
-  const place = () => page.locator('.leaf image').first().getAttribute('x');
+  const place = () => page.locator('[data-part="leaf"] image').first().getAttribute('x');
   await page
     .getByLabel(/The picture on the surface/)
     .first()
@@ -142,11 +142,11 @@ test('the same spot is marked on both leaves, which move together', async ({ pag
   await finishedMap(page);
   const leaves = page.getByRole('application');
   await leaves.first().hover({ position: { x: 200, y: 300 } });
-  await expect(page.locator('.crosshair')).toHaveCount(2);
+  await expect(page.getByTestId('crosshair')).toHaveCount(2);
   await expect(page.getByText(/mm across, .* mm down/)).toBeVisible();
   const transforms = () =>
     page
-      .locator('.leaf-surface > g:first-child')
+      .locator('[data-part="leaf-surface"] > g:first-child')
       .evaluateAll((groups) => groups.map((g) => g.getAttribute('transform')));
   const before = await transforms();
   await leaves.nth(1).focus();
@@ -155,7 +155,7 @@ test('the same spot is marked on both leaves, which move together', async ({ pag
   const after = await transforms();
   expect(after[0]).toBe(after[1]);
   await page.keyboard.press('g');
-  await expect(page.locator('.map-drawing path[fill^="rgb"]').first()).toBeVisible();
+  await expect(page.locator('[data-part="map-drawing"] path[fill^="rgb"]').first()).toBeVisible();
 });
 
 test('the crop is dragged with the mouse, and a leaf beside it is panned', async ({ page, server }) => {
@@ -163,7 +163,7 @@ test('the crop is dragged with the mouse, and a leaf beside it is panned', async
   await goTo(page, 'Fit');
   await page.getByLabel('Size of the surface').fill('300 x 240 mm');
   await page.getByLabel('Size of the surface').press('Enter');
-  const image = page.locator('.leaf image').first();
+  const image = page.locator('[data-part="leaf"] image').first();
   const place = async () => Number(await image.getAttribute('x'));
   const crop = page.getByLabel(/The picture on the surface/).first();
   const box = await crop.boundingBox();
@@ -181,7 +181,7 @@ test('the crop is dragged with the mouse, and a leaf beside it is panned', async
   await page.keyboard.press('ControlOrMeta+z');
   await expect.poll(place).toBeCloseTo(before, 6);
 
-  const content = page.locator('.leaf-surface > g:first-child').first();
+  const content = page.locator('[data-part="leaf-surface"] > g:first-child').first();
   const transform = await content.getAttribute('transform');
   await page.mouse.move(box.x + box.width / 2, box.y + box.height + 40);
   await page.mouse.down();

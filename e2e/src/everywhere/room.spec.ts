@@ -66,7 +66,7 @@ test('a sentence or a tool never makes the leaves jump', async ({ page, seeded }
     const tops = new Set<number>();
     for (const tool of tools) {
       await take(page, tool);
-      tops.add(Math.round((await page.locator('.leaf').first().boundingBox())?.y ?? 0));
+      tops.add(Math.round((await page.getByTestId('leaf').first().boundingBox())?.y ?? 0));
     }
     expect([...tops], station).toHaveLength(1);
   }
@@ -89,7 +89,7 @@ test('a portrait picture gets a portrait surface of its ratio, said in a note wi
   await page.waitForURL(/\/reference$/);
   await goTo(page, 'Fit');
   await expect(page.getByLabel('Size of the surface')).toHaveValue('300 × 400 mm');
-  const note = page.locator('.note').first();
+  const note = page.getByTestId('note').first();
   await expect(note).toContainText('300 × 400 mm, portrait, was proposed');
   await note.getByRole('button', { name: '450 × 600 mm' }).click();
   await expect(page.getByLabel('Size of the surface')).toHaveValue('450 × 600 mm');
@@ -112,7 +112,7 @@ test('tools are used without a pointer: a cursor on the leaf is moved by arrows,
   await take(page, 'Pins');
   await surfaceOf(page).first().focus();
   for (let i = 0; i < 4; i++) await page.keyboard.press('ArrowLeft');
-  await expect(page.locator('.crosshair')).toHaveCount(2);
+  await expect(page.getByTestId('crosshair')).toHaveCount(2);
   await page.keyboard.press('Enter');
   await page.getByLabel('What to remember at this place').fill('By hand alone');
   await page.keyboard.press('Enter');
@@ -170,6 +170,6 @@ test('the tour is shown by its key: three things on the bench, and put away', as
   await page.getByRole('button', { name: 'Finish' }).click();
   await expect(page.getByText(/What was measured and judged/)).toBeHidden();
   await page.reload();
-  await expect(page.locator('.strip')).toBeVisible();
+  await expect(page.getByTestId('strip')).toBeVisible();
   await expect(page.getByText('Seven stations')).toBeHidden();
 });

@@ -47,13 +47,13 @@ test('a picture becomes a transferred drawing, from the empty file to the filed 
   // Map: computed in the worker, shown as closed shapes, kept.
   await goTo(page, 'Map');
   const first = await finishedMap(page);
-  await expect(page.locator('.map-line').first()).toBeVisible();
+  await expect(page.getByTestId('map-line').first()).toBeVisible();
   await page.getByLabel('Smallest shape').fill('80');
   await page.getByLabel('Smallest shape').press('Enter');
   await expect.poll(async () => finishedMap(page)).not.toBe(first);
   await chooseFrom(page.getByLabel('How the map is shown'), 'values as greys');
   const greys = await page
-    .locator('.map-drawing path[fill^="rgb"]')
+    .locator('[data-part="map-drawing"] path[fill^="rgb"]')
     .evaluateAll((paths) => [...new Set(paths.map((path) => path.getAttribute('fill')))]);
   expect(greys).toHaveLength(4);
 
@@ -93,7 +93,7 @@ test('a picture becomes a transferred drawing, from the empty file to the filed 
   await page.getByRole('link', { name: 'Nobrel, to the flat file' }).click();
   const card = page.getByRole('link', { name: /Kettle by the window.*Transferred/ });
   await expect(card).toContainText('Filed: nothing left to do.');
-  await expect(card.locator('img.card-map')).toBeVisible();
+  await expect(card.locator('img[data-part="card-map"]')).toBeVisible();
 });
 
 test('the mirrored outline is marked as the reverse', async ({ page, seeded }) => {

@@ -3,7 +3,7 @@ import type { Running } from '@nobrel/server';
 import type { Page } from '@playwright/test';
 import { beginWork, chooseFrom, expect, goTo, kettle, saved, test } from '../bench.js';
 
-const cards = (page: Page) => page.locator('.card');
+const cards = (page: Page) => page.getByTestId('card');
 const note = (page: Page, says: RegExp) =>
   page.getByRole('complementary', { name: 'Notes' }).getByRole('listitem').filter({ hasText: says });
 

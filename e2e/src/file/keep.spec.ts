@@ -24,7 +24,7 @@ test('works are backed up, looked at, and brought back one by one from a backup'
   await backups.getByRole('button', { name: 'Restore all of it into a new folder' }).click();
   const restored = backups.getByText(/works restored into .*-restored-.*; nothing here was changed/);
   await expect(restored).toBeVisible();
-  await rm(await restored.locator('.folder').innerText(), { recursive: true });
+  await rm(await restored.getByTestId('folder').innerText(), { recursive: true });
   await page.getByRole('button', { name: 'Look now' }).click();
   await expect(page.getByText(/looked at: all is as it was\./)).toBeVisible();
 });

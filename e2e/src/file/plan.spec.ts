@@ -34,7 +34,7 @@ test('sittings are laid into the free times, moved, undone, and what is tight is
   await freeEvenings(page, seeded.address);
   await page.getByRole('link', { name: 'Plan' }).click();
   const ahead = page.getByRole('region', { name: 'Sittings ahead' });
-  const first = ahead.locator('.plan-sitting').first();
+  const first = ahead.getByTestId('plan-sitting').first();
   await expect(first).toContainText('Kettle, lantern and pears');
   // A time that cannot be is said, and nothing is changed.
   const to = page.getByLabel('To, free time 1');
@@ -53,11 +53,11 @@ test('sittings are laid into the free times, moved, undone, and what is tight is
   for (let k = 0; k < 3; k++) await page.getByRole('button', { name: 'Undo' }).click();
   await expect(to).toHaveValue('21:00');
   // A day off is said at once, and taken back.
-  const day = (await ahead.locator('.plan-day h3').first().textContent()) ?? '';
+  const day = (await ahead.locator('[data-part="plan-day"] h3').first().textContent()) ?? '';
   await page.getByLabel('Not free on').fill(await firstDay(page));
-  await expect(ahead.locator('.plan-day h3').first()).not.toHaveText(day);
+  await expect(ahead.locator('[data-part="plan-day"] h3').first()).not.toHaveText(day);
   await page.getByRole('button', { name: /^Free on .* after all$/ }).click();
-  await expect(ahead.locator('.plan-day h3').first()).toHaveText(day);
+  await expect(ahead.locator('[data-part="plan-day"] h3').first()).toHaveText(day);
   await expect(
     page
       .getByRole('region', { name: 'Today' })
@@ -65,9 +65,9 @@ test('sittings are laid into the free times, moved, undone, and what is tight is
       .first(),
   ).toBeVisible();
   // A sitting is dragged to another day, and moved by its gap.
-  const days = ahead.locator('.plan-day');
+  const days = ahead.getByTestId('plan-day');
   await first.dragTo(days.nth(5));
-  const moved = days.nth(5).locator('.plan-sitting-moved');
+  const moved = days.nth(5).locator('[data-moved="true"]');
   await expect(moved).toContainText('Kettle, lantern and pears');
   await expect(page.getByText(/“Kettle, lantern and pears” is ready on .*, after/)).toBeVisible();
   await page.reload();
@@ -77,7 +77,7 @@ test('sittings are laid into the free times, moved, undone, and what is tight is
   await first.getByRole('combobox').press('Enter');
   await page.keyboard.press('ArrowDown');
   await page.keyboard.press('Enter');
-  await expect(days.nth(1).locator('.plan-sitting-moved')).toContainText('Kettle, lantern and pears');
+  await expect(days.nth(1).locator('[data-moved="true"]')).toContainText('Kettle, lantern and pears');
   const download = page.waitForEvent('download');
   await page.getByRole('link', { name: 'Take the sittings into a calendar' }).click();
   expect((await download).suggestedFilename()).toBe('sittings.ics');

@@ -13,7 +13,7 @@ async function choose(page: Page, label: string, option: string, chosen = option
 
 /** Place of the picture's frame on the surface, mm. */
 async function frame(page: Page): Promise<{ x: number; y: number; width: number; height: number }> {
-  const rect = leaf(page, 'On the surface').locator('.crop-frame');
+  const rect = leaf(page, 'On the surface').getByTestId('crop-frame');
   const [x, y, width, height] = await Promise.all(
     ['x', 'y', 'width', 'height'].map(async (name) => Number(await rect.getAttribute(name))),
   );
@@ -70,7 +70,7 @@ test('the picture is placed by school or by hand, to a tenth of a millimetre, an
   expect(heavy.y).toBeCloseTo(130 / 2.25, 3);
   await choose(page, 'Placement', 'weighted');
   await expect(page.getByText(/Motif and shadow ask to move/)).toBeVisible();
-  await expect(page.locator('.weight-mark').first()).toBeVisible();
+  await expect(page.getByTestId('weight-mark').first()).toBeVisible();
   await page
     .getByLabel(/The picture on the surface/)
     .last()
@@ -177,7 +177,7 @@ test('a grid is suggested, lies on both leaves, and is halved where it is diffic
     .first()
     .click();
   await page.keyboard.press('Escape');
-  await expect(page.locator('.grid-lines')).toHaveCount(2);
+  await expect(page.getByTestId('grid-lines')).toHaveCount(2);
   await type(page, 'Columns', '5');
   await type(page, 'Rows', '4');
   await expect(page.getByText('squares 60 × 60 mm')).toBeVisible();
@@ -190,7 +190,7 @@ test('a grid is suggested, lies on both leaves, and is halved where it is diffic
   await expect(page.getByRole('alert')).toContainText('There is no square Z9; they go from A1 to E4.');
   await page.getByLabel('Squares that are halved').press('Escape');
   // A click on a square takes its halves away again, or gives them.
-  const box = await page.locator('.grid-lines > path').first().boundingBox();
+  const box = await page.locator('[data-part="grid-lines"] > path').first().boundingBox();
   if (!box) throw new Error('The grid is not shown.');
   await page.mouse.click(box.x + 0.3 * box.width, box.y + 0.4 * box.height);
   await expect(page.getByLabel('Squares that are halved')).toHaveValue('C3');
@@ -242,7 +242,7 @@ test('measures are listed from one corner, follow a surface out of square, and p
   await expect(
     page.getByText(/The diagonals differ by 4.6\smm; the worst corner is 0.7\d° off square/),
   ).toBeVisible();
-  await expect(page.locator('.real-edge')).toBeVisible();
+  await expect(page.getByTestId('real-edge')).toBeVisible();
   await page.getByText('in', { exact: true }).click();
   await expect(rows.filter({ hasText: 'Picture, top left' })).toContainText('13/16 in');
   await expect(rows.filter({ hasText: 'Picture, top left' })).toContainText(/0\.\d\d mm/);

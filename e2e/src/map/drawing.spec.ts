@@ -49,7 +49,7 @@ test('a photographed sketch goes to a mirrored sheet by its own lines', async ({
   const panel = page.getByRole('region', { name: 'Strokes found' });
   await expect(panel).toContainText(/taken: \d+ lines, [\d.]+ m/);
   await expect(panel).toContainText(/fainter: \d+ lines?, [\d.]+ m/);
-  await expect(page.locator('path.stroke-found-faint').first()).toBeVisible();
+  await expect(page.locator('path[data-kind="faint"]').first()).toBeVisible();
 
   // What lies beneath is left out, and comes back when it is asked for.
   await expect(page.getByText(/fainter lines?, [\d.]+\sm, (is|are) left out/)).toBeVisible();
@@ -86,7 +86,7 @@ test('a sketch is cleaned up, each way shown before it is taken, and printed as 
   await expect(straights).toContainText(/would move \d+ lines? by [\d.]+\smm, at most [\d.]+\smm/);
   // What it would do is marked on both leaves.
   await straights.hover();
-  await expect(page.locator('.strokes-found path')).toHaveCount(4);
+  await expect(page.locator('[data-part="strokes-found"] path')).toHaveCount(4);
   await straights.getByRole('switch').focus();
   await page.keyboard.press('Space');
   await expect(straights).toContainText(/: moves \d+ lines? by/);
@@ -126,8 +126,8 @@ test('edges of a drawing are soft where its lines grow faint, on the leaf and on
   server,
 }) => {
   await mapSketch(page, server);
-  const dashed = page.locator('.map-drawing path[stroke-dasharray]');
-  await expect(page.locator('.map-drawing path')).not.toHaveCount(0);
+  const dashed = page.locator('[data-part="map-drawing"] path[stroke-dasharray]');
+  await expect(page.locator('[data-part="map-drawing"] path')).not.toHaveCount(0);
   await expect(dashed).toHaveCount(0);
   await page.getByRole('button', { name: 'More' }).click();
   const limit = page.getByRole('textbox', { name: 'Edges are soft where lines are fainter than' });

@@ -25,7 +25,7 @@ test('a printed sheet corrected with a pen is scanned, and its changes are taken
   ).toBeChecked();
   const added = panel.getByRole('checkbox', { name: /New line, 1[\d.]+\smm/ });
   // One is left out with the keyboard and taken in again; both are marked on both leaves.
-  await expect(page.locator('.strokes-found path')).toHaveCount(4);
+  await expect(page.locator('[data-part="strokes-found"] path')).toHaveCount(4);
   await added.focus();
   await page.keyboard.press('Space');
   await expect(panel.getByRole('button', { name: 'Take 1 change' })).toBeEnabled();

@@ -46,9 +46,9 @@ test('detail dragged with the mouse shows at once what would be drawn', async ({
   await page.mouse.move(box.x + box.width / 2, box.y + box.height / 2);
   await page.mouse.down();
   await page.mouse.move(box.x + 60, box.y + box.height / 2, { steps: 4 });
-  await expect(page.locator('.line-marked-added').first()).toBeAttached();
+  await expect(page.locator('[data-part="line-marked"][data-kind="added"]').first()).toBeAttached();
   await page.mouse.up();
-  await expect(page.locator('.line-marked-added')).toHaveCount(0);
+  await expect(page.locator('[data-part="line-marked"][data-kind="added"]')).toHaveCount(0);
 });
 
 test('a thing is pointed at, walked up from, drawn whole or left out, and taken back', async ({ page }) => {
@@ -58,7 +58,7 @@ test('a thing is pointed at, walked up from, drawn whole or left out, and taken 
     await page.keyboard.press('n');
     await expect(told).toBeVisible({ timeout: 1500 });
   }).toPass();
-  await expect(page.locator('.thing-outline')).toHaveCount(2);
+  await expect(page.getByTestId('thing-outline')).toHaveCount(2);
   const first = await told.textContent();
   await page.keyboard.press('.');
   await expect(told).not.toHaveText(first ?? '');
@@ -73,7 +73,7 @@ test('a thing is pointed at, walked up from, drawn whole or left out, and taken 
   await page.keyboard.press('n');
   await expect(told).toBeVisible();
   await page.keyboard.press('Escape');
-  await expect(page.locator('.thing-outline')).toHaveCount(0);
+  await expect(page.getByTestId('thing-outline')).toHaveCount(0);
   await page.keyboard.press('Control+z');
   await expect(page.getByText('1 correction by hand')).toBeVisible();
 });

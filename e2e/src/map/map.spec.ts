@@ -17,7 +17,7 @@ async function take(page: Page, tool: string): Promise<void> {
   await takeInHand(page, tool);
   await expect(page.getByRole('group', { name: 'Decisions of the tool' })).toBeVisible();
 }
-const state = (page: Page) => page.locator('.map-state');
+const state = (page: Page) => page.getByTestId('map-state');
 
 /** The work as the server keeps it, once what was decided is saved. */
 async function savedWork(page: Page) {
@@ -41,7 +41,7 @@ test('lines are stepped through by weight and corrected with single keys, each u
   await take(page, 'Lines');
   await page.keyboard.press('n');
   await expect(page.getByText(/^Line 1 of \d+: (hard|soft)/)).toBeVisible();
-  await expect(page.locator('.line-marked-inHand')).toHaveCount(2);
+  await expect(page.locator('[data-part="line-marked"][data-kind="inHand"]')).toHaveCount(2);
   await page.keyboard.press('x');
   await expect(page.getByText(/left out by hand/)).toBeVisible();
   await expect(page.getByText('1 correction by hand')).toBeVisible();
@@ -83,8 +83,12 @@ test('a line is drawn along an edge between clicks', async ({ page }) => {
   await expect
     .poll(
       async () =>
-        (await page.locator('polyline.line-marked-drawing').first().getAttribute('points'))?.split(' ')
-          .length ?? 0,
+        (
+          await page
+            .locator('polyline[data-part="line-marked"][data-kind="drawing"]')
+            .first()
+            .getAttribute('points')
+        )?.split(' ').length ?? 0,
     )
     .toBeGreaterThan(10);
   await clickAt(0.22, 0.7);
@@ -121,14 +125,14 @@ test('a set time keeps a drawing, and says what five more minutes would add', as
   await page.keyboard.press('Enter');
   await expect(page.getByText(/lines are left out to stay within 8\smin/)).toBeVisible();
   await page.getByRole('button', { name: 'Show them' }).click();
-  await expect(page.locator('.line-marked-added')).toHaveCount(2);
+  await expect(page.locator('[data-part="line-marked"][data-kind="added"]')).toHaveCount(2);
   await take(page, 'Areas');
   const box = (await leafOf(page).boundingBox())!;
   await page.mouse.move(box.x + 0.65 * box.width, box.y + 0.3 * box.height);
   await page.mouse.down();
   await page.mouse.move(box.x + 0.7 * box.width, box.y + 0.5 * box.height, { steps: 6 });
   await page.mouse.up();
-  await expect(page.locator('.area-focal')).toHaveCount(2);
+  await expect(page.locator('[data-part="area"][data-kind="focal"]')).toHaveCount(2);
   const { decisions } = await savedWork(page);
   expect(decisions.corrections.list[0]).toMatchObject({ does: 'brush', kind: 'focal', radiusMm: 12 });
 });
@@ -165,7 +169,7 @@ test('limits between values are set by hand, and pins are noted, settled and pri
   await leafOf(page).click({ position: { x: 200, y: 200 } });
   await page.getByLabel('What to remember at this place').fill('Handle unclear, see detail 2');
   await page.keyboard.press('Enter');
-  await expect(page.locator('.map-pin')).toHaveCount(2);
+  await expect(page.getByTestId('map-pin')).toHaveCount(2);
   await page.getByRole('checkbox', { name: 'settled' }).check();
   await savedWork(page);
   await page.getByRole('button', { name: 'Print the list' }).click();

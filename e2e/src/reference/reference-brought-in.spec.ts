@@ -30,9 +30,9 @@ test('what is blown out is measured, noted and marked where it is', async ({ pag
   await expect(note).toBeVisible();
   await expect(page.getByRole('img', { name: /Lightness of the picture/ })).toBeVisible();
   await note.hover();
-  await expect(page.locator('.places-pointed')).toHaveCount(2);
+  await expect(page.locator('[data-part="places"][data-kind="pointed"]')).toHaveCount(2);
   const [marks, image] = await Promise.all([
-    page.locator('.places-pointed').first().boundingBox(),
+    page.locator('[data-part="places"][data-kind="pointed"]').first().boundingBox(),
     leaf(page, 'Reference').locator('image').boundingBox(),
   ]);
   if (!marks || !image) throw new Error('Nothing is marked.');

@@ -183,7 +183,7 @@ test('details are brought in, pinned and shown in the loupe; another picture can
     .getByRole('application')
     .nth(1)
     .hover({ position: { x: 240, y: 270 } });
-  await expect(page.locator('.loupe[data-detail="The lantern"]').first()).toBeVisible();
+  await expect(page.locator('[data-part="loupe"][data-detail="The lantern"]').first()).toBeVisible();
   await goTo(page, 'Reference');
   await take(page, 'Details');
   await page.getByRole('button', { name: 'Work from this one' }).click();

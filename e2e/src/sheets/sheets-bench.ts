@@ -18,7 +18,7 @@ export async function choose(page: Page, kind: SheetKind): Promise<void> {
 }
 
 /** The page on the right leaf. */
-export const shown = (page: Page): Locator => page.locator('.printed-page').locator('..');
+export const shown = (page: Page): Locator => page.getByTestId('printed-page').locator('..');
 
 export async function bytesOf(download: Download): Promise<Buffer> {
   return readFile(await download.path());

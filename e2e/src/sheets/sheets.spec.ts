@@ -111,7 +111,7 @@ test('a printer is calibrated with a ruler, and its sheets are then made good', 
   await expect(page.getByText('Corrected for The boathouse printer.')).toBeVisible();
   // A bar of a hundred millimetres is drawn longer, so that it comes out true.
   const bar = () => {
-    const lengths = [...document.querySelectorAll('.printed-page ~ path')].map((path) => {
+    const lengths = [...document.querySelectorAll('[data-part="printed-page"] ~ path')].map((path) => {
       const found = /^M([\d.]+) ([\d.]+)L([\d.]+) ([\d.]+)$/.exec(path.getAttribute('d') ?? '');
       if (!found) return 0;
       const [x0 = 0, y0 = 0, x1 = 0, y1 = 0] = found.slice(1).map(Number);
@@ -219,27 +219,27 @@ test('sticks are given to shapes by click and by key, seen on the guide, kept an
   seeded,
 }) => {
   await openSheets(page, seeded);
-  await expect(page.locator('.tool-row').getByText('Backing colours')).toBeHidden();
+  await expect(page.getByTestId('tool-row').getByText('Backing colours')).toBeHidden();
   await choose(page, 'backing');
   await take(page, 'Backing colours');
   // The body of the kettle, on the first sheet.
   await page.getByRole('application', { name: /^Map/ }).click({ position: { x: 150, y: 250 } });
-  const body = page.locator('.rub-shape[aria-pressed="true"]');
+  const body = page.locator('[data-part="rub-shape"][aria-pressed="true"]');
   await expect(body).toHaveAccessibleName(/^Shape of value \d, [\d.]+\scm²: sanguine$/);
   const given = await body.getAttribute('d');
-  const kettle = page.locator(`.rub-shape[d="${given ?? ''}"]`);
+  const kettle = page.locator(`[data-part="rub-shape"][d="${given ?? ''}"]`);
   await expect(page.getByText(/^Sanguine [\d.]+\scm², the usual colour \d/)).toBeVisible();
   await expect(shown(page).getByText('sanguine')).toBeVisible();
   await expect(page.locator('[data-page] path[stroke="rgb(164,85,60)"]').first()).toBeAttached();
   // Among the shapes arrow keys go from one to the next; Tab goes past them.
-  const focused = page.locator('.rub-shape:focus');
-  await page.locator('.rub-shape').first().focus();
+  const focused = page.locator('[data-part="rub-shape"]:focus');
+  await page.getByTestId('rub-shape').first().focus();
   await page.keyboard.press('ArrowRight');
   const second = await focused.getAttribute('d');
-  expect(second).toBe(await page.locator('.rub-shape').nth(1).getAttribute('d'));
+  expect(second).toBe(await page.getByTestId('rub-shape').nth(1).getAttribute('d'));
   await page.keyboard.press('ArrowLeft');
   await page.keyboard.press('ArrowLeft');
-  expect(await focused.getAttribute('d')).toBe(await page.locator('.rub-shape').last().getAttribute('d'));
+  expect(await focused.getAttribute('d')).toBe(await page.getByTestId('rub-shape').last().getAttribute('d'));
   await page.keyboard.press('Tab');
   await expect(focused).toHaveCount(0);
   // Another of one’s own takes the shape from it.
@@ -256,14 +256,14 @@ test('sticks are given to shapes by click and by key, seen on the guide, kept an
   await expect(page.getByText(/^Pale green [\d.]+\scm², the usual colour/)).toBeVisible();
   // Other sheets know no sticks.
   await choose(page, 'outline');
-  await expect(page.locator('.tool-row').getByText('Backing colours')).toBeHidden();
+  await expect(page.getByTestId('tool-row').getByText('Backing colours')).toBeHidden();
 });
 
 test('no more sticks are offered than a guide can take', async ({ page, seeded }) => {
   await openSheets(page, seeded);
   await choose(page, 'backing');
   await take(page, 'Backing colours');
-  const shapes = page.locator('.rub-shape');
+  const shapes = page.getByTestId('rub-shape');
   for (let i = 1; i <= 12; i++) {
     await page.getByLabel('Name of a colour of your own').fill(`stick ${i}`);
     await page.getByRole('button', { name: 'Add it' }).click();

@@ -112,7 +112,9 @@ test('a mural in four positions goes from plan to last line', async ({ browser, 
   await expect(heading).toContainText('Every line is traced');
   expect([...seen].sort()).toEqual([1, 2, 3, 4]);
   // Nothing is left on the wall, and the work itself knows.
-  await expect.poll(() => projector.locator('.wall-line:not(.wall-cross)').count()).toBe(0);
+  await expect
+    .poll(() => projector.locator('[data-part="wall-line"]:not([data-kind="cross"])').count())
+    .toBe(0);
   await saved(tablet);
   await page.reload();
   await page

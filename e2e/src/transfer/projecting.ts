@@ -28,7 +28,7 @@ export async function openAll(page: Page, address: string) {
 /** How many lines' beginnings are drawn on the wall. */
 export const linesOnWall = (projector: Page) =>
   projector.evaluate(() =>
-    [...document.querySelectorAll('.wall-line')].reduce(
+    [...document.querySelectorAll('[data-part="wall-line"]')].reduce(
       (sum, path) => sum + (path.getAttribute('d')?.match(/M/g)?.length ?? 0),
       0,
     ),

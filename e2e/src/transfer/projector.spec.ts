@@ -49,10 +49,10 @@ test('the drawing is placed on the wall, made true by what is measured, and stee
   await tablet.getByText('lines', { exact: true }).click();
   await expect.poll(() => linesOnWall(projector)).toBeGreaterThan(20);
   // Drawn anew, no longer warped as a whole.
-  await expect(projector.locator('.on-wall')).not.toHaveAttribute('style', /matrix3d/);
-  const drawn = await projector.locator('.wall-line').first().getAttribute('d');
+  await expect(projector.getByTestId('on-wall')).not.toHaveAttribute('style', /matrix3d/);
+  const drawn = await projector.getByTestId('wall-line').first().getAttribute('d');
   await projector.reload();
-  await expect.poll(() => projector.locator('.wall-line').first().getAttribute('d')).toBe(drawn);
+  await expect.poll(() => projector.getByTestId('wall-line').first().getAttribute('d')).toBe(drawn);
   // Blank, for all who look.
   await tablet.getByRole('button', { name: 'Blank' }).click();
   await expect(projector.getByRole('img', { name: 'On the wall' })).toBeHidden();
@@ -75,9 +75,9 @@ test('a line ticked off beside the wall leaves it, and a window that is closed i
   await tablet.getByRole('button', { name: 'Begin' }).click();
   await tablet.getByRole('button', { name: 'Done', exact: true }).click();
   await tablet.getByRole('button', { name: 'Flash this line' }).click();
-  await expect(projector.locator('.wall-flash')).toBeVisible();
+  await expect(projector.locator('[data-part="wall-line"][data-kind="flash"]')).toBeVisible();
   await tablet.getByRole('button', { name: 'Done', exact: true }).click();
-  await expect(projector.locator('.wall-flash')).toHaveCount(0);
+  await expect(projector.locator('[data-part="wall-line"][data-kind="flash"]')).toHaveCount(0);
   await expect.poll(() => linesOnWall(projector)).toBeLessThan(all);
   await tablet.getByRole('switch', { name: 'only what is still to trace' }).click();
   await expect.poll(() => linesOnWall(projector)).toBe(all);
@@ -101,10 +101,10 @@ test('what is shown is steered: the grid, dimmer, one stretch, one shape; a set-
   const { projector, tablet } = await openAll(page, seeded.address);
   const all = await linesOnWall(projector);
   const inColour = tablet.getByRole('button', { name: /^Show them in / });
-  await expect(projector.locator('.wall-line').first()).toHaveAttribute('stroke', '#ffffff');
+  await expect(projector.getByTestId('wall-line').first()).toHaveAttribute('stroke', '#ffffff');
   await inColour.click();
   await expect(inColour).toHaveCount(0);
-  await expect(projector.locator('.wall-line').first()).not.toHaveAttribute('stroke', '#ffffff');
+  await expect(projector.getByTestId('wall-line').first()).not.toHaveAttribute('stroke', '#ffffff');
   await tablet.getByRole('button', { name: 'Begin', exact: true }).click();
   await tablet.getByRole('button', { name: 'Done', exact: true }).click();
   await tablet.getByText('this shape', { exact: true }).click();
@@ -113,9 +113,9 @@ test('what is shown is steered: the grid, dimmer, one stretch, one shape; a set-
   await tablet.getByText('this stretch', { exact: true }).click();
   await expect.poll(() => linesOnWall(projector)).toBe(all);
   await tablet.getByRole('switch', { name: 'with the grid' }).click();
-  await expect(projector.locator('.wall-grid')).toHaveCount(1);
+  await expect(projector.locator('[data-part="wall-line"][data-kind="grid"]')).toHaveCount(1);
   await tablet.getByRole('slider', { name: 'Brightness' }).press('ArrowLeft');
-  await expect(projector.locator('.on-wall')).toHaveCSS('opacity', '0.95');
+  await expect(projector.getByTestId('on-wall')).toHaveCSS('opacity', '0.95');
   // A set-up is kept only once it is placed; its two crosses are shown to be marked.
   await tablet.getByLabel('Name of the set-up').fill('Shed wall');
   await expect(tablet.getByRole('button', { name: 'Keep this set-up' })).toBeDisabled();
@@ -123,14 +123,14 @@ test('what is shown is steered: the grid, dimmer, one stretch, one shape; a set-
   await tablet.getByRole('button', { name: 'Right', exact: true }).click();
   await tablet.getByText('no handles', { exact: true }).click();
   await tablet.getByRole('button', { name: 'Keep this set-up' }).click();
-  await expect(projector.locator('.wall-cross')).toHaveCount(2);
+  await expect(projector.locator('[data-part="wall-line"][data-kind="cross"]')).toHaveCount(2);
   await tablet.getByRole('button', { name: 'They are marked' }).click();
-  await expect(projector.locator('.wall-cross')).toHaveCount(0);
+  await expect(projector.locator('[data-part="wall-line"][data-kind="cross"]')).toHaveCount(0);
   // Another day the shelf was touched.
-  const where = () => projector.locator('.wall-line').first().getAttribute('d');
+  const where = () => projector.getByTestId('wall-line').first().getAttribute('d');
   await tablet.reload();
   await tablet.getByRole('button', { name: 'Use “Shed wall”' }).click();
-  await expect(projector.locator('.wall-cross')).toHaveCount(2);
+  await expect(projector.locator('[data-part="wall-line"][data-kind="cross"]')).toHaveCount(2);
   const before = await where();
   const off = tablet.getByLabel('Cross upper left: to the right');
   await off.fill('12');
@@ -153,7 +153,7 @@ test('it can be tried without a projector, and a film’s ticks say what to move
   test.slow();
   const { tablet } = await openAll(page, seeded.address);
   await page.getByRole('link', { name: 'Try it without a projector' }).click();
-  const measured = page.locator('.try-measured dd');
+  const measured = page.locator('[data-part="try-measured"] dd');
   await expect(measured).toHaveCount(6);
   // Placed upright in the middle it is askew on the wall, as the tape says.
   const top = await measured.first().innerText();

@@ -20,7 +20,7 @@ const works = [
 /** Presses on until the run is over, and returns what it said on the way. */
 async function traceAll(page: Page): Promise<string> {
   const said = new Set<string>();
-  const strong = page.locator('.run-says strong');
+  const strong = page.locator('[data-part="run-says"] strong');
   for (let k = 0; k < 900; k++) {
     const now = (await strong.textContent()) ?? '';
     said.add(now);
@@ -48,14 +48,14 @@ for (const { title, step, seen, ...rest } of works)
     await expect(page.getByText(/\d+ lines in \d+ stretch(es)?, /)).toBeVisible();
     if ('moved' in rest) {
       await expect(page.getByText(/The transfer sheet lies at \d places/)).toBeVisible();
-      expect(await page.locator('.sheet-place').count()).toBeGreaterThan(3);
+      expect(await page.getByTestId('sheet-place').count()).toBeGreaterThan(3);
     }
     await page.getByRole('button', { name: /line by line$/ }).click();
     await expect(page.getByRole('button', { name: 'Begin' })).toBeVisible();
     await page.keyboard.press('Space');
     if ('moved' in rest) {
       await page.keyboard.press('Space');
-      await expect(page.locator('.sheet-place rect').first()).toHaveCSS('fill', 'none');
+      await expect(page.locator('[data-part="sheet-place"] rect').first()).toHaveCSS('fill', 'none');
     }
     const said = await traceAll(page);
     expect(said).toContain('Look over every line before the tape comes off');
@@ -63,5 +63,5 @@ for (const { title, step, seen, ...rest } of works)
     expect(said.includes('Move the transfer sheet to place 2')).toBe('moved' in rest);
     await saved(page);
     await page.reload();
-    await expect(page.locator('.run-says')).toContainText('Every line is traced');
+    await expect(page.getByTestId('run-says')).toContainText('Every line is traced');
   });

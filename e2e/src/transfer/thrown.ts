@@ -45,7 +45,7 @@ export async function dragHandles(projector: Page, to: readonly Place[]): Promis
 
 /** Where a handle's cross lies in the window, pixels. */
 async function middleOf(projector: Page, handle: number): Promise<Place> {
-  const transform = await projector.locator('.corner').nth(handle).getAttribute('transform');
+  const transform = await projector.getByTestId('corner').nth(handle).getAttribute('transform');
   const [x = NaN, y = NaN] = (transform?.match(/-?[\d.]+(e-?\d+)?/g) ?? []).map(Number);
   return { x, y };
 }
@@ -54,7 +54,7 @@ async function middleOf(projector: Page, handle: number): Promise<Place> {
  * How far the check figure lies from where it should be on the wall, mm: the ends and middles of its diagonals.
  */
 export async function worstOnWall(projector: Page, beam: Thrown, part: Part): Promise<number> {
-  const d = (await projector.locator('.wall-line').first().getAttribute('d')) ?? '';
+  const d = (await projector.getByTestId('wall-line').first().getAttribute('d')) ?? '';
   const [falling = '', rising = ''] = d.split('M').slice(1);
   const ends = (run: string): Place[] => {
     const points = run.split('L').map((point) => point.trim().split(' ').map(Number));

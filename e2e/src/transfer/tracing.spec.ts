@@ -16,7 +16,7 @@ async function begin(page: Page): Promise<void> {
   await page.keyboard.press('Space');
 }
 
-const says = (page: Page) => page.locator('.run-says');
+const says = (page: Page) => page.getByTestId('run-says');
 const count = (page: Page) => page.getByText(/^\d+ of \d+ lines$/);
 
 test('every method is weighed with figures, chosen, and set beside another', async ({ page, seeded }) => {
@@ -29,7 +29,7 @@ test('every method is weighed with figures, chosen, and set beside another', asy
   await box.getByText('Time, line, what it needs, uses and leaves').click();
   await expect(box).toContainText('Nothing but the pencil line.');
   await expect(page.getByText(/Marked: \d+\s% of the lines .* run together/)).toBeVisible();
-  await expect(page.locator('.crowded-spots')).toBeVisible();
+  await expect(page.getByTestId('crowded-spots')).toBeVisible();
   await expect(box).toContainText(/\d+ printed sheets, [\d.]+ m of tape/);
   // What is not at hand is said, and undone with the rest.
   await methods.getByRole('checkbox', { name: 'a light from behind' }).check();
@@ -55,7 +55,7 @@ test('every method is weighed with figures, chosen, and set beside another', asy
   // A caution is folded once its step is done, and is never gone.
   await page.getByRole('checkbox', { name: /Bring the four corners/ }).check();
   await expect(page.getByText('Take care: Do not look into the beam')).toBeHidden();
-  await page.locator('.step-caution').getByText('Take care').click();
+  await page.getByTestId('step-caution').getByText('Take care').click();
   await expect(page.getByText('Do not look into the beam')).toBeVisible();
   await page.getByRole('button', { name: 'Undo' }).click();
   await expect(page.getByText('Take care: Do not look into the beam')).toBeVisible();
@@ -172,7 +172,7 @@ test('for a projector it is said where it stands, how fine, how true and how cle
 test('the schools of tracing are compared, and the order is seen on the map', async ({ page, seeded }) => {
   await openAt(page, seeded, 'Order');
   await expect(page.getByText(/\d+ lines in 1 stretch, .* the hand on \d+ traced lines/)).toBeVisible();
-  await expect(page.locator('.check-mark')).toHaveCount(2);
+  await expect(page.getByTestId('check-mark')).toHaveCount(2);
   const rows = page.getByLabel('Schools compared').getByRole('row');
   await expect(rows).toHaveCount(9);
   const figure = async (name: string, column: number) =>
@@ -182,20 +182,20 @@ test('the schools of tracing are compared, and the order is seen on the map', as
   expect(await figure('away from the drawing hand', 3)).toBeLessThan(await figure('the shortest way', 3));
   await page.getByLabel('A stretch between breaks').fill('4');
   await page.getByLabel('A stretch between breaks').press('Enter');
-  await expect(page.locator('.stretch-number')).toHaveCount(4);
+  await expect(page.getByTestId('stretch-number')).toHaveCount(4);
   await page.getByRole('button', { name: 'Choose outline first' }).click();
-  await expect(page.locator('.compared-chosen')).toContainText('outline first');
+  await expect(page.getByTestId('compared-chosen')).toContainText('outline first');
   // From the focal point: guessed until it is marked on the map.
   await page.getByRole('button', { name: 'Choose from the focal point' }).click();
   await expect(page.getByText('is guessed: click that spot on the map')).toBeVisible();
   await page
     .getByRole('region', { name: 'Map' })
-    .locator('.surface-sheet')
+    .getByTestId('surface-sheet')
     .click({ position: { x: 40, y: 40 } });
   await expect(page.getByText('It begins at the spot you marked.')).toBeVisible();
-  await expect(page.locator('.focus-mark')).toBeVisible();
+  await expect(page.getByTestId('focus-mark')).toBeVisible();
   await page.getByRole('button', { name: 'Undo' }).click();
-  await expect(page.locator('.focus-mark')).toHaveCount(0);
+  await expect(page.getByTestId('focus-mark')).toHaveCount(0);
   // The run can be started again, and undo brings back what was traced.
   await page.getByRole('button', { name: 'Start again' }).click();
   await expect(page.getByRole('button', { name: 'Trace line by line' })).toBeVisible();
@@ -245,7 +245,7 @@ test('a whole run is led by one key, with marks, looks and breaks, and outlasts 
   await expect(count(page)).toHaveText(new RegExp(`^${after} of`));
   const seen = new Set<string>();
   for (let k = 0; k < 600; k++) {
-    const said = (await page.locator('.run-says strong').textContent()) ?? '';
+    const said = (await page.locator('[data-part="run-says"] strong').textContent()) ?? '';
     seen.add(said.replace(/\d.*$/, ''));
     if (said.startsWith('Every line is traced')) break;
     await page.keyboard.press('b');
@@ -271,7 +271,7 @@ test('lines are tapped, another device goes on where it was, and a slip is mende
   for (let k = 0; k < 4; k++) await page.keyboard.press('Space');
   const led = await tracedMoreThan(page, looked + 3);
   // A line tapped in the close view is noted as traced, whichever it is.
-  await page.getByLabel('The map, close').locator('.run-begin').click();
+  await page.getByLabel('The map, close').getByTestId('run-begin').click();
   await expect(count(page)).toHaveText(new RegExp(`^${led + 1} of`));
   await page.keyboard.press('Backspace');
   await expect(count(page)).toHaveText(new RegExp(`^${led} of`));
@@ -298,7 +298,7 @@ test('lines are tapped, another device goes on where it was, and a slip is mende
     new RegExp(`^${led - looked} lines were traced since the last look; at worst they lie 1.5 mm off`),
   );
   await expect(since).toBeVisible();
-  await expect(page.locator('.line-marked-added')).toBeVisible();
+  await expect(page.locator('[data-part="line-marked"][data-kind="added"]')).toBeVisible();
   await move(0, '12');
   await expect(page.getByRole('alert').filter({ hasText: 'more than 10 mm off' })).toBeVisible();
   await move(0, '-1.5');

@@ -1,6 +1,6 @@
 import type { ReactNode } from 'react';
 import { QrCode } from './qr-code.js';
-import './reached-at.css';
+import * as css from './bench.module.css';
 
 type ReachedAtProps = {
   /** Of the program, as other devices find it; none where only this computer can reach it. */
@@ -23,11 +23,11 @@ export function ReachedAt({ addresses: [first], path, says, children }: ReachedA
     );
   const at = first + path;
   return (
-    <div className="reached-at">
+    <div className={css.reachedAt}>
       <QrCode text={at} says={says} />
       <div>
         {children}
-        <p className="reached-address">
+        <p className={css.reachedAddress}>
           Or open <a href={at}>{at}</a>
         </p>
       </div>

@@ -2,6 +2,7 @@ import type { ReactNode } from 'react';
 import { Hand } from '../leaves/in-hand.js';
 import { Pointing } from '../leaves/leaf/pointed.js';
 import { ToolSlots } from './margin/tool-slot.js';
+import * as css from './bench.module.css';
 
 /** The bench of one station: its sentence, the diptych, and the notes in the margin. */
 export function StationBench({
@@ -17,9 +18,9 @@ export function StationBench({
     <Pointing>
       <Hand>
         <ToolSlots>
-          <div className="station">
+          <div className={css.station}>
             {sentence}
-            <div className="station-body">
+            <div className={css.stationBody}>
               {children}
               {notes}
             </div>
@@ -33,7 +34,7 @@ export function StationBench({
 /** What stands where something is still missing: what will be here and how to begin. */
 export function Missing({ title, children }: { title: string; children: ReactNode }) {
   return (
-    <div className="missing">
+    <div className={css.missing}>
       <h2>{title}</h2>
       {children}
     </div>

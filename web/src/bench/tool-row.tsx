@@ -4,6 +4,9 @@ import { useSearchParams } from 'react-router';
 import { useInHand } from '../leaves/in-hand.js';
 import { InToolSlot } from './margin/tool-slot.js';
 import { useKey } from './keys/use-key.js';
+import { clsx } from 'clsx';
+import * as css from './bench.module.css';
+import * as sentenceCss from './sentence/sentence.module.css';
 
 /** What can be taken in hand at a station. */
 export type Tool<Id extends string> = {
@@ -77,7 +80,7 @@ export function ToolRow<Id extends string>({ tools, tool, onTool }: ToolRowProps
   useEffect(() => tools.forEach(({ fetch }) => fetch?.()), [tools]);
   const Taken = tools.find(({ id }) => id === tool)?.Tool;
   return (
-    <div className="tool-row">
+    <div className={css.toolRow} data-part="tool-row">
       <Segmented<Id>
         aria-label="Tools"
         size="small"
@@ -101,8 +104,12 @@ function ToolSentence() {
   return (
     sentence && (
       <InToolSlot>
-        <div className="sentence tool-sentence" role="group" aria-label="Decisions of the tool">
-          <div className="sentence-words">{sentence}</div>
+        <div
+          className={clsx(sentenceCss.sentence, sentenceCss.toolSentence)}
+          role="group"
+          aria-label="Decisions of the tool"
+        >
+          <div className={sentenceCss.sentenceWords}>{sentence}</div>
         </div>
       </InToolSlot>
     )

@@ -10,6 +10,9 @@ import { Leaf } from './leaf/leaf.js';
 import { Places, usePointed } from './leaf/pointed.js';
 import { LeavesChoice, SharedWidth, useLeaves } from './shared-width.js';
 import type { DiptychSide, RightSide } from './side.js';
+import { clsx } from 'clsx';
+import * as frameCss from '../bench/frame/frame.module.css';
+import * as css from './leaves.module.css';
 
 type DiptychProps = {
   /** What both leaves bring into view, in content units; a side may show another part. */
@@ -33,7 +36,7 @@ export function Diptych({ extent, measured = true, ...usual }: DiptychProps) {
   const choices = (
     <>
       <LeavesChoice right={'panel' in right ? 'panel' : 'right leaf'} />
-      <label className="room-switch">
+      <label className={frameCss.roomSwitch}>
         <Switch size="small" checked={loupe} onChange={(on) => dispatch(loupeTaken(on))} />
         loupe
       </label>
@@ -42,13 +45,13 @@ export function Diptych({ extent, measured = true, ...usual }: DiptychProps) {
   const alone = show === 'left' ? left : show === 'right' && !('panel' in right) ? right : null;
   if (alone)
     return (
-      <div className="diptych">
-        <div className="leaves leaves-one">
+      <div className={css.diptych}>
+        <div className={clsx(css.leaves, css.leavesOne)}>
           {leaf({
             ...alone,
             tools: (
               <>
-                <span className="readout-where">{where}</span>
+                <span className={css.readoutWhere}>{where}</span>
                 {alone.tools}
                 {choices}
               </>
@@ -59,13 +62,13 @@ export function Diptych({ extent, measured = true, ...usual }: DiptychProps) {
     );
   const rightSide = 'panel' in right ? right.panel : leaf(right);
   return (
-    <div className="diptych">
+    <div className={css.diptych}>
       {show === 'both' ? (
         <SharedWidth left={leaf(left)} right={rightSide} />
       ) : (
-        <div className="leaves leaves-one">{rightSide}</div>
+        <div className={clsx(css.leaves, css.leavesOne)}>{rightSide}</div>
       )}
-      <div className="readout">
+      <div className={css.readout}>
         <p>
           {where ??
             'Point at a leaf to see the same spot on both. Wheel or + and − zoom, drag or arrows move, L looks closer.'}

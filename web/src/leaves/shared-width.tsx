@@ -3,6 +3,8 @@ import type { ReactNode } from 'react';
 import { useStation } from '../bench/use-station.js';
 import { useAppDispatch, useAppSelector } from '../store/hooks.js';
 import { leavesShared, usualLeaves, type LeavesShown } from '../store/view-slice.js';
+import { clsx } from 'clsx';
+import * as css from './leaves.module.css';
 
 /** Which leaves are shown at this station, and how to change that. */
 export function useLeaves(): [LeavesShown, (change: Partial<LeavesShown>) => void] {
@@ -24,14 +26,14 @@ export function SharedWidth({ left, right }: { left: ReactNode; right: ReactNode
   // On a small screen they stand one below the other.
   if (wide === false)
     return (
-      <div className="leaves leaves-one">
+      <div className={clsx(css.leaves, css.leavesOne)}>
         {left}
         {right}
       </div>
     );
   return (
     <Splitter
-      className="leaves leaves-shared"
+      className={clsx(css.leaves, css.leavesShared)}
       onResizeEnd={([leftPx = 1, rightPx = 1]) =>
         change({ leftShare: Math.min(0.9, Math.max(0.1, leftPx / (leftPx + rightPx))) })
       }

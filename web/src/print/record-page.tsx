@@ -7,8 +7,8 @@ import { useRecord } from '../stations/file/record/use-record.js';
 import { useAccessQuery } from '../store/api/access.js';
 import { useUnit } from '../store/hooks.js';
 import { useWork } from '../store/use-work.js';
-import './record-page.css';
 import { shortened, useOnePage } from './one-page.js';
+import * as css from './print.module.css';
 
 /** The record of a work on one page, and the label for its tracing, to be printed. */
 export function RecordPage() {
@@ -21,8 +21,8 @@ export function RecordPage() {
   const address = access?.beyond?.addresses[0] ?? `${window.location.origin}/`;
   const ref = useOnePage();
   return (
-    <article className="record-page" ref={ref}>
-      <div className="print-bar">
+    <article className={css.recordPage} ref={ref}>
+      <div className={css.printBar} data-part="print-bar">
         <Button type="primary" onClick={() => window.print()}>
           Print the record
         </Button>{' '}
@@ -34,7 +34,7 @@ export function RecordPage() {
       </header>
       <RecordLines lines={lines.map(shortened)} />
       {file.stages.length > 0 && (
-        <div className="record-stages">
+        <div className={css.recordStages}>
           {file.stages.slice(0, 4).map(({ picture, words, addedAt }) => (
             <figure key={`${picture} ${addedAt}`}>
               <img src={`/api/pictures/${picture}/small`} alt={words} />
@@ -43,7 +43,7 @@ export function RecordPage() {
           ))}
         </div>
       )}
-      <aside className="tracing-label" aria-label="Label for the tracing">
+      <aside className={css.tracingLabel} aria-label="Label for the tracing">
         <QrCode text={`${address}works/${work.id}/file`} says={`Opens ${title}`} />
         <div>
           <strong>{title}</strong>

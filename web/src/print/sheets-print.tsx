@@ -10,6 +10,7 @@ import { useKeptMapQuery } from '../store/api/map.js';
 import { useAppSelector } from '../store/hooks.js';
 import { useWork } from '../store/use-work.js';
 import { useSheetPages, useSheets } from '../workers/use-sheets.js';
+import * as css from './print.module.css';
 
 /** CSS counts 96 pixels an inch. */
 const cssPxPerMm = 96 / 25.4;
@@ -41,9 +42,9 @@ function Pages({ map, sheets }: { map: MapDocument; sheets: SheetDecisions }) {
   const shown = useSheetPages(laid, 0, maxPages);
   const first = shown?.pages[0];
   return (
-    <article className="print-sheets">
+    <article className={css.printSheets}>
       {first && <style>{`@page { size: ${first.widthMm}mm ${first.heightMm}mm; margin: 0; }`}</style>}
-      <div className="print-bar">
+      <div className={css.printBar} data-part="print-bar">
         <Button type="primary" disabled={!shown} onClick={() => window.print()}>
           Print these pages
         </Button>{' '}
@@ -58,7 +59,7 @@ function Pages({ map, sheets }: { map: MapDocument; sheets: SheetDecisions }) {
       {shown?.pages.map((page, index) => (
         <svg
           key={index}
-          className="print-sheet"
+          className={css.printSheet}
           viewBox={`0 0 ${page.widthMm} ${page.heightMm}`}
           style={{ width: `${page.widthMm}mm`, height: `${page.heightMm}mm` }}
           role="img"

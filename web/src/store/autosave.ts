@@ -57,12 +57,13 @@ const listen = listener.startListening.withTypes<RootState, AppDispatch>();
 
 listen({
   matcher: isAnyOf(saveNow, decided, mapBegun, weighed, undone, redone, oursKept, opened, theirsTaken),
-  effect: async (action, { dispatch, getState, cancelActiveListeners, delay }) => {
-    const work = () => workOf(getState());
+  effect: async (action, heard) => {
+    const { dispatch } = heard;
+    const work = () => workOf(heard.getState());
     const { id, revision, decisions, saving } = work();
     const atOnce = saveNow.match(action);
     if (id === null || !decisions || (atOnce && saving !== 'unsaved')) return;
-    cancelActiveListeners();
+    heard.cancelActiveListeners();
     if (opened.match(action)) unanswered = { id, decisions: readStash(id)?.sent ?? [] };
     if (saving === 'saved') {
       clearStash(id);
@@ -70,7 +71,7 @@ listen({
     }
     stash(id, { revision, decisions, sent: unansweredFor(id) });
     if (saving === 'conflict' || !workDecisionsSchema.safeParse(decisions).success) return;
-    if (!atOnce) await delay(pauseMs);
+    if (!atOnce) await heard.delay(pauseMs);
     for (;;) {
       // A save already on its way must land first, or this one would be made from a stale revision.
       await onItsWay;
@@ -115,7 +116,7 @@ listen({
         return;
       }
       dispatch(saveFailed());
-      await delay(retryMs);
+      await heard.delay(retryMs);
     }
   },
 });

@@ -1,6 +1,7 @@
 import { Alert, Button, Progress } from 'antd';
 import { lazy, Suspense } from 'react';
 import type { BringingIn } from './use-bring-in.js';
+import * as css from './bring-in.module.css';
 
 const SvgSize = lazy(async () => ({ default: (await import('../svg-size.js')).SvgSize }));
 
@@ -10,7 +11,7 @@ export function BringInState({ state }: { state: BringingIn }) {
   return (
     <>
       {coming && (
-        <span className="bring-in-state" role="status">
+        <span className={css.bringInState} role="status">
           <Progress
             type="circle"
             size={18}
@@ -31,7 +32,7 @@ export function BringInState({ state }: { state: BringingIn }) {
           type="error"
           showIcon
           title={faults.map((fault) => (
-            <p key={fault} className="fault-line">
+            <p key={fault} className={css.faultLine}>
               {fault}
             </p>
           ))}

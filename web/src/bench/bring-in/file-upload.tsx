@@ -1,5 +1,6 @@
 import { Upload, type GetRef } from 'antd';
 import { useImperativeHandle, useRef, type ReactNode, type Ref } from 'react';
+import * as css from './bring-in.module.css';
 
 /** Opens the browser's own chooser of files. */
 export type FileChooser = { choose: () => void };
@@ -41,7 +42,7 @@ export function FileUpload({
       ref={upload}
       type={area ? 'drag' : 'select'}
       pastable={area !== undefined}
-      {...(area && { classNames: { root: 'file-area', trigger: area.className } })}
+      {...(area && { classNames: { root: css.fileArea, trigger: area.className } })}
       aria-label={label}
       // What is dropped and cannot be read is said so by whoever reads it, not passed over.
       accept={{ format: accept, filter: 'native' }}

@@ -2,14 +2,18 @@ import { Button } from 'antd';
 import { lazy, Suspense, useEffect, useRef, useState, type ReactNode } from 'react';
 import type { StoredPicture } from '@nobrel/core/file';
 import { messageOf } from '../../store/api/base.js';
+import { clsx } from 'clsx';
 import { FileUpload, type FileChooser } from './file-upload.js';
 import { useBringIn } from './use-bring-in.js';
+import * as css from './bring-in.module.css';
+import * as sentenceCss from '../sentence/sentence.module.css';
 
 const BringInState = lazy(async () => ({ default: (await import('./bring-in-state.js')).BringInState }));
 
 type PictureDropProps = {
   label: string;
-  className?: string;
+  /** It has the page to itself. */
+  roomy?: boolean;
   /** What stands above, where there is room for it. */
   intro?: ReactNode;
   /** What stands before the button. */
@@ -20,7 +24,7 @@ type PictureDropProps = {
 };
 
 /** A place that pictures are dropped on, pasted to, or chosen for; it sends them and says what was refused. */
-export function PictureDrop({ label, className = '', intro, before, button, onTaken }: PictureDropProps) {
+export function PictureDrop({ label, roomy = false, intro, before, button, onTaken }: PictureDropProps) {
   const chooser = useRef<FileChooser>(null);
   const bringing = useBringIn();
   const [fault, setFault] = useState<string | null>(null);
@@ -50,11 +54,11 @@ export function PictureDrop({ label, className = '', intro, before, button, onTa
         label="Picture file"
         accept="image/*"
         multiple
-        area={{ className: `begin ${className}` }}
+        area={{ className: clsx(css.begin, roomy && css.beginEmpty) }}
         onFiles={(files) => void take(files)}
       >
         {intro}
-        <p className="begin-line">
+        <p className={css.beginLine}>
           {before}{' '}
           <Button type="primary" onClick={() => chooser.current?.choose()}>
             {button}
@@ -66,7 +70,7 @@ export function PictureDrop({ label, className = '', intro, before, button, onTa
           </Suspense>
         )}
         {fault && (
-          <p className="gap-fault" role="alert">
+          <p className={sentenceCss.gapFault} role="alert">
             {fault}
           </p>
         )}

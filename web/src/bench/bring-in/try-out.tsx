@@ -3,6 +3,8 @@ import { useEffect, useRef, useState, type ReactNode } from 'react';
 import type { StoredPicture } from '@nobrel/core/file';
 import { messageOf } from '../../store/api/base.js';
 import { useBringIn } from './use-bring-in.js';
+import * as panelsCss from '../panels.module.css';
+import * as sentenceCss from '../sentence/sentence.module.css';
 
 type TryOutProps = {
   /** What is not needed, such as a camera. */
@@ -58,11 +60,11 @@ export function TryOut({
     }
   };
   return (
-    <details className="try-it">
+    <details className={panelsCss.tryIt}>
       <summary>Try it without a {without}</summary>
       <p>{says}</p>
       {children}
-      <p className="tool-buttons">
+      <p className={panelsCss.toolButtons}>
         <Button size="small" disabled={making || busy} onClick={() => void tryIt()}>
           {act}
         </Button>
@@ -76,7 +78,7 @@ export function TryOut({
         )}
       </p>
       {[...(fault === null ? [] : [fault]), ...bringing.faults].map((words) => (
-        <p key={words} className="gap-fault" role="alert">
+        <p key={words} className={sentenceCss.gapFault} role="alert">
           {words}
         </p>
       ))}

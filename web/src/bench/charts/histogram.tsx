@@ -3,6 +3,7 @@ import { sharesBetween } from '@nobrel/core/reference';
 import { useAppSelector } from '../../store/hooks.js';
 import { rooms } from '../../theme/tokens.js';
 import { ShareBars } from './share-bars.js';
+import * as css from './charts.module.css';
 
 /** Steps of lightness drawn as one bar. */
 const stepsABar = 2;
@@ -35,7 +36,7 @@ export function Histogram({
     return [values.map((_, i) => `${stepsABar * i}–${stepsABar * (i + 1)}`), values];
   }, [histogram]);
   return (
-    <figure className="histogram">
+    <figure className={css.histogram}>
       <figcaption>Lightness, dark to light, parted into {shares.length} values</figcaption>
       <ShareBars
         labels={labels}
@@ -45,7 +46,7 @@ export function Histogram({
         label={`Lightness of the picture. ${shareWords(shares)}`}
         marks={limits.map((limit) => limit / 100)}
       />
-      <div className="histogram-greys" aria-hidden />
+      <div className={css.histogramGreys} aria-hidden />
       <p>{shareWords(shares)}</p>
     </figure>
   );

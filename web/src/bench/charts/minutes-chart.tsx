@@ -3,6 +3,7 @@ import { aboutMinutes } from '@nobrel/core/units';
 import { LineChart } from './line-chart.js';
 import { useAppSelector } from '../../store/hooks.js';
 import { rooms } from '../../theme/tokens.js';
+import * as css from './charts.module.css';
 
 /**
  * What more detail costs: minutes of tracing over detail.
@@ -28,7 +29,7 @@ export function MinutesChart({ minutes, at }: { minutes: readonly number[]; at: 
     ],
   };
   return (
-    <figure className="minutes-chart">
+    <figure className={css.minutesChart} data-part="minutes-chart">
       <figcaption>Contours alone, by detail</figcaption>
       <LineChart
         data={data}

@@ -9,6 +9,7 @@ import {
 } from 'chart.js';
 import { useMemo } from 'react';
 import { Bar } from 'react-chartjs-2';
+import * as css from './charts.module.css';
 
 Chart.register(BarController, BarElement, CategoryScale, LinearScale, Tooltip);
 
@@ -56,10 +57,10 @@ export function ShareBars({ labels, values, colours, fill = 1, tell, label, mark
     };
   }, [labels, values, colours, fill]);
   return (
-    <div className="histogram-chart">
+    <div className={css.histogramChart}>
       <Bar data={data} options={options} role="img" aria-label={label} />
       {marks.map((at, i) => (
-        <span key={i} className="histogram-mark" style={{ left: `${100 * at}%` }} aria-hidden />
+        <span key={i} className={css.histogramMark} style={{ left: `${100 * at}%` }} aria-hidden />
       ))}
     </div>
   );

@@ -1,4 +1,5 @@
 import { NavLink } from 'react-router';
+import * as css from './frame.module.css';
 
 const pages = [
   ['/', 'Works'],
@@ -11,7 +12,7 @@ const pages = [
 /** The pages that belong to the whole file rather than to one work. */
 export function FilePages() {
   return (
-    <nav className="file-pages" aria-label="The file">
+    <nav className={css.filePages} aria-label="The file">
       {pages.map(([to, name]) => (
         <NavLink key={to} to={to} end>
           {name}

@@ -5,6 +5,7 @@ import { useAppDispatch, useAppSelector } from '../../store/hooks.js';
 import { roomChosen } from '../../store/view-slice.js';
 import { UnitsChoice } from './units-choice.js';
 import { useShortcuts } from '../keys/use-shortcuts.js';
+import * as css from './frame.module.css';
 
 const KeysHelp = lazy(async () => ({ default: (await import('../keys/keys-help.js')).KeysHelp }));
 
@@ -27,18 +28,16 @@ export function Frame({
   const [helpOpen, setHelpOpen] = useState(false);
   useShortcuts(() => setHelpOpen(true));
   return (
-    <div className="page">
-      <a className="skip" href="#bench">
-        To the work
-      </a>
-      <header className="top">
-        <Link className="name" to="/" aria-label="Nobrel, to the flat file">
+    <div className={css.page}>
+      <a className={css.skip} href="#bench">To the work</a>
+      <header className={css.top}>
+        <Link className={css.name} to="/" aria-label="Nobrel, to the flat file">
           Nobrel
         </Link>
-        <h1 className="top-title">{title ?? 'Nobrel'}</h1>
+        <h1 className={css.topTitle}>{title ?? 'Nobrel'}</h1>
         {tools}
         <UnitsChoice />
-        <label className="room-switch">
+        <label className={css.roomSwitch}>
           <Switch
             size="small"
             checked={room === 'dim'}
@@ -51,7 +50,7 @@ export function Frame({
         </Button>
       </header>
       {strip}
-      <main id="bench" className="bench" tabIndex={-1}>
+      <main id="bench" className={css.bench} tabIndex={-1}>
         {children}
       </main>
       {helpOpen && (

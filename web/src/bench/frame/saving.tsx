@@ -3,6 +3,7 @@ import { useAppDispatch } from '../../store/hooks.js';
 import { useDraft } from '../../store/use-work.js';
 import { oursKept, theirsTaken } from '../../store/work-slice.js';
 import type { Saving } from '../../store/work-state.js';
+import * as css from './frame.module.css';
 
 const savingWords: Record<Saving, string> = {
   saved: 'Saved',
@@ -16,7 +17,7 @@ const savingWords: Record<Saving, string> = {
 export function SavingState() {
   const saving = useDraft(({ saving }) => saving);
   return (
-    <span className={`saving saving-${saving}`} role="status">
+    <span className={css.saving} data-how={saving} role="status">
       {savingWords[saving]}
     </span>
   );

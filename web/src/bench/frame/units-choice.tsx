@@ -1,6 +1,7 @@
 import { lengthUnits } from '@nobrel/core/units';
 import { useAppDispatch, useUnit } from '../../store/hooks.js';
 import { unitChosen } from '../../store/view-slice.js';
+import * as css from './frame.module.css';
 
 /**
  * The unit lengths are spoken in. The browser’s own radio buttons: Ant Design’s bring its forms with them, a twentieth
@@ -10,7 +11,7 @@ export function UnitsChoice() {
   const dispatch = useAppDispatch();
   const unit = useUnit();
   return (
-    <div className="units" role="radiogroup" aria-label="Units">
+    <div className={css.units} role="radiogroup" aria-label="Units">
       {lengthUnits.map((each) => (
         <label key={each}>
           <input

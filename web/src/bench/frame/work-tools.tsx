@@ -5,6 +5,7 @@ import { useDraft } from '../../store/use-work.js';
 import { redone, undone } from '../../store/work-slice.js';
 import { useKey } from '../keys/use-key.js';
 import { SavingState } from './saving.js';
+import * as css from './frame.module.css';
 
 /** How saving stands, and the steps back and forward, by their keys too. */
 export function WorkTools() {
@@ -14,7 +15,7 @@ export function WorkTools() {
   useKey('undo', () => dispatch(undone()));
   useKey('redo', () => dispatch(redone()));
   return (
-    <div className="work-tools">
+    <div className={css.workTools}>
       <SavingState />
       <Button
         title="Undo (Ctrl Z)"

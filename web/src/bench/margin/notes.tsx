@@ -5,6 +5,7 @@ import { keepFiguresTogether } from '@nobrel/core/units';
 import { ToolSlot } from './tool-slot.js';
 import { usePointed } from '../../leaves/leaf/pointed.js';
 import { useDecide, useDecisions } from '../../store/use-work.js';
+import * as css from './margin.module.css';
 
 const weightWords: Record<NoteWeight, string> = { fix: '! To fix', watch: '△ Watch', plain: '○ Noted' };
 
@@ -22,11 +23,11 @@ export function Notes<Change>({ notes, onWay, figure }: NotesProps<Change>) {
   const ordered = worstFirst(notes);
   const aside = ordered.filter((note) => setAside[note.id] !== undefined);
   return (
-    <aside className="notes" aria-label="Notes">
+    <aside className={css.notes} aria-label="Notes">
       <h2>In the margin</h2>
       <ToolSlot />
       {figure}
-      {notes.length === 0 && <p className="notes-none">Nothing to note here.</p>}
+      {notes.length === 0 && <p className={css.notesNone}>Nothing to note here.</p>}
       <ul>
         {ordered
           .filter((note) => setAside[note.id] === undefined)
@@ -35,7 +36,7 @@ export function Notes<Change>({ notes, onWay, figure }: NotesProps<Change>) {
           ))}
       </ul>
       {aside.length > 0 && (
-        <details className="notes-aside">
+        <details>
           <summary>{aside.length} set aside</summary>
           <ul>
             {aside.map((note) => (
@@ -73,14 +74,14 @@ function NoteItem<Change>({ note, onWay }: { note: Note<Change>; onWay: (change:
     if (reason?.trim()) decide({ room: 'setAside', change: { [note.id]: reason.trim() } });
   };
   return (
-    <li className={`note note-${note.weight}`} {...pointing}>
-      <span className="note-weight">{weightWords[note.weight]}</span>
+    <li className={css.note} data-part="note" data-weight={note.weight} {...pointing}>
+      <span className={css.noteWeight}>{weightWords[note.weight]}</span>
       <p>{keepFiguresTogether(note.says)}</p>
       {places.length > 0 && (
         <Button
           size="small"
           type="link"
-          className="note-shown"
+          className={css.noteShown}
           onFocus={() => pointTo(places)}
           onBlur={() => pointTo([])}
         >
@@ -92,7 +93,7 @@ function NoteItem<Change>({ note, onWay }: { note: Note<Change>; onWay: (change:
         <p>{keepFiguresTogether(note.why)}</p>
       </details>
       {note.ways.length > 0 && (
-        <div className="note-ways">
+        <div className={css.noteWays}>
           {note.ways.map((way) => (
             <Button key={way.label} size="small" onClick={() => onWay(way.change)}>
               {way.label}
@@ -102,7 +103,7 @@ function NoteItem<Change>({ note, onWay }: { note: Note<Change>; onWay: (change:
       )}
       {note.weight !== 'plain' &&
         (reason === null ? (
-          <Button className="note-aside" size="small" type="link" onClick={() => setReason('')}>
+          <Button className={css.noteAside} size="small" type="link" onClick={() => setReason('')}>
             Set aside
           </Button>
         ) : (

@@ -1,6 +1,7 @@
 import { createContext, useContext, useState, type ReactNode } from 'react';
 import { createPortal } from 'react-dom';
 import { useMedia } from '../../theme/use-media.js';
+import * as sentenceCss from '../sentence/sentence.module.css';
 
 type Slot = { place: HTMLElement | null; setPlace: (place: HTMLElement | null) => void };
 
@@ -15,7 +16,7 @@ export function ToolSlots({ children }: { children: ReactNode }) {
 /** Where a tool's decisions stand in the margin. */
 export function ToolSlot() {
   const { setPlace } = useContext(SlotContext);
-  return <div className="tool-slot" ref={setPlace} />;
+  return <div className={sentenceCss.toolSlot} ref={setPlace} />;
 }
 
 /** Hands what belongs to the tool to the margin; on a narrow screen, where the margin lies below, it stays here. */

@@ -1,4 +1,5 @@
 import { useState, type KeyboardEvent } from 'react';
+import * as css from './sentence.module.css';
 
 /** What was typed: its value, or a sentence on what is wrong with it. */
 export type Read<T> = { value: T } | { fault: string };
@@ -52,7 +53,7 @@ export function useDraft<T>(shown: string, read: (text: string) => Read<T>, onCh
 
 export function Fault({ id, text }: { id: string; text: string | null }) {
   return text ? (
-    <span className="gap-fault" id={id} role="alert">
+    <span className={css.gapFault} id={id} role="alert">
       {text}
     </span>
   ) : null;

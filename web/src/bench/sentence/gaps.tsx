@@ -2,6 +2,7 @@ import { ColorPicker, Input, Select } from 'antd';
 import { formatLength, LengthError, parseLength, type LengthUnit } from '@nobrel/core/units';
 import { useUnit } from '../../store/hooks.js';
 import { Fault, idOf, useDraft, type Read } from './draft.js';
+import * as css from './sentence.module.css';
 
 type ChoiceGapProps<T extends string | number> = {
   label: string;
@@ -14,7 +15,7 @@ type ChoiceGapProps<T extends string | number> = {
 export function ChoiceGap<T extends string | number>({ label, value, options, onChange }: ChoiceGapProps<T>) {
   return (
     <Select<T>
-      className="gap"
+      className={css.gap}
       aria-label={label}
       variant="underlined"
       popupMatchSelectWidth={false}
@@ -48,9 +49,9 @@ type TypedGapProps<T> = {
 export function TypedGap<T>({ label, shown, read, onChange }: TypedGapProps<T>) {
   const draft = useDraft(shown, read, onChange);
   return (
-    <span className="gap-holder">
+    <span className={css.gapHolder}>
       <Input
-        className="gap"
+        className={css.gap}
         variant="underlined"
         aria-label={label}
         aria-describedby={draft.fault ? idOf(label) : undefined}
@@ -140,7 +141,7 @@ type TextGapProps = {
 export function TextGap({ label, value, placeholder, onChange, maxLetters = 200 }: TextGapProps) {
   return (
     <Input
-      className="gap"
+      className={css.gap}
       variant="underlined"
       aria-label={label}
       placeholder={placeholder}
@@ -157,7 +158,7 @@ type DayGapProps = { label: string; value: string | null; onChange: (day: string
 export function DayGap({ label, value, onChange }: DayGapProps) {
   return (
     <Input
-      className="gap"
+      className={css.gap}
       variant="underlined"
       type="date"
       aria-label={label}
@@ -191,7 +192,7 @@ export function NameGap({
   return (
     <Input.Search
       size="small"
-      className="name-gap"
+      className={css.nameGap}
       aria-label={label}
       placeholder={placeholder}
       enterButton={enter}
@@ -216,7 +217,7 @@ export function ColourGap({ label, value, onChange }: ColourGapProps) {
       value={value}
       onChangeComplete={(colour) => onChange(colour.toHexString().slice(0, 7))}
     >
-      <button type="button" className="colour-gap" aria-label={`${label}: ${value}`}>
+      <button type="button" className={css.colourGap} aria-label={`${label}: ${value}`}>
         <span style={{ background: value }} />
         {value}
       </button>

@@ -1,5 +1,6 @@
 import { Button, Popover } from 'antd';
 import { useState, type ReactNode } from 'react';
+import * as css from './sentence.module.css';
 
 /** A button that opens a panel beside it, and says whether it is open. */
 export function Panel({ label, children }: { label: string; children: ReactNode }) {
@@ -10,7 +11,7 @@ export function Panel({ label, children }: { label: string; children: ReactNode 
       placement="bottomRight"
       open={open}
       onOpenChange={setOpen}
-      content={<div className="more">{children}</div>}
+      content={<div className={css.more}>{children}</div>}
     >
       <Button size="small" aria-expanded={open}>
         {label}

@@ -4,6 +4,8 @@ import { formatSize, LengthError, namedFormats, parseSize, type SizeMm } from '@
 import { useSizesQuery } from '../../store/api/fit.js';
 import { useUnit } from '../../store/hooks.js';
 import { Fault, idOf, useDraft, type Read } from './draft.js';
+import { clsx } from 'clsx';
+import * as css from './sentence.module.css';
 
 type SizeGapProps = {
   label: string;
@@ -48,9 +50,9 @@ export function SizeGap({ label, size, onChange, check }: SizeGapProps) {
   const options = [...saved, ...named].map((option) => ({ ...option, key: option.id }));
   const typed = draft.text !== shown ? draft.text.trim().toLowerCase() : '';
   return (
-    <span className="gap-holder">
+    <span className={css.gapHolder}>
       <AutoComplete
-        className="gap gap-size"
+        className={clsx(css.gap, css.gapSize)}
         variant="underlined"
         aria-label={label}
         status={draft.fault ? 'error' : ''}

@@ -8,6 +8,7 @@ import {
 } from '@nobrel/core/fit';
 import type { Rect } from '@nobrel/core/geometry';
 import { useLeafScale } from '../leaf/leaf-scale.js';
+import * as css from './drawn.module.css';
 
 /** Straight lines as the data of one path. */
 export const pathOfSegments = (segments: readonly Segment[]): string =>
@@ -24,11 +25,16 @@ export function GridLines({ drawing, grid }: { drawing: Rect; grid: FitDecisions
   const width = Math.max(grid.lineMm, 0.8 / scale);
   const labelMm = Math.min(13 / scale, 0.4 * Math.min(lines.squareX, lines.squareY));
   return (
-    <g className="grid-lines" aria-hidden style={{ stroke: grid.colour, fill: grid.colour }}>
+    <g
+      className={css.gridLines}
+      data-part="grid-lines"
+      aria-hidden
+      style={{ stroke: grid.colour, fill: grid.colour }}
+    >
       <path d={pathOfSegments(wholeLines(lines))} strokeWidth={width} />
       <path d={pathOfSegments(innerLines(lines, grid))} strokeWidth={0.6 * width} />
       {labelMm * scale >= minLabelPx && (
-        <g className="grid-names" fontSize={labelMm}>
+        <g className={css.gridNames} fontSize={labelMm}>
           {ys.slice(0, -1).map((y, row) =>
             xs.slice(0, -1).map((x, column) => (
               <text key={squareName(column, row)} x={x + labelMm * 0.25} y={y + labelMm}>

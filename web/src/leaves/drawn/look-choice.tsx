@@ -3,6 +3,7 @@ import type { ReferenceView } from '@nobrel/core/reference';
 import { useAppDispatch, useAppSelector } from '../../store/hooks.js';
 import { useDecide, useDecisions } from '../../store/use-work.js';
 import { lookChosen } from '../../store/view-slice.js';
+import * as css from './drawn.module.css';
 
 const options: { value: ReferenceView; label: string }[] = [
   { value: 'colour', label: 'colour' },
@@ -20,7 +21,7 @@ export function LookChoice() {
     <>
       {look === 'faint' && (
         <Slider
-          className="faintness"
+          className={css.faintness}
           ariaLabelForHandle="How faint, percent"
           min={0}
           max={95}

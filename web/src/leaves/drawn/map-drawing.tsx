@@ -3,6 +3,7 @@ import { dashOf, isTraced, pathData, type MapDocument, type MapLine } from '@nob
 import { shapeNumbers } from '@nobrel/core/map';
 import { useLeafScale } from '../leaf/leaf-scale.js';
 import { greyOf, shapePaths } from './shape-paths.js';
+import * as css from './drawn.module.css';
 
 /** How a map is shown: its lines, over the values as greys or numbers, or with every edge by its quality. */
 export const mapShows = ['lines', 'greys', 'numbers', 'edges'] as const;
@@ -25,14 +26,16 @@ export const MapDrawing = memo(function MapDrawing({ map, lineMm, show = 'lines'
   // Lines of one look are one path: a map of hundreds of lines stays quick to pan.
   const strokes = useMemo(() => groupedPaths(map, show === 'edges'), [map, show]);
   return (
-    <g className="map-drawing">
+    <g data-part="map-drawing">
       {fills.map(({ id, lightness, d }) => (
         <path key={id} d={d} fill={greyOf(lightness)} fillRule="evenodd" stroke="none" />
       ))}
       {strokes.map(({ look, dash, d }) => (
         <path
           key={`${look} ${dash ?? 'whole'}`}
-          className={`map-line map-line-${look}`}
+          className={css.mapLine}
+          data-part="map-line"
+          data-drawn-as={look}
           d={d}
           fill="none"
           strokeWidth={Math.max(look === 'direction' ? 0.6 * lineMm : lineMm, 1.1 / scale)}
@@ -45,7 +48,7 @@ export const MapDrawing = memo(function MapDrawing({ map, lineMm, show = 'lines'
       {numbers.map(({ id, level, x, y, sizeMm }) => (
         <text
           key={id}
-          className="map-number"
+          className={css.mapNumber}
           x={x}
           y={y}
           fontSize={sizeMm}
@@ -88,7 +91,9 @@ export function LinesMarked({ lines, kind }: { lines: readonly MapLine[]; kind: 
   if (lines.length === 0) return null;
   return (
     <path
-      className={`line-marked line-marked-${kind}`}
+      className={css.lineMarked}
+      data-part="line-marked"
+      data-kind={kind}
       d={lines.map(pathData).join('')}
       fill="none"
       strokeWidth={(kind === 'inHand' ? 4 : 3) / scale}

@@ -5,6 +5,7 @@ import type { ReferenceView, Squaring } from '@nobrel/core/reference';
 import type { Drawing } from '../../workers/picture-worker.js';
 import { useLeafScale } from '../leaf/leaf-scale.js';
 import { usePrepared } from '../../workers/use-pictures.js';
+import * as css from './drawn.module.css';
 
 type ReferencePictureProps = {
   picture: StoredPicture;
@@ -50,10 +51,10 @@ export function ReferencePicture(props: ReferencePictureProps) {
           opacity={look === 'faint' ? 1 - faintness : 1}
         />
       )}
-      {!href && <rect {...at} {...cut} className={fault ? 'picture-fault' : 'picture-waiting'} />}
+      {!href && <rect {...at} {...cut} className={fault ? css.pictureFault : css.pictureWaiting} />}
       {!href && fault && (
         <text
-          className="picture-fault-words"
+          className={css.pictureFaultWords}
           x={at.x + 8 / scale}
           y={at.y + 22 / scale}
           fontSize={14 / scale}

@@ -1,6 +1,7 @@
 import { useRef, type KeyboardEvent, type PointerEvent, type ReactNode } from 'react';
 import { formatNumber } from '@nobrel/core/units';
 import { useLeafScale } from './leaf-scale.js';
+import * as css from './leaf.module.css';
 
 /** Steps of the arrow keys: alone, with Shift and with Alt, in content units. */
 export type KeySteps = { plain: number; shift: number; alt: number };
@@ -87,16 +88,17 @@ export function Handle({ label, x, y, onMove, steps, mark, kind = 'corner' }: Ha
   const movable = useMovable(onMove, steps);
   return (
     <g
-      className={`handle handle-${kind}`}
+      className={css.handle}
+      data-kind={kind}
       transform={`translate(${x} ${y}) scale(${1 / scale})`}
       role="button"
       aria-label={`${label}: drag it, or move it with the arrow keys`}
       aria-description={`${formatNumber(x, 1)} across, ${formatNumber(y, 1)} down`}
       {...movable}
     >
-      <circle className="handle-reach" r={reachPx} />
-      <circle className="handle-ring" r={kind === 'pin' ? 11 : 9} />
-      {kind === 'corner' && <path className="handle-hair" d="M-15 0H-4M4 0H15M0 -15V-4M0 4V15" />}
+      <circle className={css.handleReach} r={reachPx} />
+      <circle className={css.handleRing} r={kind === 'pin' ? 11 : 9} />
+      {kind === 'corner' && <path className={css.handleHair} d="M-15 0H-4M4 0H15M0 -15V-4M0 4V15" />}
       {mark !== undefined && (
         <text {...(kind === 'pin' ? { y: 5, textAnchor: 'middle' } : { x: 13, y: -11 })}>{mark}</text>
       )}

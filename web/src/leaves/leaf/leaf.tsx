@@ -11,6 +11,8 @@ import { usePointing } from './use-pointing.js';
 import { useSize } from './use-size.js';
 import { useZoom } from './use-zoom.js';
 import { combined, fitInto, followedView, keyedView, seenOf } from './view.js';
+import * as css from './leaf.module.css';
+import { clsx } from 'clsx';
 
 export type LeafProps = {
   /** What is on the leaf, in a word or two. */
@@ -71,15 +73,16 @@ export function Leaf(props: LeafProps) {
   };
   const picks = onPick !== undefined || onStroke !== undefined;
   return (
-    <section className="leaf" aria-label={title}>
-      <header className="leaf-head">
+    <section className={css.leaf} data-part="leaf" aria-label={title}>
+      <header className={css.leafHead}>
         <h2>{title}</h2>
-        <div className="leaf-tools">{tools}</div>
+        <div className={css.leafTools}>{tools}</div>
       </header>
-      <div className="leaf-frame" ref={frame}>
+      <div className={css.leafFrame} ref={frame}>
         <svg
           ref={surface}
-          className={`leaf-surface${picks ? ' leaf-picking' : ''}${onStroke ? ' leaf-stroking' : ''}`}
+          className={clsx(css.leafSurface, picks && css.leafPicking, onStroke && css.leafStroking)}
+          data-part="leaf-surface"
           width={size.width}
           height={size.height}
           tabIndex={0}
@@ -107,7 +110,7 @@ export function Leaf(props: LeafProps) {
           )}
           <Rulers size={size} place={place} unit={unit} pointer={pointer} />
         </svg>
-        {props.legend && <p className="leaf-legend">{props.legend}</p>}
+        {props.legend && <p className={css.leafLegend}>{props.legend}</p>}
       </div>
     </section>
   );

@@ -1,6 +1,7 @@
 import { useId, type ReactNode } from 'react';
 import { LeafScale } from './leaf-scale.js';
 import type { Base } from './view.js';
+import * as css from './leaf.module.css';
 
 /** A better picture of a spot, shown in the loupe there. */
 export type LoupeDetail = { x: number; y: number; href: string; words: string };
@@ -32,12 +33,12 @@ export function Loupe({ at, place, size, details, children }: LoupeProps) {
   const scale = place.scale * closer;
   const detail = details.find(({ x, y }) => Math.hypot(x - at.x, y - at.y) * place.scale < pinReachPx);
   return (
-    <g className="loupe" aria-hidden data-detail={detail?.words}>
+    <g className={css.loupe} data-part="loupe" aria-hidden data-detail={detail?.words}>
       <clipPath id={clipId}>
         <circle cx={cx} cy={cy} r={radiusPx} />
       </clipPath>
       <g clipPath={`url(#${clipId})`}>
-        <circle className="loupe-ground" cx={cx} cy={cy} r={radiusPx} />
+        <circle className={css.loupeGround} cx={cx} cy={cy} r={radiusPx} />
         {detail ? (
           <image
             href={detail.href}
@@ -53,10 +54,10 @@ export function Loupe({ at, place, size, details, children }: LoupeProps) {
           </g>
         )}
       </g>
-      <circle className="loupe-rim" cx={cx} cy={cy} r={radiusPx} />
-      {!detail && <path className="loupe-hair" d={`M${cx - 8} ${cy}h16M${cx} ${cy - 8}v16`} />}
+      <circle className={css.loupeRim} cx={cx} cy={cy} r={radiusPx} />
+      {!detail && <path className={css.loupeHair} d={`M${cx - 8} ${cy}h16M${cx} ${cy - 8}v16`} />}
       {detail && (
-        <text className="loupe-words" x={cx} y={cy + radiusPx + 16} textAnchor="middle">
+        <text className={css.loupeWords} x={cx} y={cy + radiusPx + 16} textAnchor="middle">
           {detail.words}
         </text>
       )}

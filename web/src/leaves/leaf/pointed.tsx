@@ -2,6 +2,7 @@ import { createContext, useContext, useId, useMemo, useState, type ReactNode } f
 import type { Rect } from '@nobrel/core/geometry';
 import type { Place } from '@nobrel/core/notes';
 import { useLeafScale } from './leaf-scale.js';
+import * as css from './leaf.module.css';
 
 type Pointed = { places: readonly Place[]; pointTo: (places: readonly Place[]) => void };
 
@@ -41,7 +42,7 @@ export function Places({ places, at, kind }: { places: readonly Place[]; at: Rec
   const scale = useLeafScale();
   const hatching = hatchings[kind];
   return (
-    <g className={`places places-${kind}`} aria-hidden>
+    <g className={css.places} data-part="places" data-kind={kind} aria-hidden>
       {hatching && (
         <pattern
           id={id}

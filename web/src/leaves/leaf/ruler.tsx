@@ -1,6 +1,7 @@
 import type { Point } from '@nobrel/core/geometry';
 import { mmPerInch, type LengthUnit } from '@nobrel/core/units';
 import { rulerPx, rulerSteps, type Base } from './view.js';
+import * as css from './leaf.module.css';
 
 const unitMm: Record<LengthUnit, number> = { mm: 1, cm: 10, in: mmPerInch };
 
@@ -51,14 +52,14 @@ function Ruler({ axis, lengthPx, place, unit, pointer }: RulerProps) {
   }
   const mark = pointer === null ? null : origin + pointer * place.scale;
   return (
-    <g className="ruler" aria-hidden>
+    <g className={css.ruler} aria-hidden>
       <rect width={axis === 'x' ? lengthPx : rulerPx} height={axis === 'x' ? rulerPx : lengthPx} />
       {ticks}
       {mark !== null &&
         (axis === 'x' ? (
-          <line className="pointer" x1={mark} x2={mark} y1={0} y2={rulerPx} />
+          <line className={css.pointer} x1={mark} x2={mark} y1={0} y2={rulerPx} />
         ) : (
-          <line className="pointer" y1={mark} y2={mark} x1={0} x2={rulerPx} />
+          <line className={css.pointer} y1={mark} y2={mark} x1={0} x2={rulerPx} />
         ))}
     </g>
   );
@@ -77,7 +78,7 @@ export function Rulers({ size, place, unit, pointer }: RulersProps) {
     <>
       <Ruler axis="x" lengthPx={size.width} place={place} unit={unit} pointer={pointer?.x ?? null} />
       <Ruler axis="y" lengthPx={size.height} place={place} unit={unit} pointer={pointer?.y ?? null} />
-      <g className="ruler" aria-hidden>
+      <g className={css.ruler} aria-hidden>
         <rect width={rulerPx} height={rulerPx} />
         <text x={rulerPx / 2} y={14} textAnchor="middle">
           {unit ?? 'px'}

@@ -1,5 +1,7 @@
 import { quadBy, type Quad } from '@nobrel/core/geometry';
 import { Handle } from './handle.js';
+import { clsx } from 'clsx';
+import * as css from './leaf.module.css';
 
 const cornerNames = ['top left', 'top right', 'bottom right', 'bottom left'] as const;
 
@@ -24,7 +26,7 @@ export function SheetCorners({ corners, onMove, proposed = false }: SheetCorners
   return (
     <>
       <path
-        className={proposed ? 'sheet-edge sheet-proposed' : 'sheet-edge'}
+        className={clsx(css.sheetEdge, proposed && css.sheetProposed)}
         d={`M${corners.map(({ x, y }) => `${x} ${y}`).join('L')}Z`}
       />
       {cornerNames.map((name, index) => (

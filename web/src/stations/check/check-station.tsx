@@ -12,7 +12,6 @@ import { useKeptMapQuery } from '../../store/api/map.js';
 import { useUnit } from '../../store/hooks.js';
 import { useWork } from '../../store/use-work.js';
 import { CheckLeaves } from './check-leaves.js';
-import './check.css';
 import { FindingsPanel } from './findings-panel.js';
 import { RoundState } from './round-state.js';
 import { OnCheckBench, useCheck } from './use-check.js';

@@ -2,6 +2,7 @@ import { useMemo, type ReactNode } from 'react';
 import { displacementField } from '@nobrel/core/check';
 import { pathData, type CheckReport, type MapDocument } from '@nobrel/core/documents';
 import { useLeafScale } from '../../leaves/leaf/leaf-scale.js';
+import * as css from './check.module.css';
 
 type DisplacementProps = { report: CheckReport; map: MapDocument };
 
@@ -13,17 +14,22 @@ export function DisplacementBlownUp({ report, map }: DisplacementProps) {
   const scale = useLeafScale();
   const lines = new Map(map.lines.map((line) => [line.id, line]));
   return (
-    <g className="displacement">
+    <g data-part="displacement">
       {report.lines.map(({ id, dx, dy, status }) => {
         const line = lines.get(id);
         if (!line || status === 'unclear') return null;
         const d = pathData(line);
         return (
           <g key={id}>
-            <path className="finding-wanted" d={d} strokeWidth={1 / scale} />
+            <path className={css.findingWanted} data-part="finding-wanted" d={d} strokeWidth={1 / scale} />
             {status !== 'missing' && (
               <g transform={`translate(${blownUpTimes * dx} ${blownUpTimes * dy})`}>
-                <path className="finding-drawn" d={d} strokeWidth={1.6 / scale} />
+                <path
+                  className={css.findingDrawn}
+                  data-part="finding-drawn"
+                  d={d}
+                  strokeWidth={1.6 / scale}
+                />
               </g>
             )}
           </g>
@@ -46,7 +52,7 @@ export function DisplacementWeighed({ report, map }: DisplacementProps) {
   const scale = useLeafScale();
   const lines = new Map(map.lines.map((line) => [line.id, line]));
   return (
-    <g className="displacement">
+    <g data-part="displacement">
       {report.lines.map(({ id, off, status }) => {
         const line = lines.get(id);
         if (!line || status === 'unclear') return null;
@@ -55,7 +61,9 @@ export function DisplacementWeighed({ report, map }: DisplacementProps) {
         return (
           <path
             key={id}
-            className={`weighed weighed-${step}`}
+            className={css.weighed}
+            data-part="weighed"
+            data-step={step}
             d={pathData(line)}
             strokeWidth={(steps[step]?.widthPx ?? 1) / scale}
             {...(missing ? { strokeDasharray: `${3 / scale} ${8 / scale}` } : {})}
@@ -70,7 +78,7 @@ export function DisplacementWeighed({ report, map }: DisplacementProps) {
 export function DisplacementOver({ report, map }: DisplacementProps) {
   const { columns, cellMm, offMm } = useMemo(() => displacementField(report, map), [report, map]);
   return (
-    <g className="displacement">
+    <g data-part="displacement">
       {offMm.map((off, k) => {
         const step = off === null ? 0 : steps.findIndex(({ upToMm }) => off <= upToMm);
         if (step === 0) return null;
@@ -80,7 +88,7 @@ export function DisplacementOver({ report, map }: DisplacementProps) {
           return `M${x} ${y + at}L${x + at} ${y}M${x + at} ${y + cellMm}L${x + cellMm} ${y + at}`;
         });
         return (
-          <g key={k} className={`over over-${step}`}>
+          <g key={k} className={css.over} data-part="over" data-step={step}>
             <rect x={x} y={y} width={cellMm} height={cellMm} />
             <path d={lines.join('')} strokeWidth={0.05 * cellMm} />
           </g>
@@ -93,16 +101,22 @@ export function DisplacementOver({ report, map }: DisplacementProps) {
 /** What the weights mean. */
 export function displacementLegend(isOver: boolean): ReactNode {
   return (
-    <span className="weighed-legend">
+    <span className={css.weighedLegend}>
       {steps.map(({ words, widthPx }, step) => (
         <span key={words}>
           {isOver ? (
-            <svg width={14} height={14} aria-hidden className={`over over-${step}`}>
+            <svg width={14} height={14} aria-hidden className={css.over} data-part="over" data-step={step}>
               <rect width={14} height={14} />
             </svg>
           ) : (
             <svg width={28} height={10} aria-hidden>
-              <path className={`weighed weighed-${step}`} d="M2 5H26" strokeWidth={widthPx} />
+              <path
+                className={css.weighed}
+                data-part="weighed"
+                data-step={step}
+                d="M2 5H26"
+                strokeWidth={widthPx}
+              />
             </svg>
           )}{' '}
           {words}

@@ -12,6 +12,8 @@ import { asDrawn } from './as-drawn.js';
 import { DisplacementBlownUp, DisplacementOver, DisplacementWeighed } from './displacement.js';
 import { useCheckBench } from './use-check.js';
 import { useFlat } from './use-flat.js';
+import * as leavesCss from '../../leaves/leaves.module.css';
+import * as css from './check.module.css';
 
 /** What is laid over the drawing. */
 type Shown = 'drawing' | 'blown-up' | 'weighed' | 'over';
@@ -39,7 +41,7 @@ export function DrawnLeafTools({ laid, onLay }: LaidProps) {
         options={shownOptions.map((option) => ({ ...option }))}
         onChange={(shown) => onLay({ ...laid, shown })}
       />
-      <label className="overlay-slider">
+      <label className={leavesCss.overlaySlider}>
         map
         <Slider
           min={0}
@@ -115,7 +117,7 @@ export function DrawnLeaf({ laid: { shown, over }, children }: DrawnLeafProps) {
 function OnBareLeaf({ width, height, children }: { width: number; height: number; children: string }) {
   const scale = useLeafScale();
   return (
-    <text className="check-awaited" x={width / 2} y={height / 2} textAnchor="middle" fontSize={15 / scale}>
+    <text className={css.checkAwaited} x={width / 2} y={height / 2} textAnchor="middle" fontSize={15 / scale}>
       {children}
     </text>
   );

@@ -2,6 +2,8 @@ import type { Finding } from '@nobrel/core/check';
 import { pathData, type MapDocument } from '@nobrel/core/documents';
 import type { Point } from '@nobrel/core/geometry';
 import { useLeafScale } from '../../leaves/leaf/leaf-scale.js';
+import { clsx } from 'clsx';
+import * as css from './check.module.css';
 
 /** So many findings are marked at once; the one pointed at always is. */
 const maxMarked = 12;
@@ -19,7 +21,7 @@ type FindingMarksProps = {
 export function FindingMarks({ findings, map, pointedAt, onPoint, side }: FindingMarksProps) {
   const pointed = findings.find(({ key }) => key === pointedAt);
   return (
-    <g className="finding-marks">
+    <g>
       {pointed && <PointedFinding finding={pointed} map={map} side={side} />}
       {findings.map((finding, i) =>
         finding.kind !== 'whole' && (i < maxMarked || finding === pointed) ? (
@@ -43,7 +45,8 @@ export function NumberMark({ at, number, isPointed, onPoint }: NumberMarkProps) 
   const scale = useLeafScale();
   return (
     <g
-      className={isPointed ? 'finding-number finding-number-pointed' : 'finding-number'}
+      className={clsx(css.findingNumber, isPointed && css.findingNumberPointed)}
+      data-part="finding-number"
       // Above its spot, so that what is there is seen.
       transform={`translate(${at.x} ${at.y}) scale(${1 / scale}) translate(0 ${isPointed ? -26 : -15})`}
       onPointerEnter={onPoint}
@@ -68,7 +71,8 @@ function PointedFinding({
   if (finding.kind === 'extra')
     return (
       <path
-        className="finding-extra"
+        className={css.findingExtra}
+        data-part="finding-extra"
         d={pathData({ points: finding.points, closed: false })}
         strokeWidth={3.5 / scale}
       />
@@ -77,7 +81,8 @@ function PointedFinding({
   if (finding.kind === 'missing' || finding.kind === 'dark' || side === 'wanted')
     return (
       <path
-        className="finding-wanted"
+        className={css.findingWanted}
+        data-part="finding-wanted"
         d={wanted}
         strokeWidth={2.4 / scale}
         strokeDasharray={`${6 / scale} ${3 / scale}`}
@@ -87,13 +92,14 @@ function PointedFinding({
     return (
       <>
         <path
-          className="finding-wanted"
+          className={css.findingWanted}
+          data-part="finding-wanted"
           d={wanted}
           strokeWidth={1.8 / scale}
           strokeDasharray={`${6 / scale} ${3 / scale}`}
         />
         <path
-          className="finding-drawn"
+          className={css.findingDrawn}
           d={pathData({ points: finding.points, closed: true })}
           strokeWidth={2 / scale}
         />
@@ -104,13 +110,14 @@ function PointedFinding({
   return (
     <>
       <path
-        className="finding-wanted"
+        className={css.findingWanted}
+        data-part="finding-wanted"
         d={wanted}
         strokeWidth={1.8 / scale}
         strokeDasharray={`${6 / scale} ${3 / scale}`}
       />
       <g transform={moved}>
-        <path className="finding-drawn" d={wanted} strokeWidth={2 / scale / move.scale} />
+        <path className={css.findingDrawn} d={wanted} strokeWidth={2 / scale / move.scale} />
       </g>
       <Arrow from={{ x: at.x + move.dx, y: at.y + move.dy }} to={at} />
     </>
@@ -132,7 +139,7 @@ function Arrow({ from, to }: { from: { x: number; y: number }; to: { x: number; 
     `${to.x - head * ux + sign * 0.5 * head * uy} ${to.y - head * uy - sign * 0.5 * head * ux}`;
   return (
     <path
-      className="finding-arrow"
+      className={css.findingArrow}
       d={`M${from.x} ${from.y}L${to.x} ${to.y}M${side(1)}L${to.x} ${to.y}L${side(-1)}`}
       strokeWidth={2.5 / scale}
     />

@@ -72,7 +72,7 @@ function put(of: CheckSubject = 'drawing') {
   return putOnBench(<Beside />, workDeciding({ check: { of, rounds: [round] } }));
 }
 type Page = Awaited<ReturnType<typeof put>>;
-const listed = ({ container }: Page) => [...container.querySelectorAll('ol > li .finding-says')];
+const listed = ({ container }: Page) => [...container.querySelectorAll('ol > li [data-part="finding-says"]')];
 const point = (page: Page, says: RegExp) => page.user.click(page.getByRole('button', { name: says }));
 const showAll = (page: Page) => page.user.click(page.getByRole('button', { name: 'Show the other 5' }));
 const settled = (page: Page) => page.decisions().check.rounds[0]?.settled;

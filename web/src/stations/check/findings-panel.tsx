@@ -5,6 +5,7 @@ import { knownPlacingOf } from '@nobrel/core/practice';
 import { counted, keepFiguresTogether } from '@nobrel/core/units';
 import { useMeantSo } from './use-meant-so.js';
 import { useCheckBench } from './use-check.js';
+import * as css from './check.module.css';
 
 /** So many findings are listed before the rest is asked for: more at once nobody corrects. */
 const usuallyShown = 12;
@@ -32,17 +33,17 @@ export function FindingsPanel({ pointedAt, onPoint }: FindingsPanelProps) {
       settled: Object.fromEntries(Object.entries(round.settled).filter(([other]) => other !== key)),
     });
   return (
-    <section className="findings" aria-label="Findings">
+    <section className={css.findings} aria-label="Findings">
       <h3>{open.length === 0 ? 'Nothing to put right' : counted(open.length, 'finding')}</h3>
       <ol>
         {open.slice(0, all ? undefined : usuallyShown).map((finding, i) => (
           <li
             key={finding.key}
             className={[
-              'finding',
-              finding.key === pointedAt ? 'finding-pointed' : '',
-              round.of === 'drawing' ? '' : 'finding-to-tick',
-            ].join(' ')}
+              css.finding,
+              finding.key === pointedAt ? css.findingPointed : undefined,
+              round.of === 'drawing' ? undefined : css.findingToTick,
+            ].join(undefined)}
           >
             {round.of !== 'drawing' && finding.kind !== 'whole' && (
               <Checkbox
@@ -53,20 +54,21 @@ export function FindingsPanel({ pointedAt, onPoint }: FindingsPanelProps) {
             )}
             <button
               type="button"
-              className="finding-says"
+              className={css.findingSays}
+              data-part="finding-says"
               aria-pressed={finding.key === pointedAt}
               onPointerEnter={() => onPoint(finding.key)}
               onFocus={() => onPoint(finding.key)}
               onClick={() => onPoint(finding.key)}
             >
-              <span className="finding-mark">{i + 1}</span>
+              <span className={css.findingMark}>{i + 1}</span>
               <span>
                 {keepFiguresTogether(finding.says)}
                 {knownPlacingOf(finding, map.frame, known) && ' Your eye tends to this.'}
               </span>
             </button>
             {finding.key === pointedAt && (
-              <span className="finding-ways">
+              <span className={css.findingWays}>
                 <Button size="small" onClick={() => settle(finding.key, 'set-aside')}>
                   Set aside
                 </Button>
@@ -98,7 +100,7 @@ type SettledProps = {
 
 function Settled({ findings, settled, onAgain }: SettledProps) {
   return (
-    <details className="notes-aside">
+    <details>
       <summary>{findings.length} settled</summary>
       <ul>
         {findings.map(({ key, says }) => {

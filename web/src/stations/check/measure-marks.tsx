@@ -1,14 +1,15 @@
 import type { Measured, MeasureKind } from '@nobrel/core/check';
 import type { Point } from '@nobrel/core/geometry';
 import { useLeafScale } from '../../leaves/leaf/leaf-scale.js';
+import * as css from './check.module.css';
 
 type MeasureMarksProps = { measured: Measured; side: 'wanted' | 'drawn' };
 
 /** A check as it is on the map, and on the drawing as it was drawn over it. */
 export function MeasureMarks({ measured: { measure, drawn }, side }: MeasureMarksProps) {
   const scale = useLeafScale();
-  const figure = (at: readonly Point[], className: string) => (
-    <g className={className}>
+  const figure = (at: readonly Point[], of: MeasureMarksProps['side']) => (
+    <g className={of === 'wanted' ? css.measureWanted : css.measureDrawn} data-part={`measure-${of}`}>
       <path d={outlineOf(measure.kind, at)} strokeWidth={2 / scale} />
       <path
         d={helpLinesOf(measure.kind, at)}
@@ -21,9 +22,9 @@ export function MeasureMarks({ measured: { measure, drawn }, side }: MeasureMark
     </g>
   );
   return (
-    <g className="measure-marks" aria-hidden>
-      {figure(measure.at, 'measure-wanted')}
-      {side === 'drawn' && drawn && figure(drawn.at, 'measure-drawn')}
+    <g className={css.measureMarks} aria-hidden>
+      {figure(measure.at, 'wanted')}
+      {side === 'drawn' && drawn && figure(drawn.at, 'drawn')}
     </g>
   );
 }

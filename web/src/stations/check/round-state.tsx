@@ -1,5 +1,8 @@
 import { Button } from 'antd';
 import { useCheckBench } from './use-check.js';
+import * as css from './check.module.css';
+import * as sentenceCss from '../../bench/sentence/sentence.module.css';
+import * as panelsCss from '../../bench/panels.module.css';
 
 /** How looking at a photograph stands: under way, refused with what can be done, failed. */
 export function RoundState() {
@@ -8,7 +11,7 @@ export function RoundState() {
   return (
     <>
       {reading && (
-        <p role="status" className="check-state">
+        <p role="status" className={css.checkState}>
           Looking at the photograph…
           <Button size="small" onClick={check.stop}>
             Stop
@@ -16,7 +19,7 @@ export function RoundState() {
         </p>
       )}
       {check.goOnLooking && (
-        <p role="status" className="check-state">
+        <p role="status" className={css.checkState}>
           This photograph was not looked at, as you stopped it.
           <Button size="small" onClick={check.goOnLooking}>
             Look at it
@@ -24,9 +27,9 @@ export function RoundState() {
         </p>
       )}
       {refused && (
-        <div className="check-state" role="alert">
-          <p className="gap-fault">{refused.fault}</p>
-          <p className="tool-buttons">
+        <div className={css.checkState} role="alert">
+          <p className={sentenceCss.gapFault}>{refused.fault}</p>
+          <p className={panelsCss.toolButtons}>
             <Button size="small" type="primary" disabled={check.full} onClick={check.keepRefused}>
               Keep it and set its corners
             </Button>
@@ -37,7 +40,7 @@ export function RoundState() {
         </div>
       )}
       {fault && (
-        <p className="gap-fault" role="alert">
+        <p className={sentenceCss.gapFault} role="alert">
           {fault}
         </p>
       )}

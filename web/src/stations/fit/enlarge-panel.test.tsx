@@ -9,7 +9,7 @@ function put(fit: Partial<FitDecisions> = {}) {
 }
 type Page = Awaited<ReturnType<typeof put>>;
 const order = ({ container }: Page) =>
-  [...container.querySelectorAll('.order li')].map(({ textContent }) => textContent ?? '');
+  [...container.querySelectorAll('[data-part="order"] li')].map(({ textContent }) => textContent ?? '');
 
 describe('enlarging by machine', () => {
   it('asks for the sketch before it says what to order', async () => {

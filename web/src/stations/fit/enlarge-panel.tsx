@@ -15,6 +15,10 @@ import { useUnit } from '../../store/hooks.js';
 import { useWorkId } from '../../store/use-work.js';
 import { ToolInHand } from '../../leaves/in-hand.js';
 import { useFit, useLayout } from './use-fit.js';
+import { clsx } from 'clsx';
+import * as leafCss from '../../leaves/leaf/leaf.module.css';
+import * as panelsCss from '../../bench/panels.module.css';
+import * as sentenceCss from '../../bench/sentence/sentence.module.css';
 
 const paperOptions = namedFormats
   .filter((format) => format.for === 'paper')
@@ -35,13 +39,13 @@ function EnlargePanel() {
   const paper = findFormat(fit.homePaper);
   const prints = paper ? homePrints(target, paper) : [];
   return (
-    <section className="leaf" aria-label="Enlarging by machine">
-      <header className="leaf-head">
+    <section className={leafCss.leaf} data-part="leaf" aria-label="Enlarging by machine">
+      <header className={leafCss.leafHead}>
         <h2>Enlarging by machine</h2>
         {fit.sketch && <LinkButton to={`/works/${id}/print/order-slip`}>Print the order slip</LinkButton>}
       </header>
-      <div className="panel-body sentence panel-sentence">
-        <div className="words">
+      <div className={clsx(panelsCss.panelBody, sentenceCss.sentence, sentenceCss.panelSentence)}>
+        <div className={sentenceCss.words}>
           The drawing comes out {formatSize(target.widthMm, target.heightMm, unit)}.{' '}
           {fit.sketch ? (
             <>
@@ -71,7 +75,7 @@ function EnlargePanel() {
           )}
         </div>
         {fit.sketch && <OrderWords layout={layout} sketch={fit.sketch} unit={unit} />}
-        <div className="words">
+        <div className={sentenceCss.words}>
           Printed at home on{' '}
           <ChoiceGap
             label="Paper of the printer at home"
@@ -109,7 +113,7 @@ export function OrderWords({ layout, sketch, unit }: OrderWordsProps) {
   const off = (mm: number, side: string) =>
     `the ${side} then comes out ${formatLength(Math.abs(mm), unit)} ${mm > 0 ? 'too large' : 'too small'}`;
   return (
-    <ul className="order">
+    <ul data-part="order">
       <li>
         <strong>{order.percentByWidth.toFixed(1)} %</strong> by the width
         {Math.abs(order.heightOffMm) > 0.5 && `: ${off(order.heightOffMm, 'height')}`}

@@ -19,6 +19,7 @@ import { useWeight } from '../../workers/use-pictures.js';
 import { useAppDispatch } from '../../store/hooks.js';
 import { weighed } from '../../store/work-slice.js';
 import { useFit } from './use-fit.js';
+import * as sentenceCss from '../../bench/sentence/sentence.module.css';
 
 /** A centre that moved by less than this share of the picture is where it was. */
 const stillTheSame = 0.005;
@@ -103,7 +104,7 @@ export function FitSentence({ onSides }: { onSides: () => void }) {
         </Button>
       )}
       {fault && (
-        <span className="gap-fault" role="alert">
+        <span className={sentenceCss.gapFault} role="alert">
           {' '}
           {fault}
         </span>

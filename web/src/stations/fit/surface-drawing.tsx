@@ -5,6 +5,7 @@ import { useLeafScale } from '../../leaves/leaf/leaf-scale.js';
 import { PictureOnSurface } from '../../leaves/drawn/main-picture.js';
 import { SurfaceSheet } from '../../leaves/drawn/surface-sheet.js';
 import { Guides } from './guides.js';
+import * as css from './fit.module.css';
 
 /** What is brought into view: the surface with all that is cut round it, and the picture where it sticks out. */
 export function surfaceExtent(layout: Layout, fit: FitDecisions, whole?: Rect): Rect {
@@ -30,16 +31,16 @@ export function SurfaceDrawing({ layout, fit, weight }: SurfaceDrawingProps) {
     <>
       {rim > 0 && (
         <path
-          className="allowance"
+          className={css.allowance}
           d={outline({ x: -rim, y: -rim, width: surface.width + 2 * rim, height: surface.height + 2 * rim })}
         />
       )}
       <SurfaceSheet {...surface} ground={fit.groundColour} />
       <PictureOnSurface layout={layout} look="colour" />
-      {fit.matMm > 0 && <path className="mat" fillRule="evenodd" d={outline(sheet) + outline(opening)} />}
-      <path className="room-edge" d={outline(room)} />
+      {fit.matMm > 0 && <path className={css.mat} fillRule="evenodd" d={outline(sheet) + outline(opening)} />}
+      <path className={css.roomEdge} d={outline(room)} />
       {drawing.width * drawing.height > frame.width * frame.height * 1.0001 && (
-        <path className="drawn-on" fillRule="evenodd" d={outline(drawing) + outline(frame)} />
+        <path className={css.drawnOn} fillRule="evenodd" d={outline(drawing) + outline(frame)} />
       )}
       <Guides drawing={drawing} guides={fit.guides} />
       {fit.grid.shown && <GridLines drawing={drawing} grid={fit.grid} />}
@@ -55,7 +56,7 @@ function WeightMark({ at, layout }: { at: Point; layout: Layout }) {
   const middle = { x: opening.x + opening.width / 2, y: opening.y + opening.height / 2 };
   const cross = 8 / scale;
   return (
-    <g className="weight-mark" aria-hidden>
+    <g className={css.weightMark} data-part="weight-mark" aria-hidden>
       <path
         d={`M${middle.x - cross} ${middle.y}H${middle.x + cross}M${middle.x} ${middle.y - cross}V${middle.y + cross}`}
         vectorEffect="non-scaling-stroke"

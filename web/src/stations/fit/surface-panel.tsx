@@ -20,6 +20,11 @@ import { useForgetSizeMutation, useSaveSizeMutation, useSizesQuery } from '../..
 import { useUnit } from '../../store/hooks.js';
 import { ToolInHand } from '../../leaves/in-hand.js';
 import { useFit } from './use-fit.js';
+import { clsx } from 'clsx';
+import * as leafCss from '../../leaves/leaf/leaf.module.css';
+import * as panelsCss from '../../bench/panels.module.css';
+import * as sentenceCss from '../../bench/sentence/sentence.module.css';
+import * as css from './fit.module.css';
 
 type Trait = 'watercolour' | 'erases' | 'dents' | 'takesWax' | 'tapeMarks';
 
@@ -48,12 +53,16 @@ function SurfacePanel() {
     <DecisionGap table={fitDecisionsSchema} at={at} values={fit} onChange={change} check={faultWith} />
   );
   return (
-    <section className="leaf" aria-label="The surface and what surrounds the picture">
-      <header className="leaf-head">
+    <section
+      className={leafCss.leaf}
+      data-part="leaf"
+      aria-label="The surface and what surrounds the picture"
+    >
+      <header className={leafCss.leafHead}>
         <h2>The surface</h2>
       </header>
-      <div className="panel-body sentence panel-sentence">
-        <div className="words">
+      <div className={clsx(panelsCss.panelBody, sentenceCss.sentence, sentenceCss.panelSentence)}>
+        <div className={sentenceCss.words}>
           {kind.gramsPerM2 !== undefined && <>It weighs {gap('gramsPerM2')}. </>}
           Its ground is{' '}
           <ColourGap
@@ -69,7 +78,7 @@ function SurfacePanel() {
           . <Traits />
         </div>
         <SidesRow label="Margin" field="marginsMm" />
-        <div className="words">
+        <div className={sentenceCss.words}>
           A mount covers {gap('matMm')} on each side
           {!kind.stretched && (
             <>
@@ -85,7 +94,7 @@ function SurfacePanel() {
           )}
         </div>
         {fit.placement === 'bottom-heavy' && (
-          <div className="words">Below the picture is {gap('bottomRatio')} what is above it.</div>
+          <div className={sentenceCss.words}>Below the picture is {gap('bottomRatio')} what is above it.</div>
         )}
         <SidesRow label="Space beyond the photograph" field="offPictureMm" />
         <SavedSizes />
@@ -149,7 +158,7 @@ function SidesRow({ label, field }: { label: string; field: 'marginsMm' | 'offPi
   const unit = useUnit();
   const sides = fit[field];
   return (
-    <div className="words" title={`${label}: ${sidesWords(sides, unit)}`}>
+    <div className={sentenceCss.words} title={`${label}: ${sidesWords(sides, unit)}`}>
       {field === 'marginsMm' ? 'Left free' : 'Kept beyond the photograph for what it cuts off'}:{' '}
       {sideNames.map((side, i) => (
         <span key={side}>
@@ -188,7 +197,7 @@ function SavedSizes() {
     }
   };
   return (
-    <div className="saved-sizes">
+    <div className={css.savedSizes}>
       <Input.Search
         aria-label="Name for this size"
         placeholder={`A name for ${formatSize(fit.widthMm, fit.heightMm, unit)}`}
@@ -199,7 +208,7 @@ function SavedSizes() {
         onSearch={() => void keep()}
       />
       {fault && (
-        <span className="gap-fault" role="alert">
+        <span className={sentenceCss.gapFault} role="alert">
           {fault}
         </span>
       )}

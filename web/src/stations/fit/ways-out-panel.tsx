@@ -14,6 +14,11 @@ import { useMainPicture } from '../../leaves/drawn/use-reference.js';
 import { useUnit } from '../../store/hooks.js';
 import { ToolInHand } from '../../leaves/in-hand.js';
 import { useFit } from './use-fit.js';
+import { clsx } from 'clsx';
+import * as leafCss from '../../leaves/leaf/leaf.module.css';
+import * as panelsCss from '../../bench/panels.module.css';
+import * as sentenceCss from '../../bench/sentence/sentence.module.css';
+import * as css from './fit.module.css';
 
 /** A common full sheet, to begin with, mm. */
 const commonSheet = { widthMm: 560, heightMm: 760 };
@@ -31,12 +36,12 @@ function WaysOutPanel() {
   const paper = fit.paperAtHand;
   const ways = waysOut(preparation, fit, unit);
   return (
-    <section className="leaf" aria-label="Ways out">
-      <header className="leaf-head">
+    <section className={leafCss.leaf} data-part="leaf" aria-label="Ways out">
+      <header className={leafCss.leafHead}>
         <h2>Ways out</h2>
       </header>
-      <div className="panel-body">
-        <div className="words">
+      <div className={panelsCss.panelBody}>
+        <div className={sentenceCss.words}>
           {paper ? (
             <>
               The paper at hand is{' '}
@@ -57,9 +62,9 @@ function WaysOutPanel() {
             </Button>
           )}
         </div>
-        <ul className="ways">
+        <ul className={css.ways}>
           {ways.map((way) => (
-            <li key={way.id} className={isTaken(way, fit) ? 'way way-taken' : 'way'}>
+            <li key={way.id} className={isTaken(way, fit) ? clsx(css.way, css.wayTaken) : css.way}>
               <WayDrawing layout={way.layout} picture={preparation} />
               <div>
                 <strong>{way.title}</strong>
@@ -97,13 +102,13 @@ function WayDrawing({ layout, picture }: { layout: Layout; picture: PictureSize 
   const rim = 0.02 * Math.max(right - left, bottom - top);
   return (
     <svg
-      className="way-drawing"
+      className={css.wayDrawing}
       viewBox={`${left - rim} ${top - rim} ${right - left + 2 * rim} ${bottom - top + 2 * rim}`}
       aria-hidden
     >
-      <rect className="way-surface" width={surface.width} height={surface.height} />
-      <rect className="way-lost" {...whole} />
-      <rect className="way-added" {...drawing} />
+      <rect className={css.waySurface} width={surface.width} height={surface.height} />
+      <rect className={css.wayLost} {...whole} />
+      <rect className={css.wayAdded} {...drawing} />
       <MainPicture at={whole} clip={frame} />
     </svg>
   );

@@ -2,6 +2,9 @@ import { Button } from 'antd';
 import type { MapDocument } from '@nobrel/core/documents';
 import { describeCorrection } from '@nobrel/core/map';
 import type { Corrections } from '../../bench/use-corrections.js';
+import { clsx } from 'clsx';
+import * as panelsCss from '../../bench/panels.module.css';
+import * as css from './map.module.css';
 
 /** Everything changed by hand, newest first; what no longer fits says why and is kept. */
 export function CorrectionsPanel({
@@ -16,7 +19,7 @@ export function CorrectionsPanel({
   const unplaced = new Map(map?.unplaced?.map(({ id, says }) => [id, says]));
   const misfits = list.filter(({ id }) => unplaced.has(id)).length;
   return (
-    <details className="map-panel corrections" open={misfits > 0 || undefined}>
+    <details className={clsx(panelsCss.mapPanel, css.corrections)} open={misfits > 0 || undefined}>
       <summary>
         {list.length === 1 ? '1 correction' : `${list.length} corrections`} by hand
         {misfits > 0 && `, ${misfits} no longer fitting`}

@@ -13,6 +13,7 @@ import { useBenchMap } from './bench-map.js';
 import { MapState } from './map-state.js';
 import { PinMarks } from './pin-marks.js';
 import { legendOf, shownOptions, ShownMap, washOptions, type Shown } from './shown-map.js';
+import * as leavesCss from '../../leaves/leaves.module.css';
 
 /** The reference at the scale of the surface, and the map beside it. */
 export function MapLeaves({ mapping }: { mapping: Mapping }) {
@@ -106,7 +107,7 @@ function ShownChoice({ shown, onShown, wash, onWash }: ShownChoiceProps) {
 /** How strongly the picture shows under the map, 0 to 1. */
 function PictureUnder({ share, onShare }: { share: number; onShare: (share: number) => void }) {
   return (
-    <label className="overlay-slider">
+    <label className={leavesCss.overlaySlider}>
       picture
       <Slider
         min={0}

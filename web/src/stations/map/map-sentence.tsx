@@ -5,6 +5,7 @@ import { DecisionGap, DecisionRow } from '../../bench/sentence/decision-gap.js';
 import { ChoiceGap } from '../../bench/sentence/gaps.js';
 import { Sentence } from '../../bench/sentence/sentence.js';
 import { useSettings, type ReferenceKind } from './bench-map.js';
+import * as css from './map.module.css';
 
 const ownSchool = 'own';
 const schoolOptions = [
@@ -145,7 +146,7 @@ const moreOfPhotograph: MoreColumns = [
 
 function MoreDecisions({ columns, settings, change }: MoreProps) {
   return (
-    <div className="more-map">
+    <div className={css.moreMap}>
       {columns.map((column, index) => (
         <div key={index}>
           {column.map(([heading, names]) => (

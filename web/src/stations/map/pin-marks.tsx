@@ -1,5 +1,7 @@
 import { useLeafScale } from '../../leaves/leaf/leaf-scale.js';
 import { useCorrections } from '../../bench/use-corrections.js';
+import { clsx } from 'clsx';
+import * as css from './map.module.css';
 
 /** Radius of a pin, pixels on the screen. */
 const pinPx = 11;
@@ -12,7 +14,7 @@ export function PinMarks() {
   return corrections.pins.map((pin, i) => {
     const { x, y } = corrections.toSurface(pin.at);
     return (
-      <g key={pin.id} className={pin.settled ? 'map-pin map-pin-settled' : 'map-pin'}>
+      <g key={pin.id} className={clsx(css.mapPin, pin.settled && css.mapPinSettled)} data-part="map-pin">
         <circle cx={x} cy={y} r={r} />
         <text x={x} y={y} fontSize={1.2 * r} textAnchor="middle" dominantBaseline="central">
           {i + 1}

@@ -92,7 +92,7 @@ function Tasks({ drill, level, ready }: TasksProps) {
         onAnswer={answer}
       />
       {result && (
-        <p role="status" className={result.judged.right ? 'drill-right' : 'drill-off'}>
+        <p role="status">
           {resultWords(task, result.judged, unit)}{' '}
           <Button type="primary" onClick={next}>
             Next (N)

@@ -4,6 +4,8 @@ import type { Task } from '@nobrel/core/practice';
 import { around, EndsMarked, PictureView } from './picture-behind.js';
 import { pathOf } from './run-paths.js';
 import type { ViewProps } from './task-props.js';
+import * as css from './practice.module.css';
+import { clsx } from 'clsx';
 
 /** Telling whether an edge in the picture is hard, soft or lost. */
 export function EdgeTask({
@@ -23,20 +25,20 @@ export function EdgeTask({
         <EndsMarked run={run} reach={reachMm} />
         {given !== null && (
           <path
-            className="drill-ring"
+            className={css.drillRing}
             d={pathOf(run)}
             strokeWidth={reachMm / 90}
             strokeDasharray={`${reachMm / 25} ${reachMm / 25}`}
           />
         )}
       </PictureView>
-      <div className="drill-choices" role="group" aria-label="The edge is">
+      <div className={css.drillChoices} role="group" aria-label="The edge is">
         {edgeQualities.map((quality, k) => (
           <Button
             key={quality}
             size="large"
             disabled={given !== null}
-            className={given !== null && k === truth ? 'drill-choice-right' : ''}
+            className={clsx(given !== null && k === truth && css.drillChoiceRight)}
             onClick={() => onAnswer(k)}
           >
             {given === k && k !== truth

@@ -4,6 +4,7 @@ import { greyByteOfLightness } from '@nobrel/core/colour';
 import type { Task } from '@nobrel/core/practice';
 import { PictureView } from './picture-behind.js';
 import type { ViewProps } from './task-props.js';
+import * as css from './practice.module.css';
 
 const letterOf = (patch: number) => String.fromCharCode(65 + patch);
 
@@ -24,20 +25,20 @@ export function OrderTask({
     <>
       <PictureView picture={picture} shown={window} label="The picture, five patches marked" wide>
         {patches.map(({ x, y }, k) => (
-          <g key={letterOf(k)} className="drill-marked">
-            {['drill-patch-under', 'drill-patch'].map((layer, under) => (
+          <g key={letterOf(k)}>
+            {[css.drillPatchUnder, css.drillPatch].map((layer, k) => (
               <rect
-                key={layer}
+                key={k}
                 className={layer}
                 x={x - sideMm / 2}
                 y={y - sideMm / 2}
                 width={sideMm}
                 height={sideMm}
-                strokeWidth={sideMm / (under === 0 ? 5 : 12)}
+                strokeWidth={sideMm / (k === 0 ? 5 : 12)}
               />
             ))}
             <text
-              className="drill-letter"
+              className={css.drillLetter}
               x={x + 0.75 * sideMm}
               y={y + 0.5 * sideMm}
               fontSize={1.6 * sideMm}
@@ -48,7 +49,7 @@ export function OrderTask({
           </g>
         ))}
       </PictureView>
-      <div className="drill-choices" role="group" aria-label="Patches, the darkest first">
+      <div className={css.drillChoices} role="group" aria-label="Patches, the darkest first">
         {patches.map((_, k) => {
           const place = taken.indexOf(k);
           return (
@@ -72,7 +73,7 @@ export function OrderTask({
           That is it
         </Button>
         {given !== null && (
-          <ol className="drill-order" aria-label="As they are, the darkest first">
+          <ol className={css.drillOrder} aria-label="As they are, the darkest first">
             {truth.map((patch) => {
               const light = lightness[patch] ?? 0;
               const byte = greyByteOfLightness(light);

@@ -2,6 +2,8 @@ import type { ReactNode } from 'react';
 import type { Point, Rect } from '@nobrel/core/geometry';
 import { ends } from './run-paths.js';
 import type { DrillPicture } from './use-drill-source.js';
+import { clsx } from 'clsx';
+import * as css from './practice.module.css';
 
 type PictureViewProps = {
   picture: DrillPicture | null;
@@ -17,7 +19,8 @@ type PictureViewProps = {
 export function PictureView({ picture, shown, label, wide = false, children }: PictureViewProps) {
   return (
     <svg
-      className={wide ? 'drill-view drill-wide' : 'drill-view'}
+      className={clsx(css.drillView, wide && css.drillWide)}
+      data-part="drill-view"
       viewBox={`${shown.x} ${shown.y} ${shown.width} ${shown.height}`}
       role="img"
       aria-label={label}
@@ -39,7 +42,14 @@ export const around = ({ x, y }: Point, reach: number): Rect => ({
 /** The ends of a run marked, in a picture that reaches so far to either side. */
 export function EndsMarked({ run, reach }: { run: readonly Point[]; reach: number }) {
   return ends(run).map(({ x, y }) => (
-    <circle key={`${x} ${y}`} className="drill-ring" cx={x} cy={y} r={reach / 18} strokeWidth={reach / 70} />
+    <circle
+      key={`${x} ${y}`}
+      className={css.drillRing}
+      cx={x}
+      cy={y}
+      r={reach / 18}
+      strokeWidth={reach / 70}
+    />
   ));
 }
 

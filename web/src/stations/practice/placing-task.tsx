@@ -4,6 +4,8 @@ import type { Point } from '@nobrel/core/geometry';
 import type { Task } from '@nobrel/core/practice';
 import { pathOf } from './run-paths.js';
 import type { ViewProps } from './task-props.js';
+import { clsx } from 'clsx';
+import * as css from './practice.module.css';
 
 /** Marking a landmark on the empty frame, by pointer or by keys. */
 export function PlacingTask({
@@ -40,7 +42,8 @@ export function PlacingTask({
   return (
     <>
       <svg
-        className="drill-view"
+        className={css.drillView}
+        data-part="drill-view"
         style={shape}
         viewBox={box}
         role="img"
@@ -51,15 +54,16 @@ export function PlacingTask({
           .map(({ id, points }) => (
             <path
               key={id}
-              className="drill-thin"
+              className={css.drillThin}
               strokeWidth={lineWidth}
               d={pathOf(points.map(([x, y]) => ({ x, y })))}
             />
           ))}
-        <circle className="drill-ring" cx={truth.x} cy={truth.y} r={size} strokeWidth={2 * lineWidth} />
+        <circle className={css.drillRing} cx={truth.x} cy={truth.y} r={size} strokeWidth={2 * lineWidth} />
       </svg>
       <svg
-        className="drill-view drill-empty"
+        className={clsx(css.drillView, css.drillEmpty)}
+        data-part="drill-view"
         style={shape}
         viewBox={box}
         role="application"
@@ -69,15 +73,15 @@ export function PlacingTask({
         onKeyDown={onKeyDown}
       >
         <path
-          className="drill-mark"
+          className={css.drillMark}
           strokeWidth={2 * lineWidth}
           d={`M${mark.x - size} ${mark.y}H${mark.x + size}M${mark.x} ${mark.y - size}V${mark.y + size}`}
         />
         {given !== null && (
-          <circle className="drill-ring" cx={truth.x} cy={truth.y} r={size} strokeWidth={2 * lineWidth} />
+          <circle className={css.drillRing} cx={truth.x} cy={truth.y} r={size} strokeWidth={2 * lineWidth} />
         )}
       </svg>
-      <div className="drill-set">
+      <div className={css.drillSet}>
         <Button type="primary" disabled={given !== null} onClick={() => onAnswer(mark)}>
           That is it
         </Button>

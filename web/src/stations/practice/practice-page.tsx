@@ -19,8 +19,10 @@ import { useWorksQuery } from '../../store/api/file.js';
 import { useAnswersQuery } from '../../store/api/practice.js';
 import { FilePages } from '../../bench/frame/file-pages.js';
 import { DrillBench } from './drill-bench.js';
-import './practice.css';
 import { Progress } from './progress.js';
+import { clsx } from 'clsx';
+import * as frameCss from '../../bench/frame/frame.module.css';
+import * as css from './practice.module.css';
 
 /** Short drills for the eye, made from the works in the file. */
 export function PracticePage() {
@@ -31,7 +33,7 @@ export function PracticePage() {
   const fault = file.error ?? answers.error;
   return (
     <Frame title="Practice">
-      <div className="flat-file practice">
+      <div className={clsx(frameCss.flatFile, css.practice)}>
         <FilePages />
         {fault !== undefined && <Alert type="error" title={messageOf(fault)} />}
         {(file.isLoading || answers.isLoading) && <Opening what="the drills" />}
@@ -76,7 +78,7 @@ function Drills({ works, answers }: { works: readonly Card[]; answers: readonly 
           </Button>
         )}
       </Sentence>
-      <div className="practice-body">
+      <div className={css.practiceBody}>
         <DrillBench key={`${drill} ${id}`} drill={drill} work={id} level={threshold} />
         <Progress drill={drill} answers={answers} />
       </div>

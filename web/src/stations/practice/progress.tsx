@@ -12,6 +12,7 @@ import { counted, formatDate } from '@nobrel/core/units';
 import { LineChart } from '../../bench/charts/line-chart.js';
 import { useAppSelector } from '../../store/hooks.js';
 import { rooms } from '../../theme/tokens.js';
+import * as css from './practice.module.css';
 
 type ProgressProps = { drill: DrillId; answers: readonly KeptAnswer[] };
 
@@ -29,7 +30,7 @@ export function Progress({ drill, answers }: ProgressProps) {
     pointRadius: dashed ? 0 : 2,
   });
   return (
-    <aside className="practice-progress" aria-label="Progress">
+    <aside className={css.practiceProgress} aria-label="Progress">
       <h2>Three in four within</h2>
       <dl>
         {drillIds.map((id) => {
@@ -59,7 +60,7 @@ export function Progress({ drill, answers }: ProgressProps) {
         </>
       )}
       {weeks.length > 1 && (
-        <figure className="practice-chart">
+        <figure className={css.practiceChart}>
           <figcaption>{drills[drill].name}, week by week, with what is not known of it</figcaption>
           <LineChart
             data={{

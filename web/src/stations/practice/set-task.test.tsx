@@ -59,7 +59,7 @@ describe('a drill that is answered by setting', () => {
 
   it('shows a contour for a while, and asks for it once it is gone', async () => {
     const page = await put(tasks.curve);
-    const seen = () => page.container.querySelectorAll('.drill-line').length;
+    const seen = () => page.container.querySelectorAll('[data-part="drill-line"]').length;
     expect(seen()).to.equal(1);
     expect(isOff(page)).to.equal(true);
     await page.findByRole('button', { name: 'That is it' });
@@ -72,7 +72,7 @@ describe('a drill that is answered by setting', () => {
   it('shows the truth beside what was answered, and takes no second answer', async () => {
     for (const task of [tasks.angle, tasks.curve]) {
       const page = await put(task, 0.1);
-      expect(page.container.querySelectorAll('.drill-truth').length, task.drill).to.equal(1);
+      expect(page.container.querySelectorAll('[data-part="drill-truth"]').length, task.drill).to.equal(1);
       expect(isOff(page), task.drill).to.equal(true);
     }
     expect(isOff(await put(tasks.proportion, 2))).to.equal(true);

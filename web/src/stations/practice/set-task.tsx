@@ -5,6 +5,8 @@ import type { Task } from '@nobrel/core/practice';
 import { EdgeInPicture } from './picture-behind.js';
 import { ends, fitted, pathOf, side } from './run-paths.js';
 import type { ViewProps } from './task-props.js';
+import { clsx } from 'clsx';
+import * as css from './practice.module.css';
 
 type SettingTask = Extract<Task, { drill: 'angle' | 'proportion' | 'curve' }>;
 /** Limits, step, first position and unit of what is set. */
@@ -28,41 +30,57 @@ export function SetTask({ task, picture, given, onAnswer }: ViewProps & { task: 
       {task.drill === 'angle' && picture ? (
         <EdgeInPicture run={task.run} picture={picture} />
       ) : (
-        <svg className="drill-view" viewBox={`0 0 ${side} ${side}`} role="img" aria-label="What is judged">
-          {isSeen && <path className="drill-line" d={pathOf(one)} />}
+        <svg
+          className={css.drillView}
+          data-part="drill-view"
+          viewBox={`0 0 ${side} ${side}`}
+          role="img"
+          aria-label="What is judged"
+        >
+          {isSeen && <path className={css.drillLine} data-part="drill-line" d={pathOf(one)} />}
           {task.drill === 'proportion' && (
             <>
-              <path className="drill-line drill-second" d={pathOf(other)} />
-              <text x={one[0]?.x} y={(one[0]?.y ?? 0) - 2} className="drill-word">
+              <path
+                className={clsx(css.drillLine, css.drillSecond)}
+                data-part="drill-line"
+                d={pathOf(other)}
+              />
+              <text x={one[0]?.x} y={(one[0]?.y ?? 0) - 2} className={css.drillWord}>
                 first
               </text>
-              <text x={other[0]?.x} y={(other[0]?.y ?? 0) - 2} className="drill-word">
+              <text x={other[0]?.x} y={(other[0]?.y ?? 0) - 2} className={css.drillWord}>
                 second
               </text>
             </>
           )}
         </svg>
       )}
-      <svg className="drill-view" viewBox={`0 0 ${side} ${side}`} role="img" aria-label="What is set">
+      <svg
+        className={css.drillView}
+        data-part="drill-view"
+        viewBox={`0 0 ${side} ${side}`}
+        role="img"
+        aria-label="What is set"
+      >
         {task.drill === 'angle' && (
           <>
-            <Bar deg={value} className="drill-bar" />
-            {given !== null && <Bar deg={task.truth} className="drill-truth" />}
+            <Bar deg={value} of="set" />
+            {given !== null && <Bar deg={task.truth} of="truth" />}
           </>
         )}
         {task.drill === 'curve' && (
           <>
-            <path className="drill-bar" d={bent(one, value)} />
-            {given !== null && <path className="drill-truth" d={pathOf(one)} />}
+            <path className={css.drillBar} d={bent(one, value)} />
+            {given !== null && <path className={css.drillTruth} data-part="drill-truth" d={pathOf(one)} />}
           </>
         )}
         {task.drill === 'proportion' && (
-          <text x={side / 2} y={side / 2} className="drill-figure">
+          <text x={side / 2} y={side / 2} className={css.drillFigure}>
             {value.toFixed(2)} {unit}
           </text>
         )}
       </svg>
-      <div className="drill-set">
+      <div className={css.drillSet}>
         <Slider
           min={min}
           max={max}
@@ -95,12 +113,18 @@ function useSeen(forAMoment: boolean): boolean {
   return seen;
 }
 
-function Bar({ deg, className }: { deg: number; className: string }) {
+function Bar({ deg, of }: { deg: number; of: 'set' | 'truth' }) {
   const angle = (deg * Math.PI) / 180;
   const dx = 40 * Math.cos(angle);
   const dy = 40 * Math.sin(angle);
   const middle = side / 2;
-  return <path className={className} d={`M${middle - dx} ${middle + dy}L${middle + dx} ${middle - dy}`} />;
+  return (
+    <path
+      className={of === 'set' ? css.drillBar : css.drillTruth}
+      data-part={`drill-${of}`}
+      d={`M${middle - dx} ${middle + dy}L${middle + dx} ${middle - dy}`}
+    />
+  );
 }
 
 /** A curve between the ends of a run that lies so far off its chord, left of its way positive. */

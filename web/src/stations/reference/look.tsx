@@ -6,6 +6,7 @@ import { isBlurred, placesWhere, type Judgement } from '@nobrel/core/reference';
 import type { DiptychSide } from '../../leaves/side.js';
 import { MainPicture } from '../../leaves/drawn/main-picture.js';
 import { Places, type PlaceKind } from '../../leaves/leaf/pointed.js';
+import * as css from './reference.module.css';
 
 const judgements = ['grey', 'average', 'lost', 'focus'] as const;
 type Shown = (typeof judgements)[number];
@@ -93,7 +94,7 @@ function Legend({ shown, judgement }: LegendProps) {
 /** The sign of a mark on the leaf, as it looks there. */
 function Swatch({ kind }: { kind: PlaceKind }) {
   return (
-    <svg className="swatch" width={18} height={14} aria-hidden>
+    <svg className={css.swatch} width={18} height={14} aria-hidden>
       <Places
         places={[{ x: 0, y: 0, width: 1, height: 1 }]}
         at={{ x: 0, y: 0, width: 18, height: 14 }}

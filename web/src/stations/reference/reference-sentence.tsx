@@ -7,6 +7,7 @@ import { TextGap } from '../../bench/sentence/gaps.js';
 import { MoreRow, Sentence } from '../../bench/sentence/sentence.js';
 import { useRemoveMutation } from '../../store/api/file.js';
 import { useDecide, useWork, useWorkId } from '../../store/use-work.js';
+import * as sentenceCss from '../../bench/sentence/sentence.module.css';
 
 /** What the work is called, whose picture it is, and by what right it is used. */
 export function ReferenceSentence() {
@@ -55,7 +56,7 @@ export function ReferenceSentence() {
       />
       .
       {decisions.title.trim() === '' && (
-        <span className="gap-fault" role="alert">
+        <span className={sentenceCss.gapFault} role="alert">
           {' '}
           A work needs a title; it is saved once it has one.
         </span>

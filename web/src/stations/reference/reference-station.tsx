@@ -16,6 +16,7 @@ import { bestSeparation } from '@nobrel/core/map';
 import { Histogram } from '../../bench/charts/histogram.js';
 import { useJudgedSide } from './look.js';
 import { ReferenceSentence } from './reference-sentence.js';
+import * as panelsCss from '../../bench/panels.module.css';
 
 type ReferenceTool = 'look' | 'square' | 'level' | 'crop' | 'details';
 const tools: readonly [Tool<ReferenceTool>, ...Tool<ReferenceTool>[]] = [
@@ -72,7 +73,7 @@ export function ReferenceStation() {
                 limits={bestSeparation(Float64Array.from(judgement.histogram), work.decisions.map.values)}
               />
             ) : (
-              <p className="quiet" role="status">
+              <p className={panelsCss.quiet} role="status">
                 The picture is being looked at.
               </p>
             )

@@ -11,6 +11,7 @@ import { useKeepMap } from '../../store/use-keep-map.js';
 import { useUnit } from '../../store/hooks.js';
 import { useWork } from '../../store/use-work.js';
 import type { DrawingWorker } from '../../workers/drawing-worker.js';
+import * as sentenceCss from '../../bench/sentence/sentence.module.css';
 
 /** Larger files are no drawings a hand could trace. */
 const maxBytes = 120e6;
@@ -80,7 +81,7 @@ function BringDrawing() {
         </Button>
       )}
       {fault && (
-        <span className="gap-fault" role="alert">
+        <span className={sentenceCss.gapFault} role="alert">
           {fault}
         </span>
       )}

@@ -14,6 +14,7 @@ import {
 import { ReferencePicture } from '../../leaves/drawn/reference-picture.js';
 import { useMainPicture } from '../../leaves/drawn/use-reference.js';
 import { useDecisions } from '../../store/use-work.js';
+import * as css from './sheets.module.css';
 
 type PageDrawingProps = {
   page: SheetPage;
@@ -26,7 +27,8 @@ export const PageDrawing = memo(function PageDrawing({ page, at }: PageDrawingPr
   return (
     <g transform={`translate(${at.x} ${at.y})`} data-page={page.label}>
       <rect
-        className="printed-page"
+        className={css.printedPage}
+        data-part="printed-page"
         width={page.widthMm}
         height={page.heightMm}
         vectorEffect="non-scaling-stroke"

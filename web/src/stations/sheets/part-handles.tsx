@@ -1,6 +1,9 @@
 import type { Rect } from '@nobrel/core/geometry';
 import { useMovable } from '../../leaves/leaf/handle.js';
 import { useLeafScale } from '../../leaves/leaf/leaf-scale.js';
+import { clsx } from 'clsx';
+import * as leavesCss from '../../leaves/leaves.module.css';
+import * as css from './sheets.module.css';
 
 type PartHandlesProps = {
   part: Rect;
@@ -33,7 +36,8 @@ export function PartHandles({ part, surface, onChange }: PartHandlesProps) {
   return (
     <>
       <rect
-        className="crop-frame crop-movable"
+        className={clsx(leavesCss.cropFrame, leavesCss.cropMovable)}
+        data-part="crop-frame"
         {...part}
         vectorEffect="non-scaling-stroke"
         role="button"
@@ -41,7 +45,7 @@ export function PartHandles({ part, surface, onChange }: PartHandlesProps) {
         {...movable}
       />
       <rect
-        className="part-corner"
+        className={css.partCorner}
         x={part.x + part.width - corner / 2}
         y={part.y + part.height - corner / 2}
         width={corner}

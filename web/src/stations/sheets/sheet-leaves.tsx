@@ -11,6 +11,9 @@ import { useMapOrReference } from '../../leaves/drawn/use-map-or-reference.js';
 import type { useSheetPages } from '../../workers/use-sheets.js';
 import { PageDrawing } from './page-drawing.js';
 import { PartHandles } from './part-handles.js';
+import * as css from './sheets.module.css';
+import * as panelsCss from '../../bench/panels.module.css';
+import { clsx } from 'clsx';
 
 type SheetLeavesProps = {
   map: MapDocument;
@@ -56,7 +59,7 @@ export function SheetLeaves({ map, sheets, shown, pages, onPart }: SheetLeavesPr
         tools: pages && (
           <>
             {pages.laying && (
-              <span className="laying" role="status">
+              <span className={css.laying} role="status">
                 Preparing sheets …
               </span>
             )}
@@ -91,7 +94,7 @@ type PagesProps = { count: number; chosen: number; choose: (index: number) => vo
 
 function Pages({ count, chosen, choose }: PagesProps) {
   return (
-    <span className="map-state">
+    <span className={panelsCss.mapState} data-part="map-state">
       <Button size="small" disabled={chosen === 0} onClick={() => choose(chosen - 1)}>
         Previous
       </Button>
@@ -113,7 +116,11 @@ function TilesOnMap({ laid, chosen }: { laid: SheetLaying | undefined; chosen: n
       {tiled.tiling.tiles.map((tile) => (
         <g
           key={tile.label}
-          className={`tile${tile === shown ? ' tile-chosen' : ''}${tiled.skipped.includes(tile) ? ' tile-skipped' : ''}`}
+          className={clsx(
+            css.tile,
+            tile === shown && css.tileChosen,
+            tiled.skipped.includes(tile) && css.tileSkipped,
+          )}
         >
           <rect {...tile.window} vectorEffect="non-scaling-stroke" />
           <text

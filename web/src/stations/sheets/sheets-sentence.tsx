@@ -17,6 +17,7 @@ import { DecisionGap, DecisionRow } from '../../bench/sentence/decision-gap.js';
 import { ChoiceGap } from '../../bench/sentence/gaps.js';
 import { MoreRow, Sentence } from '../../bench/sentence/sentence.js';
 import { useCalibrationsQuery } from '../../store/api/sheets.js';
+import * as sentenceCss from '../../bench/sentence/sentence.module.css';
 
 /** The kinds as they are offered, by what they are for. */
 const kindOptions = Object.entries(kindGroups).map(([group, label]) => ({
@@ -44,7 +45,7 @@ export function SheetsSentence({ sheets, change, ofDrawing, children }: Sentence
     <Sentence more={<More sheets={sheets} change={change} ofDrawing={ofDrawing} />}>
       Print the{' '}
       <Select<SheetKind>
-        className="gap"
+        className={sentenceCss.gap}
         aria-label="What is printed"
         variant="underlined"
         popupMatchSelectWidth={false}

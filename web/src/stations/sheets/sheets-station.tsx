@@ -18,6 +18,7 @@ import { OnBench, useBenchSheets } from './bench-sheets.js';
 import { SheetLeaves, usePage } from './sheet-leaves.js';
 import { SheetsSentence } from './sheets-sentence.js';
 import { TakeAway } from './take-away.js';
+import * as css from './sheets.module.css';
 
 type SheetsTool = 'look' | 'sticks' | 'calibrate' | 'bring';
 const tools: readonly [Tool<SheetsTool>, ...Tool<SheetsTool>[]] = [
@@ -97,7 +98,7 @@ function Sheets({ map }: { map: MapDocument }) {
           />
         }
       >
-        <div className="sheets-body">
+        <div className={css.sheetsBody}>
           <ToolRow tools={decided.kind === 'backing' ? tools : withoutSticks} tool={tool} onTool={take} />
           {!isMapCurrent(map, work) && (
             <Alert

@@ -6,6 +6,8 @@ import { usePrintMutation, type PaintingProgress } from '../../store/api/sheets.
 import { useUnit } from '../../store/hooks.js';
 import { useWork } from '../../store/use-work.js';
 import { useSaving } from './use-saving.js';
+import * as css from './sheets.module.css';
+import * as sentenceCss from '../../bench/sentence/sentence.module.css';
 
 type Format = { key: string; label: string; path: (page: number) => string };
 
@@ -52,7 +54,7 @@ export function TakeAway({ disabled, decisions, pageNumber }: TakeAwayProps) {
   return (
     <>
       {/* How far a file is stands where it was asked for, so that nothing below moves. */}
-      <span className="kept-together" role="status">
+      <span className={css.keptTogether} role="status">
         <Button
           type="primary"
           disabled={disabled}
@@ -92,7 +94,7 @@ export function TakeAway({ disabled, decisions, pageNumber }: TakeAwayProps) {
         </Dropdown>
       </span>
       {(error ?? saving.fault) && (
-        <span className="gap-fault" role="alert">
+        <span className={sentenceCss.gapFault} role="alert">
           {error ? messageOf(error) : saving.fault}
         </span>
       )}

@@ -5,6 +5,7 @@ import { ReachedAt } from '../../bench/reached-at.js';
 import { messageOf } from '../../store/api/base.js';
 import { useInviteGuestMutation } from '../../store/api/transfer.js';
 import { useWorkId } from '../../store/use-work.js';
+import * as sentenceCss from '../../bench/sentence/sentence.module.css';
 
 type InviteGuestProps = {
   /** What is done there, as a heading of the part that opens. */
@@ -25,7 +26,7 @@ export function InviteGuest({ label, page }: InviteGuestProps) {
     >
       <summary>{label}</summary>
       {error && (
-        <p className="gap-fault" role="alert">
+        <p className={sentenceCss.gapFault} role="alert">
           {messageOf(error)}{' '}
           <Button size="small" onClick={() => void invite(id)}>
             Try again

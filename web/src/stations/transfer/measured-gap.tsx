@@ -1,7 +1,7 @@
 import { formatLength } from '@nobrel/core/units';
 import { LengthGap } from '../../bench/sentence/gaps.js';
 import { useUnit } from '../../store/hooks.js';
-import './measured-gap.css';
+import * as css from './transfer.module.css';
 
 type MeasuredGapProps = {
   label: string;
@@ -18,7 +18,7 @@ const maxMm = 30_000;
 export function MeasuredGap({ label, aimMm, valueMm, onChange }: MeasuredGapProps) {
   const unit = useUnit();
   return (
-    <div className="measured-gap">
+    <div className={css.measuredGap}>
       <span>
         {label}, {formatLength(aimMm, unit)}: it measures
       </span>

@@ -11,7 +11,7 @@ function put(transfer: Partial<TransferDecisions> = {}) {
 }
 type Page = Awaited<ReturnType<typeof put>>;
 const listed = ({ container }: Page) => [...container.querySelectorAll('li')];
-const next = ({ container }: Page) => container.querySelector('.step-next')?.textContent;
+const next = ({ container }: Page) => container.querySelector('[data-part="step-next"]')?.textContent;
 
 describe('the steps of a transfer', () => {
   for (const id of transferMethodIds)

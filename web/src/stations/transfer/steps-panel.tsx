@@ -7,6 +7,10 @@ import { InviteGuest } from './invite-guest.js';
 import { RunButton } from './run-button.js';
 import { Stopwatch } from './stopwatch.js';
 import { useTransfer } from './use-transfer.js';
+import { clsx } from 'clsx';
+import * as leafCss from '../../leaves/leaf/leaf.module.css';
+import * as css from './transfer.module.css';
+import * as panelsCss from '../../bench/panels.module.css';
 
 /** The steps in order, the stopwatch, and what was used. */
 export function StepsPanel() {
@@ -21,8 +25,8 @@ export function StepsPanel() {
   };
   const next = steps.find((step) => transfer.done[step.id] === undefined)?.id;
   return (
-    <section className="leaf steps" aria-label="Steps">
-      <header className="leaf-head">
+    <section className={leafCss.leaf} data-part="leaf" aria-label="Steps">
+      <header className={leafCss.leafHead}>
         <h2>Steps</h2>
         <Stopwatch
           transfer={transfer}
@@ -30,8 +34,8 @@ export function StepsPanel() {
           onEnd={() => change(endSitting(transfer, now()))}
         />
       </header>
-      <div className="steps-list" tabIndex={0} role="region" aria-label="List of steps">
-        <p className="steps-ready">Lay ready: {materials.join(', ')}.</p>
+      <div className={css.stepsList} tabIndex={0} role="region" aria-label="List of steps">
+        <p>Lay ready: {materials.join(', ')}.</p>
         <RunButton />
         <InviteGuest label="Trace by a tablet beside the easel" page="run" />
         {phases.map((phase) => (
@@ -52,7 +56,7 @@ export function StepsPanel() {
             </ol>
           </div>
         ))}
-        <label className="used">
+        <label className={panelsCss.used}>
           What was used
           <Input.TextArea
             autoSize={{ minRows: 2, maxRows: 6 }}
@@ -72,19 +76,19 @@ type StepProps = { step: TransferStep; isNext: boolean; done: boolean; onTick: (
 /** A step, its reason, and its caution, which is folded once the step is done but never gone. */
 function Step({ step: { title, why, caution }, isNext, done, onTick }: StepProps) {
   return (
-    <li className={isNext ? 'step step-next' : 'step'}>
+    <li className={clsx(css.step, isNext && css.stepNext)} {...(isNext && { 'data-part': 'step-next' })}>
       <Checkbox checked={done} onChange={(event) => onTick(event.target.checked)}>
         {title}
       </Checkbox>
       <p>{why}</p>
       {caution &&
         (done ? (
-          <details className="step-caution">
+          <details className={css.stepCaution} data-part="step-caution">
             <summary>Take care</summary>
-            <p className="caution">{caution}</p>
+            <p className={css.caution}>{caution}</p>
           </details>
         ) : (
-          <p className="caution">Take care: {caution}</p>
+          <p className={css.caution}>Take care: {caution}</p>
         ))}
     </li>
   );

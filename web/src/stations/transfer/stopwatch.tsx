@@ -2,6 +2,7 @@ import { Button } from 'antd';
 import { useEffect, useState } from 'react';
 import { minutesBetween, minutesSpent, type TransferDecisions } from '@nobrel/core/transfer';
 import { formatMinutes } from '@nobrel/core/units';
+import * as css from './transfer.module.css';
 
 type StopwatchProps = { transfer: TransferDecisions; onStart: () => void; onEnd: () => void };
 
@@ -30,7 +31,7 @@ export const sittingsWords = (transfer: TransferDecisions) =>
 /** Times a sitting. It runs by the clock, not in the page: a reload or a closed lid does not stop it. */
 export function Stopwatch({ transfer, onStart, onEnd }: StopwatchProps) {
   return (
-    <div className="stopwatch">
+    <div className={css.stopwatch}>
       <span>{sittingsWords(transfer)}</span>
       {transfer.sittingSince !== null ? (
         <>

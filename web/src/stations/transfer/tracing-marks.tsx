@@ -3,7 +3,7 @@ import { pathData, type MapDocument } from '@nobrel/core/documents';
 import type { Rect } from '@nobrel/core/geometry';
 import type { TracingPlan } from '@nobrel/core/transfer';
 import { useLeafScale } from '../../leaves/leaf/leaf-scale.js';
-import './tracing-marks.css';
+import * as css from './transfer.module.css';
 
 /** The stretches of a tracing over the map, each with its number where it begins, and the check marks. */
 export function TracingMarks({ map, plan }: { map: MapDocument; plan: TracingPlan }) {
@@ -22,13 +22,13 @@ export function TracingMarks({ map, plan }: { map: MapDocument; plan: TracingPla
     [plan, lines],
   );
   return (
-    <g className="tracing-marks">
+    <g className={css.tracingMarks}>
       {stretches.map(({ d }, k) => (
-        <path key={k} className={`stretch stretch-${k % 4}`} d={d} fill="none" strokeWidth={2.4 / scale} />
+        <path key={k} className={css.stretch} data-turn={k % 4} d={d} fill="none" strokeWidth={2.4 / scale} />
       ))}
       {stretches.map(({ begin: [x, y] }, k) => (
         <g key={k} transform={`translate(${x} ${y}) scale(${1 / scale})`}>
-          <circle className="stretch-number" r={11} />
+          <circle className={css.stretchNumber} data-part="stretch-number" r={11} />
           <text textAnchor="middle" dominantBaseline="central" fontSize={13}>
             {k + 1}
           </text>
@@ -46,7 +46,11 @@ export function TracingMarks({ map, plan }: { map: MapDocument; plan: TracingPla
 export function FocusMark({ x, y }: { x: number; y: number }) {
   const scale = useLeafScale();
   return (
-    <g className="focus-mark" transform={`translate(${x} ${y}) scale(${1 / scale})`}>
+    <g
+      className={css.focusMark}
+      data-part="focus-mark"
+      transform={`translate(${x} ${y}) scale(${1 / scale})`}
+    >
       <circle r={16} />
       <circle r={5} />
       <title>Where the picture is looked at first</title>
@@ -58,7 +62,7 @@ export function FocusMark({ x, y }: { x: number; y: number }) {
 export function SheetPlace({ place, number }: { place: Rect; number: number }) {
   const scale = useLeafScale();
   return (
-    <g className="sheet-place">
+    <g className={css.sheetPlace} data-part="sheet-place">
       <rect {...place} strokeWidth={2 / scale} strokeDasharray={`${8 / scale} ${5 / scale}`} />
       <text x={place.x + place.width / 2} y={place.y + place.height / 2} fontSize={34 / scale}>
         {number}
@@ -73,7 +77,12 @@ export function CheckMarksDrawn({ plan }: { plan: Pick<TracingPlan, 'marks'> }) 
   return (
     <>
       {plan.marks.map(({ x, y, corner }) => (
-        <g key={corner} className="check-mark" transform={`translate(${x} ${y}) scale(${1 / scale})`}>
+        <g
+          key={corner}
+          className={css.checkMark}
+          data-part="check-mark"
+          transform={`translate(${x} ${y}) scale(${1 / scale})`}
+        >
           <circle r={9} fill="none" />
           <path d="M-15 0H15M0 -15V15" fill="none" />
           <title>Check mark, {corner}</title>

@@ -14,7 +14,6 @@ import { useKeptMapQuery } from '../../store/api/map.js';
 import { useSuppliesQuery } from '../../store/api/supplies.js';
 import { useWork } from '../../store/use-work.js';
 import { StepsPanel } from './steps-panel.js';
-import './transfer.css';
 import { TransferSentence } from './transfer-sentence.js';
 import { transferTools } from './transfer-tools.js';
 import { OnTransferBench, useTransfer } from './use-transfer.js';

@@ -4,7 +4,8 @@ import { useCheckBench } from '../use-check.js';
 import { useWork } from '../../../store/use-work.js';
 import type { AwaitedState } from '@nobrel/core/file';
 import { useFromPhone } from './use-from-phone.js';
-import './photograph.css';
+import * as panelsCss from '../../../bench/panels.module.css';
+import * as sentenceCss from '../../../bench/sentence/sentence.module.css';
 
 const stateWords: Readonly<Record<AwaitedState['state'], string>> = {
   waiting: 'Waiting for the phone.',
@@ -25,7 +26,7 @@ export function FromPhone() {
   );
   return (
     <details
-      className="try-it"
+      className={panelsCss.tryIt}
       onToggle={({ currentTarget }) => {
         if (currentTarget.open) void begin();
         else end();
@@ -46,7 +47,7 @@ export function FromPhone() {
         </ReachedAt>
       )}
       {fault && (
-        <p className="gap-fault" role="alert">
+        <p className={sentenceCss.gapFault} role="alert">
           {fault}{' '}
           <Button size="small" onClick={() => void begin()}>
             Show a new code

@@ -1,5 +1,6 @@
 import { useState } from 'react';
 import type { JudgedPhotograph } from '@nobrel/core/check';
+import * as css from './photograph.module.css';
 
 type JudgedProps = { source: string; judged: JudgedPhotograph | null | 'looking' };
 
@@ -8,8 +9,8 @@ export function Judged({ source, judged }: JudgedProps) {
   const [size, setSize] = useState<{ width: number; height: number } | null>(null);
   const corners = judged !== 'looking' ? judged?.corners : null;
   return (
-    <figure className="photograph-judged">
-      <div className="photograph-frame">
+    <figure className={css.photographJudged}>
+      <div className={css.photographFrame}>
         <img
           src={source}
           alt="The photograph that was taken"
@@ -38,9 +39,7 @@ export function Verdict({ judged }: { judged: JudgedPhotograph | null }) {
   return (
     <>
       {judged.troubles.map(({ trouble, says }) => (
-        <p key={trouble} className="photograph-trouble">
-          {says}
-        </p>
+        <p key={trouble}>{says}</p>
       ))}
     </>
   );

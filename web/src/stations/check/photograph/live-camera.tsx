@@ -5,6 +5,8 @@ import type { SizeMm } from '@nobrel/core/units';
 import { openPhotographJudge } from '../../../workers/in-photograph-worker.js';
 import { Verdict } from './judged.js';
 import { photographFrom } from './use-camera.js';
+import * as css from './photograph.module.css';
+import * as panelsCss from '../../../bench/panels.module.css';
 
 type LiveCameraProps = {
   stream: MediaStream;
@@ -44,14 +46,11 @@ export function LiveCamera({ stream, size, onTaken, onClose }: LiveCameraProps) 
     const photograph = video.current && (await photographFrom(video.current));
     if (photograph) onTaken(photograph);
   };
-  const good = judged !== null && judged.troubles.length === 0;
   return (
-    <figure className="photograph-judged">
+    <figure className={css.photographJudged}>
       <video ref={video} autoPlay playsInline muted aria-label="What the camera sees" />
-      <figcaption role="status" className={good ? 'photograph-good' : ''}>
-        {judged ? <Verdict judged={judged} /> : <p>Looking…</p>}
-      </figcaption>
-      <p className="tool-buttons">
+      <figcaption role="status">{judged ? <Verdict judged={judged} /> : <p>Looking…</p>}</figcaption>
+      <p className={panelsCss.toolButtons}>
         <Button type="primary" onClick={() => void take()}>
           Take the photograph
         </Button>

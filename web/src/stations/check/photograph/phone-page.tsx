@@ -4,6 +4,8 @@ import { useParams } from 'react-router';
 import { messageOf } from '../../../store/api/base.js';
 import { useSendPhotographMutation, useWantedPhotographQuery } from '../../../store/api/check.js';
 import { Photographing } from './photographing.js';
+import * as css from './photograph.module.css';
+import * as frameCss from '../../../bench/frame/frame.module.css';
 
 /** What a phone shows that was pointed at the code: it takes the photograph, judges it and sends it. */
 export function PhonePage() {
@@ -12,8 +14,8 @@ export function PhonePage() {
   const [send, sending] = useSendPhotographMutation();
   const [share, setShare] = useState(0);
   return (
-    <main className="phone-page">
-      <h1 className="name">Nobrel</h1>
+    <main className={css.phonePage}>
+      <h1 className={frameCss.name}>Nobrel</h1>
       {sending.isSuccess ? (
         <p role="status">
           The photograph is sent. Look at the other screen: its lines are held against the map there.

@@ -6,8 +6,10 @@ import { FileUpload, type FileChooser } from '../../../bench/bring-in/file-uploa
 import { openPhotographJudge } from '../../../workers/in-photograph-worker.js';
 import { Judged } from './judged.js';
 import { LiveCamera } from './live-camera.js';
-import './photograph.css';
 import { useCamera } from './use-camera.js';
+import * as css from './photograph.module.css';
+import * as panelsCss from '../../../bench/panels.module.css';
+import * as sentenceCss from '../../../bench/sentence/sentence.module.css';
 
 type PhotographingProps = {
   /** The surface that is photographed. */
@@ -30,7 +32,7 @@ export function Photographing({ size, useIt, onPhotograph }: PhotographingProps)
     void look(file);
   };
   return (
-    <section className="photographing" aria-label="Photograph the drawing">
+    <section className={css.photographing} aria-label="Photograph the drawing">
       <FileUpload
         ref={chooser}
         label="Photograph"
@@ -40,12 +42,12 @@ export function Photographing({ size, useIt, onPhotograph }: PhotographingProps)
       >
         {!taken && !camera.stream && (
           <>
-            <ul className="plain-list">
+            <ul>
               <li>From above, the camera level over the middle of the sheet.</li>
               <li>In even light, with nobody’s shadow on it.</li>
               <li>The whole sheet in view, on a table darker or lighter than it.</li>
             </ul>
-            <p className="tool-buttons">
+            <p className={panelsCss.toolButtons}>
               <Button type="primary" onClick={takeOne}>
                 {camera.isThere ? 'Open the camera' : 'Take the photograph'}
               </Button>
@@ -57,14 +59,14 @@ export function Photographing({ size, useIt, onPhotograph }: PhotographingProps)
           <LiveCamera stream={camera.stream} size={size} onTaken={see} onClose={camera.close} />
         )}
         {camera.fault && (
-          <p className="gap-fault" role="alert">
+          <p className={sentenceCss.gapFault} role="alert">
             {camera.fault}
           </p>
         )}
         {taken && (
           <>
             <Judged source={taken.source} judged={taken.judged} />
-            <p className="tool-buttons">
+            <p className={panelsCss.toolButtons}>
               <Button
                 type="primary"
                 disabled={handing || taken.judged === 'looking'}

@@ -2,6 +2,8 @@ import { useState } from 'react';
 import { useBringIn } from '../../../bench/bring-in/use-bring-in.js';
 import { useCheckBench } from '../use-check.js';
 import { Photographing } from './photographing.js';
+import * as panelsCss from '../../../bench/panels.module.css';
+import * as sentenceCss from '../../../bench/sentence/sentence.module.css';
 
 /** A photograph taken with the camera of this device. */
 export function ThisCamera() {
@@ -10,7 +12,7 @@ export function ThisCamera() {
   const [open, setOpen] = useState(false);
   const { width: widthMm, height: heightMm } = check.map.surface;
   return (
-    <details className="try-it" onToggle={({ currentTarget }) => setOpen(currentTarget.open)}>
+    <details className={panelsCss.tryIt} onToggle={({ currentTarget }) => setOpen(currentTarget.open)}>
       <summary>With this device’s camera</summary>
       {open && (
         <Photographing
@@ -23,7 +25,7 @@ export function ThisCamera() {
         />
       )}
       {bringing.faults.map((says) => (
-        <p key={says} className="gap-fault" role="alert">
+        <p key={says} className={sentenceCss.gapFault} role="alert">
           {says}
         </p>
       ))}

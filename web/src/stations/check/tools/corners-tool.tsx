@@ -7,6 +7,8 @@ import { cornersInside, SheetCorners } from '../../../leaves/leaf/sheet-corners.
 import { ReferencePicture } from '../../../leaves/drawn/reference-picture.js';
 import { useCheckBench } from '../use-check.js';
 import { foundByItself } from '../use-look.js';
+import { clsx } from 'clsx';
+import * as sentenceCss from '../../../bench/sentence/sentence.module.css';
 
 /** The corners of the surface on the photograph, where they were not found or not rightly. */
 export function CornersTool() {
@@ -47,7 +49,7 @@ export function CornersTool() {
             </Button>
           )}
           {fault && (
-            <span className="gap-fault tool-fault" role="alert">
+            <span className={clsx(sentenceCss.gapFault, sentenceCss.toolFault)} role="alert">
               {fault}
             </span>
           )}

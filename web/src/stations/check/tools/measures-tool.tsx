@@ -21,6 +21,10 @@ import { useLeafScale } from '../../../leaves/leaf/leaf-scale.js';
 import { useUnit } from '../../../store/hooks.js';
 import { NumberMark } from '../finding-marks.js';
 import { useCheckBench } from '../use-check.js';
+import { clsx } from 'clsx';
+import * as panelsCss from '../../../bench/panels.module.css';
+import * as css from './tools.module.css';
+import * as checkCss from '../check.module.css';
 
 const kindOptions = measureKinds.map((value) => ({ value, label: measureWords[value].name }));
 
@@ -109,11 +113,11 @@ function MeasuresPanel({ asKnown, others }: Proposed) {
   const drawnAt = useMemo(() => (report ? drawnPlaces(report, map) : nowhere), [report, map]);
   const remove = (id: string) => change({ measures: check.measures.filter((measure) => measure.id !== id) });
   return (
-    <section className="measures" aria-label="Checks">
+    <section className={panelsCss.measures} aria-label="Checks">
       {check.measures.length > 0 && (
         <>
           <h3>Your own</h3>
-          <ul className="plain-list">
+          <ul>
             {check.measures.map((measure) => (
               <li key={measure.id}>
                 <MeasureRow measured={measuredOn(measure, drawnAt)} />
@@ -151,7 +155,7 @@ function headingOf(others: number, asKnown: number): string {
 
 function MeasureRows({ of, from }: { of: readonly Measured[]; from: number }) {
   return (
-    <ol className="plain-list" start={from}>
+    <ol start={from}>
       {of.map((measured) => (
         <li key={JSON.stringify(measured.measure)}>
           <MeasureRow measured={measured} />
@@ -175,7 +179,8 @@ function MeasureRow({ measured }: { measured: Measured }) {
   return (
     <button
       type="button"
-      className={isShown ? 'measure-says measure-shown' : 'measure-says'}
+      className={clsx(css.measureSays, isShown && css.measureShown)}
+      data-part="measure-says"
       aria-pressed={isShown}
       onPointerEnter={show}
       onFocus={show}
@@ -197,7 +202,7 @@ function MeasureRow({ measured }: { measured: Measured }) {
 function ProposedMarks({ proposed }: { proposed: readonly Measured[] }) {
   const { measured: shown, showMeasured } = useCheckBench();
   return (
-    <g className="finding-marks">
+    <g>
       {proposed.map((measured, i) => (
         <NumberMark
           key={JSON.stringify(measured.measure)}
@@ -224,7 +229,7 @@ const isSame = (one: Measured, other: Measured | null) =>
 function Picked({ at }: { at: readonly Point[] }) {
   const scale = useLeafScale();
   return (
-    <g className="measure-wanted">
+    <g className={checkCss.measureWanted} data-part="measure-wanted">
       {at.map(({ x, y }, k) => (
         <circle key={k} cx={x} cy={y} r={5 / scale} />
       ))}

@@ -7,6 +7,7 @@ import { FromPhone } from '../photograph/from-phone.js';
 import { ThisCamera } from '../photograph/this-camera.js';
 import { WithoutCamera } from '../photograph/without-camera.js';
 import { useCheckBench } from '../use-check.js';
+import * as panelsCss from '../../../bench/panels.module.css';
 
 const adviceFor: Readonly<Record<CheckSubject, string>> = {
   drawing:
@@ -32,7 +33,7 @@ export function NewRoundTool() {
       }
       panel={
         check.full ? undefined : (
-          <section className="map-panel" aria-label="New round">
+          <section className={panelsCss.mapPanel} aria-label="New round">
             <h3>Round {check.rounds.length + 1}</h3>
             <PictureDrop
               label="A photograph of the drawing"

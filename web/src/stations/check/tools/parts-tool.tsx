@@ -5,6 +5,9 @@ import type { Point, Rect } from '@nobrel/core/geometry';
 import { ToolInHand } from '../../../leaves/in-hand.js';
 import { useLeafScale } from '../../../leaves/leaf/leaf-scale.js';
 import { useCheckBench } from '../use-check.js';
+import { clsx } from 'clsx';
+import * as sentenceCss from '../../../bench/sentence/sentence.module.css';
+import * as css from './tools.module.css';
 
 /** Parts of the drawing that the painter names, so that what is found in them is told by their names. */
 export function PartsTool() {
@@ -57,7 +60,7 @@ function NewPart({ corners, isBox, onKeep, onBegin }: NewPartProps) {
     );
   if (!isBox)
     return (
-      <span className="gap-fault tool-fault" role="alert">
+      <span className={clsx(sentenceCss.gapFault, sentenceCss.toolFault)} role="alert">
         The corners lie too near to each other: click two that are {minPartMm} mm apart each way.
       </span>
     );
@@ -76,7 +79,7 @@ function NewPart({ corners, isBox, onKeep, onBegin }: NewPartProps) {
       <Input
         autoFocus
         size="small"
-        className="part-name"
+        className={css.partName}
         aria-label="Name of the part"
         placeholder="such as kettle’s handle"
         maxLength={maxPartName}
@@ -104,7 +107,7 @@ function PartList({ onPoint }: { onPoint: (id: string | null) => void }) {
     <section aria-label="Parts with a name">
       <h3>{parts.length === 0 ? 'No part has a name yet' : 'Parts'}</h3>
       <p>What is found in a part is told by its name; where the whole of it is off, as one.</p>
-      <ul className="plain-list part-list">
+      <ul className={css.partList}>
         {parts.map((part) => (
           <li key={part.id} onPointerEnter={() => onPoint(part.id)} onPointerLeave={() => onPoint(null)}>
             <PartName
@@ -175,9 +178,9 @@ type PartBoxesProps = {
 function PartBoxes({ parts, box, corners, pointedAt }: PartBoxesProps) {
   const scale = useLeafScale();
   return (
-    <g className="part-boxes" aria-hidden>
+    <g className={css.partBoxes} data-part="part-boxes" aria-hidden>
       {parts.map(({ id, name, box: at }) => (
-        <g key={id} className={id === pointedAt ? 'part-pointed' : undefined}>
+        <g key={id} className={id === pointedAt ? css.partPointed : undefined}>
           <rect
             {...at}
             strokeWidth={(id === pointedAt ? 2.5 : 1.2) / scale}
@@ -188,7 +191,7 @@ function PartBoxes({ parts, box, corners, pointedAt }: PartBoxesProps) {
           </text>
         </g>
       ))}
-      {box && <rect className="part-new" {...box} strokeWidth={2 / scale} />}
+      {box && <rect className={css.partNew} {...box} strokeWidth={2 / scale} />}
       {!box && corners.map(({ x, y }, k) => <circle key={k} cx={x} cy={y} r={5 / scale} />)}
     </g>
   );

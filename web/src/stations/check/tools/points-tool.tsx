@@ -24,6 +24,9 @@ import { useDecisions } from '../../../store/use-work.js';
 import { useSheets } from '../../../workers/use-sheets.js';
 import { NumberMark } from '../finding-marks.js';
 import { useCheckBench } from '../use-check.js';
+import { clsx } from 'clsx';
+import * as css from './tools.module.css';
+import * as sentenceCss from '../../../bench/sentence/sentence.module.css';
 
 /** Where the first points are begun with, as shares of the surface: apart from each other. */
 const begins: readonly (readonly [number, number])[] = [
@@ -146,7 +149,8 @@ function PlaceMarks({ known: { places } }: { known: KnownPlaces }) {
   if (places.length > maxMarks) return null;
   return (
     <path
-      className="known-places"
+      className={css.knownPlaces}
+      data-part="known-places"
       aria-hidden
       d={places.map(({ x, y }) => `M${x - arm} ${y}h${2 * arm}M${x} ${y - arm}v${2 * arm}`).join('')}
     />
@@ -184,7 +188,7 @@ function PointsSentence({ count, isTold, onMore, onFewer, onLook }: PointsSenten
         </Button>
       )}
       {!isTold && (
-        <span className="gap-fault tool-fault" role="alert">
+        <span className={clsx(sentenceCss.gapFault, sentenceCss.toolFault)} role="alert">
           The points lie too near to each other, or in one line: spread them over the drawing.
         </span>
       )}

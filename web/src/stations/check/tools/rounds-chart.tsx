@@ -4,6 +4,7 @@ import { formatLength } from '@nobrel/core/units';
 import { LineChart } from '../../../bench/charts/line-chart.js';
 import { useAppSelector, useUnit } from '../../../store/hooks.js';
 import { rooms } from '../../../theme/tokens.js';
+import * as css from './tools.module.css';
 
 /** How far off the drawing was in the mean, round by round, and what is good enough. */
 export function RoundsChart({ rounds, goodEnoughMm }: { rounds: readonly Round[]; goodEnoughMm: number }) {
@@ -35,7 +36,7 @@ export function RoundsChart({ rounds, goodEnoughMm }: { rounds: readonly Round[]
     ],
   };
   return (
-    <div className="rounds-chart">
+    <div className={css.roundsChart}>
       <LineChart
         data={data}
         scales={{

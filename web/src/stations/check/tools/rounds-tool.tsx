@@ -5,6 +5,8 @@ import { formatDate, formatLength, formatTime } from '@nobrel/core/units';
 import { ToolInHand } from '../../../leaves/in-hand.js';
 import { useUnit } from '../../../store/hooks.js';
 import { useCheckBench } from '../use-check.js';
+import * as panelsCss from '../../../bench/panels.module.css';
+import * as css from './tools.module.css';
 
 const RoundsChart = lazy(async () => ({ default: (await import('./rounds-chart.js')).RoundsChart }));
 
@@ -23,16 +25,16 @@ export function RoundsTool() {
       }
       panel={
         rounds.length === 0 ? undefined : (
-          <section className="map-panel" aria-label="Rounds">
+          <section className={panelsCss.mapPanel} aria-label="Rounds">
             <h3>Rounds</h3>
             {rounds.length > 1 && (
               <Suspense>
                 <RoundsChart rounds={rounds} goodEnoughMm={check.limits.goodEnoughMm} />
               </Suspense>
             )}
-            <ol className="rounds-list">
+            <ol className={css.roundsList}>
               {rounds.map((round, i) => (
-                <li key={round.id} className={round.id === shown?.id ? 'round-shown' : ''}>
+                <li key={round.id} className={round.id === shown?.id ? css.roundShown : undefined}>
                   <strong>Round {i + 1}</strong>
                   <span>
                     {formatDate(round.takenAt)}, {formatTime(round.takenAt)}

@@ -1,4 +1,5 @@
 import { useId, type ReactNode } from 'react';
+import * as css from './charts.module.css';
 
 type ChartFigureProps = {
   title: string;
@@ -14,10 +15,10 @@ type ChartFigureProps = {
 export function ChartFigure({ title, says, columns, rows, children }: ChartFigureProps) {
   const id = useId();
   return (
-    <section className="chart-figure" aria-labelledby={id}>
+    <section className={css.chartFigure} aria-labelledby={id}>
       <h2 id={id}>{title}</h2>
       <p>{says}</p>
-      <div className="chart-frame">{children}</div>
+      <div className={css.chartFrame}>{children}</div>
       <details>
         <summary>The figures</summary>
         <table>

@@ -5,18 +5,19 @@ import { Frame } from '../../../bench/frame/frame.js';
 import { Opening } from '../../../bench/frame/opening.js';
 import { messageOf } from '../../../store/api/base.js';
 import { useTimeSpentQuery } from '../../../store/api/record.js';
-import './charts.css';
 import { DrawnByMonth } from './drawn-by-month.js';
 import { ErrorByRound } from './error-by-round.js';
 import { EstimatedAndSpent } from './estimated-and-spent.js';
 import { TimeByMethod, TimeByWork } from './time-spent.js';
+import * as frameCss from '../../../bench/frame/frame.module.css';
+import * as css from './charts.module.css';
 
 /** What the records come to, where looking beats reading. */
 export function ChartsPage() {
   const spent = useTimeSpentQuery();
   return (
     <Frame title="Charts">
-      <div className="flat-file">
+      <div className={frameCss.flatFile}>
         <FilePages />
         {spent.isError && <Alert type="error" title={messageOf(spent.error)} />}
         {spent.isLoading && <Opening what="the charts" />}
@@ -35,7 +36,7 @@ function Charts({ spent }: { spent: readonly TimeSpent[] }) {
       </p>
     );
   return (
-    <div className="charts">
+    <div className={css.charts}>
       <TimeByMethod spent={spent} />
       <TimeByWork spent={spent} />
       <EstimatedAndSpent spent={spent} />

@@ -3,6 +3,7 @@ import { formatMinutes, formatMonth } from '@nobrel/core/units';
 import { BarChart } from '../../../bench/charts/bar-chart.js';
 import { ChartFigure } from './chart-figure.js';
 import { stepOfHours, useChartColours, writeHours } from './looks.js';
+import * as css from './charts.module.css';
 
 const wayWords: Readonly<Record<DrawnWay, string>> = {
   freehand: 'freehand',
@@ -31,7 +32,7 @@ export function DrawnByMonth({ spent }: { spent: readonly TimeSpent[] }) {
         <>
           {says}{' '}
           {drawnWays.map((way) => (
-            <span key={way} className={`chart-key chart-key-${way}`}>
+            <span key={way} className={css.chartKey} data-way={way}>
               {wayWords[way]}
             </span>
           ))}

@@ -26,7 +26,7 @@ export function BeginWork({ empty }: { empty: boolean }) {
       label="Begin a work"
       {...(empty
         ? {
-            className: 'begin-empty',
+            roomy: true,
             intro: (
               <Suspense>
                 <Welcome />

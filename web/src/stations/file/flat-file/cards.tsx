@@ -5,11 +5,13 @@ import { transferMethodNames } from '@nobrel/core/transfer';
 import { formatDate, formatMinutes, formatSize } from '@nobrel/core/units';
 import { useRemoveMutation } from '../../../store/api/file.js';
 import { useUnit } from '../../../store/hooks.js';
+import { clsx } from 'clsx';
+import * as css from './flat-file.module.css';
 
 /** Works as cards in a row, as many as there are. */
 export function Cards({ works }: { works: readonly (Card | DamagedCard)[] }) {
   return (
-    <ul className="cards">
+    <ul className={css.cards}>
       {works.map((work) => (
         <li key={work.id}>{'damaged' in work ? <Damaged work={work} /> : <WorkCard work={work} />}</li>
       ))}
@@ -26,38 +28,33 @@ function WorkCard({
   const { station, stage, next } = standings[standing];
   const isInHand = drawer === 'in-hand';
   return (
-    <Link className="card" to={`/works/${id}/${isInHand ? station : 'file'}`}>
-      <span className="card-picture">
+    <Link className={css.card} data-part="card" to={`/works/${id}/${isInHand ? station : 'file'}`}>
+      <span className={css.cardPicture}>
         {map ? (
           <img
-            className="card-map"
+            className={css.cardMap}
+            data-part="card-map"
             alt=""
             loading="lazy"
             decoding="async"
             src={`/api/works/${id}/thumbnail.svg?made=${encodeURIComponent(map.madeAt)}`}
           />
         ) : (
-          <img
-            className="card-reference"
-            alt=""
-            loading="lazy"
-            decoding="async"
-            src={`/api/pictures/${picture}/small`}
-          />
+          <img alt="" loading="lazy" decoding="async" src={`/api/pictures/${picture}/small`} />
         )}
       </span>
-      <span className="card-title">{title}</span>
-      <span className="card-facts">
+      <span className={css.cardTitle}>{title}</span>
+      <span className={css.cardFacts}>
         {formatSize(widthMm, heightMm, unit)}
         {map && `, ${map.lines} lines, ${formatMinutes(map.minutes)}`}
       </span>
-      <span className="card-facts">
+      <span className={css.cardFacts}>
         {stage}
         {(station === 'transfer' || station === 'file') && `, by ${transferMethodNames[method]}`}
         {readyBy !== null && isInHand && `, ready by ${formatDate(readyBy)}`}
       </span>
-      {tags.length > 0 && <span className="card-facts">{tags.join(' · ')}</span>}
-      <span className="card-next">
+      {tags.length > 0 && <span className={css.cardFacts}>{tags.join(' · ')}</span>}
+      <span className={css.cardNext}>
         {isInHand ? (
           <>
             <em>{stations[station].name}:</em> {next}
@@ -74,9 +71,9 @@ function WorkCard({
 function Damaged({ work }: { work: DamagedCard }) {
   const [remove] = useRemoveMutation();
   return (
-    <div className="card card-damaged">
-      <span className="card-title">{work.title}</span>
-      <span className="card-facts">Changed {formatDate(work.changedAt)}</span>
+    <div className={clsx(css.card, css.cardDamaged)} data-part="card">
+      <span className={css.cardTitle}>{work.title}</span>
+      <span className={css.cardFacts}>Changed {formatDate(work.changedAt)}</span>
       <p>{work.damaged}</p>
       <span>
         <a href={`/api/works/${work.id}/bundle`} download>

@@ -14,6 +14,9 @@ import {
 import { transferMethodIds, transferMethodNames } from '@nobrel/core/transfer';
 import { ChoiceGap, DayGap, NumberGap } from '../../../bench/sentence/gaps.js';
 import { MoreRow, Sentence } from '../../../bench/sentence/sentence.js';
+import { clsx } from 'clsx';
+import * as sentenceCss from '../../../bench/sentence/sentence.module.css';
+import * as css from './flat-file.module.css';
 
 type FindProps = {
   works: readonly (Card | DamagedCard)[];
@@ -113,7 +116,7 @@ function WordsToFind({ words, onWant }: { words: string; onWant: FindProps['onWa
   const [typed, setTyped] = useState<string | null>(null);
   return (
     <Input
-      className="gap find-words"
+      className={clsx(sentenceCss.gap, css.findWords)}
       type="search"
       variant="underlined"
       aria-label="Words to find"

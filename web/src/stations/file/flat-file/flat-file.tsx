@@ -7,6 +7,8 @@ import { useWorksQuery } from '../../../store/api/file.js';
 import { useAppDispatch } from '../../../store/hooks.js';
 import type { AppDispatch } from '../../../store/root.js';
 import { FilePages } from '../../../bench/frame/file-pages.js';
+import * as frameCss from '../../../bench/frame/frame.module.css';
+import * as css from './flat-file.module.css';
 
 const none: readonly never[] = [];
 
@@ -21,9 +23,9 @@ export function FlatFile() {
   const demos = works.filter((work) => 'demo' in work && work.demo);
   return (
     <Frame title="The flat file">
-      <div className="flat-file">
+      <div className={frameCss.flatFile}>
         <FilePages />
-        <Suspense fallback={<div className="begin-loading" />}>
+        <Suspense fallback={<div className={css.beginLoading} />}>
           <BeginWork empty={file.isSuccess && own.length === 0} />
         </Suspense>
         {file.isLoading && <Opening what="the file" />}
@@ -72,7 +74,7 @@ async function saveLeftBehind(dispatch: AppDispatch): Promise<void> {
 function Folded({ title, children }: { title: string; children: ReactNode }) {
   const [open, setOpen] = useState(false);
   return (
-    <details className="bin" onToggle={({ currentTarget }) => setOpen(currentTarget.open)}>
+    <details className={css.bin} onToggle={({ currentTarget }) => setOpen(currentTarget.open)}>
       <summary>{title}</summary>
       {open && <Suspense>{children}</Suspense>}
     </details>

@@ -3,6 +3,7 @@ import type { Access } from '@nobrel/core/file';
 import { formatDate, formatTime } from '@nobrel/core/units';
 import { QrCode } from '../../../bench/qr-code.js';
 import { useAccessQuery, useSendAwayMutation } from '../../../store/api/access.js';
+import * as css from './flat-file.module.css';
 
 /**
  * How a tablet beside the easel gets in, and which devices have.
@@ -27,14 +28,14 @@ function LettingIn({ code, addresses, sealed, devices, guests, path }: LettingIn
   const [sendAway] = useSendAwayMutation();
   const [first] = addresses;
   return (
-    <div className="other-devices">
+    <div className={css.otherDevices}>
       {first !== undefined && (
         <QrCode text={`${first}${path}#${code}`} says="The address and the access code, for a camera" />
       )}
       <div>
         <p>
           On the tablet or phone, open {addresses.map((address) => `${address}${path}`).join(' or ')} and type{' '}
-          <strong className="code">{code}</strong>, or point its camera at the code.
+          <strong className={css.code}>{code}</strong>, or point its camera at the code.
         </p>
         {!sealed && (
           <p>
@@ -42,7 +43,7 @@ function LettingIn({ code, addresses, sealed, devices, guests, path }: LettingIn
             NOBREL_CERT and NOBREL_KEY.
           </p>
         )}
-        <ul className="plain-list">
+        <ul>
           {devices.map(({ id, name, since }) => (
             <li key={id}>
               {name}, let in {formatDate(since)}{' '}

@@ -6,6 +6,8 @@ import { useBeginMutation } from '../../../store/api/file.js';
 import { picturesApi } from '../../../store/api/pictures.js';
 import { useAppDispatch } from '../../../store/hooks.js';
 import { WhatItDoes } from './what-it-does.js';
+import * as css from './flat-file.module.css';
+import * as sentenceCss from '../../../bench/sentence/sentence.module.css';
 
 /** The picture of the work to play with. */
 const demoPicture = new URL('../../../../../demo/references/kettle-lantern-and-pears.jpg', import.meta.url);
@@ -13,7 +15,7 @@ const demoPicture = new URL('../../../../../demo/references/kettle-lantern-and-p
 /** What is said in an empty file. */
 export function Welcome() {
   return (
-    <div className="welcome">
+    <div className={css.welcome}>
       <WhatItDoes />
       <div>
         <h2>Nothing in the file yet</h2>
@@ -63,7 +65,7 @@ function PlayButton() {
         Try it with a picture of ours
       </Button>
       {fault && (
-        <span className="gap-fault" role="alert">
+        <span className={sentenceCss.gapFault} role="alert">
           {' '}
           {fault}
         </span>

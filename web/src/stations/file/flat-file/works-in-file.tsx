@@ -12,6 +12,7 @@ import { counted } from '@nobrel/core/units';
 import { Cards } from './cards.js';
 import { FindSentence } from './find-sentence.js';
 import { useWanted } from './use-wanted.js';
+import * as css from './flat-file.module.css';
 
 type Listed = readonly (Card | DamagedCard)[];
 
@@ -31,22 +32,22 @@ export function WorksInFile({ works }: { works: Listed }) {
   const elsewhere = inAll.length - found.length;
   return (
     <section aria-label="Works">
-      <nav className="drawers" aria-label="Drawers">
+      <nav className={css.drawers} aria-label="Drawers">
         {[...drawers, 'all' as const].map((drawer) => (
           <button
             key={drawer}
             type="button"
-            className="drawer"
+            className={css.drawer}
             aria-pressed={wanted.drawer === drawer}
             onClick={() => want({ drawer })}
           >
             {drawer === 'all' ? 'every drawer' : drawerWords[drawer]}{' '}
-            <span className="drawer-count">{countIn(works, drawer)}</span>
+            <span className={css.drawerCount}>{countIn(works, drawer)}</span>
           </button>
         ))}
       </nav>
       <FindSentence works={works} wanted={wanted} onWant={want} />
-      <p className="found" role="status">
+      <p className={css.found} role="status">
         {counted(found.length, 'work')}
         {wanted.words !== '' && elsewhere > 0 && (
           <>

@@ -5,6 +5,7 @@ import type { ChangePlan } from './change-plan.js';
 import type { Read } from '../../../bench/sentence/draft.js';
 import { ChoiceGap, DayGap, TypedGap } from '../../../bench/sentence/gaps.js';
 import { Sentence } from '../../../bench/sentence/sentence.js';
+import * as css from './plan.module.css';
 
 export const weekdays = [
   'Sunday',
@@ -66,7 +67,7 @@ function FreeTimeGaps({ number, time, onChange, onDelete }: GapsProps) {
     />
   );
   return (
-    <span className="free-time">
+    <span className={css.freeTime}>
       on{' '}
       <ChoiceGap<number>
         label={`Day, free time ${number}`}
@@ -88,7 +89,7 @@ function DaysOff({ decisions: { daysOff }, onChange }: FreeProps) {
     <>
       but not on{' '}
       {daysOff.map((day) => (
-        <span key={day} className="free-time">
+        <span key={day} className={css.freeTime}>
           {formatDate(day)}
           <Button
             size="small"

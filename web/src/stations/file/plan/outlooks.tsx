@@ -1,6 +1,7 @@
 import { Link } from 'react-router';
 import type { LaidPlan, Outlook, Plan } from '@nobrel/core/file';
 import { formatDate, formatMinutes } from '@nobrel/core/units';
+import * as css from './plan.module.css';
 
 const outlookWords: Readonly<Record<Outlook['outlook'], string>> = {
   fits: '○ in time',
@@ -18,14 +19,14 @@ export function Outlooks({ works, unmapped, laid }: OutlooksProps) {
   return (
     <section aria-label="Works to be ready">
       <h2>In hand</h2>
-      <ul className="plain-list outlooks">
+      <ul className={css.outlooks}>
         {laid.outlooks.map(({ work: id, outlook, settledAt }) => {
           const work = works.find((each) => each.id === id);
           return (
             work && (
               <li key={id}>
                 <Link to={`/works/${id}/file`}>{work.title}</Link>
-                <span className="plan-facts">
+                <span className={css.planFacts}>
                   {formatMinutes(work.left.minutes)} left ({formatMinutes(work.left.low)} to{' '}
                   {formatMinutes(work.left.high)}){settledAt && `, ready on ${formatDate(settledAt)}`}
                   {work.readyBy && `, wanted by ${formatDate(work.readyBy)}: ${outlookWords[outlook]}`}
@@ -37,7 +38,7 @@ export function Outlooks({ works, unmapped, laid }: OutlooksProps) {
         {unmapped.map(({ id, title, readyBy }) => (
           <li key={id}>
             <Link to={`/works/${id}/map`}>{title}</Link>
-            <span className="plan-facts">
+            <span className={css.planFacts}>
               no map yet{readyBy && `, wanted by ${formatDate(readyBy)}`}: it is planned once it has one
             </span>
           </li>

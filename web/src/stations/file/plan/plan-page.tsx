@@ -20,14 +20,17 @@ import { usePlanChanges } from './change-plan.js';
 import { FreeTimes } from './free-times.js';
 import { Outlooks } from './outlooks.js';
 import { SittingsAhead } from './sittings-ahead.js';
-import './plan.css';
+import { clsx } from 'clsx';
+import * as frameCss from '../../../bench/frame/frame.module.css';
+import * as css from './plan.module.css';
+import * as marginCss from '../../../bench/margin/margin.module.css';
 
 /** When what is in hand will be ready: sittings laid into the free times, and what is tight. */
 export function PlanPage() {
   const plan = usePlanQuery();
   return (
     <Frame title="The plan">
-      <div className="flat-file plan">
+      <div className={clsx(frameCss.flatFile, css.plan)}>
         <FilePages />
         {plan.isError && <Alert type="error" title={messageOf(plan.error)} />}
         {plan.isLoading && <Opening what="the plan" />}
@@ -55,17 +58,17 @@ function Planned({ plan }: { plan: Plan }) {
           Take the sittings into a calendar
         </a>
       </p>
-      <div className="plan-body">
+      <div className={css.planBody}>
         <SittingsAhead {...{ works, decisions, laid, now }} onChange={change} />
         <aside aria-label="How it comes out">
           <Today works={works} laid={laid} now={now} />
           {notes.map(({ id, weight, says, why }) => (
-            <section key={id} className={`plan-note note note-${weight}`}>
+            <section key={id} className={clsx(css.planNote, marginCss.note)} data-weight={weight}>
               <p>
                 {weight === 'fix' ? '! ' : '△ '}
                 {says}
               </p>
-              <p className="plan-facts">{why}</p>
+              <p className={css.planFacts}>{why}</p>
             </section>
           ))}
           <Outlooks works={works} unmapped={unmapped} laid={laid} />
@@ -116,9 +119,9 @@ function AtTheTable({ work, children }: TableProps) {
         {children}: <Link to={`/works/${id}/transfer`}>{title}</Link>
       </p>
       {toPrepare.length === 0 ? (
-        <p className="plan-facts">It is made ready: go on tracing.</p>
+        <p className={css.planFacts}>It is made ready: go on tracing.</p>
       ) : (
-        <ol className="plan-steps">
+        <ol className={css.planSteps}>
           {toPrepare.slice(0, maxSteps).map((step) => (
             <li key={step}>{step}</li>
           ))}

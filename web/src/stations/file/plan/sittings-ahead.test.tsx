@@ -69,7 +69,7 @@ describe('sittings ahead', () => {
   it('are dragged to another day, and a second time without a trace of the first', async () => {
     const page = await put([work('kettle', 60)]);
     const drag = (from: string, to: string) => {
-      const sitting = page.getByRole('listitem', { name: from }).querySelector('.plan-sitting');
+      const sitting = page.getByRole('listitem', { name: from }).querySelector('[data-part="plan-sitting"]');
       if (!sitting) throw new Error(`No sitting on ${from}.`);
       fireEvent.dragStart(sitting);
       fireEvent.dragOver(page.getByRole('listitem', { name: to }));

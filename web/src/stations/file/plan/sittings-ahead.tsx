@@ -13,6 +13,8 @@ import { formatMinutes, formatTime } from '@nobrel/core/units';
 import { ChoiceGap } from '../../../bench/sentence/gaps.js';
 import type { ChangePlan } from './change-plan.js';
 import { weekdays } from './free-times.js';
+import { clsx } from 'clsx';
+import * as css from './plan.module.css';
 
 type AheadProps = {
   works: Plan['works'];
@@ -57,11 +59,12 @@ export function SittingsAhead({ works, decisions, laid, now, onChange }: AheadPr
     <section aria-label="Sittings ahead">
       <h2>Sittings ahead</h2>
       {days.size === 0 && <p>Say above when you are free, and sittings are laid into it.</p>}
-      <ol className="plan-days">
+      <ol className={css.planDays}>
         {[...days].map(([day, moment]) => (
           <li
             key={day}
-            className="plan-day"
+            className={css.planDay}
+            data-part="plan-day"
             aria-label={dayWords(moment)}
             onDragOver={(event) => dragged && event.preventDefault()}
             onDrop={() => dragged && move(dragged, day)}
@@ -72,7 +75,9 @@ export function SittingsAhead({ works, decisions, laid, now, onChange }: AheadPr
               .map((sitting) => (
                 <div
                   key={`${sitting.work} ${sitting.startsAt}`}
-                  className={sitting.moved ? 'plan-sitting plan-sitting-moved' : 'plan-sitting'}
+                  className={clsx(css.planSitting, sitting.moved && css.planSittingMoved)}
+                  data-part="plan-sitting"
+                  data-moved={sitting.moved}
                   draggable
                   onDragStart={() => setDragged(sitting)}
                   onDragEnd={() => setDragged(null)}

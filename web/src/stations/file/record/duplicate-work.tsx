@@ -14,6 +14,9 @@ import { ChoiceGap, LengthGap } from '../../../bench/sentence/gaps.js';
 import { messageOf } from '../../../store/api/base.js';
 import { useDuplicateMutation } from '../../../store/api/record.js';
 import { useWork } from '../../../store/use-work.js';
+import * as css from './record.module.css';
+import * as sentenceCss from '../../../bench/sentence/sentence.module.css';
+import * as panelsCss from '../../../bench/panels.module.css';
 
 /** Where a work made from another one is looked at first. */
 const firstStation: Readonly<Record<DuplicateWay, Station>> = {
@@ -43,9 +46,9 @@ export function DuplicateWork() {
     if (made.data) await navigate(`/works/${made.data.id}/${firstStation[as]}`);
   };
   return (
-    <section className="duplicate" aria-label="Make another work from it">
+    <section className={css.duplicate} aria-label="Make another work from it">
       <h3>Make another work from it</h3>
-      <div className="words">
+      <div className={sentenceCss.words}>
         Made again{' '}
         <ChoiceGap<DuplicateWay>
           label="Made again"
@@ -89,7 +92,7 @@ export function DuplicateWork() {
         by hand and the surface go along; printings, sittings and rounds of checking stay here. What has to be
         looked at again stands in its margins.
       </div>
-      <label className="used">
+      <label className={panelsCss.used}>
         Its title
         <Input value={title} maxLength={200} onChange={(event) => setTitle(event.target.value)} />
       </label>

@@ -5,6 +5,9 @@ import { ChoiceGap, DayGap, TextGap } from '../../../bench/sentence/gaps.js';
 import { LinkButton } from '../../../bench/link-button.js';
 import { Sentence } from '../../../bench/sentence/sentence.js';
 import { useDecide, useWork } from '../../../store/use-work.js';
+import { clsx } from 'clsx';
+import * as sentenceCss from '../../../bench/sentence/sentence.module.css';
+import * as css from './record.module.css';
 
 const tagSchema = fileDecisionsSchema.shape.tags;
 
@@ -72,7 +75,7 @@ export function FileSentence() {
       />
       , tagged{' '}
       <Select<string[]>
-        className="gap file-tags"
+        className={clsx(sentenceCss.gap, css.fileTags)}
         mode="tags"
         variant="underlined"
         aria-label="Tags"

@@ -2,6 +2,7 @@ import { Button } from 'antd';
 import { dayOf, maxFreehand, type Freehand as Entry } from '@nobrel/core/file';
 import { DayGap, NumberGap } from '../../../bench/sentence/gaps.js';
 import { useDecide, useDecisions } from '../../../store/use-work.js';
+import * as css from './record.module.css';
 
 /** Minutes a new entry begins with: put right where they are not so. */
 const usualMinutes = 30;
@@ -17,7 +18,7 @@ export function Freehand() {
     <section aria-label="Drawn freehand">
       <h3>Drawn freehand</h3>
       {freehand.length === 0 && <p>Nothing noted: what was drawn by eye, beside what is transferred.</p>}
-      <ul className="plain-list sittings">
+      <ul className={css.sittings}>
         {freehand.map((entry, k) => (
           <li key={k}>
             <DayGap

@@ -7,9 +7,11 @@ import { OtherDevices } from '../flat-file/other-devices.js';
 import { RecordLines } from './record-lines.js';
 import { Sittings } from './sittings.js';
 import { Stages } from './stages.js';
-import './record.css';
 import { TakenSupplies } from './taken-supplies.js';
 import { useRecord } from './use-record.js';
+import * as leafCss from '../../../leaves/leaf/leaf.module.css';
+import * as panelsCss from '../../../bench/panels.module.css';
+import * as css from './record.module.css';
 
 /** Words of the record that are written here, with what they are for. */
 const written = [
@@ -38,14 +40,14 @@ export function Record() {
   const lines = useRecord();
   const { file } = decisions;
   return (
-    <section className="leaf record" aria-label="Record">
-      <header className="leaf-head">
+    <section className={leafCss.leaf} data-part="leaf" aria-label="Record">
+      <header className={leafCss.leafHead}>
         <h2>Record</h2>
         <a href={`/api/works/${id}/bundle`} download>
           Download everything
         </a>
         {map && (
-          <span className="map-state">
+          <span className={panelsCss.mapState} data-part="map-state">
             Download the map:{' '}
             {(['json', 'svg', 'dxf'] as const).map((format) => (
               <a key={format} href={`/api/works/${id}/map.${format}`} download>
@@ -55,13 +57,13 @@ export function Record() {
           </span>
         )}
       </header>
-      <div className="record-body" tabIndex={0} role="region" aria-label="Record of the work">
+      <div className={css.recordBody} tabIndex={0} role="region" aria-label="Record of the work">
         <RecordLines lines={lines.filter(({ about }) => !editedBelow.has(about))} />
         <Sittings />
         <Freehand />
         <TakenSupplies />
         {written.map(([key, label, maxLength]) => (
-          <label key={key} className="used">
+          <label key={key} className={panelsCss.used}>
             {label}
             <Input.TextArea
               autoSize={{ minRows: 2, maxRows: 8 }}

@@ -4,6 +4,7 @@ import { formatDate, formatMinutes, formatTime } from '@nobrel/core/units';
 import { NumberGap } from '../../../bench/sentence/gaps.js';
 import { useEstimate } from '../../../bench/use-estimate.js';
 import { useDecide, useDecisions } from '../../../store/use-work.js';
+import * as css from './record.module.css';
 
 /** The sittings of a work, each put right where the watch was wrong. */
 export function Sittings() {
@@ -16,7 +17,7 @@ export function Sittings() {
     <section aria-label="Sittings">
       <h3>Sittings</h3>
       {sittings.length === 0 && <p>None timed yet: the watch at Transfer counts them.</p>}
-      <ul className="plain-list sittings">
+      <ul className={css.sittings}>
         {sittings.map((sitting, k) => (
           <li key={sitting.startedAt}>
             {formatDate(sitting.startedAt)}, {formatTime(sitting.startedAt)}:{' '}

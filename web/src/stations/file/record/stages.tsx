@@ -4,6 +4,7 @@ import { formatDate } from '@nobrel/core/units';
 import { PictureDrop } from '../../../bench/bring-in/picture-drop.js';
 import { useAddPictureMutation } from '../../../store/api/reference.js';
 import { useDecide, useDecisions, useWorkId } from '../../../store/use-work.js';
+import * as css from './record.module.css';
 
 /** Photographs of how far the work has come. */
 export function Stages() {
@@ -21,7 +22,7 @@ export function Stages() {
   return (
     <section aria-label="Stages">
       <h3>Stages</h3>
-      <ul className="stages plain-list">
+      <ul className={css.stages}>
         {stages.map(({ picture, words, addedAt }, k) => (
           <li key={`${picture} ${addedAt}`}>
             <img src={`/api/pictures/${picture}/small`} alt={words || `Stage ${k + 1}`} loading="lazy" />

@@ -4,6 +4,7 @@ import type { SupplyKind } from '@nobrel/core/transfer';
 import { ChoiceGap } from '../../../bench/sentence/gaps.js';
 import { useSuppliesQuery } from '../../../store/api/supplies.js';
 import { useDecide, useWork } from '../../../store/use-work.js';
+import * as css from './record.module.css';
 
 /** Nothing named: what serves is taken. */
 const firstThatServes = '';
@@ -25,7 +26,7 @@ export function TakenSupplies() {
           Nothing that this work takes is counted under <Link to="/supplies">Supplies</Link>.
         </p>
       )}
-      <ul className="plain-list sittings">
+      <ul className={css.sittings}>
         {counted.map(({ kind, stock }) => (
           <TakenOfKind key={kind} kind={kind} stock={stock} />
         ))}

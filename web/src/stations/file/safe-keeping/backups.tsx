@@ -11,6 +11,7 @@ import {
   useWorksInBackupQuery,
 } from '../../../store/api/keep.js';
 import { askMs, faultOf, LongWork, useLongWork } from './long-work.js';
+import * as css from './safe-keeping.module.css';
 
 /** Backups that were made, one to be made now, and what each holds. */
 export function Backups() {
@@ -23,8 +24,12 @@ export function Backups() {
       <h3>Backups</h3>
       <p>
         One is made by itself on every day on which something changed, beside the works{' '}
-        {data && <span className="folder">in {data.folder}</span>}. Copy that folder to another disk now and
-        then.
+        {data && (
+          <span className={css.folder} data-part="folder">
+            in {data.folder}
+          </span>
+        )}
+        . Copy that folder to another disk now and then.
       </p>
       {making.isLoading ? (
         <LongWork counts="picture" howFar={data?.underWay ?? { done: 0, of: 0 }} onStop={() => void stop()} />
@@ -34,7 +39,7 @@ export function Backups() {
         </Button>
       )}
       {making.isError && <Alert type="error" title={messageOf(making.error)} />}
-      <ul className="plain-list">
+      <ul>
         {data?.backups.map(({ name, madeAt, works }) => (
           <li key={name}>
             {formatDate(madeAt)}, {formatTime(madeAt)}: {counted(works, 'work')}{' '}
@@ -64,7 +69,7 @@ function InBackup({ name }: { name: string }) {
       {bringing.data && (
         <p role="status">“{bringing.data.decisions.title}” is back, beside what was there.</p>
       )}
-      <ul className="plain-list">
+      <ul>
         {works.data?.map(({ id, title, changedAt }) => (
           <li key={id}>
             {title}, as of {formatDate(changedAt)}{' '}
@@ -99,8 +104,11 @@ function RestoreAll({ name }: { name: string }) {
       {fault !== null && <Alert type="error" title={fault} />}
       {data && (
         <p role="status">
-          {counted(data.works, 'work')} restored into <span className="folder">{data.folder}</span>; nothing
-          here was changed. To look at them, start Nobrel with NOBREL_DATA set to that folder.
+          {counted(data.works, 'work')} restored into{' '}
+          <span className={css.folder} data-part="folder">
+            {data.folder}
+          </span>
+          ; nothing here was changed. To look at them, start Nobrel with NOBREL_DATA set to that folder.
         </p>
       )}
     </>

@@ -20,7 +20,7 @@ type LongWorkProps = {
 /** How far something long has come, and a way to stop it. */
 export function LongWork({ counts, howFar: { done, of }, onStop }: LongWorkProps) {
   return (
-    <p role="status" className="long-work">
+    <p role="status">
       <Progress
         percent={of === 0 ? 0 : Math.round((100 * done) / of)}
         size="small"

@@ -26,7 +26,7 @@ export function Looking() {
             {counted(data.works, 'work')} and {counted(data.pictures, 'picture')} looked at:{' '}
             {data.faults.length === 0 ? 'all is as it was.' : `${counted(data.faults.length, 'fault')}.`}
           </p>
-          <ul className="plain-list">
+          <ul>
             {data.faults.map((each) => (
               <li key={each}>{each}</li>
             ))}

@@ -5,6 +5,7 @@ import { newSupplySchema, supplyKinds, type NewSupply, type Particular } from '@
 import { paperName, printerPapers, type PrinterPaper } from '@nobrel/core/sheets';
 import { supplyKindIds, type SupplyKind } from '@nobrel/core/transfer';
 import { ChoiceGap, DayGap, LengthGap, NumberGap, TextGap } from '../../../bench/sentence/gaps.js';
+import * as sentenceCss from '../../../bench/sentence/sentence.module.css';
 
 const begun = (kind: SupplyKind): NewSupply => ({
   kind,
@@ -37,8 +38,8 @@ export function AddSupply({ onAdd }: { onAdd: (supply: NewSupply) => Promise<boo
     if (read.success && (await onAdd(read.data))) setSupply(begun(supply.kind));
   };
   return (
-    <section className="sentence" aria-label="Count another supply">
-      <div className="sentence-words">
+    <section className={sentenceCss.sentence} aria-label="Count another supply">
+      <div className={sentenceCss.sentenceWords}>
         Count{' '}
         <ChoiceGap<SupplyKind>
           label="Kind of supply"
@@ -71,7 +72,7 @@ export function AddSupply({ onAdd }: { onAdd: (supply: NewSupply) => Promise<boo
           Add it
         </Button>
         {fault && (
-          <span className="gap-fault" role="alert">
+          <span className={sentenceCss.gapFault} role="alert">
             {' '}
             {fault}
           </span>

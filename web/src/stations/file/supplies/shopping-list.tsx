@@ -2,6 +2,7 @@ import { Button } from 'antd';
 import { useState } from 'react';
 import { dayOf, shoppingList, type Stocked, type SupplyNeed } from '@nobrel/core/file';
 import { useUnit } from '../../../store/hooks.js';
+import * as css from './supplies.module.css';
 
 type ListProps = { stock: readonly Stocked[]; needs: readonly SupplyNeed[] };
 
@@ -19,7 +20,7 @@ export function ShoppingList({ stock, needs }: ListProps) {
     }
   };
   return (
-    <aside className="shopping-list" aria-label="Shopping list">
+    <aside className={css.shoppingList} aria-label="Shopping list">
       <h2>To buy</h2>
       {list.length === 0 ? (
         <p>Nothing: all that works in hand need is there.</p>
@@ -29,11 +30,11 @@ export function ShoppingList({ stock, needs }: ListProps) {
             {list.map(({ says, why }) => (
               <li key={`${says} ${why}`}>
                 {says}
-                <span className="supply-notes">{why}</span>
+                <span className={css.supplyNotes}>{why}</span>
               </li>
             ))}
           </ul>
-          <p className="shopping-acts">
+          <p className={css.shoppingActs}>
             <Button size="small" onClick={() => void copy()}>
               Copy the list
             </Button>{' '}

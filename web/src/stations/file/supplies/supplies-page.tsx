@@ -15,7 +15,9 @@ import { FilePages } from '../../../bench/frame/file-pages.js';
 import { AddSupply } from './add-supply.js';
 import { ShoppingList } from './shopping-list.js';
 import { SupplyRow } from './supply-row.js';
-import './supplies.css';
+import { clsx } from 'clsx';
+import * as frameCss from '../../../bench/frame/frame.module.css';
+import * as css from './supplies.module.css';
 
 /** Puts the last change of the supplies back. */
 type PutBack = { says: string; back: () => Promise<unknown> };
@@ -28,7 +30,7 @@ export function SuppliesPage() {
   const fault = book.error ?? error;
   return (
     <Frame title="Supplies">
-      <div className="flat-file supplies">
+      <div className={clsx(frameCss.flatFile, css.supplies)}>
         <FilePages />
         {fault !== undefined && <Alert type="error" title={messageOf(fault)} />}
         {last && (
@@ -40,7 +42,7 @@ export function SuppliesPage() {
           </p>
         )}
         {book.isLoading && <Opening what="the supplies" />}
-        <div className="supplies-body">
+        <div className={css.suppliesBody}>
           <div>
             {book.isSuccess && stock.length === 0 && (
               <p>
@@ -114,7 +116,7 @@ function KindOfSupply({ kind, stock, onChange, onRemove }: KindProps) {
   return (
     <section aria-label={supplyKinds[kind].name}>
       <h2>{supplyKinds[kind].name}</h2>
-      <table className="supply-table">
+      <table className={css.supplyTable}>
         <thead>
           <tr>
             <th scope="col">What</th>

@@ -5,6 +5,7 @@ import { paperName } from '@nobrel/core/sheets';
 import { formatDate, formatSize, type LengthUnit } from '@nobrel/core/units';
 import { NumberGap } from '../../../bench/sentence/gaps.js';
 import { useUnit } from '../../../store/hooks.js';
+import * as css from './supplies.module.css';
 
 type RowProps = {
   supply: Stocked;
@@ -22,7 +23,7 @@ export function SupplyRow({ supply, onChange, onRemove }: RowProps) {
     <tr>
       <th scope="row">
         {name}
-        <span className="supply-notes">{notesOf(supply, unit)}</span>
+        <span className={css.supplyNotes}>{notesOf(supply, unit)}</span>
       </th>
       <td>
         <NumberGap
@@ -33,7 +34,7 @@ export function SupplyRow({ supply, onChange, onRemove }: RowProps) {
           unit={unitOf(left)}
           onChange={(counted) => counted !== null && void onChange(supply, { counted })}
         />
-        {left < low && <span className="supply-mark">△ low</span>}
+        {left < low && <span className={css.supplyMark}>△ low</span>}
       </td>
       <td>
         <NumberGap

@@ -24,6 +24,10 @@ import { useUnit } from '../../../store/hooks.js';
 import { useDecisions } from '../../../store/use-work.js';
 import { useFit, useLayout } from '../use-fit.js';
 import { ToolInHand } from '../../../leaves/in-hand.js';
+import { clsx } from 'clsx';
+import * as sentenceCss from '../../../bench/sentence/sentence.module.css';
+import * as css from './tools.module.css';
+import * as panelsCss from '../../../bench/panels.module.css';
 
 /** Millimetres of the original on one of the surface, when the real size of the squared original is known. */
 function usePerSurfaceMm(layout: Layout): number | null {
@@ -113,7 +117,7 @@ function Suggestions({ layout, grid, set }: SuggestionsProps) {
   const found = gridSuggestions(layout.drawing, grid.help, pencilMm, unit, perSurfaceMm);
   return (
     <Panel label="Suggestions">
-      <div className="words">
+      <div className={sentenceCss.words}>
         A grid that helps{' '}
         <ChoiceGap
           label="How much the grid helps"
@@ -123,7 +127,7 @@ function Suggestions({ layout, grid, set }: SuggestionsProps) {
         />
       </div>
       {found.length === 0 && <p>There is no room for a grid that the point would serve.</p>}
-      <ul className="suggestions">
+      <ul className={css.suggestions}>
         {found.map((suggestion) => (
           <li key={`${suggestion.columns} ${suggestion.rows}`}>
             <Button
@@ -135,7 +139,7 @@ function Suggestions({ layout, grid, set }: SuggestionsProps) {
             >
               {suggestion.columns} by {suggestion.rows}, {formatLength(suggestion.spacingMm, unit)}
             </Button>{' '}
-            <span className="quiet">{suggestionWords(suggestion)}</span>
+            <span className={panelsCss.quiet}>{suggestionWords(suggestion)}</span>
           </li>
         ))}
       </ul>
@@ -155,7 +159,7 @@ function suggestionWords({ exact, wholeOnSurface, wholeOnOriginal }: GridSuggest
 function Ticks({ layout, fit, unit }: { layout: Layout; fit: FitDecisions; unit: LengthUnit }) {
   const ticks = gridTicks(layout, fit, unit);
   return (
-    <div className="more ticks">
+    <div className={clsx(sentenceCss.more, css.ticks)}>
       <p>
         Along the {ticks.level.edges}, from the {ticks.level.from} edge: {ticks.level.readings.join(', ')}.
       </p>

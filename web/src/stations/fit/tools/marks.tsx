@@ -1,5 +1,6 @@
 import type { Datum, Layout, SettingOut } from '@nobrel/core/fit';
 import { useLeafScale } from '../../../leaves/leaf/leaf-scale.js';
+import * as css from './tools.module.css';
 
 type MarksProps = {
   settingOut: SettingOut;
@@ -15,15 +16,16 @@ export function Marks({ settingOut, surface, scale: own }: MarksProps) {
   const { measures, datum, really } = settingOut;
   const arm = 5 / scale;
   return (
-    <g className="marks" aria-hidden>
+    <g className={css.marks} aria-hidden>
       {really && (
         <path
-          className="real-edge"
+          className={css.realEdge}
+          data-part="real-edge"
           d={`M${really.corners.map(({ x, y }) => `${x} ${y}`).join('L')}Z`}
           strokeWidth={1.5 / scale}
         />
       )}
-      <path className="datum" d={datumPath(datum, surface, 16 / scale)} />
+      <path className={css.datum} d={datumPath(datum, surface, 16 / scale)} />
       {measures.map(({ name, x, y }, i) => (
         <g key={`${name} ${x} ${y}`}>
           <path d={`M${x - arm} ${y}H${x + arm}M${x} ${y - arm}V${y + arm}`} strokeWidth={1.2 / scale} />

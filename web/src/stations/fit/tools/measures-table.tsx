@@ -1,5 +1,7 @@
 import { readOffRule, type FitDecisions, type SettingOut } from '@nobrel/core/fit';
 import type { LengthUnit } from '@nobrel/core/units';
+import * as panelsCss from '../../../bench/panels.module.css';
+import * as css from './tools.module.css';
 
 type MeasuresTableProps = {
   settingOut: SettingOut;
@@ -11,7 +13,7 @@ type MeasuresTableProps = {
 export function MeasuresTable({ settingOut, fit, unit }: MeasuresTableProps) {
   const { measures, side, level } = settingOut;
   return (
-    <table className="measures">
+    <table className={panelsCss.measures}>
       <thead>
         <tr>
           <th scope="col">Mark</th>
@@ -28,7 +30,7 @@ export function MeasuresTable({ settingOut, fit, unit }: MeasuresTableProps) {
           return (
             <tr key={`${measure.name} ${measure.x} ${measure.y}`}>
               <th scope="row">
-                <span className="mark-number">{i + 1}</span> {measure.name}
+                <span className={css.markNumber}>{i + 1}</span> {measure.name}
               </th>
               <td>{across.text}</td>
               <td>{down.text}</td>

@@ -2,6 +2,7 @@ import { Select } from 'antd';
 import { guideKinds, type GuideKind } from '@nobrel/core/fit';
 import { ToolInHand } from '../../../leaves/in-hand.js';
 import { useFit } from '../use-fit.js';
+import * as css from './tools.module.css';
 
 const guideWords: Readonly<Record<GuideKind, string>> = {
   halves: 'halves',
@@ -23,7 +24,7 @@ function GuideChoice() {
       <Select<GuideKind[]>
         mode="multiple"
         size="small"
-        className="guide-choice"
+        className={css.guideChoice}
         aria-label="Guides of composition"
         placeholder="none"
         popupMatchSelectWidth={false}

@@ -17,6 +17,11 @@ import { useWorkId } from '../../../store/use-work.js';
 import { MeasuresTable } from './measures-table.js';
 import { useFit, useLayout } from '../use-fit.js';
 import { useSettingOut } from './use-setting-out.js';
+import { clsx } from 'clsx';
+import * as leafCss from '../../../leaves/leaf/leaf.module.css';
+import * as panelsCss from '../../../bench/panels.module.css';
+import * as sentenceCss from '../../../bench/sentence/sentence.module.css';
+import * as css from './tools.module.css';
 
 const datumWords: Readonly<Record<Datum, string>> = {
   'top-left': 'top left corner',
@@ -33,13 +38,13 @@ export function SettingOutPanel({ onAdd }: { onAdd: () => void }) {
   const unit = useUnit();
   const settingOut = useSettingOut(layout);
   return (
-    <section className="leaf" aria-label="Setting out">
-      <header className="leaf-head">
+    <section className={leafCss.leaf} data-part="leaf" aria-label="Setting out">
+      <header className={leafCss.leafHead}>
         <h2>Setting out</h2>
         <LinkButton to={`/works/${id}/print/setting-out`}>Print</LinkButton>
       </header>
-      <div className="panel-body sentence panel-sentence">
-        <div className="words">
+      <div className={clsx(panelsCss.panelBody, sentenceCss.sentence, sentenceCss.panelSentence)}>
+        <div className={sentenceCss.words}>
           Measure everything from the{' '}
           <ChoiceGap
             label="Datum corner"
@@ -90,7 +95,7 @@ function Landmarks({ onAdd }: { onAdd: () => void }) {
           </>
         )}
       </p>
-      <ul className="landmarks">
+      <ul className={css.landmarks}>
         {fit.landmarks.map(({ name }, index) => (
           // A landmark has no name of its own to tell it by until it is given one.
           <li key={index}>
@@ -161,7 +166,7 @@ function Squareness({ layout }: { layout: Layout }) {
   const square = squarenessOf(measured);
   return (
     <>
-      <div className="words">
+      <div className={sentenceCss.words}>
         As measured:{' '}
         {measuredFields.map(([side, words], i) => (
           <span key={side}>
@@ -180,7 +185,7 @@ function Squareness({ layout }: { layout: Layout }) {
           Take it as square
         </Button>
       </div>
-      <table className="measures">
+      <table className={panelsCss.measures}>
         <thead>
           <tr>
             <th scope="col">Corner</th>

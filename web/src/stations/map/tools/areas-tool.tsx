@@ -6,6 +6,7 @@ import { LengthGap } from '../../../bench/sentence/gaps.js';
 import { thinned } from './shapes-tool.js';
 import { useCorrections } from '../../../bench/use-corrections.js';
 import { ToolInHand } from '../../../leaves/in-hand.js';
+import * as css from './tools.module.css';
 
 const kinds: readonly { value: BrushKind; label: string }[] = [
   { value: 'focal', label: 'focal' },
@@ -90,7 +91,9 @@ function Brushed({
   const way = points.length === 1 ? [first, first] : points;
   return (
     <polyline
-      className={`area area-${kind}`}
+      className={css.area}
+      data-part="area"
+      data-kind={kind}
       points={way.map(({ x, y }) => `${x},${y}`).join(' ')}
       fill="none"
       strokeWidth={2 * radiusMm}

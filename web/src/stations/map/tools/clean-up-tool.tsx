@@ -7,6 +7,9 @@ import { DecisionGap } from '../../../bench/sentence/decision-gap.js';
 import { ToolInHand } from '../../../leaves/in-hand.js';
 import { useLeafScale } from '../../../leaves/leaf/leaf-scale.js';
 import { useFoundInMap, useSettings } from '../bench-map.js';
+import { clsx } from 'clsx';
+import * as panelsCss from '../../../bench/panels.module.css';
+import * as css from './tools.module.css';
 
 /** What a draughtsman would put right in a drawing: each is shown before it is taken, with how far it moves the lines. */
 export function CleanUpTool() {
@@ -19,11 +22,11 @@ export function CleanUpTool() {
       marks={shown && <CleanUpsMarked tried={shown} />}
       panel={
         tried && (
-          <section className="map-panel clean-up" aria-label="Clean up">
+          <section className={clsx(panelsCss.mapPanel, css.cleanUp)} aria-label="Clean up">
             <h3>Clean up</h3>
             <p>
-              Lines as they would run are <span className="clean-up-after">red</span>, as they were drawn{' '}
-              <span className="clean-up-before">blue, dashed</span>.
+              Lines as they would run are <span className={css.cleanUpAfter}>red</span>, as they were drawn{' '}
+              <span className={css.cleanUpBefore}>blue, dashed</span>.
             </p>
             <ul onPointerLeave={() => pointAt(null)}>
               {tried.map((one) => (
@@ -60,7 +63,7 @@ function CleanUpRow({ tried: { kind, lines, mostMm, meanMm } }: { tried: TriedCl
         />
         {label}
       </label>
-      <div className="clean-up-words">
+      <div className={css.cleanUpWords}>
         {taken && (
           <>
             within <DecisionGap table={mapSettingsSchema} at={setting} values={settings} onChange={change} />
@@ -80,10 +83,11 @@ function CleanUpsMarked({ tried }: { tried: readonly TriedCleanUp[] }) {
   const after = tried.flatMap((one) => one.after).map(pathData);
   const before = tried.flatMap((one) => one.before).map(pathData);
   return (
-    <g className="strokes-found" fill="none">
-      <path className="stroke-found" d={after.join('')} strokeWidth={1.8 / scale} />
+    <g data-part="strokes-found" fill="none">
+      <path className={css.strokeFound} d={after.join('')} strokeWidth={1.8 / scale} />
       <path
-        className="stroke-found stroke-found-faint"
+        className={css.strokeFound}
+        data-kind="faint"
         d={before.join('')}
         strokeWidth={1.2 / scale}
         strokeDasharray={`${5 / scale} ${3 / scale}`}

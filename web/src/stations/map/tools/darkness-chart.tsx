@@ -2,6 +2,7 @@ import type { StrokeFound } from '@nobrel/core/map';
 import { ShareBars } from '../../../bench/charts/share-bars.js';
 import { useAppSelector } from '../../../store/hooks.js';
 import { rooms } from '../../../theme/tokens.js';
+import * as chartsCss from '../../../bench/charts/charts.module.css';
 
 /** Steps of darkness shown, up to that of the drawing. */
 const steps = 25;
@@ -24,7 +25,7 @@ export function DarknessChart({ found, limit }: { found: readonly StrokeFound[];
   const taken = metres.filter(isTaken).reduce((sum, value) => sum + value, 0);
   const all = metres.reduce((sum, value) => sum + value, 0);
   return (
-    <figure className="histogram">
+    <figure className={chartsCss.histogram}>
       <figcaption>Line by darkness, faint to dark</figcaption>
       <ShareBars
         labels={metres.map((_, step) => `${(100 * step) / steps}–${(100 * (step + 1)) / steps} %`)}

@@ -5,6 +5,8 @@ import { ToolInHand } from '../../../leaves/in-hand.js';
 import { usePictureOfMap } from '../bench-map.js';
 import { StrokeMarked } from './shapes-tool.js';
 import { useDrawing, type Drawing } from './use-drawing.js';
+import * as panelsCss from '../../../bench/panels.module.css';
+import * as css from './tools.module.css';
 
 const drawings: readonly { value: Drawing; label: string }[] = [
   { value: 'edge', label: 'along an edge' },
@@ -37,7 +39,7 @@ export function DrawTool() {
           />{' '}
           <span role="status">{whatToClick(line)}</span>{' '}
           {way.length > 1 && (
-            <span className="tool-buttons">
+            <span className={panelsCss.toolButtons}>
               <Button size="small" onClick={line.done}>
                 Done (Enter)
               </Button>
@@ -51,8 +53,8 @@ export function DrawTool() {
       marks={
         <>
           <StrokeMarked points={[...way, ...ahead]} />
-          {last && <circle className="draw-click" cx={last.x} cy={last.y} r={picture.width / 250} />}
-          {from && <circle className="draw-click" cx={from.x} cy={from.y} r={picture.width / 250} />}
+          {last && <circle className={css.drawClick} cx={last.x} cy={last.y} r={picture.width / 250} />}
+          {from && <circle className={css.drawClick} cx={from.x} cy={from.y} r={picture.width / 250} />}
         </>
       }
       onPick={line.pick}

@@ -12,6 +12,9 @@ import { useBenchMap } from '../bench-map.js';
 import { useCorrectedSheet, type PaperChange, type SheetRead } from './use-corrected-sheet.js';
 import { WithoutScanner } from './without-scanner.js';
 import { useCorrections, type NewCorrection } from '../../../bench/use-corrections.js';
+import * as panelsCss from '../../../bench/panels.module.css';
+import * as sentenceCss from '../../../bench/sentence/sentence.module.css';
+import * as css from './tools.module.css';
 
 /** A change is taken hold of within this of a click, mm. */
 const takeHoldMm = 5;
@@ -72,7 +75,7 @@ function PaperPanel({ paper, onTake, onPoint }: PaperPanelProps) {
   const { map, provisional } = useBenchMap();
   const { read } = paper;
   return (
-    <section className="map-panel from-paper" aria-label="Corrections on paper">
+    <section className={panelsCss.mapPanel} aria-label="Corrections on paper">
       <h3>Corrections on paper</h3>
       {read && map ? (
         <ChangesRead map={map} read={read} onTurn={paper.turn} onPoint={onPoint} />
@@ -100,12 +103,12 @@ function PaperPanel({ paper, onTake, onPoint }: PaperPanelProps) {
         </p>
       )}
       {paper.fault && (
-        <p className="gap-fault" role="alert">
+        <p className={sentenceCss.gapFault} role="alert">
           {paper.fault}
         </p>
       )}
       {read && (
-        <p className="tool-buttons">
+        <p className={panelsCss.toolButtons}>
           <Button
             type="primary"
             size="small"
@@ -171,7 +174,7 @@ type ChangesMarkedProps = { map: MapDocument; read: SheetRead; pointedAt: string
 function ChangesMarked({ map, read: { changes, left }, pointedAt }: ChangesMarkedProps) {
   const scale = useLeafScale();
   return (
-    <g className="strokes-found" fill="none">
+    <g data-part="strokes-found" fill="none">
       {changes.map((change) => {
         const line = pointsOf(map, change);
         if (!line) return null;
@@ -179,7 +182,8 @@ function ChangesMarked({ map, read: { changes, left }, pointedAt }: ChangesMarke
         return (
           <path
             key={change.key}
-            className={`stroke-found ${struck ? 'stroke-found-faint' : ''}`}
+            className={css.strokeFound}
+            {...(struck && { 'data-kind': 'faint' })}
             d={pathData(line)}
             strokeWidth={(pointedAt === change.key ? 5 : 2.4) / scale}
             opacity={left.has(change.key) ? 0.25 : 1}

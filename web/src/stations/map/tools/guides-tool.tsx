@@ -4,6 +4,7 @@ import { NumberGap } from '../../../bench/sentence/gaps.js';
 import { useBenchMap } from '../bench-map.js';
 import { useCorrections } from '../../../bench/use-corrections.js';
 import { ToolInHand } from '../../../leaves/in-hand.js';
+import * as panelsCss from '../../../bench/panels.module.css';
 
 /** Guides drawn in blue and never traced: plumb, level, the centre axis, or any angle. */
 export function GuidesTool() {
@@ -24,7 +25,7 @@ export function GuidesTool() {
             max={180}
             onChange={(value) => setAngleDeg(value ?? 0)}
           />{' '}
-          <span className="tool-buttons">
+          <span className={panelsCss.toolButtons}>
             <Button size="small" onClick={() => setAngleDeg(90)}>
               Plumb
             </Button>

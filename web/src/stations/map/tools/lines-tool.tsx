@@ -10,6 +10,8 @@ import { mapWorker } from '../../../workers/use-mapping.js';
 import { useBenchMap, usePictureOfMap } from '../bench-map.js';
 import { useCorrections } from '../../../bench/use-corrections.js';
 import { ToolInHand } from '../../../leaves/in-hand.js';
+import * as panelsCss from '../../../bench/panels.module.css';
+import * as css from './tools.module.css';
 
 /** How near a click must come to a line, as a share of the surface's longer side. */
 const clickShare = 0.012;
@@ -154,7 +156,7 @@ function LineSentence({ line, place, does }: LineSentenceProps) {
       <span role="status">
         {place}: {tellLine(line)}.
       </span>{' '}
-      <span className="tool-buttons">
+      <span className={panelsCss.toolButtons}>
         <Button size="small" onClick={does.drop}>
           Leave out (X)
         </Button>
@@ -201,7 +203,7 @@ function PullHandle({ line, onPull }: { line: MapLine; onPull: (to: Point) => vo
         if (event.key === 'Enter') settle();
       }}
     >
-      {away && <line className="pull-line" x1={u} y1={v} x2={to.x} y2={to.y} />}
+      {away && <line className={css.pullLine} x1={u} y1={v} x2={to.x} y2={to.y} />}
       <Handle
         label="The line’s middle; Enter lets it go"
         {...to}
@@ -218,7 +220,7 @@ function FrontTicks({ map, line }: { map: MapDocument; line: MapLine }) {
   const shape = behind === null ? null : besideLine(map, line, behind);
   const middle = anchorOf(line, { x: 0, y: 0, width: 1, height: 1 }).at;
   if (!shape) return null;
-  return <line className="front-tick" x1={middle[0]} y1={middle[1]} x2={shape.x} y2={shape.y} />;
+  return <line className={css.frontTick} x1={middle[0]} y1={middle[1]} x2={shape.x} y2={shape.y} />;
 }
 
 /** A place in a shape close beside the middle of a line. */

@@ -8,6 +8,9 @@ import { LinesMarked } from '../../../leaves/drawn/map-drawing.js';
 import { AreasMarked } from './areas-tool.js';
 import { useBenchMap, useSettings } from '../bench-map.js';
 import { detailSteps, useDetail, type DetailTried } from './use-detail.js';
+import { clsx } from 'clsx';
+import * as css from './tools.module.css';
+import * as panelsCss from '../../../bench/panels.module.css';
 
 /** What the next look at more time is about, minutes. */
 const moreMinutes = 5;
@@ -37,9 +40,9 @@ export function LookTool() {
       panel={
         <>
           <DetailPanel detail={detail} at={at} onTry={setAt} />
-          {school && <p className="school-says">{school.says}</p>}
+          {school && <p className={css.schoolSays}>{school.says}</p>}
           {more.length > 0 && (
-            <p className="more-minutes">
+            <p>
               {moreMinutes} more minutes would add {counted(more.length, 'line')}.{' '}
               <Button size="small" onClick={() => setShowMore((on) => !on)}>
                 {showMore ? 'Hide them' : 'Show them'}
@@ -62,7 +65,11 @@ function DetailPanel({ detail, at, onTry }: DetailPanelProps) {
   const drawn = detail.map ?? map;
   const effort = useMemo(() => drawn && effortOf(drawn), [drawn]);
   return (
-    <section className="map-panel detail-panel" aria-label="Detail" onPointerEnter={detail.askForAll}>
+    <section
+      className={clsx(panelsCss.mapPanel, css.detailPanel)}
+      aria-label="Detail"
+      onPointerEnter={detail.askForAll}
+    >
       <label>
         Detail
         <Slider
@@ -83,7 +90,7 @@ function DetailPanel({ detail, at, onTry }: DetailPanelProps) {
           ariaLabelForHandle="How much detail is drawn"
         />
       </label>
-      <div className="detail-ends" aria-hidden>
+      <div className={css.detailEnds} aria-hidden>
         <span>largest silhouettes</span>
         <span>everything</span>
       </div>

@@ -7,6 +7,7 @@ import { Handle } from '../../../leaves/leaf/handle.js';
 import { useWorkId } from '../../../store/use-work.js';
 import { useCorrections } from '../../../bench/use-corrections.js';
 import { ToolInHand } from '../../../leaves/in-hand.js';
+import * as panelsCss from '../../../bench/panels.module.css';
 
 /** Notes tied to a place, open or settled. */
 export function PinsTool() {
@@ -84,9 +85,9 @@ function PinList() {
   const id = useWorkId();
   const { pins, keepPins, changePin } = usePins();
   return (
-    <section className="map-panel" aria-label="Pins">
+    <section className={panelsCss.mapPanel} aria-label="Pins">
       <h3>Pins</h3>
-      <ol className="pin-list">
+      <ol>
         {pins.map((pin, i) => (
           <li key={pin.id}>
             <TextGap

@@ -9,6 +9,9 @@ import { formatArea } from './tell.js';
 import { useBenchMap } from '../bench-map.js';
 import { useCorrections } from '../../../bench/use-corrections.js';
 import { ToolInHand } from '../../../leaves/in-hand.js';
+import * as panelsCss from '../../../bench/panels.module.css';
+import * as css from './tools.module.css';
+import * as drawnCss from '../../../leaves/drawn/drawn.module.css';
 
 const becauseWords = {
   'same value': 'of the same value',
@@ -64,7 +67,7 @@ export function ShapesTool() {
                   : 'Click a shape to see why it is one, to join or divide it, or to mark it as a cast shadow.'}
           </span>{' '}
           {doing === 'choosing' ? (
-            <span className="tool-buttons">
+            <span className={panelsCss.toolButtons}>
               <Button size="small" disabled={!shape} onClick={join}>
                 Join with… (J)
               </Button>
@@ -111,7 +114,7 @@ function ShapeMarked({ map, shape }: { map: MapDocument; shape: MapShape }) {
   const d = ringPoints(shape, lines)
     .map((points) => pathData({ points, closed: true }))
     .join('');
-  return <path className="shape-marked" d={d} fillRule="evenodd" strokeWidth={2.5 / scale} />;
+  return <path className={css.shapeMarked} d={d} fillRule="evenodd" strokeWidth={2.5 / scale} />;
 }
 
 /** A stroke as it is drawn. */
@@ -120,7 +123,9 @@ export function StrokeMarked({ points }: { points: readonly Point[] }) {
   if (points.length < 2) return null;
   return (
     <polyline
-      className="line-marked line-marked-drawing"
+      className={drawnCss.lineMarked}
+      data-part="line-marked"
+      data-kind="drawing"
       points={points.map(({ x, y }) => `${x},${y}`).join(' ')}
       fill="none"
       strokeWidth={3 / scale}
@@ -131,7 +136,7 @@ export function StrokeMarked({ points }: { points: readonly Point[] }) {
 function WhyOneShape({ shape }: { shape: MapShape }) {
   const joins = shape.joins ?? [];
   return (
-    <section className="map-panel" aria-label="Why this is one shape">
+    <section className={panelsCss.mapPanel} aria-label="Why this is one shape">
       <h3>Why is this one shape?</h3>
       {joins.length === 0 ? (
         <p>It was found in one piece: one value, enclosed by others.</p>

@@ -7,6 +7,8 @@ import { ToolInHand } from '../../../leaves/in-hand.js';
 import { useLeafScale } from '../../../leaves/leaf/leaf-scale.js';
 import { useBenchMap, useFoundInMap, useSettings } from '../bench-map.js';
 import { DarknessChart } from './darkness-chart.js';
+import * as panelsCss from '../../../bench/panels.module.css';
+import * as css from './tools.module.css';
 
 /** What a stroke is taken for at a darkness limit. */
 const classOf = ({ kind, strength }: StrokeFound, limit: number) => {
@@ -34,7 +36,7 @@ export function StrokesTool() {
       marks={found && <StrokesMarked found={found} limit={limit} />}
       panel={
         found && (
-          <section className="map-panel" aria-label="Strokes found">
+          <section className={panelsCss.mapPanel} aria-label="Strokes found">
             <h3>Strokes found</h3>
             <DarknessChart found={found} limit={limit} />
             <label>
@@ -63,7 +65,7 @@ export function StrokesTool() {
 /** How much of each class there is, with how it is marked on the leaves. */
 function StrokesCounted({ found, limit }: { found: readonly StrokeFound[]; limit: number }) {
   return (
-    <ul className="strokes-counted" aria-live="polite">
+    <ul className={css.strokesCounted} data-part="strokes-counted" aria-live="polite">
       {classes.map(({ id, label, dash }) => {
         const own = found.filter((stroke) => classOf(stroke, limit) === id);
         if (own.length === 0 && id === 'hatching') return null;
@@ -72,7 +74,8 @@ function StrokesCounted({ found, limit }: { found: readonly StrokeFound[]; limit
           <li key={id}>
             <svg width="36" height="8" aria-hidden>
               <path
-                className={`stroke-found stroke-found-${id}`}
+                className={css.strokeFound}
+                data-kind={id}
                 d="M2 4H34"
                 strokeWidth="2.5"
                 strokeLinecap="round"
@@ -105,11 +108,12 @@ function StrokesMarked({ found, limit }: { found: readonly StrokeFound[]; limit:
     [found, limit],
   );
   return (
-    <g className="strokes-found">
+    <g data-part="strokes-found">
       {paths.map(({ id, dash, d }) => (
         <path
           key={id}
-          className={`stroke-found stroke-found-${id}`}
+          className={css.strokeFound}
+          data-kind={id}
           d={d}
           fill="none"
           strokeWidth={1.6 / scale}

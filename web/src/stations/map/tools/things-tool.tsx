@@ -10,6 +10,8 @@ import { useBenchMap, usePictureOfMap } from '../bench-map.js';
 import { thinned } from './shapes-tool.js';
 import { useCorrections } from '../../../bench/use-corrections.js';
 import { ToolInHand } from '../../../leaves/in-hand.js';
+import * as css from './tools.module.css';
+import * as panelsCss from '../../../bench/panels.module.css';
 
 type Thing = { at: Point; walk: number; outline: readonly Point[]; rank: number; ranks: number };
 
@@ -76,7 +78,8 @@ export function ThingsTool() {
       marks={
         thing && (
           <polygon
-            className="thing-outline"
+            className={css.thingOutline}
+            data-part="thing-outline"
             points={thing.outline.map(({ x, y }) => `${x},${y}`).join(' ')}
             vectorEffect="non-scaling-stroke"
           />
@@ -105,7 +108,7 @@ function ThingSentence({ thing: { rank, ranks }, onWalk, onDecide }: ThingSenten
       <span role="status">
         Step {rank + 1} of {ranks}, from the smallest part to the whole picture.
       </span>{' '}
-      <span className="tool-buttons">
+      <span className={panelsCss.toolButtons}>
         <Button size="small" disabled={rank + 1 >= ranks} onClick={() => onWalk(1)}>
           Larger (.)
         </Button>

@@ -6,6 +6,7 @@ import { Histogram } from '../../../bench/charts/histogram.js';
 import { mapWorker } from '../../../workers/use-mapping.js';
 import { useBenchMap, usePictureOfMap, useSettings } from '../bench-map.js';
 import { ToolInHand } from '../../../leaves/in-hand.js';
+import * as panelsCss from '../../../bench/panels.module.css';
 
 /** Steps of lightness shown. */
 const shownSteps = 100;
@@ -67,7 +68,7 @@ export function ValuesTool() {
       }
       panel={
         histogram && (
-          <section className="map-panel" aria-label="Tones and limits">
+          <section className={panelsCss.mapPanel} aria-label="Tones and limits">
             <Histogram histogram={histogram} limits={limits} />
             <Slider
               range

@@ -18,6 +18,7 @@ import { SurfaceSheet } from '../../../leaves/drawn/surface-sheet.js';
 import { useKeepMap } from '../../../store/use-keep-map.js';
 import { useDecide, useDecisions, useWorkId } from '../../../store/use-work.js';
 import { ToolInHand } from '../../../leaves/in-hand.js';
+import * as panelsCss from '../../../bench/panels.module.css';
 
 /** How another version is held against the map: on the left leaf, or over the map in blue. */
 type How = 'beside' | 'over';
@@ -45,12 +46,12 @@ export function VersionsTool() {
       }
       sentence={<KeepVersion />}
       panel={
-        <section className="map-panel" aria-label="Versions">
+        <section className={panelsCss.mapPanel} aria-label="Versions">
           <h3>Versions</h3>
           {named.length === 0 && (
             <p>None kept yet. Name this map above, and come back to it whenever you like.</p>
           )}
-          <ul className="version-list">
+          <ul>
             {named.map((version) => (
               <VersionItem
                 key={version.version}
@@ -157,7 +158,7 @@ function VersionItem({ version, newest, isCompared, onCompare, onDelete, childre
         {counted(version.lines, 'line')}, {version.metres.toFixed(1)} m, {aboutMinutes(version.minutes)}
       </span>
       {newest && newest !== version && <span>{` ${changeSince(version, newest)}`}</span>}
-      <span className="tool-buttons">
+      <span className={panelsCss.toolButtons}>
         <Button size="small" onClick={() => onCompare(!isCompared)}>
           {isCompared ? 'Stop comparing' : 'Compare'}
         </Button>

@@ -16,6 +16,9 @@ import { useDecisions } from '../../../store/use-work.js';
 import { PictureBefore } from './picture-before.js';
 import { useSquare } from './use-squaring.js';
 import { ToolInHand } from '../../../leaves/in-hand.js';
+import { clsx } from 'clsx';
+import * as css from './tools.module.css';
+import * as leavesCss from '../../../leaves/leaves.module.css';
 
 const isWhole = ({ width, height }: Crop) => width > 1 - 1e-6 && height > 1 - 1e-6;
 
@@ -35,7 +38,7 @@ export function CropTool() {
           <>
             <PictureBefore squaring={{ ...squaring, crop: null }} at={whole} />
             <path
-              className="crop-shade"
+              className={css.cropShade}
               fillRule="evenodd"
               d={`M0 0H${width}V${height}H0ZM${px.x} ${px.y}h${px.width}v${px.height}h${-px.width}Z`}
             />
@@ -140,7 +143,8 @@ function CropBody({ px, onMove }: CropBodyProps) {
   const movable = useMovable(onMove);
   return (
     <rect
-      className="crop-frame crop-movable"
+      className={clsx(leavesCss.cropFrame, leavesCss.cropMovable)}
+      data-part="crop-frame"
       {...px}
       vectorEffect="non-scaling-stroke"
       role="button"

@@ -11,6 +11,10 @@ import { messageOf } from '../../../store/api/base.js';
 import { useAddPictureMutation, useTakePictureOutMutation } from '../../../store/api/reference.js';
 import { useDecide, useWork } from '../../../store/use-work.js';
 import { ToolInHand } from '../../../leaves/in-hand.js';
+import * as leafCss from '../../../leaves/leaf/leaf.module.css';
+import * as panelsCss from '../../../bench/panels.module.css';
+import * as css from './tools.module.css';
+import * as sentenceCss from '../../../bench/sentence/sentence.module.css';
 
 /** The work's pictures: which one is worked from, and which are details pinned to a spot on it. */
 export function DetailsTool() {
@@ -88,12 +92,12 @@ function PicturesPanel(props: PicturesPanelProps) {
     }
   };
   return (
-    <section className="leaf" aria-label="Pictures of this work">
-      <header className="leaf-head">
+    <section className={leafCss.leaf} data-part="leaf" aria-label="Pictures of this work">
+      <header className={leafCss.leafHead}>
         <h2>Pictures of this work</h2>
       </header>
-      <div className="panel-body">
-        <ul className="pictures">
+      <div className={panelsCss.panelBody}>
+        <ul className={css.pictures}>
           {work.pictures.map((picture, index) =>
             index > 0 && showsWorkItself(work.decisions, picture.hash) ? null : (
               <PictureItem
@@ -107,7 +111,7 @@ function PicturesPanel(props: PicturesPanelProps) {
           )}
         </ul>
         {fault && (
-          <p className="gap-fault" role="alert">
+          <p className={sentenceCss.gapFault} role="alert">
             {fault}
           </p>
         )}
@@ -133,11 +137,11 @@ function PictureItem(props: PictureItemProps) {
   const { hash, name, width, height } = props.picture;
   const isMain = main.picture.hash === hash;
   return (
-    <li className="picture">
+    <li className={css.picture}>
       <img src={`/api/pictures/${hash}/small`} alt="" />
       <div>
         <strong>{name}</strong>
-        <p className="quiet">
+        <p className={panelsCss.quiet}>
           {width} × {height} pixels{isMain && ', worked from'}
         </p>
         {!isMain && <PictureWays {...props} />}
@@ -163,7 +167,7 @@ function PictureWays({ picture, first, inHand, onTake, onPinInMiddle, onFault }:
     }
   };
   return (
-    <p className="picture-ways">
+    <p className={css.pictureWays}>
       <Button
         size="small"
         disabled={full}
@@ -205,8 +209,8 @@ function PinWords({ hash }: { hash: string }) {
       {pins.map(
         ({ index, detail, shown }, i) =>
           shown.hash === hash && (
-            <p key={index} className="pin-words">
-              <span className="pin-mark">{i + 1}</span>
+            <p key={index} className={css.pinWords}>
+              <span className={css.pinMark}>{i + 1}</span>
               <Input
                 size="small"
                 aria-label={`Words for pin ${i + 1}`}

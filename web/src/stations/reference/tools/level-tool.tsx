@@ -9,6 +9,9 @@ import { useMainPicture } from '../../../leaves/drawn/use-reference.js';
 import { PictureBefore } from './picture-before.js';
 import { useSquare } from './use-squaring.js';
 import { ToolInHand } from '../../../leaves/in-hand.js';
+import { clsx } from 'clsx';
+import * as sentenceCss from '../../../bench/sentence/sentence.module.css';
+import * as css from './tools.module.css';
 
 const degrees = (rad: number) => Math.round((rad * 180 * 100) / Math.PI) / 100;
 
@@ -78,7 +81,7 @@ export function LevelTool() {
             Turn right
           </Button>
           {fault && (
-            <span className="gap-fault tool-fault" role="alert">
+            <span className={clsx(sentenceCss.gapFault, sentenceCss.toolFault)} role="alert">
               {fault}
             </span>
           )}
@@ -92,7 +95,7 @@ export function LevelTool() {
         content: <PictureBefore squaring={{ ...squaring, crop: null }} at={whole} />,
         handles: from && to && (
           <>
-            <line className="level-line" x1={from.x} y1={from.y} x2={to.x} y2={to.y} />
+            <line className={css.levelLine} x1={from.x} y1={from.y} x2={to.x} y2={to.y} />
             <Handle label="First end of the line" {...from} onMove={(x, y) => move(0, x, y)} />
             <Handle label="Second end of the line" {...to} onMove={(x, y) => move(1, x, y)} />
           </>

@@ -10,6 +10,9 @@ import { useSheet } from '../../../workers/use-pictures.js';
 import { PictureBefore } from './picture-before.js';
 import { useSquare } from './use-squaring.js';
 import { ToolInHand } from '../../../leaves/in-hand.js';
+import { clsx } from 'clsx';
+import * as panelsCss from '../../../bench/panels.module.css';
+import * as sentenceCss from '../../../bench/sentence/sentence.module.css';
 
 /** Squaring by four corners: perspective removed, so that a photographed sheet lies flat. */
 export function SquareTool() {
@@ -71,7 +74,7 @@ export function SquareTool() {
             </Button>
           )}
           {!taken && (
-            <span className="quiet" role="status">
+            <span className={panelsCss.quiet} role="status">
               {sheet === null
                 ? 'Looking for a sheet.'
                 : sheet.corners
@@ -80,7 +83,7 @@ export function SquareTool() {
             </span>
           )}
           {fault && (
-            <span className="gap-fault tool-fault" role="alert">
+            <span className={clsx(sentenceCss.gapFault, sentenceCss.toolFault)} role="alert">
               {fault}
             </span>
           )}

@@ -29,6 +29,10 @@ import { useUnit } from '../../../store/hooks.js';
 import { useDecide } from '../../../store/use-work.js';
 import { ToolInHand } from '../../../leaves/in-hand.js';
 import { useBenchSheets } from '../bench-sheets.js';
+import { clsx } from 'clsx';
+import * as css from './tools.module.css';
+import * as sentenceCss from '../../../bench/sentence/sentence.module.css';
+import * as panelsCss from '../../../bench/panels.module.css';
 
 const fields = [
   { key: 'ab', label: 'A to B measures', short: 'A to B' },
@@ -93,10 +97,10 @@ function CalibrateSentence({ page, sheets, change }: CalibrateProps) {
     <>
       Print this sheet at 100 %, and measure it from cross to cross:{' '}
       {fields.map(({ key, label, short }) => (
-        <label key={key} className="measure">
+        <label key={key} className={css.measure}>
           {short}{' '}
           <Input
-            className="gap gap-short"
+            className={clsx(sentenceCss.gap, css.gapShort)}
             variant="underlined"
             aria-label={label}
             placeholder={formatLength(drawnFor(key, drawn), unit)}
@@ -115,7 +119,7 @@ function CalibrateSentence({ page, sheets, change }: CalibrateProps) {
         onEnter={onKeep}
       />
       {(fault ?? (keeping.error && messageOf(keeping.error))) && (
-        <span className="gap-fault" role="alert">
+        <span className={sentenceCss.gapFault} role="alert">
           {fault ?? messageOf(keeping.error)}
         </span>
       )}
@@ -158,8 +162,8 @@ function CalibrationList({ page, sheets, change }: CalibrateProps) {
   if (calibrations.length === 0) return null;
   const take = (own: Calibration) => change({ calibration: own.id === sheets.calibration ? null : own.id });
   return (
-    <section className="panel-body calibrations" aria-label="Calibrations">
-      <ul className="plain-list">
+    <section className={clsx(panelsCss.panelBody, css.calibrations)} aria-label="Calibrations">
+      <ul>
         {calibrations.map((own) => (
           <li key={own.id}>
             <strong>{own.name}</strong>, {formatDate(own.madeAt)}: across {formatPercent(own.scaleX, 2)}, down{' '}

@@ -15,6 +15,8 @@ import { ColourGap, NameGap } from '../../../bench/sentence/gaps.js';
 import { ToolInHand } from '../../../leaves/in-hand.js';
 import { useDecide, useWork } from '../../../store/use-work.js';
 import { useBenchSheets } from '../bench-sheets.js';
+import * as sentenceCss from '../../../bench/sentence/sentence.module.css';
+import * as css from './tools.module.css';
 
 /** A stick, wherever it is rubbed. */
 type StickInHand = Pick<Stick, 'name' | 'colour'>;
@@ -80,7 +82,7 @@ function SticksSentence({
     <>
       Back these shapes with{' '}
       <Select
-        className="gap"
+        className={sentenceCss.gap}
         aria-label="Backing colour"
         variant="underlined"
         popupMatchSelectWidth={false}
@@ -150,7 +152,8 @@ function ShapesToRub({ map, sheets, change, stick }: ShapesToRubProps) {
             ref={(path) => {
               shapes.current[index] = path;
             }}
-            className="rub-shape"
+            className={css.rubShape}
+            data-part="rub-shape"
             d={outline.data}
             fillRule="evenodd"
             vectorEffect="non-scaling-stroke"

@@ -1,5 +1,6 @@
 import { cornersOfRect, type Rect } from '@nobrel/core/geometry';
 import { warpedPath, type Thrown } from './warped.js';
+import * as css from './projection.module.css';
 
 /** Diameters of the check figure's circles, mm: in the middle, and in each corner. */
 export const checkCircles = ({ width, height }: Pick<Rect, 'width' | 'height'>) => {
@@ -38,5 +39,7 @@ export function CheckFigure({ part, thrown, colour }: { part: Rect; thrown: Thro
     ...open.map((points) => warpedPath(points, false, thrown)),
     ...closed.map((points) => warpedPath(points, true, thrown)),
   ];
-  return <path className="wall-line" d={d.join('')} stroke={colour} strokeWidth={1.5} />;
+  return (
+    <path className={css.wallLine} data-part="wall-line" d={d.join('')} stroke={colour} strokeWidth={1.5} />
+  );
 }

@@ -8,6 +8,7 @@ import { FileUpload, type FileChooser } from '../../../bench/bring-in/file-uploa
 import { PointOut } from './point-out.js';
 import { usePlaced } from './placing.js';
 import type { Wall } from './use-wall.js';
+import * as css from './projection.module.css';
 
 type State =
   | { at: 'rest' }
@@ -27,7 +28,7 @@ export function FromPhotograph({ surface, wall }: { surface: WallSize; wall: Wal
         Tape the outline, show the dots, leave a little light in the room, and photograph the wall so that all
         of the outline is in it.
       </p>
-      <div className="steer-row">
+      <div className={css.steerRow}>
         <Button
           aria-pressed={areDotsShown}
           onClick={() =>

@@ -1,6 +1,8 @@
 import { useRef, type PointerEvent } from 'react';
 import type { Point } from '@nobrel/core/geometry';
 import type { Handle, Screen } from '@nobrel/core/transfer';
+import { clsx } from 'clsx';
+import * as css from './projection.module.css';
 
 type HandlesProps = {
   handles: readonly Handle[];
@@ -41,7 +43,7 @@ export function Handles({ handles, inHand, screen, onTake, onMove }: HandlesProp
   };
   return (
     <svg
-      className="corner-handles"
+      className={css.cornerHandles}
       width={screen.width}
       height={screen.height}
       onPointerMove={onPointerMove}
@@ -52,7 +54,8 @@ export function Handles({ handles, inHand, screen, onTake, onMove }: HandlesProp
       {handles.map(({ name, px }, k) => (
         <g
           key={name}
-          className={k === inHand ? 'corner corner-in-hand' : 'corner'}
+          className={clsx(css.corner, k === inHand && css.cornerInHand)}
+          data-part="corner"
           transform={`translate(${px.x} ${px.y})`}
           role="button"
           aria-label={`Handle ${k + 1}, ${name}`}
@@ -63,12 +66,12 @@ export function Handles({ handles, inHand, screen, onTake, onMove }: HandlesProp
             onTake(k);
           }}
         >
-          <path className="corner-shape" d={shapes[k % shapes.length]} />
+          <path d={shapes[k % shapes.length]} />
           {dotsBeside(k).map((x) => (
-            <circle key={x} className="corner-dot" cx={x} cy={-reachPx} r={5} />
+            <circle key={x} className={css.cornerDot} cx={x} cy={-reachPx} r={5} />
           ))}
           <path
-            className="corner-cross"
+            className={css.cornerCross}
             d={`M${-2 * reachPx} 0H${2 * reachPx}M0 ${-2 * reachPx}V${2 * reachPx}`}
           />
         </g>

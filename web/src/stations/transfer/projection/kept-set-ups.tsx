@@ -16,6 +16,7 @@ import {
 } from '../../../store/api/transfer.js';
 import { usePlaced } from './placing.js';
 import type { Wall } from './use-wall.js';
+import * as css from './projection.module.css';
 
 type KeptSetUpsProps = { surface: WallSize; wall: Wall };
 
@@ -38,7 +39,7 @@ export function KeptSetUps({ surface, wall }: KeptSetUpsProps) {
       <h2>This wall, this projector</h2>
       <KeepSetUp surface={surface} wall={wall} />
       {setUps.map((setUp) => (
-        <div key={setUp.id} className="steer-row">
+        <div key={setUp.id} className={css.steerRow}>
           <Button aria-pressed={used?.id === setUp.id} onClick={() => use(setUp)}>
             Use “{setUp.name}”
           </Button>
@@ -87,9 +88,9 @@ function KeepSetUp({ surface, wall }: KeptSetUpsProps) {
   };
   return (
     <>
-      <div className="steer-row">
+      <div className={css.steerRow}>
         <Input
-          className="steer-name"
+          className={css.steerName}
           size="large"
           aria-label="Name of the set-up"
           placeholder="shed wall, from the shelf"
@@ -141,7 +142,7 @@ function Touched({ onOff }: { onOff: (off: readonly [Point, Point]) => void }) {
         Do both crosses lie on the marks you made? Say how far off they are, mm; left and up are negative.
       </p>
       {([0, 1] as const).map((k) => (
-        <div key={k} className="steer-row">
+        <div key={k} className={css.steerRow}>
           {crossNames[k]}: {gap(k, 'x', 'to the right')} right, {gap(k, 'y', 'down')} down
         </div>
       ))}

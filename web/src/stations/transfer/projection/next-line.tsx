@@ -5,6 +5,7 @@ import { defaultWallPicture, strokeWords, type TracingPlan, type WallPicture } f
 import { useUnit } from '../../../store/hooks.js';
 import type { RunBench } from '../run/use-run.js';
 import type { Wall } from './use-wall.js';
+import * as css from './projection.module.css';
 
 type NextLineProps = { map: MapDocument; plan: TracingPlan; wall: Wall; bench: RunBench };
 
@@ -33,11 +34,11 @@ export function NextLine({ map, plan, wall, bench }: NextLineProps) {
     ),
   }[next.kind];
   return (
-    <section aria-label="Next line" className="steer-next">
+    <section aria-label="Next line" className={css.steerNext}>
       <h2 aria-live="polite">
         {done.size} of {plan.lines.length} lines. {says}
       </h2>
-      <div className="steer-row">
+      <div className={css.steerRow}>
         <Button type="primary" disabled={next.kind === 'done'} onClick={onward}>
           {paused ? 'Begin' : 'Done'}
         </Button>

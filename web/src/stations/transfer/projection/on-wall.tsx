@@ -9,6 +9,8 @@ import { useDecisions } from '../../../store/use-work.js';
 import { CheckFigure } from './check-figure.js';
 import { matrix3d, ReferenceOnWall } from './reference-on-wall.js';
 import { asPaths, warpedLines, warpedPath, type Thrown, type WarpedLine } from './warped.js';
+import { clsx } from 'clsx';
+import * as css from './projection.module.css';
 
 type OnWallProps = {
   map: MapDocument;
@@ -37,7 +39,8 @@ export function OnWall(props: OnWallProps) {
   const flashing = useMemo(() => new Set(flash), [flash]);
   return (
     <div
-      className={blink && !blank ? 'on-wall on-wall-blink' : 'on-wall'}
+      className={clsx(css.onWall, blink && !blank && css.onWallBlink)}
+      data-part="on-wall"
       style={{
         opacity: brightness,
         // Still there, so that it shows again within a frame.
@@ -57,7 +60,15 @@ export function OnWall(props: OnWallProps) {
             <CrossOnWall key={`${at.x} ${at.y}`} at={at} {...{ thrown, colour, widthPx }} />
           ))}
         {asPaths(all.filter(({ id }) => flashing.has(id))).map(({ dash, d }) => (
-          <path key={dash} className="wall-line wall-flash" d={d} stroke={colour} strokeWidth={3 * widthPx} />
+          <path
+            key={dash}
+            className={clsx(css.wallLine, css.wallFlash)}
+            data-part="wall-line"
+            data-kind="flash"
+            d={d}
+            stroke={colour}
+            strokeWidth={3 * widthPx}
+          />
         ))}
       </svg>
     </div>
@@ -98,7 +109,8 @@ function LinesOnWall({ all, picture, done, flashing, thrown, widthPx }: LinesOnW
   return paths.map(({ dash, d }) => (
     <path
       key={dash}
-      className="wall-line"
+      className={css.wallLine}
+      data-part="wall-line"
       d={d}
       stroke={colour}
       strokeWidth={widthPx}
@@ -159,7 +171,16 @@ function GridOnWall({ thrown, colour }: { thrown: Thrown; colour: string }) {
     ];
     return runs.map((points) => warpedPath(points, false, thrown)).join('');
   }, [fit, preparation, thrown]);
-  return <path className="wall-line wall-grid" d={d} stroke={colour} strokeWidth={1} />;
+  return (
+    <path
+      className={clsx(css.wallLine, css.wallGrid)}
+      data-part="wall-line"
+      data-kind="grid"
+      d={d}
+      stroke={colour}
+      strokeWidth={1}
+    />
+  );
 }
 
 /** Half an arm of a cross that is drawn to join a later position by, mm. */
@@ -188,7 +209,9 @@ function CrossOnWall({
   ];
   return (
     <path
-      className="wall-line wall-cross"
+      className={css.wallLine}
+      data-part="wall-line"
+      data-kind="cross"
       d={arms.map((points) => warpedPath(points, false, thrown)).join('')}
       stroke={colour}
       strokeWidth={widthPx}

@@ -15,6 +15,7 @@ import {
 } from '@nobrel/core/transfer';
 import { firstPlaced, placedOn } from './use-placed.js';
 import type { Wall } from './use-wall.js';
+import * as css from './projection.module.css';
 
 /** Steps a handle is nudged by, pixels. */
 const stepsPx = [0.1, 1, 10] as const;
@@ -122,8 +123,8 @@ export function MoveHandles({ surface, wall }: { surface: WallSize; wall: Wall }
           label: `${value + 1} ${name}`,
         }))}
       />
-      <div className="steer-row">
-        <div className="steer-pad" role="group" aria-label="Move the handle">
+      <div className={css.steerRow}>
+        <div className={css.steerPad} role="group" aria-label="Move the handle">
           {pad.map((key, k) =>
             key ? (
               <Button key={key[1]} aria-label={key[1]} onClick={() => nudge(key[2])}>

@@ -4,7 +4,7 @@ import { isConvexQuad, quadBy, type Quad } from '@nobrel/core/geometry';
 import { LeafScale } from '../../../leaves/leaf/leaf-scale.js';
 import { cornersInside, SheetCorners } from '../../../leaves/leaf/sheet-corners.js';
 import { useSize } from '../../../leaves/leaf/use-size.js';
-import './point-out.css';
+import * as css from './projection.module.css';
 
 type PointOutProps = {
   photograph: Blob;
@@ -57,7 +57,7 @@ function Corners({ shown, onPoint }: { shown: Shown; onPoint: PointOutProps['onP
   const close = closeShare * width;
   const { x, y } = corners[inHand] ?? corners[0];
   return (
-    <div className="point-out">
+    <div className={css.pointOut}>
       <div ref={frame}>
         <LeafScale value={size.width / width}>
           <svg viewBox={`0 0 ${width} ${height}`} aria-label="The photograph">
@@ -67,7 +67,7 @@ function Corners({ shown, onPoint }: { shown: Shown; onPoint: PointOutProps['onP
         </LeafScale>
       </div>
       <svg
-        className="point-out-close"
+        className={css.pointOutClose}
         role="img"
         aria-label="The corner moved last, close"
         viewBox={`${x - close / 2} ${y - close / 2} ${close} ${close}`}

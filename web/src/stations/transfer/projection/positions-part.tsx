@@ -22,6 +22,8 @@ import type { RunBench } from '../run/use-run.js';
 import { MoveHandles, usePlaced } from './placing.js';
 import { firstPlaced } from './use-placed.js';
 import type { Wall } from './use-wall.js';
+import { clsx } from 'clsx';
+import * as css from './projection.module.css';
 
 type PositionsProps = { map: MapDocument; plan: TracingPlan; wall: Wall; bench: RunBench; positions: Rect[] };
 
@@ -75,7 +77,7 @@ export function PositionsPart({ map, plan, wall, bench, positions }: PositionsPr
             : `The projector stands before position ${now + 1}.`}
       </p>
       <PositionsDrawn {...{ map, positions, now, wanted }} />
-      <div className="steer-row" role="group" aria-label="Go to a position">
+      <div className={css.steerRow} role="group" aria-label="Go to a position">
         {positions.map((_, number) => (
           <Button
             key={number}
@@ -146,7 +148,7 @@ function Joining({ map, wall, picture, placed, positions }: JoiningProps) {
         {joined.doubt ??
           `Expected at the joint: within ${formatLength(joined.atJointMm, unit)}; at the far corner of position ${number}: within ${formatLength(joined.atFarEdgeMm, unit)}. The places agree to ${formatLength(Math.max(...joined.offMm), unit)}.`}
       </p>
-      <div className="steer-row">
+      <div className={css.steerRow}>
         <Button
           type="primary"
           onClick={() =>
@@ -187,16 +189,20 @@ function PositionsDrawn({
   const size = Math.max(surface.width, surface.height);
   return (
     <svg
-      className="positions-drawn"
+      className={css.positionsDrawn}
       viewBox={`${-0.01 * size} ${-0.01 * size} ${surface.width + 0.02 * size} ${surface.height + 0.02 * size}`}
       aria-hidden
     >
-      <rect width={surface.width} height={surface.height} className="positions-surface" />
+      <rect width={surface.width} height={surface.height} className={css.positionsSurface} />
       {positions.map((position, k) => (
         <g
           key={k}
           className={
-            k === now ? 'position position-now' : k === wanted ? 'position position-wanted' : 'position'
+            k === now
+              ? clsx(css.position, css.positionNow)
+              : k === wanted
+                ? clsx(css.position, css.positionWanted)
+                : css.position
           }
         >
           <rect {...position} />

@@ -6,10 +6,10 @@ import { useAwake } from '../run/use-awake.js';
 import { Handles } from './handles.js';
 import { OnWall } from './on-wall.js';
 import { usePlacingKeys } from './placing-keys.js';
-import './projection.css';
 import { thrownAs, usePictureOn, useScreen, useSettled } from './use-placed.js';
 import { useMapOnWall } from './use-map-on-wall.js';
 import { useWall, type Wall } from './use-wall.js';
+import * as css from './projection.module.css';
 
 /** The projector’s own window: the drawing, true on the wall, and black around it. Nothing is ever written there. */
 export function ProjectorPage() {
@@ -20,7 +20,7 @@ export function ProjectorPage() {
     document.title = 'Projector';
   });
   const map = useMapOnWall();
-  if (!map || !wall.told) return <main className="projector" aria-label="Projector" />;
+  if (!map || !wall.told) return <main className={css.projector} aria-label="Projector" />;
   return <Projected {...{ map, wall, screen }} picture={wall.told.picture} />;
 }
 
@@ -33,7 +33,7 @@ function Projected({ map, wall, screen, picture: told }: ProjectedProps) {
   const done = useMemo(() => new Set(knownAgain(run, map).done.keys()), [run, map]);
   const move = usePlacingKeys({ picture, wall, placed });
   return (
-    <main className="projector" aria-label="Projector">
+    <main className={css.projector} aria-label="Projector">
       <OnWall {...{ map, picture, thrown, part, screen, done }} />
       {picture.placing !== 'none' && (
         <Handles

@@ -7,6 +7,7 @@ import { useMainPicture } from '../../../leaves/drawn/use-reference.js';
 import { useDecisions } from '../../../store/use-work.js';
 import { piecesOf, pieceToWall } from './pieces.js';
 import type { Thrown } from './warped.js';
+import * as css from './projection.module.css';
 
 /** A projective map as CSS asks for it: its rows as columns. */
 export const matrix3d = (h: Homography) => {
@@ -21,7 +22,7 @@ export function ReferenceOnWall({ map, thrown }: { map: MapDocument; thrown: Thr
   const layout = useMemo(() => (findFitFault(fit) ? null : layOut(preparation, fit)), [fit, preparation]);
   if (!layout) return null;
   return (
-    <div className="wall-reference" role="img" aria-label="The reference on the wall">
+    <div className={css.wallReference} role="img" aria-label="The reference on the wall">
       {piecesOf(map.surface, thrown).map((piece) => (
         <svg
           key={`${piece.x} ${piece.y}`}

@@ -11,7 +11,6 @@ import { useTracing } from '../../../workers/use-tracing.js';
 import { useAwake } from '../run/use-awake.js';
 import { useRun } from '../run/use-run.js';
 import { useTransfer } from '../use-transfer.js';
-import './projection.css';
 import { FromPhotograph } from './from-photograph.js';
 import { KeptSetUps } from './kept-set-ups.js';
 import { MadeTrue } from './made-true.js';
@@ -21,6 +20,7 @@ import { PositionsPart } from './positions-part.js';
 import { useMapOnWall } from './use-map-on-wall.js';
 import { useWall, type Wall } from './use-wall.js';
 import { WhatIsShown } from './what-is-shown.js';
+import * as css from './projection.module.css';
 
 /** Steers what is on the wall, from a tablet or phone beside it: large targets, live. */
 export function SteerPage() {
@@ -31,7 +31,7 @@ export function SteerPage() {
   const fault = work.map === null ? 'This work has no map with lines yet.' : map ? orderFault(map) : null;
   if (fault !== null)
     return (
-      <main className="steer">
+      <main className={css.steer}>
         <Alert type="info" title={fault} action={<Link to={`/works/${work.id}/map`}>To the map</Link>} />
         <Link to={`/works/${work.id}/transfer?at=seen`}>Back to Transfer</Link>
       </main>
@@ -48,15 +48,15 @@ function Steer({ map, plan, wall }: { map: MapDocument; plan: TracingPlan; wall:
   const { steered, goBack } = useGoBack(wall);
   useKeepPlaced(wall);
   return (
-    <main className="steer" aria-label="Steer the projector">
-      <header className="steer-head">
+    <main className={css.steer} aria-label="Steer the projector">
+      <header className={css.steerHead}>
         {!isGuest && <Link to={`/works/${id}/transfer?at=seen`}>Back to Transfer</Link>}
         <SavingState />
         <Heard wall={wall} />
       </header>
       <ConflictNotice />
       <NextLine map={map} plan={plan} wall={steered} bench={bench} />
-      <div className="steer-parts">
+      <div className={css.steerParts}>
         {plan.places && <PositionsPart {...{ map, plan, bench }} wall={steered} positions={plan.places} />}
         <WhatIsShown surface={map.surface} wall={steered} />
         <Placing surface={map.surface} wall={steered} onBack={goBack} />

@@ -20,12 +20,12 @@ import { useDecisions, useWork } from '../../../store/use-work.js';
 import { projectionWorker } from '../../../workers/use-projection.js';
 import { Handles } from './handles.js';
 import { OnWall } from './on-wall.js';
-import './projection.css';
 import { usePlacingKeys } from './placing-keys.js';
 import { thrownAs, usePictureOn, useScreen } from './use-placed.js';
 import { useMapOnWall } from './use-map-on-wall.js';
 import { useWall, type Wall } from './use-wall.js';
 import { asPaths, warpedLines, type Thrown } from './warped.js';
+import * as css from './projection.module.css';
 
 /** A projector to try things out with: the wall as it would look, with a projector set up askew before it. */
 export function TryPage() {
@@ -36,7 +36,7 @@ export function TryPage() {
   const wall = useWall(screen);
   if (work.map === null)
     return (
-      <main className="try-wall">
+      <main className={css.tryWall}>
         <p>This work has no map with lines yet.</p>
         <Link to={`/works/${work.id}/map`}>To the map</Link>
       </main>
@@ -80,12 +80,12 @@ function TriedOut({ map, wall, screen, picture: told }: TriedOutProps) {
   const frame = quadBy((k) => onPixel(cornersOfRect({ x: 0, y: 0, ...screen })[k]));
   const size = { width: room.width - besidePx, height: room.height };
   return (
-    <main className="try-wall" aria-label="A projector to try out">
-      <div className="try-picture" style={size}>
+    <main className={css.tryWall} aria-label="A projector to try out">
+      <div className={css.tryPicture} style={size}>
         <BareWall {...{ map, view, size, frame, done }} />
         {/* Nothing is thrown beyond the picture's edge. */}
         <div
-          className="try-beam"
+          className={css.tryBeam}
           style={{ clipPath: `polygon(${frame.map(({ x, y }) => `${x}px ${y}px`).join(', ')})` }}
         >
           <OnWall {...{ map, picture, thrown, part, done, onPixel }} screen={size} pixels={screen} />
@@ -103,7 +103,7 @@ function TriedOut({ map, wall, screen, picture: told }: TriedOutProps) {
           )}
         </div>
       </div>
-      <aside className="try-beside">
+      <aside className={css.tryBeside}>
         <h1>A projector to try out</h1>
         <p>
           It stands a little askew, and its lens is a little bent, as they are. Steer it from the page beside
@@ -176,22 +176,22 @@ function BareWall({ map, view, size, frame, done }: BareWallProps) {
   const from = view.at({ x: 0, y: 0 });
   const dim = 0.42;
   return (
-    <svg className="try-bare" width={size.width} height={size.height} aria-hidden>
+    <svg className={css.tryBare} width={size.width} height={size.height} aria-hidden>
       <rect
         width={size.width}
         height={size.height}
         fill={`rgb(${colour.map((share) => Math.round(255 * dim * share)).join(' ')})`}
       />
       <rect
-        className="try-tape"
+        className={css.tryTape}
         x={from.x}
         y={from.y}
         width={view.scale * surface.width}
         height={view.scale * surface.height}
       />
-      <polygon className="try-light" points={frame.map(({ x, y }) => `${x},${y}`).join(' ')} />
+      <polygon className={css.tryLight} points={frame.map(({ x, y }) => `${x},${y}`).join(' ')} />
       {traced.map(({ dash, d }) => (
-        <path key={dash} className="try-traced" d={d} />
+        <path key={dash} className={css.tryTraced} d={d} />
       ))}
     </svg>
   );
@@ -207,7 +207,7 @@ function Measured({ part, thrown, view }: { part: Rect; thrown: Thrown; view: Vi
     <>
       <h2>What the tape measures</h2>
       <p>The outline of the drawing, as it lies on the wall now.</p>
-      <dl className="try-measured">
+      <dl className={css.tryMeasured} data-part="try-measured">
         <dt>Top edge</dt>
         <dd>{length(a, b)}</dd>
         <dt>Right edge</dt>

@@ -12,6 +12,7 @@ import { useDecisions } from '../../../store/use-work.js';
 import { ColourGap, LengthGap } from '../../../bench/sentence/gaps.js';
 import { perMmOf, usePlaced } from './placing.js';
 import type { Wall } from './use-wall.js';
+import * as css from './projection.module.css';
 
 const views: readonly { value: ProjectedView; label: string }[] = [
   { value: 'lines', label: 'lines' },
@@ -58,14 +59,14 @@ export function WhatIsShown({ surface, wall }: { surface: WallSize; wall: Wall }
         value={picture.extent}
         onChange={(extent) => wall.change({ extent })}
       />
-      <div className="steer-row">
+      <div className={css.steerRow}>
         {switches('onlyLeft', 'only what is still to trace')}
         {switches('grid', 'with the grid')}
       </div>
-      <label className="steer-row">
+      <label className={css.steerRow}>
         <span>Brightness</span>
         <Slider
-          className="steer-slider"
+          className={css.steerSlider}
           min={10}
           max={100}
           step={5}
@@ -75,7 +76,7 @@ export function WhatIsShown({ surface, wall }: { surface: WallSize; wall: Wall }
           onChange={(percent) => wall.change({ brightness: percent / 100 })}
         />
       </label>
-      <div className="steer-row">
+      <div className={css.steerRow}>
         Lines in{' '}
         <ColourGap
           label="Colour of the lines"
@@ -110,7 +111,7 @@ function BestColour({ picture, pixelMm, onTake }: BestProps) {
   if (!better) return null;
   const { name, colour, times } = better;
   return (
-    <p className="steer-row">
+    <p className={css.steerRow}>
       On this ground, the room {room}, lines show {times.toFixed(1)} times as well in {name}.{' '}
       <Button onClick={() => onTake(colour)}>Show them in {name}</Button>
     </p>

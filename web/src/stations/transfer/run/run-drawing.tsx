@@ -6,6 +6,8 @@ import { lineNear } from '@nobrel/core/map';
 import { placeNow, type Next, type TracingPlan } from '@nobrel/core/transfer';
 import { LeafScale } from '../../../leaves/leaf/leaf-scale.js';
 import { CheckMarksDrawn, SheetPlace } from '../tracing-marks.js';
+import { clsx } from 'clsx';
+import * as css from './run.module.css';
 
 type RunDrawingProps = {
   label: string;
@@ -43,14 +45,14 @@ export function RunDrawing(props: RunDrawingProps) {
   };
   return (
     <svg
-      className="run-drawing"
+      className={css.runDrawing}
       role="img"
       aria-label={label}
       viewBox={`${window.x} ${window.y} ${window.width} ${window.height}`}
       onPointerUp={onPointerUp}
     >
       <LeafScale value={scale}>
-        <rect className="run-surface" x={0} y={0} width={map.surface.width} height={map.surface.height} />
+        <rect className={css.runSurface} x={0} y={0} width={map.surface.width} height={map.surface.height} />
         {children}
         <RunLines
           window={window}
@@ -78,9 +80,9 @@ function SheetNow({ plan, next }: Pick<RunDrawingProps, 'plan' | 'next'>) {
 
 /** How lines are drawn, a letter each: still to come, of the stretch at hand, traced. Any other letter is out of view. */
 const looks: Readonly<Partial<Record<string, { className: string; widthPx: number }>>> = {
-  r: { className: 'run-line run-rest', widthPx: 1.2 },
-  s: { className: 'run-line run-section', widthPx: 1.8 },
-  d: { className: 'run-line run-done', widthPx: 1 },
+  r: { className: clsx(css.runLine, css.runRest), widthPx: 1.2 },
+  s: { className: css.runLine, widthPx: 1.8 },
+  d: { className: clsx(css.runLine, css.runDone), widthPx: 1 },
 };
 
 /** Lines that are drawn again together when one of them has changed: enough to skip most, few enough to be quick. */
@@ -196,14 +198,21 @@ function StrokeNow({ stroke, plan, scale }: StrokeNowProps) {
       {stroke.map((line) => (
         <path
           key={line.id}
-          className="run-line run-now"
+          className={clsx(css.runLine, css.runNow)}
           d={pathData(line)}
           strokeWidth={4.5 / scale}
           strokeDasharray={dashOf(line)?.join(' ') ?? 'none'}
         />
       ))}
-      <circle className="run-end" cx={endX} cy={endY} r={5 / scale} />
-      <circle className="run-begin" cx={x} cy={y} r={8 / scale} strokeWidth={2.5 / scale} />
+      <circle className={css.runEnd} cx={endX} cy={endY} r={5 / scale} />
+      <circle
+        className={css.runBegin}
+        data-part="run-begin"
+        cx={x}
+        cy={y}
+        r={8 / scale}
+        strokeWidth={2.5 / scale}
+      />
     </>
   );
 }

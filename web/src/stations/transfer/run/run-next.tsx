@@ -15,6 +15,7 @@ import { useUnit } from '../../../store/hooks.js';
 import { useWorkId } from '../../../store/use-work.js';
 import type { usePedal } from './use-pedal.js';
 import type { RunBench } from './use-run.js';
+import * as css from './run.module.css';
 
 type RunNextProps = { bench: RunBench; plan: TracingPlan; pedal: ReturnType<typeof usePedal> };
 
@@ -26,8 +27,8 @@ export function RunNext({ bench, plan, pedal }: RunNextProps) {
   const { says, why, button } = words(bench, plan, unit);
   const isBegun = run.traced.length > 0 || run.marksAt !== null;
   return (
-    <footer className="run-next">
-      <div role="status" className="run-says">
+    <footer className={css.runNext}>
+      <div role="status" className={css.runSays} data-part="run-says">
         <strong>{says}</strong>
         <span>{why}</span>
         {lost.length > 0 && (
@@ -40,7 +41,7 @@ export function RunNext({ bench, plan, pedal }: RunNextProps) {
           </span>
         )}
       </div>
-      <div className="run-buttons">
+      <div className={css.runButtons}>
         {next.kind === 'look' && <Link to={`/works/${id}/transfer?at=slipped`}>It has slipped</Link>}
         <Button size="large" disabled={!isBegun} onClick={back}>
           Back

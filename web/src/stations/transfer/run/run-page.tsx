@@ -16,11 +16,12 @@ import { useTracing } from '../../../workers/use-tracing.js';
 import { boxOf, linesOf, RunDrawing } from './run-drawing.js';
 import { RunHead } from './run-head.js';
 import { RunNext } from './run-next.js';
-import './run.css';
 import { useAwake } from './use-awake.js';
 import { useHearSaves } from './use-hear-saves.js';
 import { usePedal } from './use-pedal.js';
 import { useRun } from './use-run.js';
+import { clsx } from 'clsx';
+import * as css from './run.module.css';
 
 /** The tracing led line by line, for a screen beside the easel. */
 export function RunPage() {
@@ -37,7 +38,7 @@ export function RunPage() {
         : orderFault(map);
   if (fault !== null)
     return (
-      <main className="run run-empty">
+      <main className={clsx(css.run, css.runEmpty)}>
         <Alert
           type="info"
           title={fault}
@@ -73,15 +74,15 @@ function Run({ map, plan }: { map: MapDocument; plan: TracingPlan }) {
   const tap = (line: MapLine) => (done.has(line.id) ? bench.untrace(line.id) : bench.trace([line]));
   const drawing = { map, plan, done, next, onLine: tap };
   return (
-    <main className="run" ref={main} tabIndex={-1} aria-label="Tracing line by line">
+    <main className={css.run} ref={main} tabIndex={-1} aria-label="Tracing line by line">
       <RunHead
         bench={bench}
         plan={plan}
         leave={!isGuest && <Link to={`/works/${id}/transfer`}>Back to Transfer</Link>}
       />
       <ConflictNotice />
-      <div className="run-body">
-        <div className="run-details">
+      <div className={css.runBody}>
+        <div className={css.runDetails}>
           <RunDrawing
             {...drawing}
             label="The map, close"
@@ -91,7 +92,7 @@ function Run({ map, plan }: { map: MapDocument; plan: TracingPlan }) {
           />
           <ReferenceClose window={near} />
         </div>
-        <aside className="run-side">
+        <aside className={css.runSide}>
           <RunDrawing
             {...drawing}
             label="The whole map: tap a line that is traced"
@@ -142,7 +143,7 @@ function ReferenceClose({ window }: { window: Rect }) {
   const layout = useMemo(() => (findFitFault(fit) ? null : layOut(preparation, fit)), [fit, preparation]);
   return (
     <svg
-      className="run-drawing"
+      className={css.runDrawing}
       role="img"
       aria-label="The reference, close"
       viewBox={`${window.x} ${window.y} ${window.width} ${window.height}`}
@@ -162,7 +163,7 @@ type SectionsProps = {
 /** The stretches, how far each has come, and a way to go to another. */
 function Sections({ plan, done, at, onSection }: SectionsProps) {
   return (
-    <ol className="run-sections" aria-label="Stretches">
+    <ol className={css.runSections} aria-label="Stretches">
       {plan.sections.map(({ from, to, minutes }, k) => {
         const lines = plan.lines.slice(from, to + 1);
         const count = lines.filter(({ id }) => done.has(id)).length;

@@ -16,6 +16,10 @@ import { ToolInHand } from '../../../leaves/in-hand.js';
 import { useWork } from '../../../store/use-work.js';
 import { tracingWorker } from '../../../workers/use-tracing.js';
 import { useTransfer, useTransferMap } from '../use-transfer.js';
+import * as css from './tools.module.css';
+import * as leafCss from '../../../leaves/leaf/leaf.module.css';
+import { clsx } from 'clsx';
+import * as transferCss from '../transfer.module.css';
 
 const verdictMarks = { works: '○', 'with care': '△', 'does not work': '✕' } as const;
 
@@ -50,7 +54,15 @@ function CrowdedMarks({ spots }: { spots: Float64Array }) {
       Array.from({ length: spots.length / 2 }, (_, k) => `M${spots[2 * k]} ${spots[2 * k + 1]}h0`).join(''),
     [spots],
   );
-  return <path className="crowded-spots" d={d} strokeWidth={7 / scale} strokeLinecap="round" />;
+  return (
+    <path
+      className={css.crowdedSpots}
+      data-part="crowded-spots"
+      d={d}
+      strokeWidth={7 / scale}
+      strokeLinecap="round"
+    />
+  );
 }
 
 function useWeighed(): Weighed[] | null {
@@ -84,8 +96,8 @@ function MethodsPanel({ weighed }: { weighed: Weighed[] | null }) {
   const [beside, setBeside] = useState<readonly TransferMethod[]>([]);
   const shown = beside.length === 2 ? weighed?.filter(({ method }) => beside.includes(method)) : weighed;
   return (
-    <section className="leaf" aria-label="Methods">
-      <header className="leaf-head">
+    <section className={leafCss.leaf} data-part="leaf" aria-label="Methods">
+      <header className={leafCss.leafHead}>
         <h2>{beside.length === 2 ? 'Two methods side by side' : 'Methods for this work'}</h2>
         {beside.length > 0 && (
           <Button size="small" onClick={() => setBeside([])}>
@@ -94,7 +106,7 @@ function MethodsPanel({ weighed }: { weighed: Weighed[] | null }) {
         )}
       </header>
       <div
-        className={`steps-list methods${beside.length === 2 ? ' methods-beside' : ''}`}
+        className={clsx(transferCss.stepsList, beside.length === 2 && css.methodsBeside)}
         tabIndex={0}
         role="region"
         aria-label="Methods weighed"
@@ -125,7 +137,7 @@ function MethodsPanel({ weighed }: { weighed: Weighed[] | null }) {
 function AtHand() {
   const { transfer, change } = useTransfer();
   return (
-    <fieldset className="at-hand">
+    <fieldset className={css.atHand}>
       <legend>At hand</legend>
       <Checkbox.Group
         options={gears.map((value) => ({ value, label: gearWords[value] }))}
@@ -189,12 +201,12 @@ function MethodWeighed({ weighed, chosen, whole, beside, onChoose, onBeside }: M
     </dl>
   );
   return (
-    <article className={`method${chosen ? ' method-chosen' : ''}`} aria-label={name}>
+    <article className={clsx(css.method, chosen && css.methodChosen)} aria-label={name}>
       <header>
         <h3>
           <span aria-hidden="true">{verdictMarks[verdict]}</span> {name}
         </h3>
-        <span className="method-verdict">
+        <span className={css.methodVerdict}>
           {verdict}, {formatMinutes(minutes.whole)} ({formatMinutes(estimate.low)} to{' '}
           {formatMinutes(estimate.high)})
         </span>
@@ -206,7 +218,7 @@ function MethodWeighed({ weighed, chosen, whole, beside, onChoose, onBeside }: M
           </Button>
         )}
       </header>
-      <ul className="plain-list">
+      <ul>
         {why.map((sentence) => (
           <li key={sentence}>{sentence}</li>
         ))}

@@ -10,6 +10,9 @@ import type { SchoolsCompared } from '../../../workers/tracing-worker.js';
 import { RunButton } from '../run-button.js';
 import { FocusMark, TracingMarks } from '../tracing-marks.js';
 import { useTransfer, useTransferMap } from '../use-transfer.js';
+import * as leafCss from '../../../leaves/leaf/leaf.module.css';
+import * as transferCss from '../transfer.module.css';
+import * as css from './tools.module.css';
 
 /** The order of every line: the stretches on the map, and what each school of tracing comes to. */
 export function OrderTool() {
@@ -99,14 +102,14 @@ function SchoolsPanel() {
     };
   }, [map, options]);
   return (
-    <section className="leaf" aria-label="Schools of tracing">
-      <header className="leaf-head">
+    <section className={leafCss.leaf} data-part="leaf" aria-label="Schools of tracing">
+      <header className={leafCss.leafHead}>
         <h2>Schools of tracing</h2>
       </header>
-      <div className="steps-list" tabIndex={0} role="region" aria-label="Schools compared">
+      <div className={transferCss.stepsList} tabIndex={0} role="region" aria-label="Schools compared">
         {!compared && <p role="status">Comparing…</p>}
         {compared && (
-          <table className="compared">
+          <table className={css.compared}>
             <thead>
               <tr>
                 <th scope="col">Order</th>
@@ -119,7 +122,13 @@ function SchoolsPanel() {
             </thead>
             <tbody>
               {compared.schools.map(({ school, minutes, lifts, travelMm, palmCrossings }) => (
-                <tr key={school} className={school === transfer.school ? 'compared-chosen' : undefined}>
+                <tr
+                  key={school}
+                  {...(school === transfer.school && {
+                    className: css.comparedChosen,
+                    'data-part': 'compared-chosen',
+                  })}
+                >
                   <th scope="row">
                     {orderSchoolModules[school].name}
                     <p>{orderSchoolModules[school].why}</p>

@@ -13,6 +13,8 @@ import {
 } from '@nobrel/core/transfer';
 import { useLeafScale } from '../../../leaves/leaf/leaf-scale.js';
 import { greyOf, shapePaths } from '../../../leaves/drawn/shape-paths.js';
+import * as css from './tools.module.css';
+import * as drawnCss from '../../../leaves/drawn/drawn.module.css';
 
 type StrengthsProps = { map: MapDocument; found: StrengthsFound; lineMm: number };
 
@@ -41,12 +43,13 @@ export function StrengthsDrawing({ map, found, lineMm }: StrengthsProps) {
     [found],
   );
   return (
-    <g className="map-drawing">
-      <path className="troubled" d={troubled} fill="none" strokeWidth={4 / scale} />
+    <g data-part="map-drawing">
+      <path className={css.troubled} d={troubled} fill="none" strokeWidth={4 / scale} />
       {paths.map(({ id, dash, d }) => (
         <path
           key={id}
-          className="map-line map-line-drawn"
+          className={drawnCss.mapLine}
+          data-part="map-line"
           d={d}
           fill="none"
           strokeWidth={Math.max(lineMm, 1.1 / scale)}
@@ -55,7 +58,7 @@ export function StrengthsDrawing({ map, found, lineMm }: StrengthsProps) {
         />
       ))}
       {words.map(({ x, y, sizeMm, word }, i) => (
-        <text key={i} className="map-number" x={x} y={y} fontSize={sizeMm} textAnchor="middle">
+        <text key={i} className={drawnCss.mapNumber} x={x} y={y} fontSize={sizeMm} textAnchor="middle">
           {word}
         </text>
       ))}

@@ -20,6 +20,10 @@ import { SurfaceSheet } from '../../../leaves/drawn/surface-sheet.js';
 import { useDecide, useDecisions } from '../../../store/use-work.js';
 import { AsPainted, StrengthsDrawing } from './paint-drawing.js';
 import { useTransfer, useTransferMap } from '../use-transfer.js';
+import * as leafCss from '../../../leaves/leaf/leaf.module.css';
+import * as transferCss from '../transfer.module.css';
+import * as sentenceCss from '../../../bench/sentence/sentence.module.css';
+import * as css from './tools.module.css';
 
 type Shown = 'strengths' | PaintStage;
 const shownWords: Record<Shown, string> = {
@@ -125,11 +129,11 @@ function StrengthsPanel({ found, under }: { found: StrengthsFound; under: UnderP
   const decide = useDecide();
   const says = saysOfStrengths(found, under, transferMethods[transfer.method].name);
   return (
-    <section className="leaf" aria-label="How dark to draw the lines">
-      <header className="leaf-head">
+    <section className={leafCss.leaf} data-part="leaf" aria-label="How dark to draw the lines">
+      <header className={leafCss.leafHead}>
         <h2>Strengths</h2>
       </header>
-      <div className="steps-list" tabIndex={0} role="region" aria-label="Strengths of the lines">
+      <div className={transferCss.stepsList} tabIndex={0} role="region" aria-label="Strengths of the lines">
         <p>As faint as can be followed through the first layer, so that it is gone at the end.</p>
         <ByStrength found={found} />
         {says.map((words) => (
@@ -139,7 +143,7 @@ function StrengthsPanel({ found, under }: { found: StrengthsFound; under: UnderP
         ))}
         {found.values.length > 0 && <ByValue found={found} />}
         <OwnTry />
-        <div className="words">
+        <div className={sentenceCss.words}>
           <Switch
             size="small"
             aria-label="Print the outline like this"
@@ -156,7 +160,7 @@ function StrengthsPanel({ found, under }: { found: StrengthsFound; under: UnderP
 /** How much of the drawing is drawn how dark. */
 function ByStrength({ found }: { found: StrengthsFound }) {
   return (
-    <table className="compared">
+    <table className={css.compared}>
       <thead>
         <tr>
           <th scope="col">Draw</th>
@@ -173,7 +177,7 @@ function ByStrength({ found }: { found: StrengthsFound }) {
               <th scope="row">{id}</th>
               <td>
                 <svg
-                  className="strength-sample"
+                  className={css.strengthSample}
                   viewBox="0 0 24 4"
                   role="img"
                   aria-label={strengthDashes[id].says}
@@ -198,7 +202,7 @@ function OwnTry() {
   return (
     <>
       <h3>By your own try</h3>
-      <div className="words">
+      <div className={sentenceCss.words}>
         Draw a line of each strength on a scrap, as on the test strip, and lay a first layer of a middle value
         over them. The faintest I could follow was{' '}
         <ChoiceGap
@@ -227,7 +231,7 @@ function OwnTry() {
 /** What each value of the map asks for. */
 function ByValue({ found }: { found: StrengthsFound }) {
   return (
-    <table className="compared">
+    <table className={css.compared}>
       <thead>
         <tr>
           <th scope="col">Value</th>

@@ -25,6 +25,10 @@ import { SurfaceSheet } from '../../../leaves/drawn/surface-sheet.js';
 import { useDecisions } from '../../../store/use-work.js';
 import { useTransfer, useTransferMap } from '../use-transfer.js';
 import { WallTool } from './wall-tool.js';
+import * as leafCss from '../../../leaves/leaf/leaf.module.css';
+import * as transferCss from '../transfer.module.css';
+import * as css from './tools.module.css';
+import * as sentenceCss from '../../../bench/sentence/sentence.module.css';
 
 const seenWords = {
   seen: 'can be followed',
@@ -92,11 +96,16 @@ function usePaper(): ThroughPaper | null {
 
 function StripPanel({ paper }: { paper: ThroughPaper | null }) {
   return (
-    <section className="leaf" aria-label="What is seen">
-      <header className="leaf-head">
+    <section className={leafCss.leaf} data-part="leaf" aria-label="What is seen">
+      <header className={leafCss.leafHead}>
         <h2>By the test strip</h2>
       </header>
-      <div className="steps-list" tabIndex={0} role="region" aria-label="What the test strip showed">
+      <div
+        className={transferCss.stepsList}
+        tabIndex={0}
+        role="region"
+        aria-label="What the test strip showed"
+      >
         <p>
           Print the test strip at Sheets, try it on a scrap of the same paper, and say here what it showed.
         </p>
@@ -121,7 +130,7 @@ function LightStrip({ paper }: { paper: ThroughPaper }) {
     <>
       <h3>Through the paper</h3>
       <svg
-        className="strip-seen"
+        className={css.stripSeen}
         viewBox="0 0 116 42"
         role="img"
         aria-label="The lines of the strip as they will look"
@@ -152,7 +161,7 @@ function LightStrip({ paper }: { paper: ThroughPaper }) {
           : `Lines from ${thinnest} mm on can be followed with ease.`}{' '}
         {calibrated ? 'By your own strip.' : 'An estimate, until your own strip has spoken.'}
       </p>
-      <div className="words">
+      <div className={sentenceCss.words}>
         The thinnest line I could follow on the strip was{' '}
         <ChoiceGap
           label="Thinnest line followed"
@@ -207,7 +216,7 @@ function PressureMarks() {
     <>
       <h3>Pressure</h3>
       {withGrade && (
-        <div className="words">
+        <div className={sentenceCss.words}>
           Tried with a pencil of{' '}
           <DecisionGap table={transferDecisionsSchema} values={transfer} onChange={change} at="grade" />
         </div>
@@ -220,7 +229,7 @@ function PressureMarks() {
         </p>
       )}
       {stripPoints.map((point, p) => (
-        <table key={point} className="compared">
+        <table key={point} className={css.compared}>
           <thead>
             <tr>
               <th scope="col">{point}</th>

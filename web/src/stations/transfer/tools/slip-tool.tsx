@@ -21,6 +21,7 @@ import { LinesMarked } from '../../../leaves/drawn/map-drawing.js';
 import { useUnit } from '../../../store/hooks.js';
 import { CheckMarksDrawn } from '../tracing-marks.js';
 import { useTransfer, useTransferMap } from '../use-transfer.js';
+import * as css from './tools.module.css';
 
 type Moved = { dx: number; dy: number };
 const still: Moved = { dx: 0, dy: 0 };
@@ -65,7 +66,7 @@ export function SlipTool() {
         </>
       }
       panel={
-        <section className="slip" aria-label="Bringing the sheet back">
+        <section aria-label="Bringing the sheet back">
           {fault ? (
             <p role="alert">{fault}</p>
           ) : (
@@ -114,7 +115,7 @@ function MarkGaps({ mark: { corner }, moved, onChange }: MarkGapsProps) {
     />
   );
   return (
-    <span className="slip-mark">
+    <span className={css.slipMark}>
       The {corner} one: {gap('right', moved.dx, (dx) => onChange({ dx }))} right,{' '}
       {gap('down', moved.dy, (dy) => onChange({ dy }))} down.{' '}
     </span>

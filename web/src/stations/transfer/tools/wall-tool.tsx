@@ -17,6 +17,9 @@ import { ContrastLeft } from './contrast-left.js';
 import { ProjectorWindow } from './projector-window.js';
 import { useTransfer } from '../use-transfer.js';
 import { WithFilm } from './with-film.js';
+import * as leafCss from '../../../leaves/leaf/leaf.module.css';
+import * as transferCss from '../transfer.module.css';
+import * as sentenceCss from '../../../bench/sentence/sentence.module.css';
 
 /** What will be on the wall: where the projector stands, how fine it draws, how true and how clear. */
 export function WallTool({ method }: { method: 'projector' | 'overhead-projector' }) {
@@ -56,11 +59,16 @@ const smallMm = 1;
 
 function WallPanel({ method }: { method: 'projector' | 'overhead-projector' }) {
   return (
-    <section className="leaf" aria-label="On the wall">
-      <header className="leaf-head">
+    <section className={leafCss.leaf} data-part="leaf" aria-label="On the wall">
+      <header className={leafCss.leafHead}>
         <h2>On the wall</h2>
       </header>
-      <div className="steps-list" tabIndex={0} role="region" aria-label="What the projection comes to">
+      <div
+        className={transferCss.stepsList}
+        tabIndex={0}
+        role="region"
+        aria-label="What the projection comes to"
+      >
         {method === 'projector' ? <Digital /> : <WithFilm />}
       </div>
     </section>
@@ -142,7 +150,7 @@ function ByTwoPictures({ onRatio }: { onRatio: (ratio: number) => void }) {
   return (
     <>
       <h3>By two measured pictures</h3>
-      <div className="words">
+      <div className={sentenceCss.words}>
         At {gap(0, 'distanceMm', 'distance')} the picture is {gap(0, 'widthMm', 'width')} wide, at{' '}
         {gap(1, 'distanceMm', 'distance')} it is {gap(1, 'widthMm', 'width')} wide.
       </div>
