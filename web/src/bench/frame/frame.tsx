@@ -29,7 +29,9 @@ export function Frame({
   useShortcuts(() => setHelpOpen(true));
   return (
     <div className={css.page}>
-      <a className={css.skip} href="#bench">To the work</a>
+      <a className={css.skip} href="#bench">
+        To the work
+      </a>
       <header className={css.top}>
         <Link className={css.name} to="/" aria-label="Nobrel, to the flat file">
           Nobrel
