@@ -1,7 +1,7 @@
 import type { Locator } from '@playwright/test';
 import { referencePath } from '@nobrel/demo';
 import { mapDocumentSchema } from '@nobrel/core/documents';
-import { beginWork, expect, finishedMap, goTo, leaf, saved, take, test } from '../bench.js';
+import { beginWork, expect, finishedMap, goTo, kettle, leaf, saved, take, test } from '../bench.js';
 
 const sketch = referencePath('sketch-on-the-bench');
 
@@ -115,7 +115,7 @@ test('corners move by mouse, touch and arrow keys, and say when they cross', asy
 });
 
 test('it is levelled by a line, turned and cropped, all of it to be undone', async ({ page, server }) => {
-  await beginWork(page, server);
+  await beginWork(page, server, kettle);
   await take(page, 'Level it');
   const turn = page.getByLabel('Fine turn');
   const end = page.getByRole('button', { name: /^Second end of the line/ });

@@ -11,7 +11,7 @@ import { PictureOnSurface } from '../../leaves/drawn/main-picture.js';
 import { useLoupeDetails, useMainPicture } from '../../leaves/drawn/use-reference.js';
 import { useUnit } from '../../store/hooks.js';
 import { useWork } from '../../store/use-work.js';
-import { useMapAhead } from '../../workers/use-mapping.js';
+import { useMapAhead } from '../../workers/use-map-ahead.js';
 import { FitSentence } from './fit-sentence.js';
 import { FrameHandle } from './frame-handle.js';
 import { Guides } from './guides.js';

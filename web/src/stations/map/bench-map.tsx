@@ -3,7 +3,8 @@ import type { MapDocument } from '@nobrel/core/documents';
 import type { Layout } from '@nobrel/core/fit';
 import type { MapSettings } from '@nobrel/core/map';
 import { useDecide, useDecisions, useWork } from '../../store/use-work.js';
-import { mapWorker, usePictureRead } from '../../workers/use-mapping.js';
+import { mapWorker } from '../../workers/mapping-workers.js';
+import { usePictureRead } from '../../workers/use-picture-read.js';
 
 /** What is on the bench at Map, for its tools and leaves. */
 export type BenchMap = {

@@ -10,7 +10,7 @@ import { MainPicture } from '../../leaves/drawn/main-picture.js';
 import { useLoupeDetails, useMainPicture } from '../../leaves/drawn/use-reference.js';
 import { useUnit } from '../../store/hooks.js';
 import { useDecide, useWork } from '../../store/use-work.js';
-import { useMapAhead } from '../../workers/use-mapping.js';
+import { useMapAhead } from '../../workers/use-map-ahead.js';
 import { useJudgement } from '../../workers/use-pictures.js';
 import { bestSeparation } from '@nobrel/core/map';
 import { Histogram } from '../../bench/charts/histogram.js';

@@ -6,7 +6,7 @@ import { anchorOf, lineLengthMm, lineNear, shapeAt } from '@nobrel/core/map';
 import { useKey } from '../../../bench/keys/use-key.js';
 import { Handle } from '../../../leaves/leaf/handle.js';
 import { LinesMarked } from '../../../leaves/drawn/map-drawing.js';
-import { mapWorker } from '../../../workers/use-mapping.js';
+import { mapWorker } from '../../../workers/mapping-workers.js';
 import { useBenchMap, usePictureOfMap } from '../bench-map.js';
 import { useCorrections } from '../../../bench/use-corrections.js';
 import { ToolInHand } from '../../../leaves/in-hand.js';

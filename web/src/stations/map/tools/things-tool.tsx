@@ -5,7 +5,7 @@ import type { Point } from '@nobrel/core/geometry';
 import { shapeNumbers, type ThingWay } from '@nobrel/core/map';
 import { useKey } from '../../../bench/keys/use-key.js';
 import { useDecisions } from '../../../store/use-work.js';
-import { mapWorker } from '../../../workers/use-mapping.js';
+import { mapWorker } from '../../../workers/mapping-workers.js';
 import { useBenchMap, usePictureOfMap } from '../bench-map.js';
 import { thinned } from './shapes-tool.js';
 import { useCorrections } from '../../../bench/use-corrections.js';

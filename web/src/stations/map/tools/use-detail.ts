@@ -3,7 +3,7 @@ import type { MapDocument, MapLine } from '@nobrel/core/documents';
 import { mapRequestOf } from '@nobrel/core/file';
 import { secondsToTrace } from '@nobrel/core/map';
 import { useWork } from '../../../store/use-work.js';
-import { mapWorker } from '../../../workers/use-mapping.js';
+import { mapWorker } from '../../../workers/mapping-workers.js';
 import { useBenchMap, usePictureOfMap } from '../bench-map.js';
 
 /** Steps of detail on the slider and in the chart. */

@@ -2,7 +2,7 @@ import { useRef, useState } from 'react';
 import type { Point } from '@nobrel/core/geometry';
 import { lineNear, type Course, type LineAnchor } from '@nobrel/core/map';
 import { useCorrections } from '../../../bench/use-corrections.js';
-import { mapWorker } from '../../../workers/use-mapping.js';
+import { mapWorker } from '../../../workers/mapping-workers.js';
 import { useBenchMap } from '../bench-map.js';
 import { thinned } from './shapes-tool.js';
 

@@ -3,7 +3,7 @@ import { useEffect, useMemo, useState } from 'react';
 import { byHand, type TonesFound } from '@nobrel/core/map';
 import { TypedGap } from '../../../bench/sentence/gaps.js';
 import { Histogram } from '../../../bench/charts/histogram.js';
-import { mapWorker } from '../../../workers/use-mapping.js';
+import { mapWorker } from '../../../workers/mapping-workers.js';
 import { useBenchMap, usePictureOfMap, useSettings } from '../bench-map.js';
 import { ToolInHand } from '../../../leaves/in-hand.js';
 import * as panelsCss from '../../../bench/panels.module.css';
