@@ -139,6 +139,7 @@ async function hand(page: Page, how: 'drop' | 'paste', name: string): Promise<vo
 for (const how of ['drop', 'paste'] as const) {
   test(`a picture can be brought in by ${how}`, async ({ page, server }) => {
     await page.goto(server.address);
+    await expect(page.getByRole('button', { name: 'Choose a picture' })).toBeVisible();
     await hand(page, how, `by-${how}.jpg`);
     await page.waitForURL(/\/reference$/);
     await expect(page.getByLabel('Title of the work')).toHaveValue(`By ${how}`);
