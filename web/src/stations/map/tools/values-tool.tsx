@@ -71,6 +71,8 @@ export function ValuesTool() {
           <section className={panelsCss.mapPanel} aria-label="Tones and limits">
             <Histogram histogram={histogram} limits={limits} />
             <Slider
+              // As wide as the tones: each handle stands below its own.
+              style={{ marginInline: 0 }}
               range
               min={0}
               max={100}
