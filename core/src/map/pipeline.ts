@@ -71,6 +71,9 @@ type TakenUp = { key: string; read: () => WorkingRaster };
 /** The picture's tones and the limits set in them, for a histogram. */
 export type TonesFound = { histogram: Float64Array; limits: number[] };
 
+/** Maps that one goes back to at once: by undo, or to hold fewer values against more. */
+const goneBackTo = 3;
+
 /**
  * Makes maps of photographs and remembers every stage by what went into it, so that a changed decision computes only
  * what follows from it. Equal requests give equal documents.
@@ -78,15 +81,15 @@ export type TonesFound = { histogram: Float64Array; limits: number[] };
 export class PhotographMaps {
   private readonly stages = {
     colour: new Stage<ColourPlanes>(),
-    contours: new Stage<Contours>(),
+    contours: new Stage<Contours>(goneBackTo),
     quieted: new Stage<Quieted>(),
     tones: new Stage<Tones>(),
-    shapes: new Stage<Shapes>(),
+    shapes: new Stage<Shapes>(goneBackTo),
     arcs: new Stage<KeptArcs>(),
-    boundaries: new Stage<Boundaries>(),
+    boundaries: new Stage<Boundaries>(goneBackTo),
     ground: new Stage<DetailGround>(),
     crests: new Stage<Crest>(),
-    details: new Stage<Details>(),
+    details: new Stage<Details>(goneBackTo),
     drawn: new StageOfEach<LocatedArc, Float64Array>(),
     stretches: new StageOfEach<LocatedArc, Stretch[]>(),
     follower: new Stage<EdgeFollower>(),

@@ -46,4 +46,20 @@ describe('a map whose stages are remembered', () => {
       expect(JSON.stringify(remembered) === JSON.stringify(fresh), name).to.equal(true);
     }
   });
+
+  it('is the same as before when one goes back to it, and again when one goes on', () => {
+    const maker = new MapMaker();
+    const steps = [4, 3, 5, 3, 4, 6, 2, 6, 4].map((values) => ({
+      ...defaultMapSettings,
+      values,
+      pencilMm: 1,
+    }));
+    for (const settings of steps) {
+      const fresh = JSON.stringify(new MapMaker().make(requestWith(settings)));
+      expect(
+        JSON.stringify(maker.make(requestWith(settings))) === fresh,
+        `${settings.values} values`,
+      ).to.equal(true);
+    }
+  });
 });

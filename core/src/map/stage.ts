@@ -1,24 +1,34 @@
 /** Where the work stands, for a progress display. */
 export type MapProgress = { stage: string; share: number };
 
-/** A stage of the work that remembers its last result by what went into it. */
+/** A stage of the work that remembers what it made last by what went into it. */
 export class Stage<T> {
-  private held: { key: string; value: T } | null = null;
+  /** The newest first. */
+  private held: { key: string; value: T }[] = [];
 
-  /** The result for this input: the one remembered, or computed now. */
+  /** @param count results that are remembered: more than the last, where going back to one is usual and holding it light */
+  constructor(private readonly count = 1) {}
+
+  /** The result for this input: one that is remembered, or computed now. */
   get(key: string, compute: () => T): T {
-    if (this.held?.key !== key) this.held = { key, value: compute() };
-    return this.held.value;
+    const found = this.remembered(key);
+    return found ? found.value : this.put(key, compute());
   }
 
   /** The result remembered for this input, if there is one. */
   peek(key: string): T | null {
-    return this.held?.key === key ? this.held.value : null;
+    return this.remembered(key)?.value ?? null;
   }
 
   put(key: string, value: T): T {
-    this.held = { key, value };
+    this.held = [{ key, value }, ...this.held.filter((other) => other.key !== key)].slice(0, this.count);
     return value;
+  }
+
+  private remembered(key: string) {
+    const found = this.held.find((one) => one.key === key);
+    if (found && found !== this.held[0]) this.held = [found, ...this.held.filter((other) => other !== found)];
+    return found;
   }
 }
 
