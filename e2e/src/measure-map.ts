@@ -7,7 +7,7 @@
 import { readFile, mkdtemp, rm } from 'node:fs/promises';
 import { tmpdir } from 'node:os';
 import { join } from 'node:path';
-import { chromium, type Locator, type Page } from '@playwright/test';
+import { chromium, selectors, type Locator, type Page } from '@playwright/test';
 import { serve } from '@nobrel/server';
 import { goTo, kettle, take } from './bench.js';
 
@@ -54,14 +54,33 @@ function watch(page: Page): Promise<Followed> {
   );
 }
 
-async function follow(page: Page, slider: Locator): Promise<Followed[]> {
+/** What stands a while is made ready for the next key. */
+const stand = (page: Page) => page.waitForTimeout(2500);
+
+/** Goes on in one direction, to what was not seen before. */
+async function follow(page: Page, slider: Locator, key: 'ArrowLeft' | 'ArrowRight'): Promise<Followed[]> {
   const followed: Followed[] = [];
   for (let k = 0; k < times; k++) {
     const watching = watch(page);
-    await slider.press(k % 2 ? 'ArrowLeft' : 'ArrowRight');
+    await slider.press(key);
     followed.push(await watching);
-    // What stands a while is made ready for the next key.
-    await page.waitForTimeout(2500);
+    await stand(page);
+  }
+  return followed;
+}
+
+/** Goes on by a step and takes it back. */
+async function followUndo(page: Page, slider: Locator): Promise<Followed[]> {
+  const followed: Followed[] = [];
+  for (let k = 0; k < times; k++) {
+    const gone = watch(page);
+    await slider.press('ArrowRight');
+    await gone;
+    await stand(page);
+    const watching = watch(page);
+    await page.keyboard.press('ControlOrMeta+z');
+    followed.push(await watching);
+    await stand(page);
   }
   return followed;
 }
@@ -73,7 +92,7 @@ function say(what: string, followed: readonly Followed[]): void {
       .sort((a, b) => a - b)
       [followed.length >> 1]?.toFixed(0);
   console.log(
-    `  a key on ${what}: drawn after ${median(({ drawn }) => drawn)} ms, finished after ` +
+    `  ${what}: drawn after ${median(({ drawn }) => drawn)} ms, finished after ` +
       `${median(({ finished }) => finished)} ms, longest task ${median(({ longest }) => longest)} ms (median of ${times})`,
   );
 }
@@ -110,13 +129,19 @@ async function measure(page: Page, address: string, picture: string): Promise<vo
       `${(looked / decoded).toFixed(1)} and ${(finished / decoded).toFixed(1)} times as long as the browser takes to decode it`,
   );
   await page.waitForTimeout(4000);
-  say('the detail', await follow(page, page.getByRole('slider', { name: 'How much detail is drawn' })));
+  say(
+    'a key on the detail',
+    await follow(page, page.getByRole('slider', { name: 'How much detail is drawn' }), 'ArrowLeft'),
+  );
   await take(page, 'Values');
   const limit = page.getByRole('slider', { name: 'Where value 2 begins' });
   await limit.waitFor();
-  say('a limit', await follow(page, limit));
+  say('a key on a limit', await follow(page, limit, 'ArrowRight'));
+  say('undo, after a limit', await followUndo(page, limit));
 }
 
+// As the tests' configuration says.
+selectors.setTestIdAttribute('data-part');
 const browser = await chromium.launch({
   executablePath: process.env['NOBREL_CHROMIUM'] ?? '/usr/bin/chromium',
   args: ['--no-sandbox', '--disable-gpu'],
