@@ -77,6 +77,7 @@ function loadBesideTheFile() {
   const later = () => undefined;
   loadBeginWork().catch(later);
   loadWorks().catch(later);
+  import('../../../open-work.js').catch(later);
 }
 
 /** Saves what a page that was closed could not. What cannot be loaded now is saved when the file is next opened. */
