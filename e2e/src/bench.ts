@@ -33,8 +33,8 @@ async function withServer(use: (running: Running) => Promise<void>, demoFolder?:
   await rm(dataFolder, { recursive: true, force: true });
 }
 
-/** The tour is shown once; only its own test wants to see it. */
-const seenTour = () => {
+/** The tour is shown once, over what lies below it; only its own test wants to see it. */
+export const seenTour = () => {
   const key = 'nobrel-view';
   if (localStorage.getItem(key) === null)
     localStorage.setItem(key, JSON.stringify({ unit: 'mm', room: 'studio', toured: true }));

@@ -2,7 +2,7 @@ import { mkdtemp, rm, writeFile } from 'node:fs/promises';
 import { tmpdir } from 'node:os';
 import { join } from 'node:path';
 import { chromium, type Page } from '@playwright/test';
-import { expect, goTo, take, test } from '../bench.js';
+import { expect, goTo, seenTour, take, test } from '../bench.js';
 import { photographOf } from './photographs.js';
 
 const findings = (page: Page) => page.getByRole('region', { name: 'Findings' });
@@ -90,6 +90,7 @@ test('this device’s camera says what to do better while it is held, and what i
     ],
   });
   const there = await (await own.newContext({ viewport: { width: 1280, height: 800 } })).newPage();
+  await there.addInitScript(seenTour);
   await openCheck(there, seeded.address);
   await there.getByText('With this device’s camera').click();
   await there.getByRole('button', { name: 'Open the camera' }).click();
