@@ -97,6 +97,28 @@ describe('a place to bring pictures in', () => {
     await waitFor(() => expect(taken).to.deep.equal([['dropped.png'], ['pasted.png']]));
   });
 
+  it('opens the browser’s own chooser by its button, from the keyboard too', async () => {
+    const { user, getByRole, getByLabelText } = await put();
+    let opened = 0;
+    getByLabelText('Picture file').addEventListener('click', () => opened++);
+    const button = getByRole('button', { name: 'choose one' });
+    await user.click(button);
+    expect(opened).to.equal(1);
+    button.focus();
+    await user.keyboard('{Enter}');
+    expect(opened).to.equal(2);
+    expect(document.activeElement).to.equal(button);
+  });
+
+  it('says of a file of another kind that is dropped why it is not taken, rather than passing it over', async () => {
+    const { taken, getByRole, findByText } = await put();
+    fireEvent.drop(getByRole('button', { name: 'choose one' }), {
+      dataTransfer: { files: [file('notes.txt', 'text/plain')] },
+    });
+    await findByText('“notes.txt” is not a picture that can be read.');
+    expect(taken).to.deep.equal([]);
+  });
+
   it('refuses what is too large before anything is sent', async () => {
     const { taken, choose, findByText } = await put();
     const large = file('wall.png');

@@ -1,5 +1,5 @@
-import { sampleCard } from '../../../test-page.js';
-import { cleanup, render } from '@testing-library/react';
+import { sampleCard, sampleWork } from '../../../test-page.js';
+import { cleanup, render, waitFor } from '@testing-library/react';
 import { userEvent } from '@testing-library/user-event';
 import { expect } from 'chai';
 import { Provider } from 'react-redux';
@@ -17,15 +17,16 @@ const damaged: DamagedCard = {
 };
 
 /** The flat file of a server that lists this, and what it was asked. */
-function put(listed: Listed) {
+function put(listed: Listed, putBy: Record<string, string> = {}) {
   cleanup();
   localStorage.clear();
+  for (const [key, text] of Object.entries(putBy)) localStorage.setItem(key, text);
   const asked: string[] = [];
   globalThis.fetch = (input) => {
     const { method, url } = new Request(input);
     asked.push(`${method} ${new URL(url).pathname}`);
-    const body = method === 'GET' ? JSON.stringify(listed) : null;
-    return Promise.resolve(new Response(body, { status: method === 'GET' ? 200 : 204 }));
+    const answer = { GET: listed, PUT: { ...sampleWork('Behind'), revision: 2 } }[method];
+    return Promise.resolve(answer ? Response.json(answer) : new Response(null, { status: 204 }));
   };
   const page = render(
     <Provider store={createStore()}>
@@ -68,6 +69,17 @@ describe('the flat file', () => {
     expect(out.getAttribute('href')).to.equal('/api/works/bad/bundle');
     await user.click(getByRole('button', { name: 'Put in the bin' }));
     expect(asked).to.include('DELETE /api/works/bad');
+  });
+
+  it('saves what a page that was closed had put by, as soon as it stands', async () => {
+    const { decisions } = sampleWork('Behind');
+    const longAgo = { revision: 1, decisions, sent: [], at: Date.now() - 60_000 };
+    const { asked, findByRole } = put(
+      { works: [card('w1', 'Kettle')], bin: [] },
+      { 'nobrel-unsaved-w1': JSON.stringify(longAgo) },
+    );
+    await findByRole('link', { name: /Kettle/ });
+    await waitFor(() => expect(asked).to.include('PUT /api/works/w1'));
   });
 
   it('keeps the bin folded, and brings back from it', async () => {
