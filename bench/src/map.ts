@@ -112,7 +112,7 @@ function measure(request: MapRequest, small: MapRequest) {
   const quick = new MapMaker();
   const look = () => {
     turn++;
-    quick.make({ ...small, coarser: 4, settings: { ...request.settings, values: 3 + (turn % 2) } });
+    quick.make({ ...small, coarser: 4, settings: { ...request.settings, values: 2 + (turn % 5) } });
   };
   let turn = 0;
   const changed = (settings: () => Partial<MapRequest['settings']>) =>
@@ -122,7 +122,9 @@ function measure(request: MapRequest, small: MapRequest) {
     }, 6);
   return {
     whole,
-    values: changed(() => ({ values: 3 + (turn % 2) })),
+    // What was seen before the last few maps is made anew; what was seen just now is gone back to.
+    values: changed(() => ({ values: 2 + (turn % 5) })),
+    back: changed(() => ({ values: 3 + (turn % 2) })),
     tolerance: changed(() => ({ toleranceMm: 0.2 + 0.01 * (turn % 5) })),
     edges: changed(() => ({ softFromMm: 1.5 + 0.1 * (turn % 5) })),
     budget: changed(() => ({ minutes: 5 + (turn % 5) })),
@@ -161,7 +163,7 @@ for (const [name, full] of pictures) {
     `${name}: ${((picture.width * picture.height) / 1e6).toFixed(2)} megapixels, ${lines} lines, ${metres.toFixed(1)} m, ${points} points`,
   );
   console.log(
-    `  whole ${ms(found.whole)}; values ${ms(found.values)}; tolerance ${ms(found.tolerance)}; edge limits ${ms(found.edges)}; budget ${ms(found.budget)}; first quick look ${ms(found.firstLook)}; next ${ms(found.nextLook)}`,
+    `  whole ${ms(found.whole)}; values ${ms(found.values)}; back to values ${ms(found.back)}; tolerance ${ms(found.tolerance)}; edge limits ${ms(found.edges)}; budget ${ms(found.budget)}; first quick look ${ms(found.firstLook)}; next ${ms(found.nextLook)}`,
   );
   for (const other of others) {
     console.log(
