@@ -66,15 +66,15 @@ export { expect };
 
 export const kettle = referencePath('kettle-lantern-and-pears');
 
+let small: Promise<Buffer> | null = null;
 /**
  * The kettle with a quarter of its pixels: a work that is begun with it shows all that one from the whole picture does, and
  * its map is made in a quarter of the time.
  */
-const smallKettle = async () => ({
-  name: basename(kettle),
-  mimeType: 'image/jpeg',
-  buffer: await sharp(kettle).resize(1280).jpeg({ quality: 92 }).toBuffer(),
-});
+async function smallKettle() {
+  small ??= sharp(kettle).resize(1280).jpeg({ quality: 92 }).toBuffer();
+  return { name: basename(kettle), mimeType: 'image/jpeg', buffer: await small };
+}
 
 /** Brings a picture in by the chooser and waits for its bench. */
 export async function beginWork(page: Page, server: Running, picture?: string): Promise<void> {

@@ -24,13 +24,15 @@ function NowhereToGo() {
 /** Shown while the first page is loaded. */
 const Loading = () => <Opening what="the page" />;
 
-/** A page whose code is loaded when it is first gone to. */
-const pageAt = (path: string, load: () => Promise<ComponentType>) => ({
-  path,
+/** What is loaded when it is first gone to. */
+const loaded = (load: () => Promise<ComponentType>) => ({
   lazy: async () => ({ Component: await load() }),
   errorElement: <Broken />,
   HydrateFallback: Loading,
 });
+
+/** A page whose code is loaded when it is first gone to. */
+const pageAt = (path: string, load: () => Promise<ComponentType>) => ({ path, ...loaded(load) });
 
 const router = createBrowserRouter([
   // A phone that shows its token is let in for one photograph, and needs no access code.
@@ -54,9 +56,7 @@ const router = createBrowserRouter([
         ...pageAt('/works/:id', async () => (await import('./open-work.js')).OpenWork),
         children: [
           {
-            lazy: async () => ({ Component: (await import('./open-work.js')).WorkFrame }),
-            errorElement: <Broken />,
-            HydrateFallback: Loading,
+            ...loaded(async () => (await import('./open-work.js')).WorkFrame),
             children: stationIds.map((path) => ({
               path,
               lazy: stationPages[path],

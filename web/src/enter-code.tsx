@@ -2,7 +2,7 @@ import { Alert, Button, Input } from 'antd';
 import { useEffect, useState, type FormEvent } from 'react';
 import { messageOf } from './store/api/base.js';
 import { useEnterAsGuestMutation, useEnterMutation } from './store/api/access.js';
-import * as css from './door.module.css';
+import * as css from './enter-code.module.css';
 import * as frameCss from './bench/frame/frame.module.css';
 
 /** What a device is called in the list, as far as the browser tells. */

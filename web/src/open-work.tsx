@@ -11,7 +11,7 @@ import { messageOf } from './store/api/base.js';
 import { useWorkQuery } from './store/api/work.js';
 import './store/autosave.js';
 import { useAppDispatch, useAppSelector } from './store/hooks.js';
-import { useDraft } from './store/use-work.js';
+import { useWorkState } from './store/use-work.js';
 import { readStash, unsavedOf } from './store/unsaved.js';
 import { closed, opened, refreshed } from './store/work-slice.js';
 
@@ -20,8 +20,8 @@ export function OpenWork() {
   const { id = '' } = useParams();
   const dispatch = useAppDispatch();
   const answer = useWorkQuery(id, { refetchOnMountOrArgChange: true, refetchOnFocus: true });
-  const openId = useDraft((work) => work.id);
-  const title = useDraft(({ decisions }) => decisions?.title);
+  const openId = useWorkState((work) => work.id);
+  const title = useWorkState(({ decisions }) => decisions?.title);
   const data = answer.isError || (answer.isFetching && openId !== id) ? undefined : answer.data;
   useEffect(() => {
     if (!data) return;
@@ -64,7 +64,7 @@ const BenchTour = lazy(async () => ({ default: (await import('./bench/frame/benc
 export function WorkFrame() {
   const toured = useAppSelector((state) => state.view.toured);
   useEffect(loadOthersSoon, []);
-  const title = useDraft(({ decisions }) => decisions?.title);
+  const title = useWorkState(({ decisions }) => decisions?.title);
   return (
     <Frame
       title={title}

@@ -11,16 +11,16 @@ function opened<T>(part: T | null | undefined): T {
 }
 
 /** A part of the draft on the bench, of its steps or its saving. */
-export function useDraft<T>(select: (work: WorkState) => T): T {
+export function useWorkState<T>(select: (work: WorkState) => T): T {
   return useAppSelector((state) => select(workOf(state)));
 }
 
 /** The id of the work on the bench. Only inside an open work, as all that follows. */
-export const useWorkId = (): string => opened(useDraft(({ id }) => id));
+export const useWorkId = (): string => opened(useWorkState(({ id }) => id));
 
 /** The decisions of one station, or the title. */
 export function useDecisions<R extends keyof WorkDecisions>(room: R): WorkDecisions[R] {
-  const decision = useDraft(({ decisions }) => decisions?.[room]);
+  const decision = useWorkState(({ decisions }) => decisions?.[room]);
   if (decision === undefined) throw new Error('No work is open.');
   return decision;
 }
@@ -44,7 +44,7 @@ export function useKept(): Pick<Work, 'pictures' | 'map' | 'printings'> {
 /** The work on the bench with all its decisions as they stand; the same object until one of them changes. */
 export function useWork(): Work {
   const { data } = workApi.endpoints.work.useQueryState(useWorkId());
-  const decisions = useDraft(({ decisions }) => decisions);
+  const decisions = useWorkState(({ decisions }) => decisions);
   return useMemo(() => ({ ...opened(data), decisions: opened(decisions) }), [data, decisions]);
 }
 

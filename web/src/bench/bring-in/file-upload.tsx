@@ -14,8 +14,8 @@ type FileUploadProps = {
   multiple?: boolean;
   /** A phone offers its camera. */
   camera?: boolean;
-  /** An area to drop files on, which takes those that are pasted too. */
-  area?: { className: string };
+  /** Makes it an area dressed so, on which files are dropped, and which takes those that are pasted. */
+  areaClassName?: string;
   /** Hears of all files that come at once: they are sent as the caller does, one after the other. */
   onFiles: (files: File[]) => void;
   /** What is shown; a button in it that opens the chooser is the caller's. */
@@ -29,7 +29,7 @@ export function FileUpload({
   accept,
   multiple = false,
   camera = false,
-  area,
+  areaClassName,
   onFiles,
   children,
 }: FileUploadProps) {
@@ -40,9 +40,9 @@ export function FileUpload({
   return (
     <Upload
       ref={upload}
-      type={area ? 'drag' : 'select'}
-      pastable={area !== undefined}
-      {...(area && { classNames: { root: css.fileArea, trigger: area.className } })}
+      type={areaClassName === undefined ? 'select' : 'drag'}
+      pastable={areaClassName !== undefined}
+      {...(areaClassName !== undefined && { classNames: { root: css.fileArea, trigger: areaClassName } })}
       aria-label={label}
       // What is dropped and cannot be read is said so by whoever reads it, not passed over.
       accept={{ format: accept, filter: 'native' }}

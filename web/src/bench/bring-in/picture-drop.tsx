@@ -54,7 +54,7 @@ export function PictureDrop({ label, roomy = false, intro, before, button, onTak
         label="Picture file"
         accept="image/*"
         multiple
-        area={{ className: clsx(css.begin, roomy && css.beginEmpty) }}
+        areaClassName={clsx(css.begin, roomy && css.beginRoomy)}
         onFiles={(files) => void take(files)}
       >
         {intro}

@@ -1,4 +1,6 @@
-import * as css from './frame.module.css'; /** Said while something is opened: most of the time it is there before it is read. */
+import * as css from './frame.module.css';
+
+/** Said while something is opened: most of the time it is there before it is read. */
 export function Opening({ what }: { what: string }) {
   return (
     <p className={css.opening} role="status">

@@ -1,6 +1,6 @@
 import { Alert, Button } from 'antd';
 import { useAppDispatch } from '../../store/hooks.js';
-import { useDraft } from '../../store/use-work.js';
+import { useWorkState } from '../../store/use-work.js';
 import { oursKept, theirsTaken } from '../../store/work-slice.js';
 import type { Saving } from '../../store/work-state.js';
 import * as css from './frame.module.css';
@@ -15,7 +15,7 @@ const savingWords: Record<Saving, string> = {
 
 /** Whether all decisions are saved. */
 export function SavingState() {
-  const saving = useDraft(({ saving }) => saving);
+  const saving = useWorkState(({ saving }) => saving);
   return (
     <span className={css.saving} data-how={saving} role="status">
       {savingWords[saving]}
@@ -26,7 +26,7 @@ export function SavingState() {
 /** Says that another window or device changed the work, with both ways to go on. */
 export function ConflictNotice() {
   const dispatch = useAppDispatch();
-  const theirs = useDraft(({ theirs }) => theirs);
+  const theirs = useWorkState(({ theirs }) => theirs);
   if (!theirs) return null;
   return (
     <Alert

@@ -1,7 +1,7 @@
 import { RedoOutlined, UndoOutlined } from '@ant-design/icons';
 import { Button } from 'antd';
 import { useAppDispatch } from '../../store/hooks.js';
-import { useDraft } from '../../store/use-work.js';
+import { useWorkState } from '../../store/use-work.js';
 import { redone, undone } from '../../store/work-slice.js';
 import { useKey } from '../keys/use-key.js';
 import { SavingState } from './saving.js';
@@ -10,8 +10,8 @@ import * as css from './frame.module.css';
 /** How saving stands, and the steps back and forward, by their keys too. */
 export function WorkTools() {
   const dispatch = useAppDispatch();
-  const canUndo = useDraft(({ past }) => past.length > 0);
-  const canRedo = useDraft(({ future }) => future.length > 0);
+  const canUndo = useWorkState(({ past }) => past.length > 0);
+  const canRedo = useWorkState(({ future }) => future.length > 0);
   useKey('undo', () => dispatch(undone()));
   useKey('redo', () => dispatch(redone()));
   return (

@@ -1,4 +1,6 @@
-import * as css from './drawn.module.css'; /** The final surface as a blank sheet, in the colour of its ground. */
+import * as css from './drawn.module.css';
+
+/** The final surface as a blank sheet, in the colour of its ground. */
 export function SurfaceSheet({ width, height, ground }: { width: number; height: number; ground?: string }) {
   return (
     <rect

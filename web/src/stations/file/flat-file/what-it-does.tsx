@@ -1,5 +1,7 @@
 import { clsx } from 'clsx';
-import * as css from './flat-file.module.css'; /** One picture of what the program does: a pear in values, its map, and the map on a sheet. */
+import * as css from './flat-file.module.css';
+
+/** One picture of what the program does: a pear in values, its map, and the map on a sheet. */
 export function WhatItDoes() {
   const pear =
     'M40 14c4 10 3 18 8 26 6 9 14 15 14 28 0 15-11 24-24 24S14 83 14 68c0-13 9-19 14-28 5-8 6-16 12-26z';

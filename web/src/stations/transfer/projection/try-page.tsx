@@ -25,7 +25,7 @@ import { thrownAs, usePictureOn, useScreen } from './use-placed.js';
 import { useMapOnWall } from './use-map-on-wall.js';
 import { useWall, type Wall } from './use-wall.js';
 import { asPaths, warpedLines, type Thrown } from './warped.js';
-import * as css from './projection.module.css';
+import * as css from './try-page.module.css';
 
 /** A projector to try things out with: the wall as it would look, with a projector set up askew before it. */
 export function TryPage() {
