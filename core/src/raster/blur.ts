@@ -21,22 +21,28 @@ export function gaussianBlur(plane: Plane, sigmaPx: number): Plane {
   const reach = kernel.length - 1;
   const blur = reach === fewTaps ? blurByNine : blurByMany;
 
-  const across = new Float32Array(data.length);
-  const edged = new Float32Array(width + 2 * reach + abreast);
-  const columns = Int32Array.from({ length: 2 * reach + abreast }, (_, k) => k);
-  for (let y = 0; y < height; y++) {
+  // Of the rows that were blurred across only those that are still to be blurred down are held.
+  const held = 2 * reach + abreast;
+  const across = new Float32Array(held * width);
+  const edged = new Float32Array(width + held);
+  const columns = Int32Array.from({ length: held }, (_, k) => k);
+  const blurAcross = (y: number) => {
     const start = y * width;
     edged.fill(data[start], 0, reach);
     edged.set(data.subarray(start, start + width), reach);
     edged.fill(data[start + width - 1], reach + width);
-    const to = across.subarray(start, start + width);
+    const first = (y % held) * width;
+    const to = across.subarray(first, first + width);
     blur(edged, columns, { to, width, step: abreast, apart: 1 }, kernel);
-  }
+  };
 
   const down = new Float32Array(data.length);
-  const rows = new Int32Array(2 * reach + abreast);
+  const rows = new Int32Array(held);
+  let blurred = 0;
   for (let y = 0; y < height; y += abreast) {
-    for (let k = 0; k < rows.length; k++) rows[k] = Math.min(height - 1, Math.max(0, y - reach + k)) * width;
+    while (blurred < height && blurred < y + abreast + reach) blurAcross(blurred++);
+    for (let k = 0; k < held; k++)
+      rows[k] = (Math.min(height - 1, Math.max(0, y - reach + k)) % held) * width;
     const to = down.subarray(y * width, (y + abreast) * width);
     blur(across, rows, { to, width, step: 1, apart: width }, kernel);
   }

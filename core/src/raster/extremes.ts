@@ -9,10 +9,14 @@ import { transposed } from './transposed.js';
  */
 export function extremes(plane: Plane, reach: number, which: 'largest' | 'smallest'): Plane {
   if (reach < 1) return plane;
-  const sign = which === 'largest' ? 1 : -1;
-  const signed = sign === 1 ? plane : { ...plane, data: plane.data.map((value) => -value) };
-  const square = transposed(largestInRows(transposed(largestInRows(signed, reach)), reach));
-  return sign === 1 ? square : { ...square, data: square.data.map((value) => -value) };
+  const largest = (of: Plane) => transposed(largestInRows(transposed(largestInRows(of, reach)), reach));
+  return which === 'largest' ? largest(plane) : negative(largest(negative(plane)));
+}
+
+function negative({ width, height, data }: Plane): Plane {
+  const out = new Float32Array(data.length);
+  for (let i = 0; i < data.length; i++) out[i] = -data[i];
+  return { width, height, data: out };
 }
 
 /** The largest in a window along each row: of two runs of largest values, from the left and from the right of blocks as wide as the window. */

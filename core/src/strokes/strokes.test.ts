@@ -18,6 +18,7 @@ import {
   joinStrokes,
   tellDrawing,
   tellStrokes,
+  tonedShare,
   toneOf,
 } from './index.js';
 import { evenPaper } from './paper/paper.js';
@@ -358,7 +359,9 @@ describe('the tone of a drawing', () => {
   const toned = sheet((x, y) => Math.max(wash(x, y), black(x, y), 0.75 * line(x, y)));
 
   it('is what is left without its strokes', () => {
-    const { lightness, strokes, share } = toneOf(toned, pxPerMm, { strokeMm: 0.75, lightOnDark: false });
+    const known = { strokeMm: 0.75, lightOnDark: false };
+    const { lightness, strokes } = toneOf(toned, pxPerMm, known);
+    const share = tonedShare(toned, pxPerMm, known);
     const at = (plane: Plane, x: number, y: number) => plane.data[y * 240 + x];
     // Bare paper where a stroke was, the wash beneath the other, and the black as it is.
     expect(at(lightness, 40, 30)).to.be.closeTo(92, 1.5);

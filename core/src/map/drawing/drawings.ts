@@ -16,6 +16,7 @@ import {
   joinStrokes,
   tellDrawing,
   tellStrokes,
+  tonedShare,
   toneOf,
   type DrawingTone,
   type FoundStrokes,
@@ -58,7 +59,10 @@ export type DrawingRead = {
   /** Lines darker than this share of the drawing's were taken. */
   darkerThan: number;
   raster: StrokeRaster;
-  tone: DrawingTone;
+  /** The share of its sheet that has tone on it. */
+  tonedShare: number;
+  /** Its tone, where that is kept. */
+  tone: DrawingTone | null;
 };
 
 /** The raster strokes are found on, and how many of its pixels fall on a mm of the surface. */
@@ -85,6 +89,7 @@ export type StrokeFound = {
 export class Drawings {
   private readonly told = new Stage<ToldPicture>();
   private readonly sheet = new Stage<{ lightness: Plane; ink: Ink }>();
+  private readonly share = new Stage<number>();
   private readonly toned = new Stage<DrawingTone>();
   private readonly printed = new Stage<Ruling[]>();
   private readonly found = new Stage<FoundStrokes>();
@@ -118,24 +123,27 @@ export class Drawings {
     const onPaper = this.found.get(key, () =>
       findStrokesOfInk(this.sheetOf(source).ink.plane, pxPerSheetMm, finding),
     );
-    // Where its tone is kept, strokes are what lies on the tone; the edges of washes are no strokes.
-    const onTone = toneWay === 'shapes';
-    const tone = this.toned.get(keyOf(key, onTone), () => {
-      const { lightness, ink } = this.sheetOf(source);
-      const step = onTone ? 1 : stepTo(toneSeenPxPerMm, pxPerSheetMm);
-      return toneOf(averaged(lightness, step), pxPerSheetMm / step, {
-        strokeMm: usualWidthMm(onPaper.strokes, pxPerSheetMm),
-        lightOnDark: ink.lightOnDark,
-      });
+    const known = {
+      strokeMm: usualWidthMm(onPaper.strokes, pxPerSheetMm),
+      lightOnDark: this.sheetOf(source).ink.lightOnDark,
+    };
+    const share = this.share.get(key, () => {
+      const step = stepTo(toneSeenPxPerMm, pxPerSheetMm);
+      return tonedShare(averaged(this.sheetOf(source).lightness, step), pxPerSheetMm / step, known);
     });
-    const found = onTone
+    // Where its tone is kept, strokes are what lies on the tone; the edges of washes are no strokes.
+    const tone =
+      toneWay === 'shapes'
+        ? this.toned.get(key, () => toneOf(this.sheetOf(source).lightness, pxPerSheetMm, known))
+        : null;
+    const found = tone
       ? this.foundOnTone.get(key, () => findStrokesOfInk(tone.strokes, pxPerSheetMm, finding))
       : onPaper;
     const joinPx = joinEndsMm * raster.pxPerMm;
-    const joined = this.joined.get(keyOf(key, onTone, joinEndsMm), () => joinStrokes(found, joinPx));
+    const joined = this.joined.get(keyOf(key, toneWay, joinEndsMm), () => joinStrokes(found, joinPx));
     const darkerThan = settings.darkerThan ?? findDarknessLimit(joined);
     const strokes = tellStrokes(joined, darkerThan, pxPerSheetMm);
-    const read = { key, strokes, darkerThan, raster, tone };
+    const read = { key, strokes, darkerThan, raster, tonedShare: share, tone };
     this.last = { read, frame: source.placement.frame };
     return read;
   }

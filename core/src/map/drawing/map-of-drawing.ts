@@ -42,9 +42,8 @@ export function* mapOfDrawing(
     crop: window,
     ...(corrections.length > 0 ? { corrections } : {}),
   });
-  const toned = settings.tone === 'shapes';
   let computed = strokesAlone;
-  if (toned) {
+  if (read.tone) {
     const values = yield* valuesOf(pictureOfLightness(read.tone.lightness), read.key);
     computed = withToneShapes(strokesAlone, values, read.raster.sheetScale);
   }
@@ -55,7 +54,7 @@ export function* mapOfDrawing(
   };
   return {
     ...finishMap(computed, {
-      settings: { ...settings, mode: toned ? 'both' : 'lines' },
+      settings: { ...settings, mode: read.tone ? 'both' : 'lines' },
       corrections,
       picture: request.wholeAt ?? placement.frame,
     }),
@@ -64,7 +63,7 @@ export function* mapOfDrawing(
       darkerThan: read.darkerThan,
       faint: amountOf('faint'),
       hatching: amountOf('hatching'),
-      tone: round(read.tone.share, 3),
+      tone: round(read.tonedShare, 3),
       ...(printedEveryMm === null ? {} : { printedEveryMm: round(printedEveryMm, 1) }),
       ...(cleaned.length > 0 ? { cleanedUp: cleaned.map(cleanedUpOf) } : {}),
     },

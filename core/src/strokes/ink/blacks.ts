@@ -31,7 +31,9 @@ export type Blacks = { mask: Mask; depths: Float32Array; outlines: Stroke[] };
 export function takeBlacks(mask: Mask, ink: Plane, pxPerMm: number): Blacks {
   const { width, height } = mask;
   const depths = depthsOf(mask);
-  const deep = Math.max(shallowestMm * pxPerMm, deepStrokes * wideDepth(depths, width));
+  const { wide, deepest: most } = depthsAlong(depths, width);
+  const deep = Math.max(shallowestMm * pxPerMm, deepStrokes * wide);
+  if (most <= deep) return { mask, depths, outlines: [] };
   const core = new Uint8Array(depths.length);
   for (let i = 0; i < core.length; i++) if (depths[i] > deep) core[i] = 1;
   const left = { width, height, data: mask.data.slice() };
@@ -53,21 +55,21 @@ export function takeBlacks(mask: Mask, ink: Plane, pxPerMm: number): Blacks {
     : { mask: left, depths: depthsOf(left), outlines };
 }
 
-/** How deep wide strokes are in the middle, pixels: on the crests of the depths, all but the deepest by length. */
-function wideDepth(depths: Float32Array, width: number): number {
+/** How deep wide strokes are in the middle, on the crests of the depths all but the deepest by length, and the deepest of all, pixels. */
+function depthsAlong(depths: Float32Array, width: number): { wide: number; deepest: number } {
   const counts = new Float64Array(256);
+  let total = 0;
+  let deepest = 0;
   for (let i = width; i < depths.length - width; i++) {
     const depth = depths[i];
     if (depth <= 0 || !isCrest(depths, i, width)) continue;
     counts[Math.min(255, Math.round(4 * depth))]++;
+    total++;
+    if (depth > deepest) deepest = depth;
   }
-  const total = counts.reduce((sum, count) => sum + count, 0);
   let below = 0;
-  for (let k = 0; k < counts.length; k++) {
-    below += counts[k];
-    if (below >= 0.85 * total) return k / 4;
-  }
-  return 0;
+  const wide = counts.findIndex((count) => (below += count) >= 0.85 * total);
+  return { wide: wide / 4, deepest };
 }
 
 function flood(data: Uint8Array, width: number, start: number, seen: Uint8Array): number[] {

@@ -104,38 +104,30 @@ function softPeaks({ width, height, data }: Plane, side: number): Plane {
   const columns = Math.ceil(width / side);
   const rows = Math.ceil(height / side);
   const peaks = new Float32Array(columns * rows);
-  const darkest = new Float32Array(width);
   for (let row = 0; row < rows; row++) {
-    darkest.fill(-Infinity);
-    const bottom = Math.min(height, (row + 1) * side);
-    for (let y = row * side; y < bottom; y++) {
-      const start = y * width;
-      for (let x = 0; x < width; x++) {
-        const value = data[start + x];
-        if (value > darkest[x]) darkest[x] = value;
-      }
-    }
+    const bottom = Math.min(height, (row + 1) * side) * width;
     for (let column = 0; column < columns; column++) {
       let best = -Infinity;
-      const right = Math.min(width, (column + 1) * side);
-      for (let x = column * side; x < right; x++) if (darkest[x] > best) best = darkest[x];
+      const left = column * side;
+      const right = Math.min(width, left + side);
+      for (let start = row * side * width; start < bottom; start += width)
+        for (let i = start + left; i < start + right; i++) if (data[i] > best) best = data[i];
       peaks[row * columns + column] = best;
     }
   }
   const across = new Float32Array(peaks.length);
   const out = new Float32Array(peaks.length);
-  for (let i = 0; i < peaks.length; i++) {
-    const x = i % columns;
-    let best = peaks[i];
-    if (x > 0 && peaks[i - 1] > best) best = peaks[i - 1];
-    if (x < columns - 1 && peaks[i + 1] > best) best = peaks[i + 1];
-    across[i] = best;
+  for (let first = 0; first < peaks.length; first += columns) {
+    const last = first + columns - 1;
+    for (let i = first; i <= last; i++)
+      across[i] = Math.max(peaks[i > first ? i - 1 : i], peaks[i], peaks[i < last ? i + 1 : i]);
   }
-  for (let i = 0; i < peaks.length; i++) {
-    let best = across[i];
-    if (i >= columns && across[i - columns] > best) best = across[i - columns];
-    if (i + columns < peaks.length && across[i + columns] > best) best = across[i + columns];
-    out[i] = best;
+  for (let row = 0; row < rows; row++) {
+    const here = row * columns;
+    const above = row > 0 ? here - columns : here;
+    const below = row < rows - 1 ? here + columns : here;
+    for (let k = 0; k < columns; k++)
+      out[here + k] = Math.max(across[above + k], across[here + k], across[below + k]);
   }
   return { width: columns, height: rows, data: out };
 }
@@ -143,29 +135,28 @@ function softPeaks({ width, height, data }: Plane, side: number): Plane {
 /** Distance of every pixel of the mask to the nearest outside it, pixels (chamfer 3-4: within 8 %). */
 export function depthsOf({ width, height, data }: Mask): Float32Array {
   const depth = new Float32Array(data.length);
-  const [side, corner] = [1, 4 / 3];
-  const nearest = (i: number, one: number, row: number) => {
-    let best = depth[i + one] + side;
-    let other = depth[i + row] + side;
-    if (other < best) best = other;
-    other = depth[i + row - 1] + corner;
-    if (other < best) best = other;
-    other = depth[i + row + 1] + corner;
-    return other < best ? other : best;
-  };
   // The rim of the plane counts as outside.
-  for (let y = 1; y < height - 1; y++)
-    for (let x = 1, i = y * width + 1; x < width - 1; x++, i++)
-      if (data[i]) depth[i] = nearest(i, -1, -width);
-  for (let y = height - 2; y > 0; y--)
-    for (let x = width - 2, i = y * width + x; x > 0; x--, i--) {
+  for (let y = 1; y < height - 1; y++) {
+    const end = (y + 1) * width - 1;
+    for (let i = y * width + 1; i < end; i++) if (data[i]) depth[i] = nearest(depth, i, -1, -width);
+  }
+  for (let y = height - 2; y > 0; y--) {
+    const start = y * width;
+    for (let i = start + width - 2; i > start; i--) {
       if (!data[i]) continue;
-      const other = nearest(i, 1, width);
+      const other = nearest(depth, i, 1, width);
       if (other < depth[i]) depth[i] = other;
     }
+  }
   // A pixel at the rim lies half a pixel within it.
-  for (let i = 0; i < depth.length; i++) if (depth[i] > 0) depth[i] -= 0.5;
+  for (let i = 0; i < depth.length; i++) if (data[i] && depth[i] > 0) depth[i] -= 0.5;
   return depth;
+}
+
+/** How deep a pixel lies by those beside it in its row and in the next. */
+function nearest(depth: Float32Array, i: number, beside: number, next: number): number {
+  const side = Math.min(depth[i + beside], depth[i + next]) + 1;
+  return Math.min(side, Math.min(depth[i + next - 1], depth[i + next + 1]) + 4 / 3);
 }
 
 /** Whether a pixel lies on the crest of the depths, the middle of a stroke: none beside it lies deeper. */

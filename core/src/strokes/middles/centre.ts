@@ -3,9 +3,6 @@ import { sampleAt, type Plane } from '../../raster/index.js';
 import type { Centred } from '../stroke.js';
 import { findRims } from './profile.js';
 
-/** What is read across a stroke at one place. */
-type Across = { off: number; width: number; darkness: number };
-
 /** What is read along a stroke (a number a place) carried on before its first place and after its last as it is there. */
 export const carriedOn = (values: Float64Array, before: number, after: number): Float64Array =>
   Float64Array.from(
@@ -42,12 +39,19 @@ export function centreRun(
   const normals = normalsOf(way, closed);
   const widths = new Float64Array(n);
   const darkness = new Float64Array(n);
-  for (let i = 0; i < n; i++) {
-    const [x, y] = [2 * i, 2 * i + 1];
-    const read = readAcross(ink, way[x], way[y], normals[x], normals[y], depth(run[x], run[y]));
-    offs[i] = read.off;
-    widths[i] = read.width;
-    darkness[i] = read.darkness;
+  const held = new Held();
+  for (let x = 0; x < 2 * n; x += 2) {
+    const own = depth(run[x], run[x + 1]);
+    const { profile, reach } = readAcross(
+      ink,
+      { x: way[x], y: way[x + 1], nx: normals[x], ny: normals[x + 1] },
+      own,
+      held,
+    );
+    const rims = findRims(profile, Math.ceil((0.6 * own + 1) / sampleStep));
+    offs[x >> 1] = ((rims.from + rims.to) / 2 - reach) * sampleStep;
+    widths[x >> 1] = (rims.to - rims.from) * sampleStep;
+    darkness[x >> 1] = Math.max(0, rims.darkness);
   }
   const calm = smoothedNumbers(offs, offStep, closed);
   const points = way.map((value, k) => value + normals[k] * calm[k >> 1]);
@@ -58,38 +62,51 @@ export function centreRun(
   };
 }
 
-function readAcross(ink: Plane, x: number, y: number, nx: number, ny: number, depth: number): Across {
-  const reach = Math.ceil((1.6 * depth + 2.5) / sampleStep);
-  const profile = Float64Array.from({ length: 2 * reach + 1 }, (_, k) => {
-    const off = (k - reach) * sampleStep;
-    return sampleAt(ink, x + nx * off, y + ny * off);
-  });
-  const { from, to, darkness } = findRims(profile, Math.ceil((0.6 * depth + 1) / sampleStep));
-  return {
-    off: ((from + to) / 2 - reach) * sampleStep,
-    width: (to - from) * sampleStep,
-    darkness: Math.max(0, darkness),
-  };
+/** A place on a way, and which way is across it. */
+type Place = { x: number; y: number; nx: number; ny: number };
+
+/** Room for profiles, one after the other: a long run has thousands. */
+class Held {
+  private room = new Float64Array(64);
+
+  /** Room for so many samples; what was in it before is overwritten. */
+  take(length: number): Float64Array {
+    if (length > this.room.length) this.room = new Float64Array(2 * length);
+    return this.room.subarray(0, length);
+  }
 }
 
-/** Smooths numbers along a run with a Gaussian, edges repeated or closed. */
+/** What is read across a stroke at one place: so many samples to each side of it. */
+function readAcross(ink: Plane, { x, y, nx, ny }: Place, depth: number, held: Held) {
+  const reach = Math.ceil((1.6 * depth + 2.5) / sampleStep);
+  const profile = held.take(2 * reach + 1);
+  for (let k = -reach; k <= reach; k++) {
+    const off = k * sampleStep;
+    profile[k + reach] = sampleAt(ink, x + nx * off, y + ny * off);
+  }
+  return { profile, reach };
+}
+
+/** Smooths numbers along a run with a Gaussian; an open run is smoothed by what there is at its ends. */
 function smoothedNumbers(values: Float64Array, sigma: number, closed: boolean): Float64Array {
   const n = values.length;
   const radius = Math.min(n - 1, Math.ceil(3 * sigma));
   if (radius < 1) return values;
-  const kernel = Float64Array.from({ length: radius + 1 }, (_, k) =>
-    Math.exp((-k * k) / (2 * sigma * sigma)),
+  const kernel = Float64Array.from({ length: 2 * radius + 1 }, (_, k) =>
+    Math.exp((-(k - radius) * (k - radius)) / (2 * sigma * sigma)),
   );
-  return Float64Array.from(values, (_, i) => {
+  const smooth = new Float64Array(n);
+  for (let i = 0; i < n; i++) {
     let sum = 0;
     let total = 0;
-    for (let k = -radius; k <= radius; k++) {
-      const at = i + k;
-      if (!closed && (at < 0 || at >= n)) continue;
-      const weight = kernel[Math.abs(k)];
-      sum += weight * values[(at + n) % n];
+    const first = closed ? i - radius : Math.max(0, i - radius);
+    const last = closed ? i + radius : Math.min(n - 1, i + radius);
+    for (let at = first; at <= last; at++) {
+      const weight = kernel[at - i + radius];
+      sum += weight * values[at < 0 ? at + n : at >= n ? at - n : at];
       total += weight;
     }
-    return sum / total;
-  });
+    smooth[i] = sum / total;
+  }
+  return smooth;
 }

@@ -43,23 +43,28 @@ export function evenPaper(lightness: Plane, pxPerMm: number): Ink {
     const madeGood = paperLightness / Math.max(tone, 1);
     return sign * Math.min(maxMadeGood, Math.max(1 / maxMadeGood, madeGood));
   });
-  const { width, height, data } = lightness;
-  const ink = new Float32Array(data.length);
-  const tones = new SquaresReader(paper, side, width);
-  const strengths = new SquaresReader({ ...paper, data: strength }, side, width);
-  for (let y = 0; y < height; y++) {
-    tones.goTo(y);
-    strengths.goTo(y);
-    for (let x = 0, i = y * width; x < width; x++, i++) ink[i] = (tones.at(x) - data[i]) * strengths.at(x);
-  }
+  const ink = takenOff(lightness, paper, { ...paper, data: strength }, side);
   // A square's tone was taken a little to the paper's side of its middle: bare paper is where most of the sheet is.
   const bare = median(spread(ink, 40_000));
   for (let i = 0; i < ink.length; i++) ink[i] -= bare;
   return {
-    plane: { width, height, data: ink },
+    plane: { ...lightness, data: ink },
     lightOnDark,
     restless: restlessnessOf(closed),
   };
+}
+
+/** How far a sheet lies below the tone of its paper, times how much that counts there; both are given by squares. */
+function takenOff({ width, height, data }: Plane, paper: Plane, strength: Plane, side: number): Float32Array {
+  const ink = new Float32Array(data.length);
+  const tones = new SquaresReader(paper, side, width);
+  const strengths = new SquaresReader(strength, side, width);
+  for (let y = 0; y < height; y++) {
+    const tone = tones.readRow(y);
+    const counts = strengths.readRow(y);
+    for (let x = 0, i = y * width; x < width; x++, i++) ink[i] = (tone[x] - data[i]) * counts[x];
+  }
+  return ink;
 }
 
 /** Tones of each square: those that shares of its pixels lie below. */
@@ -140,9 +145,13 @@ function restlessnessOf({ width, height, data }: Plane): number {
 
 /** Reads a coarse plane, one value a square, at the pixels of a row, between the middles of the squares. */
 export class SquaresReader {
+  /** The square whose middle lies left of each pixel, and how far on to the next square's the pixel lies. */
   private readonly left: Int32Array;
   private readonly share: Float32Array;
+  /** The first pixel of each square's. */
+  private readonly first: Int32Array;
   private readonly between: Float32Array;
+  private readonly row: Float64Array;
 
   constructor(
     private readonly squares: Plane,
@@ -152,12 +161,15 @@ export class SquaresReader {
     const columns = squares.width;
     this.left = new Int32Array(width);
     this.share = new Float32Array(width);
+    this.row = new Float64Array(width);
     this.between = new Float32Array(columns + 1);
     for (let x = 0; x < width; x++) {
       const u = Math.min(Math.max((x + 0.5) / side - 0.5, 0), columns - 1);
       this.left[x] = u;
       this.share[x] = u - this.left[x];
     }
+    this.first = new Int32Array(columns + 1).fill(width);
+    for (let x = width - 1; x >= 0; x--) this.first[this.left[x]] = x;
   }
 
   /** Goes to a row of pixels. */
@@ -172,7 +184,19 @@ export class SquaresReader {
     this.between[columns] = this.between[columns - 1];
   }
 
-  /** The value at a pixel of that row. */
+  /** The values at all pixels of a row, in an array that the next row is read into. */
+  readRow(y: number): Float64Array {
+    this.goTo(y);
+    const { first, share, between, row } = this;
+    for (let k = 0; k + 1 < first.length; k++) {
+      const from = between[k];
+      const rise = between[k + 1] - from;
+      for (let x = first[k], end = first[k + 1]; x < end; x++) row[x] = from + rise * share[x];
+    }
+    return row;
+  }
+
+  /** The value at a pixel of the row gone to. */
   at(x: number): number {
     const k = this.left[x];
     return this.between[k] + (this.between[k + 1] - this.between[k]) * this.share[x];

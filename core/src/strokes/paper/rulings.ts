@@ -168,14 +168,12 @@ function profileOf(
   { left, right, slope }: Omit<Strip, 'profile'>,
 ): Float32Array {
   const middle = (left + right) / 2;
-  const columns: { x: number; shift: number }[] = [];
-  for (let x = left; x < right; x += 2) columns.push({ x, shift: Math.round(slope * (x + 0.5 - middle)) });
-  const held = new Float32Array(columns.length);
+  const held = new Float32Array(Math.ceil((right - left) / 2));
+  const shifts = Int32Array.from(held, (_, k) => Math.round(slope * (left + 2 * k + 0.5 - middle)));
   const profile = new Float32Array(height);
   for (let y = 0; y < height; y++) {
-    columns.forEach(({ x, shift }, k) => {
-      held[k] = data[Math.min(height - 1, Math.max(0, y + shift)) * width + x];
-    });
+    for (let k = 0; k < held.length; k++)
+      held[k] = data[Math.min(height - 1, Math.max(0, y + shifts[k])) * width + left + 2 * k];
     profile[y] = held.sort()[held.length >> 1];
   }
   return profile;

@@ -21,38 +21,35 @@ export type DrawingTone = {
   strokes: Plane;
   /** L\* of the sheet as if nothing had been drawn on it but washes, shading and blacks. */
   lightness: Plane;
-  /** The share of the sheet that has tone on it. */
-  share: number;
 };
 
-/**
- * Takes the strokes out of a drawing and leaves its tone: whatever is narrower than strokes are is filled in from both
- * sides of it (a grey closing; an opening, where the drawing is light on dark).
- *
- * @param lightness L\* plane
- * @param strokeMm how wide its strokes are
- * @param lightOnDark whether they are lighter than their paper
- */
-export function toneOf(
-  lightness: Plane,
-  pxPerMm: number,
-  { strokeMm, lightOnDark }: { strokeMm: number; lightOnDark: boolean },
-): DrawingTone {
-  const reach = Math.max(1, Math.round((beyondWidths * strokeMm + beyondMm) * pxPerMm));
-  const [away, back] = lightOnDark ? (['smallest', 'largest'] as const) : (['largest', 'smallest'] as const);
-  const without = extremes(extremes(lightness, reach, away), reach, back);
+/** What is known of a drawing's strokes when its tone is looked for. */
+type KnownStrokes = {
+  /** How wide they are, mm. */
+  strokeMm: number;
+  /** They are lighter than their paper. */
+  lightOnDark: boolean;
+};
+
+/** Takes the strokes out of a drawing and leaves its tone, beside the strokes as they lie on it. */
+export function toneOf(lightness: Plane, pxPerMm: number, known: KnownStrokes): DrawingTone {
+  const tone = withoutStrokes(lightness, pxPerMm, known);
   return {
-    strokes: strokesOn(without, lightness, lightOnDark),
-    lightness: gaussianBlur(without, roundedMm * pxPerMm),
-    share: tonedShare(without, pxPerMm, away),
+    strokes: strokesOn(tone, lightness, known.lightOnDark),
+    lightness: gaussianBlur(tone, roundedMm * pxPerMm),
   };
 }
 
-/** How much of a sheet differs clearly from the barest paper close by. */
-function tonedShare(tone: Plane, pxPerMm: number, barest: 'largest' | 'smallest'): number {
+/**
+ * How much of a sheet has tone on it, 0 to 1: differs clearly from the barest paper close by, strokes left out.
+ *
+ * @param lightness L\* plane
+ */
+export function tonedShare(lightness: Plane, pxPerMm: number, known: KnownStrokes): number {
+  const tone = withoutStrokes(lightness, pxPerMm, known);
   const coarse = averaged(tone, Math.max(1, Math.round(pxPerMm)));
   const reach = Math.round(closeByMm * (coarse.width / tone.width) * pxPerMm);
-  const paper = extremes(coarse, reach, barest).data;
+  const paper = extremes(coarse, reach, known.lightOnDark ? 'smallest' : 'largest').data;
   const toned = coarse.data.reduce(
     (sum, value, i) => sum + (Math.abs(paper[i] - value) > minTone ? 1 : 0),
     0,
@@ -60,14 +57,27 @@ function tonedShare(tone: Plane, pxPerMm: number, barest: 'largest' | 'smallest'
   return toned / coarse.data.length;
 }
 
+/**
+ * Fills in whatever is narrower than strokes are, from both sides of it (a grey closing; an opening, where the drawing is
+ * light on dark).
+ */
+function withoutStrokes(lightness: Plane, pxPerMm: number, { strokeMm, lightOnDark }: KnownStrokes): Plane {
+  const reach = Math.max(1, Math.round((beyondWidths * strokeMm + beyondMm) * pxPerMm));
+  const [away, back] = lightOnDark ? (['smallest', 'largest'] as const) : (['largest', 'smallest'] as const);
+  return extremes(extremes(lightness, reach, away), reach, back);
+}
+
 function strokesOn(tone: Plane, lightness: Plane, lightOnDark: boolean): Plane {
   const sign = lightOnDark ? -1 : 1;
   const paper = median(spread(tone.data, 40_000));
-  const data = tone.data.map((value, i) => {
+  const data = new Float32Array(tone.data.length);
+  for (let i = 0; i < data.length; i++) {
+    const value = tone.data[i];
     const madeGood = Math.min(maxMadeGood, Math.max(1 / maxMadeGood, paper / Math.max(value, 1)));
-    return sign * (value - lightness.data[i]) * madeGood;
-  });
+    data[i] = sign * (value - lightness.data[i]) * madeGood;
+  }
   // Filling in went to the lightest of the paper's tooth: bare paper is where most of the sheet is.
   const bare = median(spread(data, 40_000));
-  return { ...tone, data: data.map((value) => value - bare) };
+  for (let i = 0; i < data.length; i++) data[i] -= bare;
+  return { ...tone, data };
 }

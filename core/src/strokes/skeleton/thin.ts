@@ -63,11 +63,15 @@ export function thinned(mask: Mask): Mask {
   for (let x = 0; x < width; x++) data[x] = data[(height - 1) * width + x] = 0;
   for (let y = 0; y < height; y++) data[y * width] = data[y * width + width - 1] = 0;
   const offsets = neighbourOffsets(width);
-  const bitsAt = (i: number) => {
-    let bits = 0;
-    for (let k = 0; k < 8; k++) bits |= data[i + offsets[k]] << k;
-    return bits;
-  };
+  const bitsAt = (i: number) =>
+    data[i - width] |
+    (data[i - width + 1] << 1) |
+    (data[i + 1] << 2) |
+    (data[i + width + 1] << 3) |
+    (data[i + width] << 4) |
+    (data[i + width - 1] << 5) |
+    (data[i - 1] << 6) |
+    (data[i - width - 1] << 7);
   let rim: number[] = [];
   for (let i = width; i < data.length - width; i++) if (data[i] && bitsAt(i) !== 255) rim.push(i);
   const queued = new Uint8Array(data.length);
