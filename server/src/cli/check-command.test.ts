@@ -104,6 +104,7 @@ describe('nobrel simulate photo and nobrel check', () => {
         /--grid takes a number from 5 to 1000/,
       ],
       [['simulate', 'photo', map, '--shift', '3', '--out', cli.at('p.jpg')], /--shift takes two numbers/],
+      [['simulate', 'photo', map, '--slip', '3', '--out', cli.at('p.jpg')], /--slip takes two numbers/],
     ] as const) {
       const result = await cli.nobrel(...args);
       expect(result, args.join(' ')).to.include({ status: 2, out: '' });

@@ -59,6 +59,14 @@ export function numberOption(
   return initial === undefined ? option : option.default(initial);
 }
 
+/** The size of what a simulated camera takes. */
+export const megapixelsOption = (): Option =>
+  numberOption('--megapixels <n>', 'size of the photograph', { min: 0.3, max: 24, initial: 12 });
+
+/** What the chance of a stand-in begins from: the same number gives the same again. */
+export const seedOption = (description: string): Option =>
+  numberOption('--seed <n>', description, { min: 0, max: 1e9, whole: true, initial: 1 });
+
 /**
  * Reads a size, such as a4 or 300x450mm.
  *

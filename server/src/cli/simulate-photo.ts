@@ -10,7 +10,7 @@ import {
   type HandFaults,
 } from '@nobrel/core/camera';
 import { counted } from '@nobrel/core/units';
-import { badArgument, numberOption } from './options.js';
+import { badArgument, megapixelsOption, numberOption, seedOption } from './options.js';
 import { checkTarget, writeResult } from './outputs.js';
 import { readMapFile } from './read-map.js';
 
@@ -47,116 +47,82 @@ type PhotoOptions = {
   out: string;
 };
 
-const pair = (text: string): [number, number] => {
-  const [x = NaN, y = NaN, ...more] = text
-    .split(',')
-    .map((part) => (part.trim() === '' ? NaN : Number(part)));
-  if (
-    more.length > 0 ||
-    !Number.isFinite(x) ||
-    !Number.isFinite(y) ||
-    Math.max(Math.abs(x), Math.abs(y)) > 100
-  )
-    throw badArgument(`--shift takes two numbers up to 100, such as 2,-1.5, not “${text}”.`);
-  return [x, y];
-};
+const pair =
+  (flag: string) =>
+  (text: string): [number, number] => {
+    const [x = NaN, y = NaN, ...more] = text
+      .split(',')
+      .map((part) => (part.trim() === '' ? NaN : Number(part)));
+    if (
+      more.length > 0 ||
+      !Number.isFinite(x) ||
+      !Number.isFinite(y) ||
+      Math.max(Math.abs(x), Math.abs(y)) > 100
+    )
+      throw badArgument(`${flag} takes two numbers up to 100, such as 2,-1.5, not “${text}”.`);
+    return [x, y];
+  };
 
 const count = (flag: string, help: string, max = 50) =>
   numberOption(flag, help, { min: 0, max, whole: true, initial: 0 });
 
+const millimetresAside = (flag: string, help: string) =>
+  new Option(`${flag} <x,y>`, help).argParser(pair(flag));
+
+const share = (flag: string, help: string, initial = 0) =>
+  numberOption(`${flag} <share>`, help, { min: 0, max: 1, initial });
+
+/** What it is drawn with and on. */
+const drawingOptions = (): Option[] => [
+  new Option('--tool <name>', 'what it is drawn with').choices([...drawingTools]).default('pencil'),
+  numberOption('--paper <L*>', 'lightness of the paper', { min: 5, max: 100, initial: 92 }),
+  numberOption('--contrast <L*>', 'how much darker the darkest line is; negative for chalk on a dark sheet', {
+    min: -90,
+    max: 90,
+    initial: 45,
+  }),
+  new Option('--light <kind>', 'light on the sheet').choices(['even', 'uneven', 'side']).default('uneven'),
+];
+
+/** What the hand did to the map. */
+const handOptions = (): Option[] => [
+  millimetresAside('--shift', 'how far the whole drawing is off, mm').default([0, 0], '0,0'),
+  numberOption('--turn <deg>', 'how far it is turned', { min: -20, max: 20, initial: 0 }),
+  numberOption('--size <n>', 'how large it came out, 1 for true', { min: 0.5, max: 2, initial: 1 }),
+  numberOption('--wobble <mm>', 'how far lines wander', { min: 0, max: 2, initial: 0.12 }),
+  count('--parts <n>', 'groups of lines put, turned or sized wrongly', 10),
+  count('--moved <n>', 'single lines put wrongly'),
+  count('--missing <n>', 'lines left out'),
+  count('--extra <n>', 'lines that are not on the map'),
+  count('--smudges <n>', 'smudges'),
+  numberOption('--grid <mm>', 'squares of a grid it is drawn over', { min: 5, max: 1000 }),
+  new Option('--diagonals', 'its diagonals are drawn too, to place things by'),
+  share('--restated', 'share of lines gone over twice'),
+  share('--drawn', 'the share of the lines that is drawn so far', 1),
+  millimetresAside('--slip', 'how far the sheet slipped before the last four lines in ten, mm'),
+  millimetresAside('--doubled', 'how far it slipped before three lines in ten were gone over again, mm'),
+];
+
+/** How it is photographed. */
+const cameraOptions = (): Option[] => [
+  numberOption('--table <L*>', 'lightness of the table', { min: 0, max: 100, initial: 45 }),
+  numberOption('--tilt <deg>', 'how far the camera leans over', { min: 0, max: 60, initial: 0 }),
+  numberOption('--blur <mm>', 'blur on the sheet', { min: 0, max: 5, initial: 0 }),
+  share('--exposure', 'the share of the light that is there', 1),
+  share('--shadow', 'how dark the shadow of a hand lies over a corner'),
+  share('--glare', 'how strong a lamp is mirrored'),
+  new Option('--upside-down', 'the photograph is taken from the other side of the table'),
+  megapixelsOption(),
+  seedOption('another number, another hand'),
+];
+
 /** `nobrel simulate photo MAP.json …`: the stand-in for a camera, and for the hand that drew. */
 export function simulatePhotoCommand(): Command {
-  return new Command('photo')
+  const command = new Command('photo')
     .description('A photograph of a map drawn by hand, with faults that are known.')
-    .argument('<map>', 'the map, as .map.json, SVG or DXF')
-    .addOption(
-      new Option('--tool <name>', 'what it is drawn with').choices([...drawingTools]).default('pencil'),
-    )
-    .addOption(numberOption('--paper <L*>', 'lightness of the paper', { min: 5, max: 100, initial: 92 }))
-    .addOption(
-      numberOption(
-        '--contrast <L*>',
-        'how much darker the darkest line is; negative for chalk on a dark sheet',
-        {
-          min: -90,
-          max: 90,
-          initial: 45,
-        },
-      ),
-    )
-    .addOption(
-      new Option('--light <kind>', 'light on the sheet')
-        .choices(['even', 'uneven', 'side'])
-        .default('uneven'),
-    )
-    .addOption(
-      new Option('--shift <x,y>', 'how far the whole drawing is off, mm')
-        .argParser(pair)
-        .default([0, 0], '0,0'),
-    )
-    .addOption(numberOption('--turn <deg>', 'how far it is turned', { min: -20, max: 20, initial: 0 }))
-    .addOption(
-      numberOption('--size <n>', 'how large it came out, 1 for true', { min: 0.5, max: 2, initial: 1 }),
-    )
-    .addOption(numberOption('--wobble <mm>', 'how far lines wander', { min: 0, max: 2, initial: 0.12 }))
-    .addOption(count('--parts <n>', 'groups of lines put, turned or sized wrongly', 10))
-    .addOption(count('--moved <n>', 'single lines put wrongly'))
-    .addOption(count('--missing <n>', 'lines left out'))
-    .addOption(count('--extra <n>', 'lines that are not on the map'))
-    .addOption(count('--smudges <n>', 'smudges'))
-    .addOption(numberOption('--grid <mm>', 'squares of a grid it is drawn over', { min: 5, max: 1000 }))
-    .option('--diagonals', 'its diagonals are drawn too, to place things by')
-    .addOption(
-      numberOption('--restated <share>', 'share of lines gone over twice', { min: 0, max: 1, initial: 0 }),
-    )
-    .addOption(
-      numberOption('--drawn <share>', 'the share of the lines that is drawn so far', {
-        min: 0,
-        max: 1,
-        initial: 1,
-      }),
-    )
-    .addOption(
-      new Option('--slip <x,y>', 'how far the sheet slipped before the last four lines in ten, mm').argParser(
-        pair,
-      ),
-    )
-    .addOption(
-      new Option(
-        '--doubled <x,y>',
-        'how far it slipped before three lines in ten were gone over again, mm',
-      ).argParser(pair),
-    )
-    .addOption(numberOption('--table <L*>', 'lightness of the table', { min: 0, max: 100, initial: 45 }))
-    .addOption(numberOption('--tilt <deg>', 'how far the camera leans over', { min: 0, max: 60, initial: 0 }))
-    .addOption(numberOption('--blur <mm>', 'blur on the sheet', { min: 0, max: 5, initial: 0 }))
-    .addOption(
-      numberOption('--exposure <share>', 'the share of the light that is there', {
-        min: 0,
-        max: 1,
-        initial: 1,
-      }),
-    )
-    .addOption(
-      numberOption('--shadow <share>', 'how dark the shadow of a hand lies over a corner', {
-        min: 0,
-        max: 1,
-        initial: 0,
-      }),
-    )
-    .addOption(
-      numberOption('--glare <share>', 'how strong a lamp is mirrored', { min: 0, max: 1, initial: 0 }),
-    )
-    .option('--upside-down', 'the photograph is taken from the other side of the table')
-    .addOption(numberOption('--megapixels <n>', 'size of the photograph', { min: 0.3, max: 24, initial: 12 }))
-    .addOption(
-      numberOption('--seed <n>', 'another number, another hand', {
-        min: 0,
-        max: 1e9,
-        whole: true,
-        initial: 1,
-      }),
-    )
+    .argument('<map>', 'the map, as .map.json, SVG or DXF');
+  for (const option of [...drawingOptions(), ...handOptions(), ...cameraOptions()]) command.addOption(option);
+  return command
     .option('--truth <file>', 'write what was done to each line, as JSON')
     .requiredOption('--out <file>', 'where to write it: .jpg or .png')
     .action(async (map: string, options: PhotoOptions) => simulatePhoto(map, options));

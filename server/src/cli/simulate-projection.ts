@@ -13,7 +13,7 @@ import {
 import type { Picture } from '@nobrel/core/raster';
 import { dotsFrame } from '@nobrel/core/transfer';
 import type { SizeMm } from '@nobrel/core/units';
-import { badArgument, numberOption, readSize } from './options.js';
+import { badArgument, megapixelsOption, numberOption, readSize, seedOption } from './options.js';
 import { checkTarget, writeResult } from './outputs.js';
 
 type ProjectionOptions = {
@@ -68,102 +68,73 @@ const wallColour = (text: string): [number, number, number] => {
 const degrees = (flag: string, help: string) =>
   numberOption(`${flag} <deg>`, help, { min: -45, max: 45, initial: 0 });
 
+const ofDistance = { min: -0.7, max: 0.7, initial: 0 };
+
+/** The projector, and how it stands before the wall. */
+const projectorOptions = (): Option[] => [
+  new Option('--surface <size>', 'the surface on the wall, such as 2400x1500mm').default('2400x1500mm'),
+  new Option('--pixels <WxH>', 'pixels of the projector')
+    .argParser(pixels)
+    .default([1920, 1080], '1920x1080'),
+  numberOption('--throw <ratio>', 'distance over the width of the picture', {
+    min: 0.2,
+    max: 10,
+    initial: 1.5,
+  }),
+  numberOption('--fills <times>', 'how much larger the picture is than the surface', {
+    min: 0.1,
+    max: 5,
+    initial: 1.25,
+  }),
+  numberOption('--aside <share>', 'how far it stands to the right, as a share of its distance', ofDistance),
+  numberOption('--above <share>', 'how far it stands too low, likewise', ofDistance),
+  degrees('--yaw', 'how far it is turned to the right'),
+  degrees('--pitch', 'how far it is tilted up'),
+  degrees('--roll', 'how far it is rolled clockwise'),
+  numberOption('--lens-shift <share>', 'how far the picture lies above the lens’s axis', {
+    min: -1,
+    max: 1,
+    initial: 0,
+  }),
+  numberOption('--distortion <share>', 'how much the lens bends the rim', {
+    min: -0.1,
+    max: 0.1,
+    initial: 0,
+  }),
+  numberOption('--focus <share>', 'the distance it is sharp at, as a share of its own', {
+    min: 0.3,
+    max: 3,
+    initial: 1,
+  }),
+];
+
+/** The wall, its light, and the camera that looks at it. */
+const wallOptions = (): Option[] => [
+  new Option('--wall <colour>', 'colour of the wall')
+    .argParser(wallColour)
+    .default([0.62, 0.6, 0.56], '#cfc8ba'),
+  numberOption('--uneven <share>', 'how blotched the wall is', { min: 0, max: 0.5, initial: 0.03 }),
+  numberOption('--room <share>', 'light of the room as a share of the projector’s', {
+    min: 0,
+    max: 5,
+    initial: 0.2,
+  }),
+  new Option('--marked <kind>', 'how the surface is marked on the wall')
+    .choices(['tape', 'panel'])
+    .default('tape'),
+  megapixelsOption(),
+  seedOption('another number, another wall'),
+];
+
 /** `nobrel simulate projection [PICTURE] …`: the stand-in for a projector, the wall before it, and a camera. */
 export function simulateProjectionCommand(): Command {
-  return new Command('projection')
+  const command = new Command('projection')
     .description(
       'What is seen on a wall onto which a picture is thrown; the calibration dots where none is named.',
     )
-    .argument('[picture]', 'what the projector shows, as PNG or JPEG; fitted to its pixels')
-    .addOption(
-      new Option('--surface <size>', 'the surface on the wall, such as 2400x1500mm').default('2400x1500mm'),
-    )
-    .addOption(
-      new Option('--pixels <WxH>', 'pixels of the projector')
-        .argParser(pixels)
-        .default([1920, 1080], '1920x1080'),
-    )
-    .addOption(
-      numberOption('--throw <ratio>', 'distance over the width of the picture', {
-        min: 0.2,
-        max: 10,
-        initial: 1.5,
-      }),
-    )
-    .addOption(
-      numberOption('--fills <times>', 'how much larger the picture is than the surface', {
-        min: 0.1,
-        max: 5,
-        initial: 1.25,
-      }),
-    )
-    .addOption(
-      numberOption('--aside <share>', 'how far it stands to the right, as a share of its distance', {
-        min: -0.7,
-        max: 0.7,
-        initial: 0,
-      }),
-    )
-    .addOption(
-      numberOption('--above <share>', 'how far it stands too low, likewise', {
-        min: -0.7,
-        max: 0.7,
-        initial: 0,
-      }),
-    )
-    .addOption(degrees('--yaw', 'how far it is turned to the right'))
-    .addOption(degrees('--pitch', 'how far it is tilted up'))
-    .addOption(degrees('--roll', 'how far it is rolled clockwise'))
-    .addOption(
-      numberOption('--lens-shift <share>', 'how far the picture lies above the lens’s axis', {
-        min: -1,
-        max: 1,
-        initial: 0,
-      }),
-    )
-    .addOption(
-      numberOption('--distortion <share>', 'how much the lens bends the rim', {
-        min: -0.1,
-        max: 0.1,
-        initial: 0,
-      }),
-    )
-    .addOption(
-      numberOption('--focus <share>', 'the distance it is sharp at, as a share of its own', {
-        min: 0.3,
-        max: 3,
-        initial: 1,
-      }),
-    )
-    .addOption(
-      new Option('--wall <colour>', 'colour of the wall')
-        .argParser(wallColour)
-        .default([0.62, 0.6, 0.56], '#cfc8ba'),
-    )
-    .addOption(
-      numberOption('--uneven <share>', 'how blotched the wall is', { min: 0, max: 0.5, initial: 0.03 }),
-    )
-    .addOption(
-      numberOption('--room <share>', 'light of the room as a share of the projector’s', {
-        min: 0,
-        max: 5,
-        initial: 0.2,
-      }),
-    )
-    .addOption(
-      new Option('--marked <kind>', 'how the surface is marked on the wall')
-        .choices(['tape', 'panel'])
-        .default('tape'),
-    )
-    .addOption(numberOption('--megapixels <n>', 'size of the photograph', { min: 0.3, max: 24, initial: 12 }))
-    .addOption(
-      numberOption('--seed <n>', 'another number, another wall', {
-        min: 0,
-        max: 1e9,
-        whole: true,
-        initial: 1,
-      }),
-    )
+    .argument('[picture]', 'what the projector shows, as PNG or JPEG; fitted to its pixels');
+  for (const option of [...projectorOptions(), ...wallOptions()]) command.addOption(option);
+  return command
     .option('--photo <file>', 'write a photograph of the wall as a camera takes it: .jpg or .png')
     .option('--truth <file>', 'write where pixels and corners lie, as JSON')
     .requiredOption('--out <file>', 'where to write what is seen square-on: .jpg or .png')
@@ -194,13 +165,6 @@ async function simulateProjection(path: string | undefined, options: ProjectionO
   const aroundMm = 0.1 * Math.max(surface.width, surface.height);
   const pxPerMm = 1600 / (Math.max(surface.width, surface.height) + 2 * aroundMm);
   await writePicture(options.out, seenOnWall(projector, wall, frame, { pxPerMm, aroundMm }));
-  const corners: [number, number][] = [
-    [0, 0],
-    [surface.width, 0],
-    [surface.width, surface.height],
-    [0, surface.height],
-  ];
-  const { inPicture, onWall } = thrownBy(projector);
   let inPhotograph: [number, number][] | undefined;
   if (options.photo !== undefined) {
     const camera = { ...cameraToTry(surface), megapixels: options.megapixels, seed: options.seed };
@@ -208,30 +172,36 @@ async function simulateProjection(path: string | undefined, options: ProjectionO
     await writePicture(options.photo, taken.picture);
     inPhotograph = taken.corners;
   }
-  const pair = ({ x, y }: { x: number; y: number }) => [x, y];
-  if (options.truth !== undefined)
-    await writeResult(
-      options.truth,
-      `${JSON.stringify(
-        {
-          projector,
-          // Where the picture's corners are thrown, mm, and which pixels light the surface's corners.
-          pictureOnWall: [
-            [0, 0],
-            [screen.width, 0],
-            [screen.width, screen.height],
-            [0, screen.height],
-          ].map(([x = 0, y = 0]) => pair(onWall(x, y))),
-          surfaceInPicture: corners.map(([x, y]) => pair(inPicture(x, y))),
-          ...(inPhotograph ? { surfaceInPhotograph: inPhotograph } : {}),
-        },
-        null,
-        1,
-      )}\n`,
-    );
+  if (options.truth !== undefined) {
+    const truth = {
+      ...placesOf(projector, screen, surface),
+      ...(inPhotograph ? { surfaceInPhotograph: inPhotograph } : {}),
+    };
+    await writeResult(options.truth, `${JSON.stringify(truth, null, 1)}\n`);
+  }
   console.log(
     `Thrown from ${(projector.at.z / 1000).toFixed(2)} m, a pixel ${(projector.at.z / (projector.throwRatio * screen.width)).toFixed(2)} mm.`,
   );
+}
+
+type Size = { width: number; height: number };
+
+const cornersOf = ({ width, height }: Size): [number, number][] => [
+  [0, 0],
+  [width, 0],
+  [width, height],
+  [0, height],
+];
+
+/** Where the corners of the picture are thrown, mm, and which pixels light those of the surface. */
+function placesOf(projector: SimulatedProjector, screen: Size, surface: Size) {
+  const { inPicture, onWall } = thrownBy(projector);
+  const pair = ({ x, y }: { x: number; y: number }) => [x, y];
+  return {
+    projector,
+    pictureOnWall: cornersOf(screen).map(([x, y]) => pair(onWall(x, y))),
+    surfaceInPicture: cornersOf(surface).map(([x, y]) => pair(inPicture(x, y))),
+  };
 }
 
 function projectorOf(options: ProjectionOptions, { widthMm, heightMm }: SizeMm): SimulatedProjector {
@@ -255,10 +225,7 @@ function projectorOf(options: ProjectionOptions, { widthMm, heightMm }: SizeMm):
   };
 }
 
-async function readFrame(
-  path: string,
-  { width, height }: { width: number; height: number },
-): Promise<Picture> {
+async function readFrame(path: string, { width, height }: Size): Promise<Picture> {
   try {
     const { data } = await sharp(path)
       .rotate()

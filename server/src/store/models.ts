@@ -152,23 +152,25 @@ export type Models = {
   DrillAnswer: typeof DrillAnswerRow;
 };
 
+/** What tables have in common; their times are columns of their own. */
+const optionsOf = (sequelize: Sequelize) => ({ sequelize, underscored: true, timestamps: false });
+
 /**
  * Row classes bound to a database; each database has its own, so that two can be open at once. The tables
  * themselves are made by the migrations.
  */
 export function bindModels(sequelize: Sequelize): Models {
+  const options = optionsOf(sequelize);
+  return { ...bindWorks(options), ...bindMapsAndPrintings(options), ...bindBench(options) };
+}
+
+type TableOptions = ReturnType<typeof optionsOf>;
+
+/** Works and their pictures. */
+function bindWorks(options: TableOptions): Pick<Models, 'Picture' | 'Work' | 'WorkPicture'> {
   class Picture extends PictureRow {}
   class Work extends WorkRow {}
   class WorkPicture extends WorkPictureRow {}
-  class SavedSize extends SavedSizeRow {}
-  class MapVersion extends MapVersionRow {}
-  class Printing extends PrintingRow {}
-  class Calibration extends CalibrationRow {}
-  class ProjectorSetUp extends ProjectorSetUpRow {}
-  class Supply extends SupplyRow {}
-  class Plan extends PlanRow {}
-  class DrillAnswer extends DrillAnswerRow {}
-  const options = { sequelize, underscored: true, timestamps: false };
   Picture.init(
     {
       hash: { type: DataTypes.STRING(64), primaryKey: true },
@@ -201,22 +203,16 @@ export function bindModels(sequelize: Sequelize): Models {
     },
     { ...options, tableName: 'work_pictures' },
   );
-  SavedSize.init(
-    { id: { ...id(), primaryKey: true }, name: text(), widthMm: amount(), heightMm: amount() },
-    { ...options, tableName: 'saved_sizes' },
-  );
-  Supply.init(
-    { id: { ...id(), primaryKey: true }, supply: text(), countedAt: moment(), revision: whole() },
-    { ...options, tableName: 'supplies' },
-  );
-  Plan.init(
-    { id: { ...whole(), primaryKey: true }, decisions: text(), revision: whole() },
-    { ...options, tableName: 'plans' },
-  );
-  DrillAnswer.init(
-    { id: { ...id(), primaryKey: true }, answer: text(), givenAt: moment() },
-    { ...options, tableName: 'drill_answers' },
-  );
+  return { Picture, Work, WorkPicture };
+}
+
+/** What was made of works: their maps, and what was printed of them by which printer. */
+function bindMapsAndPrintings(
+  options: TableOptions,
+): Pick<Models, 'MapVersion' | 'Printing' | 'Calibration'> {
+  class MapVersion extends MapVersionRow {}
+  class Printing extends PrintingRow {}
+  class Calibration extends CalibrationRow {}
   MapVersion.init(
     {
       workId: { ...id(), primaryKey: true },
@@ -253,21 +249,37 @@ export function bindModels(sequelize: Sequelize): Models {
     },
     { ...options, tableName: 'calibrations' },
   );
+  return { MapVersion, Printing, Calibration };
+}
+
+/** What belongs to the painter rather than to a work. */
+function bindBench(
+  options: TableOptions,
+): Pick<Models, 'SavedSize' | 'ProjectorSetUp' | 'Supply' | 'Plan' | 'DrillAnswer'> {
+  class SavedSize extends SavedSizeRow {}
+  class ProjectorSetUp extends ProjectorSetUpRow {}
+  class Supply extends SupplyRow {}
+  class Plan extends PlanRow {}
+  class DrillAnswer extends DrillAnswerRow {}
+  SavedSize.init(
+    { id: { ...id(), primaryKey: true }, name: text(), widthMm: amount(), heightMm: amount() },
+    { ...options, tableName: 'saved_sizes' },
+  );
   ProjectorSetUp.init(
     { id: { ...id(), primaryKey: true }, name: text(), setUp: text(), keptAt: moment() },
     { ...options, tableName: 'projector_set_ups' },
   );
-  return {
-    Picture,
-    Work,
-    WorkPicture,
-    SavedSize,
-    MapVersion,
-    Printing,
-    Calibration,
-    ProjectorSetUp,
-    Supply,
-    Plan,
-    DrillAnswer,
-  };
+  Supply.init(
+    { id: { ...id(), primaryKey: true }, supply: text(), countedAt: moment(), revision: whole() },
+    { ...options, tableName: 'supplies' },
+  );
+  Plan.init(
+    { id: { ...whole(), primaryKey: true }, decisions: text(), revision: whole() },
+    { ...options, tableName: 'plans' },
+  );
+  DrillAnswer.init(
+    { id: { ...id(), primaryKey: true }, answer: text(), givenAt: moment() },
+    { ...options, tableName: 'drill_answers' },
+  );
+  return { SavedSize, ProjectorSetUp, Supply, Plan, DrillAnswer };
 }

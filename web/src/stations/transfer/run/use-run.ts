@@ -8,7 +8,9 @@ import {
   startSitting,
   tracedLineOf,
   withoutLines,
+  type Next,
   type Run,
+  type TracedLine,
   type TracingPlan,
 } from '@nobrel/core/transfer';
 import { useTransfer } from '../use-transfer.js';
@@ -43,6 +45,39 @@ function withoutLast(run: Run): Partial<Run> {
   return { traced: run.traced.slice(0, from) };
 }
 
+/** The run with what comes next done, where that is no stroke; null where it is, or nothing comes any more. */
+function withStepDone(run: Run, next: Next, now: string): Partial<Run> | null {
+  switch (next.kind) {
+    case 'marks':
+      return { marksAt: now };
+    case 'look':
+      return { looks: [...run.looks, run.traced.length] };
+    case 'break':
+      return { rested: next.section + 1 };
+    case 'stroke':
+    case 'done':
+      return null;
+  }
+}
+
+/**
+ * Notes lines as traced in one go.
+ *
+ * @param seconds the time they took together, shared by them as it was planned; null where nobody timed it
+ */
+function tracedInOne(
+  lines: readonly MapLine[],
+  seconds: number | null,
+  secondsPlanned: ReadonlyMap<string, number>,
+): TracedLine[] {
+  const planned = lines.map(({ id }) => secondsPlanned.get(id) ?? 0);
+  const whole = planned.reduce((sum, each) => sum + each, 0);
+  return lines.map((line, k) => {
+    const share = seconds === null || whole === 0 ? null : (seconds * (planned[k] ?? 0)) / whole;
+    return tracedLineOf(line, share, k > 0);
+  });
+}
+
 /** A tracing led line by line: what comes next, what is done, and what one can do about it. */
 export function useRun(map: MapDocument, plan: TracingPlan) {
   const { transfer, change } = useTransfer();
@@ -66,12 +101,7 @@ export function useRun(map: MapDocument, plan: TracingPlan) {
       fresh.every(({ id }) => next.ids.includes(id));
     const seconds = !paused && asLed ? secondsSinceBegun() : null;
     begun();
-    const planned = fresh.map(({ id }) => secondsOf.get(id) ?? 0);
-    const whole = planned.reduce((sum, each) => sum + each, 0);
-    // The time of a stroke is shared by its lines as it was planned.
-    const share = (k: number) =>
-      seconds === null || whole === 0 ? null : (seconds * (planned[k] ?? 0)) / whole;
-    const added = fresh.map((line, k) => tracedLineOf(line, share(k), k > 0));
+    const added = tracedInOne(fresh, seconds, secondsOf);
     // Whoever traces is at work, whether the sitting was begun or not.
     keep({ traced: [...run.traced, ...added] }, startSitting(transfer, now()));
   };
@@ -81,22 +111,13 @@ export function useRun(map: MapDocument, plan: TracingPlan) {
       change(startSitting(transfer, now()));
       return;
     }
-    switch (next.kind) {
-      case 'marks':
-        keep({ marksAt: now() });
-        break;
-      case 'look':
-        keep({ looks: [...run.looks, run.traced.length] });
-        break;
-      case 'break':
-        keep({ rested: next.section + 1 });
-        break;
-      case 'stroke':
-        trace(next.ids.flatMap((id) => lines.get(id) ?? []));
-        return;
-      case 'done':
-        return;
+    if (next.kind === 'stroke') {
+      trace(next.ids.flatMap((id) => lines.get(id) ?? []));
+      return;
     }
+    const after = withStepDone(run, next, now());
+    if (!after) return;
+    keep(after);
     begun();
   };
   /** Takes back what was done last. */
