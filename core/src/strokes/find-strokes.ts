@@ -12,7 +12,7 @@ import { measureWidths } from './middles/measure-widths.js';
 import { strokesThrough } from './meetings/through-meetings.js';
 import { joinEnds } from './ends/join-ends.js';
 import { reachTips } from './ends/reach-tips.js';
-import { withSharpCorners } from './ends/sharpen-corners.js';
+import { withFullTurns } from './ends/full-turns.js';
 import { measureStrokes, type MeasuredStroke } from './belonging/measure-strokes.js';
 import type { Stroke } from './stroke.js';
 
@@ -70,7 +70,7 @@ export function findStrokesOfInk(
   runOverFaint(graph, plane);
   graph.partAtCorners((x, y) => depths[Math.floor(y) * lines.width + Math.floor(x)]);
   const inkDepths = { width: plane.width, height: plane.height, data: depths };
-  const strokes = strokesThrough(graph, plane, depths).map((stroke) => withSharpCorners(stroke, inkDepths));
+  const strokes = strokesThrough(graph, plane, depths).map((stroke) => withFullTurns(stroke, inkDepths));
   return {
     strokes: [...strokes, ...outlines],
     ink,

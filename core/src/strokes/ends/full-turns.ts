@@ -30,14 +30,15 @@ type Place = [number, number];
 type Turn = { at: number; near: number; far: number; turnRad: number };
 
 /**
- * Gives wide strokes the corners that reading across their ink has cut: where their arms turn at once, the middle goes
- * on to where the two cross, if the ink reaches out there further than the ink of a bend does.
+ * Gives wide strokes the corners and tight bends that reading across their ink has cut. Where their arms turn at once, the
+ * middle goes on to where the two cross, if the ink reaches out there further than the ink of a bend does; where it is a
+ * bend, on to half the width from its outer rim, since the inner rim of a bend tighter than the stroke is wide is a notch.
  *
  * @param stroke in pixels
  * @param ink how deep in the ink each pixel lies, pixels
- * @returns the stroke itself where it has no such corner
+ * @returns the stroke itself where it has no such turn
  */
-export function withSharpCorners(stroke: Stroke, ink: Depths): Stroke {
+export function withFullTurns(stroke: Stroke, ink: Depths): Stroke {
   const turns = stroke.black ? [] : turnsOf(stroke);
   if (turns.length === 0) return stroke;
   // A ring begins where it does not turn.
@@ -63,12 +64,14 @@ export function withSharpCorners(stroke: Stroke, ink: Depths): Stroke {
     const { at, near } = turn;
     if (at - near < copied) continue;
     const tip = tipOf(run, turn, ink);
-    if (!tip) continue;
+    const bend = tip ? null : bendOf(run, turn, ink);
+    if (!tip && !bend) continue;
     copy(copied, at - near + 1);
-    const [from, to] = [at - near, at + near].map((i): Place => [run.points[2 * i], run.points[2 * i + 1]]);
-    pushStraight(push, from, tip, at - near);
-    push(...tip, at);
-    pushStraight(push, tip, to, at + near);
+    if (tip) {
+      pushStraight(push, placeAt(run, at - near), tip, at - near);
+      push(...tip, at);
+      pushStraight(push, tip, placeAt(run, at + near), at + near);
+    } else bend?.forEach(([x, y], k) => push(x, y, 2 * k < bend.length ? at - near : at + near));
     copied = at + near;
   }
   if (copied === 0) return stroke;
@@ -136,20 +139,83 @@ const strokeBegunAt = ({ points, widths, darkness, ...rest }: Stroke, start: num
   darkness: begunAt(darkness, start),
 });
 
+const placeAt = ({ points }: Stroke, i: number): Place => [points[2 * i], points[2 * i + 1]];
+
+/** How wide the arms of a turn are beyond it, half, pixels. */
+const halfOf = ({ widths }: Stroke, { at, near, far }: Turn): number =>
+  median([...widths.slice(at - far, at - near), ...widths.slice(at + near, at + far)]) / 2;
+
 /** Where the arms of a turn cross, if its ink reaches out so far; null where it is a bend. */
-function tipOf({ points, widths }: Stroke, { at, near, far }: Turn, ink: Depths): Place | null {
+function tipOf(stroke: Stroke, turn: Turn, ink: Depths): Place | null {
+  const { points } = stroke;
+  const { at, near, far } = turn;
   const before = fitLine(points, at - far, at - near);
   const after = fitLine(points, at + near, at + far);
   const tip = crossing(before, after);
   if (!tip) return null;
   const bend: Place = [points[2 * at], points[2 * at + 1]];
-  const half = median([...widths.slice(at - far, at - near), ...widths.slice(at + near, at + far)]) / 2;
+  const half = halfOf(stroke, turn);
   const off = stepLength(tip[0] - bend[0], tip[1] - bend[1]);
   if (off < minTipPx || off > maxTipHalves * half) return null;
   const way: Place = [(tip[0] - bend[0]) / off, (tip[1] - bend[1]) / off];
   // Ink further out than this decides nothing more.
   const rim = rimFrom(bend, way, ink, off + cornerRimHalves * half);
   return rim >= cornerRimHalves * half && rim - off > tipRimHalves * half ? tip : null;
+}
+
+/** A bend whose middle was found closer to where it lies is well enough as it is, pixels; … */
+const minBendPx = 0.5;
+
+/** A bend is looked for no further out than so many halves of the width from the middle found. */
+const maxBendHalves = 1.5;
+
+/** The outer rim is read from the middles that lie no further aside of where a bend points, pixels. */
+const rimAsidePx = 2;
+
+/**
+ * The middle of a bend from arm to arm, both left out, about a pixel from one place to the next: a cubic that leaves and
+ * arrives as the arms point and passes half a width within the outer rim where it turns back. Null where the middle found
+ * lies as far out already.
+ */
+function bendOf(stroke: Stroke, turn: Turn, ink: Depths): Place[] | null {
+  const { at, near, far } = turn;
+  const half = halfOf(stroke, turn);
+  const [from, to] = [placeAt(stroke, at - near), placeAt(stroke, at + near)];
+  const [one, other] = [wayFrom(stroke, at - far, at - near), wayFrom(stroke, at + far, at + near)];
+  const [sumX, sumY] = [one[0] + other[0], one[1] + other[1]];
+  const sum = stepLength(sumX, sumY);
+  const [ux, uy] = [sumX / sum, sumY / sum];
+  const [mx, my] = [(from[0] + to[0]) / 2, (from[1] + to[1]) / 2];
+  const reaches: { found: number; rim: number }[] = [];
+  for (let i = at - near; i <= at + near; i++) {
+    const [x, y] = placeAt(stroke, i);
+    if (Math.abs((x - mx) * uy - (y - my) * ux) > rimAsidePx) continue;
+    const found = (x - mx) * ux + (y - my) * uy;
+    reaches.push({ found, rim: found + rimFrom([x, y], [ux, uy], ink, 3 * half) });
+  }
+  if (reaches.length === 0) return null;
+  const apex = median(reaches.map(({ rim }) => rim)) - half;
+  const outwards = apex - median(reaches.map(({ found }) => found));
+  if (outwards < minBendPx || outwards > maxBendHalves * half) return null;
+  // Halfway a cubic lies 3/8 of both its handles out from between its ends.
+  const handle = apex / (0.375 * sum);
+  const steps = Math.max(4, Math.round(2 * apex + stepLength(to[0] - from[0], to[1] - from[1])));
+  return Array.from({ length: steps - 1 }, (_, k): Place => {
+    const t = (k + 1) / steps;
+    const [a, b] = [(1 - t) ** 3 + 3 * t * (1 - t) ** 2, t ** 3 + 3 * t * t * (1 - t)];
+    const [p, q] = [3 * handle * t * (1 - t) ** 2, 3 * handle * t * t * (1 - t)];
+    return [
+      a * from[0] + b * to[0] + p * one[0] + q * other[0],
+      a * from[1] + b * to[1] + p * one[1] + q * other[1],
+    ];
+  });
+}
+
+/** Which way a stroke runs from one of its points to another, by all between. */
+function wayFrom({ points }: Stroke, a: number, b: number): Place {
+  const { nx, ny } = fitLine(points, Math.min(a, b), Math.max(a, b));
+  const along = ny * (points[2 * b] - points[2 * a]) - nx * (points[2 * b + 1] - points[2 * a + 1]);
+  return along < 0 ? [-ny, nx] : [ny, -nx];
 }
 
 /** How far the ink reaches from a place one way, pixels. */

@@ -3,7 +3,7 @@ import fc from 'fast-check';
 import { distanceToSegment, smoothedRun } from '../../geometry/index.js';
 import type { Stroke } from '../stroke.js';
 import { depthsOf } from '../ink/ink-mask.js';
-import { withSharpCorners } from './sharpen-corners.js';
+import { withFullTurns } from './full-turns.js';
 
 const side = 240;
 const middle = 120;
@@ -36,9 +36,9 @@ function inkAlong(way: readonly number[], half: number) {
   return { width: side, height: side, data: depthsOf({ width: side, height: side, data }) };
 }
 
-/** A stroke whose middle was smoothed along its way, which cuts its corners. */
-function cut(way: readonly number[], half: number, closed = false): Stroke {
-  const points = smoothedRun(Float64Array.from(way), closed, 1.5 * half);
+/** A stroke whose middle was smoothed along its way, over so many halves of its width, which cuts its turns. */
+function cut(way: readonly number[], half: number, closed = false, halves = 1.5): Stroke {
+  const points = smoothedRun(Float64Array.from(way), closed, halves * half);
   const n = points.length / 2;
   return {
     points,
@@ -63,7 +63,26 @@ const elbow = (turn: number, way: number): [number, number][] => [
   [middle + 80 * Math.cos(way + turn), middle + 80 * Math.sin(way + turn)],
 ];
 
-describe('a corner of a wide stroke', () => {
+/** Two straights with a bend between them that turns back by so much, its furthest place, and the way through them. */
+function hairpin(radius: number, turn: number) {
+  const arc = Array.from({ length: 41 }, (_, k): [number, number] => {
+    const angle = (turn * (k - 20)) / 40;
+    return [middle + radius * Math.sin(angle), middle - radius * Math.cos(angle)];
+  });
+  const away = ([x, y]: [number, number], sense: number): [number, number] => [
+    x + sense * 70 * Math.cos(turn / 2),
+    y + 70 * Math.sin(turn / 2),
+  ];
+  const [first, last] = [away(arc[0], -1), away(arc[40], 1)];
+  const coarse = arc.filter((_, k) => k % 8 === 0);
+  return {
+    arms: [first, ...arc, last].flat(),
+    run: [...evenly([first, arc[0]]), ...evenly(coarse), ...evenly([arc[40], last])],
+    apex: [middle, middle - radius] as const,
+  };
+}
+
+describe('a turn of a wide stroke', () => {
   it('is given back to a middle that was cut, and nothing else of the stroke is moved', () => {
     const cases = fc.record({
       half: fc.double({ min: 4, max: 8, noNaN: true }),
@@ -74,7 +93,7 @@ describe('a corner of a wide stroke', () => {
       fc.property(cases, ({ half, turn, way }) => {
         const places = elbow(turn, way);
         const stroke = cut(evenly(places), half);
-        const sharp = withSharpCorners(stroke, inkAlong(places.flat(), half));
+        const sharp = withFullTurns(stroke, inkAlong(places.flat(), half));
         expect(nearestTo(stroke, middle, middle)).to.be.greaterThan(0.5 * half);
         expect(nearestTo(sharp, middle, middle)).to.be.lessThan(0.25 * half);
         expect(sharp.points.length).to.equal(2 * sharp.widths.length);
@@ -109,10 +128,28 @@ describe('a corner of a wide stroke', () => {
         ];
         const way = evenly([places[0], places[1]]).concat(places.slice(1, -1).flat());
         const stroke = cut([...way, ...evenly(places.slice(-2))], 0.7);
-        expect(withSharpCorners(stroke, inkAlong(places.flat(), half))).to.equal(stroke);
+        expect(withFullTurns(stroke, inkAlong(places.flat(), half))).to.equal(stroke);
       }),
       { numRuns: 25 },
     );
+  });
+
+  it('that turns back in a bend tighter than the stroke is wide, runs half its width within the outer rim', () => {
+    const off = { found: 0, full: 0 };
+    let cases = 0;
+    for (const half of [6, 7, 8])
+      for (const radius of [0.5, 0.7, 0.9])
+        for (const turn of [1.6, 1.9, 2.2]) {
+          const { arms, run, apex } = hairpin(radius * half, turn);
+          const stroke = cut(run, half, false, 0.7);
+          const full = withFullTurns(stroke, inkAlong(arms, half));
+          off.found += nearestTo(stroke, ...apex);
+          off.full += nearestTo(full, ...apex);
+          cases++;
+          expect(full.points.length).to.equal(2 * full.widths.length);
+        }
+    expect(off.found / cases).to.be.greaterThan(1.5);
+    expect(off.full / cases).to.be.lessThan(0.5);
   });
 
   it('is given back to a ring, wherever the ring begins', () => {
@@ -128,7 +165,7 @@ describe('a corner of a wide stroke', () => {
     const way = evenly(corners);
     for (const start of [0, 30, 60, 119]) {
       const begun = [...way.slice(2 * start), ...way.slice(0, 2 * start)];
-      const sharp = withSharpCorners(cut(begun, half, true), ink);
+      const sharp = withFullTurns(cut(begun, half, true), ink);
       expect(sharp.closed).to.equal(true);
       for (const [x, y] of corners) expect(nearestTo(sharp, x, y), `${start}`).to.be.lessThan(0.25 * half);
     }
@@ -137,8 +174,8 @@ describe('a corner of a wide stroke', () => {
   it('leaves fine strokes and the outlines of blacks as they are', () => {
     const places = elbow(1.5, 0.3);
     const fine = cut(evenly(places), 1.5);
-    expect(withSharpCorners(fine, inkAlong(places.flat(), 1.5))).to.equal(fine);
+    expect(withFullTurns(fine, inkAlong(places.flat(), 1.5))).to.equal(fine);
     const black: Stroke = { ...cut(evenly(places), 6), black: true };
-    expect(withSharpCorners(black, inkAlong(places.flat(), 6))).to.equal(black);
+    expect(withFullTurns(black, inkAlong(places.flat(), 6))).to.equal(black);
   });
 });
