@@ -3,16 +3,16 @@
  * chalk at two, six and twelve megapixels, and what a moved darkness limit takes after that. Ratios are what count.
  */
 import sharp from 'sharp';
-import { defaultMapSettings, MapMaker, type MapRequest } from '@nobrel/core/map';
+import { defaultMapSettings, MapMaker, type MapSettings } from '@nobrel/core/map';
 import type { Picture } from '@nobrel/core/raster';
 import { drawingScene, renderDrawing } from '@nobrel/core/testing';
-import { widthMm, yardsticks } from '../judgement/drawings.js';
+import { mapOf, yardsticks } from '../judgement/drawings.js';
 import { timed } from '../timed.js';
 import { looks } from './looks.js';
 
 const drawn = [0, 4, 11] as const;
 const tracers = yardsticks.filter(({ name }) => /^(potrace, 3|imagetracerjs, 4)/.test(name));
-const limits = [0.2, 0.25, 0.3, 0.35, 0.4, 0.45];
+const settings: MapSettings = { ...defaultMapSettings, reference: 'drawing' };
 
 /** The same drawing with so many pixels, as a scanner set finer would give it. */
 async function withPixels({ width, height, data }: Picture, megapixels: number): Promise<Picture> {
@@ -22,17 +22,6 @@ async function withPixels({ width, height, data }: Picture, megapixels: number):
     .raw()
     .toBuffer({ resolveWithObject: true });
   return { width: info.width, height: info.height, channels: 3, data: new Uint8Array(rgb) };
-}
-
-function requestFor(picture: Picture): MapRequest {
-  const frame = { x: 0, y: 0, width: widthMm, height: (widthMm * picture.height) / picture.width };
-  return {
-    picture,
-    pictureKey: 'drawing',
-    window: { x: 0, y: 0, width: picture.width, height: picture.height },
-    placement: { surface: { width: frame.width, height: frame.height }, frame },
-    settings: { ...defaultMapSettings, reference: 'drawing' },
-  };
 }
 
 async function timeOnce(work: () => unknown): Promise<number> {
@@ -47,15 +36,11 @@ for (const i of drawn) {
   const { picture } = renderDrawing(drawingScene(i, false), { ...look, seed: 77 + i });
   for (const megapixels of [2, 6, 12]) {
     const own = await withPixels(picture, megapixels);
-    const request = requestFor(own);
-    const whole = timed(() => new MapMaker().make(request), 3);
+    const whole = timed(() => mapOf(own, settings), 3);
     const maker = new MapMaker();
-    maker.make(request);
-    let k = 0;
-    const moved = timed(() => {
-      const darkerThan = limits[k++ % limits.length];
-      if (darkerThan !== undefined) maker.make({ ...request, settings: { ...request.settings, darkerThan } });
-    }, limits.length - 1);
+    mapOf(own, settings, maker);
+    let darkerThan = 0.2;
+    const moved = timed(() => mapOf(own, { ...settings, darkerThan: (darkerThan += 0.05) }, maker), 5);
     const others: string[] = [];
     if (megapixels === 2)
       for (const { name, draw } of tracers) {

@@ -13,6 +13,17 @@ export function flattenCubic(curve: readonly number[], tolerance: number, out: n
     Math.hypot(x1 - 2 * x2 + x3, y1 - 2 * y2 + y3),
   );
   const steps = Math.min(maxSteps, Math.max(1, Math.ceil(Math.sqrt((6 * bend) / (8 * tolerance)))));
+  pushCubic(curve, steps, out);
+}
+
+/**
+ * Appends points along a cubic curve after its first, at even steps of its parameter.
+ *
+ * @param curve x0, y0 … x3, y3
+ * @param out gets x1, y1 … ending in the curve's last point
+ */
+export function pushCubic(curve: readonly number[], steps: number, out: number[]): void {
+  const [x0, y0, x1, y1, x2, y2, x3, y3] = curve;
   for (let i = 1; i <= steps; i++) {
     const u = i / steps;
     const v = 1 - u;

@@ -28,6 +28,18 @@ export function fitLine(points: Float64Array, a: number, b: number): Line {
   return { nx, ny, offset: nx * mx + ny * my };
 }
 
+/** A line, and a direction of length 1 along it. */
+export type Way = { line: Line; ux: number; uy: number };
+
+/** Which way a polyline runs from one of its points to another, before or behind it: the line through all between (`fitLine`), and the direction along it. */
+export function fitWay(points: Float64Array, from: number, to: number): Way {
+  const line = fitLine(points, Math.min(from, to), Math.max(from, to));
+  const { nx, ny } = line;
+  const along = ny * (points[2 * to] - points[2 * from]) - nx * (points[2 * to + 1] - points[2 * from + 1]);
+  const sense = along < 0 ? -1 : 1;
+  return { line, ux: sense * ny, uy: -sense * nx };
+}
+
 /** Point where two lines cross, or null when they are nearly parallel. */
 export function crossing(a: Line, b: Line): [number, number] | null {
   const determinant = a.nx * b.ny - a.ny * b.nx;

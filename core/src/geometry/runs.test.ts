@@ -5,9 +5,11 @@ import {
   clipRing,
   distanceToSegment,
   divideRun,
+  fitWay,
   flattenCubic,
   lengthsAlong,
   nearestToLines,
+  pushCubic,
   normalsOf,
   onEllipse,
   polylineLength,
@@ -152,6 +154,21 @@ describe('curves and lines', () => {
       }),
       { numRuns: 50 },
     );
+  });
+
+  it('go along a cubic at even steps of its parameter, and say which way a run goes, forwards and back', () => {
+    const quarter: number[] = [];
+    pushCubic([0, 0, 4, 0, 8, 0, 12, 0], 4, quarter);
+    expect(quarter).to.deep.equal([3, 0, 6, 0, 9, 0, 12, 0]);
+    const run = Float64Array.from([0, 0, 3, 4, 6, 8, 9, 12]);
+    const [onwards, back] = [fitWay(run, 0, 3), fitWay(run, 3, 0)];
+    for (const [way, sense] of [
+      [onwards, 1],
+      [back, -1],
+    ] as const) {
+      expect(way.ux).to.be.closeTo(0.6 * sense, 1e-9);
+      expect(way.uy).to.be.closeTo(0.8 * sense, 1e-9);
+    }
   });
 
   it('find the place nearest to lines: where they cross, or where it was held', () => {

@@ -9,6 +9,7 @@ import {
   type DrawingTool,
   type HandFaults,
 } from '@nobrel/core/camera';
+import { cornersOfRect } from '@nobrel/core/geometry';
 import { counted } from '@nobrel/core/units';
 import { badArgument, megapixelsOption, numberOption, seedOption } from './options.js';
 import { checkTarget, writeResult } from './outputs.js';
@@ -164,12 +165,7 @@ async function simulatePhoto(path: string, options: PhotoOptions): Promise<void>
     options.out,
     await (kind === '.png' ? image.png() : image.jpeg({ quality: 88 })).toBuffer(),
   );
-  const corners = [
-    [0, 0],
-    [widthMm, 0],
-    [widthMm, heightMm],
-    [0, heightMm],
-  ].map(([x = 0, y = 0]) => {
+  const corners = cornersOfRect({ x: 0, y: 0, width: widthMm, height: heightMm }).map(({ x, y }) => {
     const [px, py] = lens(x, y);
     return turned ? [width - px, height - py] : [px, py];
   });

@@ -10,6 +10,7 @@ import {
   type SimulatedProjector,
   type SimulatedWall,
 } from '@nobrel/core/projector';
+import { cornersOfRect, type Point } from '@nobrel/core/geometry';
 import type { Picture } from '@nobrel/core/raster';
 import { dotsFrame } from '@nobrel/core/transfer';
 import type { SizeMm } from '@nobrel/core/units';
@@ -186,21 +187,18 @@ async function simulateProjection(path: string | undefined, options: ProjectionO
 
 type Size = { width: number; height: number };
 
-const cornersOf = ({ width, height }: Size): [number, number][] => [
-  [0, 0],
-  [width, 0],
-  [width, height],
-  [0, height],
-];
-
 /** Where the corners of the picture are thrown, mm, and which pixels light those of the surface. */
 function placesOf(projector: SimulatedProjector, screen: Size, surface: Size) {
   const { inPicture, onWall } = thrownBy(projector);
-  const pair = ({ x, y }: { x: number; y: number }) => [x, y];
+  const cornersBy = (size: Size, place: (x: number, y: number) => Point) =>
+    cornersOfRect({ x: 0, y: 0, ...size }).map((corner) => {
+      const { x, y } = place(corner.x, corner.y);
+      return [x, y];
+    });
   return {
     projector,
-    pictureOnWall: cornersOf(screen).map(([x, y]) => pair(onWall(x, y))),
-    surfaceInPicture: cornersOf(surface).map(([x, y]) => pair(inPicture(x, y))),
+    pictureOnWall: cornersBy(screen, onWall),
+    surfaceInPicture: cornersBy(surface, inPicture),
   };
 }
 

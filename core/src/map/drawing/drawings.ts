@@ -89,7 +89,7 @@ export type StrokeFound = {
 export class Drawings {
   private readonly told = new Stage<ToldPicture>();
   private readonly sheet = new Stage<{ lightness: Plane; ink: Ink }>();
-  private readonly share = new Stage<number>();
+  private readonly tonedShares = new Stage<number>();
   private readonly toned = new Stage<DrawingTone>();
   private readonly printed = new Stage<Ruling[]>();
   private readonly found = new Stage<FoundStrokes>();
@@ -123,18 +123,18 @@ export class Drawings {
     const onPaper = this.found.get(key, () =>
       findStrokesOfInk(this.sheetOf(source).ink.plane, pxPerSheetMm, finding),
     );
-    const known = {
+    const known = () => ({
       strokeMm: usualWidthMm(onPaper.strokes, pxPerSheetMm),
       lightOnDark: this.sheetOf(source).ink.lightOnDark,
-    };
-    const share = this.share.get(key, () => {
+    });
+    const share = this.tonedShares.get(key, () => {
       const step = stepTo(toneSeenPxPerMm, pxPerSheetMm);
-      return tonedShare(averaged(this.sheetOf(source).lightness, step), pxPerSheetMm / step, known);
+      return tonedShare(averaged(this.sheetOf(source).lightness, step), pxPerSheetMm / step, known());
     });
     // Where its tone is kept, strokes are what lies on the tone; the edges of washes are no strokes.
     const tone =
       toneWay === 'shapes'
-        ? this.toned.get(key, () => toneOf(this.sheetOf(source).lightness, pxPerSheetMm, known))
+        ? this.toned.get(key, () => toneOf(this.sheetOf(source).lightness, pxPerSheetMm, known()))
         : null;
     const found = tone
       ? this.foundOnTone.get(key, () => findStrokesOfInk(tone.strokes, pxPerSheetMm, finding))

@@ -1,4 +1,4 @@
-import { begunAt, crossing, fitLine, stepLength } from '../../geometry/index.js';
+import { begunAt, crossing, fitLine, fitWay, pushCubic, stepLength } from '../../geometry/index.js';
 import { median } from '../../raster/index.js';
 import type { Stroke } from '../stroke.js';
 import type { Depths } from '../meetings/settle-meeting.js';
@@ -26,7 +26,7 @@ const rimStepPx = 0.5;
 
 type Place = [number, number];
 
-/** A place along a stroke that may be a corner: its point, and how many points its arms begin and end away. */
+/** A place along a stroke that may be a corner or a bend: its point, and how many points its arms begin and end away. */
 type Turn = { at: number; near: number; far: number; turnRad: number };
 
 /**
@@ -57,21 +57,17 @@ export function withFullTurns(stroke: Stroke, ink: Depths): Stroke {
     darkness.push(run.darkness[like]);
   };
   const copy = (from: number, to: number) => {
-    for (let i = from; i < to; i++) push(run.points[2 * i], run.points[2 * i + 1], i);
+    for (let i = from; i < to; i++) push(...placeAt(run, i), i);
   };
   let copied = 0;
   for (const turn of own) {
     const { at, near } = turn;
     if (at - near < copied) continue;
-    const tip = tipOf(run, turn, ink);
-    const bend = tip ? null : bendOf(run, turn, ink);
-    if (!tip && !bend) continue;
+    const over = wayOver(run, turn, ink);
+    if (!over) continue;
     copy(copied, at - near + 1);
-    if (tip) {
-      pushStraight(push, placeAt(run, at - near), tip, at - near);
-      push(...tip, at);
-      pushStraight(push, tip, placeAt(run, at + near), at + near);
-    } else bend?.forEach(([x, y], k) => push(x, y, 2 * k < bend.length ? at - near : at + near));
+    for (let i = 0; i < over.length; i += 2)
+      push(over[i], over[i + 1], 2 * i < over.length ? at - near : at + near);
     copied = at + near;
   }
   if (copied === 0) return stroke;
@@ -145,6 +141,15 @@ const placeAt = ({ points }: Stroke, i: number): Place => [points[2 * i], points
 const halfOf = ({ widths }: Stroke, { at, near, far }: Turn): number =>
   median([...widths.slice(at - far, at - near), ...widths.slice(at + near, at + far)]) / 2;
 
+/** The way over a turn from arm to arm, both left out: by the tip of its corner, or round its bend; null where it is well as it was found. */
+function wayOver(stroke: Stroke, turn: Turn, ink: Depths): number[] | null {
+  const tip = tipOf(stroke, turn, ink);
+  if (!tip) return bendOf(stroke, turn, ink);
+  const { at, near } = turn;
+  const to = straightTo(tip, placeAt(stroke, at + near));
+  return [...straightTo(placeAt(stroke, at - near), tip), ...to.slice(0, -2)];
+}
+
 /** Where the arms of a turn cross, if its ink reaches out so far; null where it is a bend. */
 function tipOf(stroke: Stroke, turn: Turn, ink: Depths): Place | null {
   const { points } = stroke;
@@ -153,7 +158,7 @@ function tipOf(stroke: Stroke, turn: Turn, ink: Depths): Place | null {
   const after = fitLine(points, at + near, at + far);
   const tip = crossing(before, after);
   if (!tip) return null;
-  const bend: Place = [points[2 * at], points[2 * at + 1]];
+  const bend = placeAt(stroke, at);
   const half = halfOf(stroke, turn);
   const off = stepLength(tip[0] - bend[0], tip[1] - bend[1]);
   if (off < minTipPx || off > maxTipHalves * half) return null;
@@ -163,7 +168,7 @@ function tipOf(stroke: Stroke, turn: Turn, ink: Depths): Place | null {
   return rim >= cornerRimHalves * half && rim - off > tipRimHalves * half ? tip : null;
 }
 
-/** A bend whose middle was found closer to where it lies is well enough as it is, pixels; … */
+/** A bend whose middle was found no further than this within where it lies is well enough as it is, pixels. */
 const minBendPx = 0.5;
 
 /** A bend is looked for no further out than so many halves of the width from the middle found. */
@@ -173,19 +178,21 @@ const maxBendHalves = 1.5;
 const rimAsidePx = 2;
 
 /**
- * The middle of a bend from arm to arm, both left out, about a pixel from one place to the next: a cubic that leaves and
- * arrives as the arms point and passes half a width within the outer rim where it turns back. Null where the middle found
- * lies as far out already.
+ * The middle of a bend: a cubic that leaves and arrives as the arms point and passes half a width within the outer rim
+ * where it turns back. Null where the middle found lies as far out already.
+ *
+ * @returns x0, y0 … from arm to arm, both left out, about a pixel apart
  */
-function bendOf(stroke: Stroke, turn: Turn, ink: Depths): Place[] | null {
+function bendOf(stroke: Stroke, turn: Turn, ink: Depths): number[] | null {
+  const { points } = stroke;
   const { at, near, far } = turn;
   const half = halfOf(stroke, turn);
-  const [from, to] = [placeAt(stroke, at - near), placeAt(stroke, at + near)];
-  const [one, other] = [wayFrom(stroke, at - far, at - near), wayFrom(stroke, at + far, at + near)];
-  const [sumX, sumY] = [one[0] + other[0], one[1] + other[1]];
-  const sum = stepLength(sumX, sumY);
-  const [ux, uy] = [sumX / sum, sumY / sum];
-  const [mx, my] = [(from[0] + to[0]) / 2, (from[1] + to[1]) / 2];
+  const [[ax, ay], [bx, by]] = [placeAt(stroke, at - near), placeAt(stroke, at + near)];
+  const [one, other] = [fitWay(points, at - far, at - near), fitWay(points, at + far, at + near)];
+  const out = [one.ux + other.ux, one.uy + other.uy];
+  const sum = stepLength(out[0], out[1]);
+  const [ux, uy] = [out[0] / sum, out[1] / sum];
+  const [mx, my] = [(ax + bx) / 2, (ay + by) / 2];
   const reaches: { found: number; rim: number }[] = [];
   for (let i = at - near; i <= at + near; i++) {
     const [x, y] = placeAt(stroke, i);
@@ -193,29 +200,21 @@ function bendOf(stroke: Stroke, turn: Turn, ink: Depths): Place[] | null {
     const found = (x - mx) * ux + (y - my) * uy;
     reaches.push({ found, rim: found + rimFrom([x, y], [ux, uy], ink, 3 * half) });
   }
-  if (reaches.length === 0) return null;
   const apex = median(reaches.map(({ rim }) => rim)) - half;
   const outwards = apex - median(reaches.map(({ found }) => found));
   if (outwards < minBendPx || outwards > maxBendHalves * half) return null;
   // Halfway a cubic lies 3/8 of both its handles out from between its ends.
   const handle = apex / (0.375 * sum);
-  const steps = Math.max(4, Math.round(2 * apex + stepLength(to[0] - from[0], to[1] - from[1])));
-  return Array.from({ length: steps - 1 }, (_, k): Place => {
-    const t = (k + 1) / steps;
-    const [a, b] = [(1 - t) ** 3 + 3 * t * (1 - t) ** 2, t ** 3 + 3 * t * t * (1 - t)];
-    const [p, q] = [3 * handle * t * (1 - t) ** 2, 3 * handle * t * t * (1 - t)];
-    return [
-      a * from[0] + b * to[0] + p * one[0] + q * other[0],
-      a * from[1] + b * to[1] + p * one[1] + q * other[1],
-    ];
-  });
-}
-
-/** Which way a stroke runs from one of its points to another, by all between. */
-function wayFrom({ points }: Stroke, a: number, b: number): Place {
-  const { nx, ny } = fitLine(points, Math.min(a, b), Math.max(a, b));
-  const along = ny * (points[2 * b] - points[2 * a]) - nx * (points[2 * b + 1] - points[2 * a + 1]);
-  return along < 0 ? [-ny, nx] : [ny, -nx];
+  const way: number[] = [];
+  pushCubic(
+    [
+      ...[ax, ay, ax + handle * one.ux, ay + handle * one.uy],
+      ...[bx + handle * other.ux, by + handle * other.uy, bx, by],
+    ],
+    Math.max(4, Math.round(2 * apex + stepLength(bx - ax, by - ay))),
+    way,
+  );
+  return way.slice(0, -2);
 }
 
 /** How far the ink reaches from a place one way, pixels. */
@@ -227,13 +226,11 @@ function rimFrom([x, y]: Place, [ux, uy]: Place, { width, height, data }: Depths
   return most;
 }
 
-/** Points evenly between two, both left out, about a pixel apart. */
-function pushStraight(
-  push: (x: number, y: number, like: number) => void,
-  [ax, ay]: Place,
-  [bx, by]: Place,
-  like: number,
-): void {
+/** Points evenly from one place to another, the first left out, about a pixel apart: x0, y0 … */
+function straightTo([ax, ay]: Place, [bx, by]: Place): number[] {
   const steps = Math.max(1, Math.round(stepLength(bx - ax, by - ay)));
-  for (let k = 1; k < steps; k++) push(ax + ((bx - ax) * k) / steps, ay + ((by - ay) * k) / steps, like);
+  return Array.from({ length: steps }, (_, k) => [
+    ax + ((bx - ax) * (k + 1)) / steps,
+    ay + ((by - ay) * (k + 1)) / steps,
+  ]).flat();
 }

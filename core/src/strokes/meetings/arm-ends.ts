@@ -1,4 +1,4 @@
-import { fitLine, reversedPoints, type Line } from '../../geometry/index.js';
+import { fitWay, reversedPoints, type Way } from '../../geometry/index.js';
 import { median } from '../../raster/index.js';
 import type { Centred } from '../stroke.js';
 import { carriedOn } from '../middles/centre.js';
@@ -25,7 +25,7 @@ export function endsAt(graph: StrokeGraph, own: readonly number[], node: number)
 }
 
 /** How an arm leaves a meeting: where, the line through its first stretch, the direction along it, and how dark the arm is. */
-export type Heading = { x: number; y: number; line: Line; ux: number; uy: number; darkness: number };
+export type Heading = Way & { x: number; y: number; darkness: number };
 
 /** Null for an arm too short to point anywhere. */
 export function headingOf(read: Read | null, end: PieceEnd, { reach }: Meeting): Heading | null {
@@ -49,18 +49,9 @@ export function headingOf(read: Read | null, end: PieceEnd, { reach }: Meeting):
  * @param near the point of the stretch nearest to the meeting, counted from that end
  * @param far the one furthest from it
  */
-export function wayOut(
-  points: Float64Array,
-  end: PieceEnd,
-  near: number,
-  far: number,
-): Pick<Heading, 'line' | 'ux' | 'uy'> {
-  const n = points.length / 2;
-  const [a, b] = (end & 1) === 0 ? [near, far] : [n - 1 - near, n - 1 - far];
-  const line = fitLine(points, Math.min(a, b), Math.max(a, b));
-  const along = line.ny * (points[2 * b] - points[2 * a]) - line.nx * (points[2 * b + 1] - points[2 * a + 1]);
-  const sense = along < 0 ? -1 : 1;
-  return { line, ux: sense * line.ny, uy: -sense * line.nx };
+export function wayOut(points: Float64Array, end: PieceEnd, near: number, far: number): Way {
+  const last = points.length / 2 - 1;
+  return (end & 1) === 0 ? fitWay(points, near, far) : fitWay(points, last - near, last - far);
 }
 
 /** Carries an arm on at one of its ends over points, the nearest first; it is as wide and dark there as at its end. */

@@ -40,28 +40,10 @@ export function carryOverForks(
     if (tried.has(k)) continue;
     const cluster = clusterOf(graph, at, bridges, k);
     for (const own of cluster) tried.add(own);
-    carryInParts(graph, reads, at, cluster, over);
-    for (const own of cluster) carry(graph, reads, at, [own], over);
+    if (!carry(graph, reads, at, cluster, over) && cluster.length > 1)
+      for (const own of cluster) carry(graph, reads, at, [own], over);
   }
   return over;
-}
-
-/** Carries strokes over a cluster of forks; if not all of them go on, over what is left of it without its longest bridge. */
-function carryInParts(
-  graph: StrokeGraph,
-  reads: (Read | null)[],
-  at: readonly number[][],
-  cluster: readonly number[],
-  over: OverForks,
-): void {
-  if (carry(graph, reads, at, cluster, over) || cluster.length < 2) return;
-  const longest = cluster.reduce((a, b) => (lengthOf(graph, b) > lengthOf(graph, a) ? b : a));
-  const left = new Set(cluster.filter((k) => k !== longest));
-  for (const first of left) {
-    const part = clusterOf(graph, at, left, first);
-    for (const k of part) left.delete(k);
-    carryInParts(graph, reads, at, part, over);
-  }
 }
 
 /** The bridges that hang together with one. */

@@ -1,4 +1,4 @@
-import { stepLength, turnBetween } from '../../geometry/index.js';
+import { pushCubic, stepLength, turnBetween } from '../../geometry/index.js';
 import type { PieceEnd } from '../middles/chain.js';
 import type { Meeting } from '../skeleton/graph.js';
 import { carryOn, pointsOfHeading, wayOut, type Read } from './arm-ends.js';
@@ -128,15 +128,16 @@ const turned = (x: number, y: number, rad: number): [number, number] => [
 /** The way from one arm to the other that leaves and arrives as they point: a cubic with both their directions (Hermite). */
 function carried(one: Bent, other: Bent): Carried {
   const length = stepLength(other.x - one.x, other.y - one.y);
-  const steps = Math.max(2, Math.round(length / stepPx));
-  const between = Array.from({ length: steps - 1 }, (_, k) => {
-    const t = (k + 1) / steps;
-    const [a, b] = [(1 + 2 * t) * (1 - t) * (1 - t), t * t * (3 - 2 * t)];
-    const [p, q] = [length * t * (1 - t) * (1 - t), length * t * t * (1 - t)];
-    return [
-      a * one.x + b * other.x + p * one.ux + q * other.ux,
-      a * one.y + b * other.y + p * one.uy + q * other.uy,
-    ];
-  }).flat();
-  return { from: one.end, to: other.end, between };
+  const handle = length / 3;
+  const between: number[] = [];
+  pushCubic(
+    [
+      ...[one.x, one.y, one.x + handle * one.ux, one.y + handle * one.uy],
+      ...[other.x + handle * other.ux, other.y + handle * other.uy, other.x, other.y],
+    ],
+    Math.max(2, Math.round(length / stepPx)),
+    between,
+  );
+  // The other arm begins with its own first place.
+  return { from: one.end, to: other.end, between: between.slice(0, -2) };
 }

@@ -10,6 +10,9 @@ export const carriedOn = (values: Float64Array, before: number, after: number): 
     (_, i) => values[Math.min(values.length - 1, Math.max(0, i - before))],
   );
 
+/** What is read across a stroke at one place. */
+type Across = { off: number; width: number; darkness: number };
+
 /** Samples across are this far apart, pixels. */
 const sampleStep = 0.5;
 
@@ -39,19 +42,12 @@ export function centreRun(
   const normals = normalsOf(way, closed);
   const widths = new Float64Array(n);
   const darkness = new Float64Array(n);
-  const held = new Held();
-  for (let x = 0; x < 2 * n; x += 2) {
-    const own = depth(run[x], run[x + 1]);
-    const { profile, reach } = readAcross(
-      ink,
-      { x: way[x], y: way[x + 1], nx: normals[x], ny: normals[x + 1] },
-      own,
-      held,
-    );
-    const rims = findRims(profile, Math.ceil((0.6 * own + 1) / sampleStep));
-    offs[x >> 1] = ((rims.from + rims.to) / 2 - reach) * sampleStep;
-    widths[x >> 1] = (rims.to - rims.from) * sampleStep;
-    darkness[x >> 1] = Math.max(0, rims.darkness);
+  for (let i = 0; i < n; i++) {
+    const [x, y] = [2 * i, 2 * i + 1];
+    const read = readAcross(ink, way[x], way[y], normals[x], normals[y], depth(run[x], run[y]));
+    offs[i] = read.off;
+    widths[i] = read.width;
+    darkness[i] = read.darkness;
   }
   const calm = smoothedNumbers(offs, offStep, closed);
   const points = way.map((value, k) => value + normals[k] * calm[k >> 1]);
@@ -62,29 +58,19 @@ export function centreRun(
   };
 }
 
-/** A place on a way, and which way is across it. */
-type Place = { x: number; y: number; nx: number; ny: number };
-
-/** Room for profiles, one after the other: a long run has thousands. */
-class Held {
-  private room = new Float64Array(64);
-
-  /** Room for so many samples; what was in it before is overwritten. */
-  take(length: number): Float64Array {
-    if (length > this.room.length) this.room = new Float64Array(2 * length);
-    return this.room.subarray(0, length);
-  }
-}
-
-/** What is read across a stroke at one place: so many samples to each side of it. */
-function readAcross(ink: Plane, { x, y, nx, ny }: Place, depth: number, held: Held) {
+function readAcross(ink: Plane, x: number, y: number, nx: number, ny: number, depth: number): Across {
   const reach = Math.ceil((1.6 * depth + 2.5) / sampleStep);
-  const profile = held.take(2 * reach + 1);
+  const profile = new Float64Array(2 * reach + 1);
   for (let k = -reach; k <= reach; k++) {
     const off = k * sampleStep;
     profile[k + reach] = sampleAt(ink, x + nx * off, y + ny * off);
   }
-  return { profile, reach };
+  const { from, to, darkness } = findRims(profile, Math.ceil((0.6 * depth + 1) / sampleStep));
+  return {
+    off: ((from + to) / 2 - reach) * sampleStep,
+    width: (to - from) * sampleStep,
+    darkness: Math.max(0, darkness),
+  };
 }
 
 /** Smooths numbers along a run with a Gaussian; an open run is smoothed by what there is at its ends. */

@@ -31,7 +31,11 @@ type KnownStrokes = {
   lightOnDark: boolean;
 };
 
-/** Takes the strokes out of a drawing and leaves its tone, beside the strokes as they lie on it. */
+/**
+ * Takes the strokes out of a drawing and leaves its tone, beside the strokes as they lie on it.
+ *
+ * @param lightness L\* plane
+ */
 export function toneOf(lightness: Plane, pxPerMm: number, known: KnownStrokes): DrawingTone {
   const tone = withoutStrokes(lightness, pxPerMm, known);
   return {

@@ -63,6 +63,7 @@ export function thinned(mask: Mask): Mask {
   for (let x = 0; x < width; x++) data[x] = data[(height - 1) * width + x] = 0;
   for (let y = 0; y < height; y++) data[y * width] = data[y * width + width - 1] = 0;
   const offsets = neighbourOffsets(width);
+  // The offsets in their order, written out: every pixel at a rim is asked in every round.
   const bitsAt = (i: number) =>
     data[i - width] |
     (data[i - width + 1] << 1) |

@@ -1,6 +1,7 @@
 import { expect } from 'chai';
 import { straightsThrough, type DrawnStroke, type KnownDrawing } from '../../camera/index.js';
-import { judgeStrokes, type FoundLine } from './judge-strokes.js';
+import { judgeStrokes } from './judge-strokes.js';
+import type { FoundLine } from './samples.js';
 
 const stroke = (...places: [number, number][]): DrawnStroke => ({
   points: straightsThrough(places),
