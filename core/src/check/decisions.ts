@@ -55,7 +55,7 @@ export type RoundFigures = NonNullable<Round['figures']>;
 export const checkDecisionsSchema = z.object({
   of: choiceDecision(checkSubjects, {
     initial: 'drawing',
-    label: 'What is held against the map',
+    label: 'What is compared with the map',
     help: 'what is photographed: the drawing, what came across onto the surface, or a surface that is being traced on',
     flag: '--of',
     choices: {
@@ -86,7 +86,7 @@ export const checkDecisionsSchema = z.object({
     initial: null,
     none: 'usual for the tolerance',
     label: 'Good enough',
-    help: 'how far off lines may be in the mean for the drawing to be good enough',
+    help: 'how far off lines may be on average for the drawing to be good enough',
     unit: 'length',
   }),
   /** Checks of the painter's own: an id, the kind, and its places on the map, mm. */

@@ -97,8 +97,8 @@ function standing(
   return note(
     enough,
     enough
-      ? `Good enough: ${formatLength(meanOffMm, unit)} off in the mean, and nothing${shown} is missing.`
-      : `${formatLength(meanOffMm, unit)} off in the mean, ${counted(moved, 'line')} moved, ${missing} missing; good enough is ${formatLength(goodEnoughMm, unit)} with nothing missing.`,
+      ? `Good enough: ${formatLength(meanOffMm, unit)} off on average, and nothing${shown} is missing.`
+      : `${formatLength(meanOffMm, unit)} off on average, ${counted(moved, 'line')} moved, ${missing} missing; good enough is ${formatLength(goodEnoughMm, unit)} with nothing missing.`,
     'The limit is yours: a loose painting forgives more than a portrait.',
   );
 }

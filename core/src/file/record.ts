@@ -130,6 +130,6 @@ function roundWords({ decisions: { check } }: Work, unit: LengthUnit): string[] 
   if (judged.length === 0) return ['no round yet'];
   return judged.map(({ of, takenAt, figures }) => {
     const off = figures ? formatLength(figures.meanOffMm, unit) : '';
-    return `${formatDate(takenAt)}, ${subjectWords[of]}: ${off} off in the mean, ${figures?.moved ?? 0} moved, ${figures?.missing ?? 0} missing`;
+    return `${formatDate(takenAt)}, ${subjectWords[of]}: ${off} off on average, ${figures?.moved ?? 0} moved, ${figures?.missing ?? 0} missing`;
   });
 }

@@ -55,7 +55,7 @@ export function sheetNotes(set: SheetLaying, unit: LengthUnit): Note<Partial<She
     notes.push({
       id: 'sheets-alone',
       weight: 'watch',
-      says: `${alone.map(({ label }) => label).join(', ')} ${alone.length === 1 ? 'joins' : 'join'} no sheet that lies already.`,
+      says: `${alone.map(({ label }) => label).join(', ')} ${alone.length === 1 ? 'joins' : 'join'} no sheet that is already in place.`,
       why: 'The sheets between are empty. Lay it by measure from the surface’s edges, or choose a larger paper.',
       ways: [],
     });

@@ -43,7 +43,7 @@ export function transferNotes(
           ? `By ${method.name} it takes about ${formatMinutes(estimate.minutes)} in all, four times in five between ${formatMinutes(estimate.low)} and ${formatMinutes(estimate.high)}; ${formatMinutes(minutes)} of it is the map traced once.`
           : `The map was estimated at ${formatMinutes(minutes)} of tracing.`
       }`,
-      why: `The estimate takes a hand at ${hand.mmPerSecond} mm a second and ${hand.secondsPerLift} s from stroke to stroke, as set at Map; making ready and tidying are in it. ${
+      why: `The estimate takes a hand at ${hand.mmPerSecond} mm a second and ${hand.secondsPerLift} s from stroke to stroke, as set at Map; preparation and tidying up are included. ${
         ownSittings > 0
           ? `What this method and this tooth add is learned from ${counted(ownSittings, 'sitting')} of yours.`
           : 'With each sitting that is timed it becomes your own.'

@@ -69,7 +69,7 @@ describe('a slipped sheet', () => {
       'Turn it 0.40° clockwise about the mark at 20 mm from the left and 220 mm from the top, which moves the other mark by 2.3 mm.',
     );
     expect(slipWords(solveSlip({ x: 0, y: 0, dx: 0, dy: 0 }, { x: 90, y: 0, dx: 0, dy: 0 }), 90)).to.equal(
-      'It lies where it should.',
+      'It is where it should be.',
     );
   });
 

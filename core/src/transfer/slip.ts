@@ -119,7 +119,7 @@ export function slipWords(slip: Slip, apartMm: number, unit: LengthUnit = 'mm'):
       ? `turn it ${Math.abs(turnDeg).toFixed(2)}° ${turnDeg > 0 ? 'clockwise' : 'anticlockwise'} about the mark at ${formatLength(about.x, unit)} from the left and ${formatLength(about.y, unit)} from the top, which moves the other mark by ${formatLength(apartMm * Math.abs(turnDeg) * (Math.PI / 180), unit)}`
       : '';
   const move = moves.length > 0 ? `${turn ? 'then' : 'move it'} ${moves.join(' and ')}` : '';
-  const done = turn || move ? [turn, move].filter(Boolean).join(', ') : 'it lies where it should';
+  const done = turn || move ? [turn, move].filter(Boolean).join(', ') : 'it is where it should be';
   return `${done.charAt(0).toUpperCase()}${done.slice(1)}.${growthWords(slip, apartMm, unit)}`;
 }
 

@@ -69,7 +69,7 @@ test('rounds are kept, compared, shown again and deleted; what is shown of the d
   await page.getByRole('button', { name: 'Look at it' }).click();
   await expect(findings(page)).toBeVisible();
   await expect(page.getByText(/Since the round before: /)).toBeVisible();
-  await expect(page.getByText(/ off in the mean, and nothing is missing|good enough is/)).toBeVisible();
+  await expect(page.getByText(/ off on average, and nothing is missing|good enough is/)).toBeVisible();
   for (const [label, marks] of [
     ['error × 5', '[data-part="displacement"] [data-part="finding-drawn"]'],
     ['how far off', '[data-part="displacement"] [data-part="weighed"]'],
@@ -84,7 +84,7 @@ test('rounds are kept, compared, shown again and deleted; what is shown of the d
   await take(page, 'Rounds');
   const rounds = page.getByRole('region', { name: 'Rounds' });
   await expect(
-    rounds.getByRole('img', { name: /Off in the mean: round 1 [\d.]+\smm, round 2/ }),
+    rounds.getByRole('img', { name: /Off on average: round 1 [\d.]+\smm, round 2/ }),
   ).toBeVisible();
   await rounds
     .getByRole('listitem')
@@ -166,7 +166,7 @@ test('after the transfer it is said what did not come across, as a list to tick;
   await page.goto(seeded.address);
   await page.getByRole('link', { name: /Kettle, lantern and pears/ }).click();
   await goTo(page, 'Check');
-  const held = page.getByLabel('What is held against the map', { exact: true });
+  const held = page.getByLabel('What is compared with the map', { exact: true });
   const covers = page.getByLabel('What covers the lines', { exact: true });
   await chooseFrom(held, 'what came across');
   await chooseFrom(covers, 'pale washes');

@@ -64,7 +64,7 @@ test('a code for a phone holds no longer than it is shown, and is not shown wher
   const phone = await context.newPage();
   await expect(async () => {
     await phone.goto(at);
-    await expect(phone.getByText('This code no longer holds.')).toBeVisible({ timeout: 1000 });
+    await expect(phone.getByText('This code has expired.')).toBeVisible({ timeout: 1000 });
   }).toPass();
   await context.close();
   await openCheck(page, seeded.address);

@@ -1,6 +1,6 @@
 import type { Page } from '@playwright/test';
 import { workSchema } from '@nobrel/core/file';
-import { beginWork, expect, finishedMap, goTo, kettle, leaf, saved, take, test } from '../bench.js';
+import { beginWork, expect, finishedMap, goTo, leaf, saved, take, test } from '../bench.js';
 
 const surfaceOf = (page: Page) => page.getByRole('application');
 
@@ -96,7 +96,7 @@ test('a portrait picture gets a portrait surface of its ratio, said in a note wi
   await expect(page.getByText('was proposed')).toBeHidden();
   await saved(page);
   // The next picture lies across, and gets the size used last, turned.
-  await beginWork(page, server, kettle);
+  await beginWork(page, server);
   await goTo(page, 'Fit');
   await expect(page.getByLabel('Size of the surface')).toHaveValue('600 × 450 mm');
 });

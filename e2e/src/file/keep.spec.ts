@@ -52,7 +52,7 @@ test('a work leaves whole as a bundle and comes in elsewhere as it was', async (
     mimeType: 'application/zip',
     buffer: Buffer.from('no bundle'),
   });
-  await expect(page.getByText(/This bundle cannot be brought in: .* Nothing of it was kept\./)).toBeVisible();
+  await expect(page.getByText(/This bundle cannot be brought in: .* None of it was kept\./)).toBeVisible();
 });
 
 test('a deleted work waits in the bin', async ({ page, server }) => {
@@ -95,7 +95,7 @@ test('another device shows the code before it sees anything, and can be sent awa
 
     await page.reload();
     await page.getByText('Other devices').click();
-    await page.getByText('The easel, let in').getByRole('button', { name: 'Send away' }).click();
+    await page.getByText('The easel, let in').getByRole('button', { name: 'Disconnect' }).click();
     await expect(page.getByText('The easel, let in')).toHaveCount(0);
     await tablet.reload();
     await expect(tablet.getByLabel('Access code')).toBeVisible();

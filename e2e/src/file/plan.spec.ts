@@ -48,7 +48,7 @@ test('sittings are laid into the free times, moved, undone, and what is tight is
   // With no time left there is nothing to lay, and that is said of every work.
   await page.getByRole('button', { name: 'Delete free time 2' }).press('Enter');
   await page.getByRole('button', { name: 'Delete free time 1' }).press('Enter');
-  await expect(page.getByText('Free at no time yet.')).toBeVisible();
+  await expect(page.getByText('No free times yet.')).toBeVisible();
   await expect(page.getByText(/“Kettle, lantern and pears” is not done within 120 days/)).toBeVisible();
   for (let k = 0; k < 3; k++) await page.getByRole('button', { name: 'Undo' }).click();
   await expect(to).toHaveValue('21:00');

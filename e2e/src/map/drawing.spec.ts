@@ -6,7 +6,7 @@ import sharp from 'sharp';
 import { mapDocumentSchema } from '@nobrel/core/documents';
 import { drawingScene, renderDrawing } from '@nobrel/core/testing';
 import type { Running } from '@nobrel/server';
-import { beginWork, chooseFrom, expect, finishedMap, goTo, kettle, saved, take, test } from '../bench.js';
+import { beginWork, chooseFrom, expect, finishedMap, goTo, saved, take, test } from '../bench.js';
 
 /** A pencil sketch with construction lines beneath, photographed by hand. */
 async function sketch(): Promise<string> {
@@ -184,7 +184,7 @@ test('the tone of a drawing is kept as shapes, with their values', async ({ page
 });
 
 test('what the reference is can be said otherwise, and undone', async ({ page, server }) => {
-  await beginWork(page, server, kettle);
+  await beginWork(page, server);
   await goTo(page, 'Map');
   await finishedMap(page);
   await expect(page.getByTitle('a photograph, as it looks')).toBeVisible();

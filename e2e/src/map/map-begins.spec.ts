@@ -2,7 +2,7 @@ import { mkdtemp } from 'node:fs/promises';
 import { tmpdir } from 'node:os';
 import { join } from 'node:path';
 import sharp from 'sharp';
-import { beginWork, expect, finishedMap, goTo, kettle, test } from '../bench.js';
+import { beginWork, expect, finishedMap, goTo, test } from '../bench.js';
 
 /** A pale cloth, a pale bowl and a pale wall: things whose values lie close together. */
 async function paleThings(): Promise<string> {
@@ -86,7 +86,7 @@ test('a picture whose values carry it begins with the usual school, without a wo
   page,
   server,
 }) => {
-  await beginWork(page, server, kettle);
+  await beginWork(page, server);
   await goTo(page, 'Map');
   await finishedMap(page);
   await expect(page.getByText('Saved', { exact: true })).toBeVisible();
@@ -100,7 +100,7 @@ test('the first map is begun while the picture is looked at, and joined at Map w
   const made: string[] = [];
   page.on('worker', (worker) => made.push(worker.url()));
   const mapWorkers = () => made.filter((url) => url.includes('map-worker')).length;
-  await beginWork(page, server, kettle);
+  await beginWork(page, server);
   await expect.poll(mapWorkers).toBe(1);
   // Under way: what is shown first is its quick look, and what comes of it is kept.
   await goTo(page, 'Map');

@@ -1,8 +1,8 @@
 import { workSchema } from '@nobrel/core/file';
-import { beginWork, expect, finishedMap, goTo, kettle, take, test } from '../bench.js';
+import { beginWork, expect, finishedMap, goTo, take, test } from '../bench.js';
 
 test.beforeEach(async ({ page, server }) => {
-  await beginWork(page, server, kettle);
+  await beginWork(page, server);
   await goTo(page, 'Map');
   await finishedMap(page);
 });

@@ -1,15 +1,6 @@
 import type { Page } from '@playwright/test';
 import { workSchema } from '@nobrel/core/file';
-import {
-  beginWork,
-  chooseFrom,
-  expect,
-  finishedMap,
-  goTo,
-  kettle,
-  take as takeInHand,
-  test,
-} from '../bench.js';
+import { beginWork, chooseFrom, expect, finishedMap, goTo, take as takeInHand, test } from '../bench.js';
 
 const leafOf = (page: Page) => page.getByRole('application', { name: /^Map\./ });
 /** Takes a tool in hand and waits for what is decided with it. */
@@ -29,7 +20,7 @@ async function savedWork(page: Page) {
 }
 
 test.beforeEach(async ({ page, server }) => {
-  await beginWork(page, server, kettle);
+  await beginWork(page, server);
   await goTo(page, 'Map');
   await finishedMap(page);
 });

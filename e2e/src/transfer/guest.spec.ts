@@ -49,11 +49,11 @@ test('a tablet that was invited steers one work’s projector, and sees nothing 
   await page.getByText('Other devices').click();
   await page
     .getByText(/^Leads “Dinghy on the hard” alone/)
-    .getByRole('button', { name: 'Send away' })
+    .getByRole('button', { name: 'Disconnect' })
     .click();
   await expect(page.getByText(/^Leads/)).toHaveCount(0);
   await tablet.goto(address);
-  await expect(tablet.getByText('This code no longer holds.')).toBeVisible();
+  await expect(tablet.getByText('This code has expired.')).toBeVisible();
   await expect(tablet.getByLabel('Access code')).toHaveValue('');
   await tablet.context().close();
 });

@@ -285,7 +285,7 @@ test('lines are tapped, another device goes on where it was, and a slip is mende
 
   await page.getByRole('link', { name: 'Back to Transfer' }).click();
   await take(page, 'Slipped?');
-  await expect(page.getByText('It lies where it should.')).toBeVisible();
+  await expect(page.getByText('It is where it should be.')).toBeVisible();
   const gaps = page.getByLabel(/^Mark .*: right$/);
   const move = async (which: 0 | 1, mm: string) => {
     await gaps.nth(which).fill(mm);
@@ -295,7 +295,7 @@ test('lines are tapped, another device goes on where it was, and a slip is mende
   await move(1, '-1.5');
   await expect(page.getByText('Move it 1.5 mm right.')).toBeVisible();
   const since = page.getByText(
-    new RegExp(`^${led - looked} lines were traced since the last look; at worst they lie 1.5 mm off`),
+    new RegExp(`^${led - looked} lines were traced since the last look; at worst they are 1.5 mm off`),
   );
   await expect(since).toBeVisible();
   await expect(page.locator('[data-part="line-marked"][data-kind="added"]')).toBeVisible();
@@ -358,7 +358,7 @@ test('a map made anew during the run keeps what was traced, and says which lines
   await saved(page);
   await page.goto(page.url().replace(/\/map.*$/, '/run'));
   await expect(
-    page.getByText(/The map was made anew: \d+ traced lines? (is|are) no longer on it/),
+    page.getByText(/The map was updated: \d+ traced lines? (is|are) no longer on it/),
   ).toBeVisible();
   const kept = await traced(page);
   // How many follows from which lines the order begins with.

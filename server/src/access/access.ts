@@ -70,7 +70,7 @@ export function accessRoutes(beyond: Beyond | null, guests: Guests): Router {
       throw new Fault(
         403,
         'wrong-code',
-        'This is not the code. It stands on the screen of the computer that runs the program.',
+        'This is not the code. It is shown on the screen of the computer that runs the program.',
         'code',
       );
     response.cookie(cookieName, await beyond.devices.letIn(name), { ...given, maxAge: yearMs });
@@ -82,7 +82,7 @@ export function accessRoutes(beyond: Beyond | null, guests: Guests): Router {
       throw new Fault(
         410,
         'no-invitation',
-        'This code no longer holds. Show a new one where the work is open, and point the camera at it.',
+        'This code has expired. Show a new one where the work is open, and point the camera at it.',
       );
     // How long it holds is kept here: the browser forgets it when it is closed.
     response.cookie(guestCookieName, token, given);
@@ -90,7 +90,7 @@ export function accessRoutes(beyond: Beyond | null, guests: Guests): Router {
   });
   router.delete('/access/devices/:id', async (request, response) => {
     if (!isHere(request))
-      throw new Fault(403, 'not-here', 'Devices are sent away at the computer that runs the program.');
+      throw new Fault(403, 'not-here', 'Devices are disconnected at the computer that runs the program.');
     guests.sendAway(request.params.id);
     await beyond?.devices.sendAway(request.params.id);
     response.status(204).end();

@@ -76,7 +76,7 @@ export class AwaitedPhotographs {
       throw new Fault(
         410,
         'not-awaited',
-        'This code no longer holds. Show a new one with “From a phone” on the other screen, and point the camera at it.',
+        'This code has expired. Show a new one with “From a phone” on the other screen, and point the camera at it.',
       );
     return one;
   }

@@ -68,7 +68,7 @@ describe('nobrel simulate photo and nobrel check', () => {
     const checked = await cli.nobrel('check', map, photo, '--guides', 'diagonals', '--json', reportFile);
     expect(checked).to.include({ status: 0, err: '' });
     expect(checked.out).to.match(
-      /\d+ lines: 3 moved, 2 missing, 1 not on the map; 0\.\d mm off in the mean\.\n$/,
+      /\d+ lines: 3 moved, 2 missing, 1 not on the map; 0\.\d mm off on average\.\n$/,
     );
     const report = checkReportSchema.parse(JSON.parse(await readFile(reportFile, 'utf8')));
     for (const known of truth.lines.filter(({ status }) => status === 'moved' || status === 'missing'))

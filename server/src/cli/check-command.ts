@@ -31,7 +31,7 @@ type CheckOptions = {
 export function checkCommand(): Command {
   return new Command('check')
     .description(
-      'Hold a photograph of the drawing against its map: what lies elsewhere and by how much, what is missing, what is not on the map.',
+      'Compare a photograph of the drawing with its map: what is out of place and by how much, what is missing, what is not on the map.',
     )
     .argument('<map>', 'the map, as .map.json, SVG or DXF')
     .argument('<photo>', 'JPEG, PNG, WebP, TIFF, AVIF or GIF')
@@ -96,7 +96,7 @@ async function check(mapPath: string, photo: string, options: CheckOptions): Pro
   if (dark > 0) console.log(`${counted(dark, 'line')} too dark for what covers them.`);
   const { moved, missing, extra, meanOff } = report.summary;
   console.log(
-    `${counted(report.lines.length, 'line')}: ${moved} moved, ${missing} missing, ${extra} not on the map; ${formatLength(meanOff, 'mm')} off in the mean.`,
+    `${counted(report.lines.length, 'line')}: ${moved} moved, ${missing} missing, ${extra} not on the map; ${formatLength(meanOff, 'mm')} off on average.`,
   );
 }
 

@@ -131,7 +131,7 @@ const wallOptions = (): Option[] => [
 export function simulateProjectionCommand(): Command {
   const command = new Command('projection')
     .description(
-      'What is seen on a wall onto which a picture is thrown; the calibration dots where none is named.',
+      'What is seen on a wall onto which a picture is projected; the calibration dots where none is named.',
     )
     .argument('[picture]', 'what the projector shows, as PNG or JPEG; fitted to its pixels');
   for (const option of [...projectorOptions(), ...wallOptions()]) command.addOption(option);

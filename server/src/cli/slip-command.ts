@@ -15,7 +15,7 @@ const collect =
 export function slipCommand(): Command {
   return new Command('slip')
     .description(
-      'Bring a slipped sheet back: from two check marks, and how far each printed one now lies off, to the turn and the shift that mend it.',
+      'Bring a slipped sheet back: from two check marks, and how far each printed one is off now, to the turn and the shift that correct it.',
     )
     .addOption(
       new Option('--mark <x,y>', 'a check mark traced on the surface, mm from the top left; twice').argParser(

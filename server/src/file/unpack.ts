@@ -19,7 +19,7 @@ export const refused = (why: string) =>
   new Fault(
     422,
     'unusable-bundle',
-    `This bundle cannot be brought in: ${why}. Nothing of it was kept.`,
+    `This bundle cannot be brought in: ${why}. None of it was kept.`,
     'bundle',
   );
 

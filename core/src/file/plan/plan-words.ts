@@ -34,7 +34,7 @@ export function unmappedNotes(works: readonly UnmappedWork[]): Note<never>[] {
             id: `unmapped-${id}`,
             weight: 'watch',
             says: `“${title}” is wanted by ${formatDate(readyBy)} and has no map yet.`,
-            why: 'Make its map: how long it takes follows from its lines, and it is laid into the free times.',
+            why: 'Make its map: how long it takes follows from its lines, and it is planned into your free times.',
             ways: [],
           },
         ],

@@ -105,7 +105,7 @@ function apply(draft: Draft, correction: Correction, frame: Rect, context: Corre
     }
     case 'guide': {
       const points = guideAcross(at(correction.at), correction.angleDeg, frame);
-      if (!points) return 'The guide lies outside the picture now.';
+      if (!points) return 'The guide is outside the picture now.';
       addLine(draft, correction.id, 'guide', points, {});
       return null;
     }

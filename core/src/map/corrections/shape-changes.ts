@@ -54,7 +54,7 @@ export function joinShapes(draft: Draft, one: Point, other: Point): string | nul
  */
 export function splitShape(draft: Draft, stroke: readonly Point[], id: string): string | null {
   const inside = longestWithin(draft, stroke);
-  if (!inside) return 'The stroke no longer lies in a shape.';
+  if (!inside) return 'The stroke is no longer in a shape.';
   const { shape, run } = inside;
   const ends = [run[0], run[run.length - 1]].map((end) => borderNear(draft, shape, end));
   if (ends.some((spot) => spot === null))

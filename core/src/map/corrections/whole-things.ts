@@ -14,7 +14,7 @@ const maxOf = 0.6;
 /** A gap in an outline shorter than this is left, mm. */
 const shortestGapMm = 1.5;
 
-const noLine = 'Nothing of it is in the map any more.';
+const noLine = 'None of it is on the map any more.';
 
 /**
  * Draws the whole outline of a thing: lines along it are kept, where there is none it is drawn.

@@ -54,10 +54,10 @@ export function findCornerFault(corners: Quad, picture: PictureSize): string | n
   // A corner may lie somewhat outside, where a sheet runs off the photograph.
   const outside = ({ x, y }: Point) =>
     x < -picture.width / 2 || y < -picture.height / 2 || x > 1.5 * picture.width || y > 1.5 * picture.height;
-  if (corners.some(outside)) return 'A corner lies far outside the picture. Drag it back.';
+  if (corners.some(outside)) return 'A corner is far outside the picture. Drag it back.';
   const sides = corners.map((corner, i) => distance(corner, corners[(i + 1) % 4]));
   if (Math.min(...sides) < shortestSidePx) {
-    return `Two corners lie closer than ${shortestSidePx} pixels. Drag them apart.`;
+    return `Two corners are closer than ${shortestSidePx} pixels. Drag them apart.`;
   }
   const flat = corners.some((corner, i) => {
     const next = corners[(i + 1) % 4];

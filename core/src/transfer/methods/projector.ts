@@ -11,7 +11,7 @@ export const projecting: StepRule[] = [
     phase: 'Make ready',
     title:
       'Tape the surface upright and mark its four corners; stand the projector square before its middle.',
-    why: 'What leans or stands aside makes a picture that is wider on one side.',
+    why: 'A projector that leans or stands to one side throws a picture that is wider on one side.',
     caution: 'cables',
   },
   {

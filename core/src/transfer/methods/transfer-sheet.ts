@@ -90,7 +90,7 @@ export const transferSheet: TransferMethodModule = {
     {
       when: { crowded: true },
       verdict: 'with care',
-      why: 'Some lines lie nearer to each other than the line of the sheet is broad: they run together.',
+      why: 'Some lines are closer together than the width of a line on the sheet: they run together.',
     },
     {
       when: { upright: true },

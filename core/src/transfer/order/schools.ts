@@ -46,7 +46,7 @@ export const orderSchoolModules: Readonly<Record<OrderSchool, OrderSchoolModule>
   },
   'outline-first': {
     name: 'outline first',
-    why: 'The outer shapes stand before anything is put into them: what is wrong shows early.',
+    why: 'The outer shapes are settled before anything is put into them: what is wrong shows early.',
     groupOf: ({ traced }) => Int32Array.from(traced.lines, outlineRank),
     sparesLines: true,
   },

@@ -102,7 +102,7 @@ export function cornersFault(corners: Quad, screen: Screen): string | null {
       x > (1 + beyondShare) * screen.width ||
       y > (1 + beyondShare) * screen.height,
   );
-  return isFar ? 'A corner lies far outside the picture: turn or move the projector first.' : null;
+  return isFar ? 'A corner is far outside the picture: turn or move the projector first.' : null;
 }
 
 /** Whether all of a surface is within the projector's picture. */

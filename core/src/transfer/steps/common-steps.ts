@@ -163,7 +163,7 @@ export const refine: StepRule[] = [
     id: 'gaps',
     phase: 'Finish',
     title: 'Take the drawing off, close gaps and refine with a 0.3 to 0.5 mm lead.',
-    why: 'A transferred line is broader than a drawn one; corners and small forms need a finer point.',
+    why: 'A transferred line is wider than a drawn one; corners and small forms need a finer point.',
   },
 ];
 

@@ -36,8 +36,8 @@ export function CheckStation() {
     return (
       <Missing title="Nothing to check against yet">
         <p>
-          Here a photograph of your drawing is held against the map: what lies elsewhere and by how much, what
-          is missing, what is not on the map.
+          Here a photograph of your drawing is compared with the map: what is out of place and by how much,
+          what is missing, what is not on the map.
         </p>
         <Link to={`/works/${work.id}/map`}>Make the map first</Link>
       </Missing>
@@ -84,7 +84,7 @@ function CheckBench({ map }: { map: MapDocument }) {
                     values={decisions}
                     onChange={check.change}
                   />{' '}
-                  off in the mean.
+                  off on average.
                 </>
               ) : (
                 <>

@@ -61,7 +61,7 @@ export function Progress({ drill, answers }: ProgressProps) {
       )}
       {weeks.length > 1 && (
         <figure className={css.practiceChart}>
-          <figcaption>{drills[drill].name}, week by week, with what is not known of it</figcaption>
+          <figcaption>{drills[drill].name}, week by week, with its uncertainty</figcaption>
           <LineChart
             data={{
               labels: weeks.map(({ week }) => formatDate(week)),

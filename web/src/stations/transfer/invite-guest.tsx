@@ -42,7 +42,7 @@ export function InviteGuest({ label, page }: InviteGuestProps) {
           <p>
             Point the device’s camera at the code. It may then lead the tracing of this work and steer its
             projector until {formatTime(data.until)}, and see or change nothing else. It stands under Other
-            devices in the flat file, where it can be sent away before.
+            devices in the flat file, where it can be disconnected sooner.
           </p>
         </ReachedAt>
       )}

@@ -77,7 +77,7 @@ export function joinPosition(start: WallFit, pairs: readonly WallPair[], positio
     atJointMm: Math.max(...pairs.map(({ at }) => expectedMm(at))),
     atFarEdgeMm: Math.max(...cornersOfRect(position).map(expectedMm)),
     doubt: isDoubtful(fitted)
-      ? `The places do not agree with each other: cross ${worst + 1} lies ${offMm[worst].toFixed(1)} mm from where the others tell. Set it once more; or the projector was turned, and the four corners have to be placed.`
+      ? `The places do not agree with each other: cross ${worst + 1} lies ${offMm[worst].toFixed(1)} mm from where the others say. Set it once more; or the projector was turned, and the four corners have to be placed.`
       : null,
   };
 }

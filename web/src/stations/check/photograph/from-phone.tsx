@@ -41,7 +41,7 @@ export function FromPhone() {
         >
           <p>
             Point the phone’s camera at the code. It opens a page that takes the photograph and sends it. The
-            code holds for one photograph, and only while it is shown.
+            code is good for one photograph, and only while it is shown.
           </p>
           <p role="status">{stateWords[shown.state]}</p>
         </ReachedAt>

@@ -134,7 +134,7 @@ function MeasuresPanel({ asKnown, others }: Proposed) {
           <h3>What your eye tends to get wrong</h3>
           <p>
             {report !== null && asKnown.length === 0
-              ? 'Nothing of it stands out in this drawing'
+              ? 'Nothing in it stands out in this drawing'
               : 'Look there first'}
             : {known.map(({ says }) => says).join('; ')}.
           </p>

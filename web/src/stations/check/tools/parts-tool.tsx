@@ -61,7 +61,7 @@ function NewPart({ corners, isBox, onKeep, onBegin }: NewPartProps) {
   if (!isBox)
     return (
       <span className={clsx(sentenceCss.gapFault, sentenceCss.toolFault)} role="alert">
-        The corners lie too near to each other: click two that are {minPartMm} mm apart each way.
+        The corners are too close together: click two that are {minPartMm} mm apart each way.
       </span>
     );
   const begin = () => {

@@ -189,7 +189,7 @@ function PointsSentence({ count, isTold, onMore, onFewer, onLook }: PointsSenten
       )}
       {!isTold && (
         <span className={clsx(sentenceCss.gapFault, sentenceCss.toolFault)} role="alert">
-          The points lie too near to each other, or in one line: spread them over the drawing.
+          The points are too close together, or in one line: spread them over the drawing.
         </span>
       )}
     </>

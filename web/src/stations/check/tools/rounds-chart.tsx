@@ -47,7 +47,7 @@ export function RoundsChart({ rounds, goodEnoughMm }: { rounds: readonly Round[]
           },
         }}
         tooltip={{ label: ({ parsed }) => formatLength(parsed.y ?? 0, unit) }}
-        label={`Off in the mean: ${says}.`}
+        label={`Off on average: ${says}.`}
       />
     </div>
   );

@@ -30,7 +30,7 @@ export function ErrorByRound({ spent }: { spent: readonly TimeSpent[] }) {
   return (
     <ChartFigure
       title="Error by round"
-      says={`How far off drawings lay in the mean. ${says}`}
+      says={`How far off drawings were on average. ${says}`}
       columns={['work', ...Array.from({ length: most }, (_, k) => `round ${k + 1}`)]}
       rows={checked.map(({ title, rounds }) => [
         title,

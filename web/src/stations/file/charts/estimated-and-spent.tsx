@@ -17,7 +17,7 @@ export function EstimatedAndSpent({ spent }: { spent: readonly TimeSpent[] }) {
   const off = works
     .map(({ minutes, estimate }) => Math.abs(estimate.minutes / minutes - 1))
     .sort((a, b) => a - b);
-  const says = `Each bar is where a work was estimated to lie four times in five, from what was known the day it was begun; the dot is what was spent. ${within.length} of ${works.length} lie within; half are estimated within ${Math.round(100 * (off[off.length >> 1] ?? 0))} %.`;
+  const says = `Each bar is where a work was expected to fall four times in five, from what was known the day it was begun; the dot is what was spent. ${within.length} of ${works.length} fall within it; half are estimated within ${Math.round(100 * (off[off.length >> 1] ?? 0))} %.`;
   return (
     <ChartFigure
       title="Estimated and spent"

@@ -48,7 +48,7 @@ function LettingIn({ code, addresses, sealed, devices, guests, path }: LettingIn
             <li key={id}>
               {name}, let in {formatDate(since)}{' '}
               <Button size="small" onClick={() => void sendAway(id)}>
-                Send away
+                Disconnect
               </Button>
             </li>
           ))}
@@ -56,7 +56,7 @@ function LettingIn({ code, addresses, sealed, devices, guests, path }: LettingIn
             <li key={id}>
               Leads “{title}” alone, until {formatTime(until)}{' '}
               <Button size="small" onClick={() => void sendAway(id)}>
-                Send away
+                Disconnect
               </Button>
             </li>
           ))}

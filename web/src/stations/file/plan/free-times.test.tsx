@@ -12,10 +12,10 @@ const put = (begin: Partial<PlanDecisions> = {}) =>
 describe('free times of a week', () => {
   it('are none at first, as it is said, and begin with a morning at the weekend', async () => {
     const page = await put({ free: [] });
-    expect(page.container.textContent).to.include('Free at no time yet.');
+    expect(page.container.textContent).to.include('No free times yet.');
     await page.user.click(page.getByRole('button', { name: 'Another time' }));
     expect(page.held().free).to.deep.equal([{ weekday: 6, from: '10:00', to: '12:00' }]);
-    expect(page.container.textContent).not.to.include('Free at no time yet.');
+    expect(page.container.textContent).not.to.include('No free times yet.');
   });
 
   it('take a day and hours, those before ten with or without their nought', async () => {

@@ -26,7 +26,7 @@ export function FreeTimes({ decisions, onChange }: FreeProps) {
     onChange((now) => ({ free: now.free.map((each, i) => (i === k ? time : each)) }));
   return (
     <Sentence>
-      {free.length === 0 ? 'Free at no time yet. ' : 'Free '}
+      {free.length === 0 ? 'No free times yet. ' : 'Free '}
       {free.map((time, k) => (
         <FreeTimeGaps
           key={k}

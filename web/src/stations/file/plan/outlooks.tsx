@@ -15,7 +15,7 @@ type OutlooksProps = Pick<Plan, 'works' | 'unmapped'> & { laid: LaidPlan };
 /** How each work in hand comes out. */
 export function Outlooks({ works, unmapped, laid }: OutlooksProps) {
   if (works.length + unmapped.length === 0)
-    return <p>Nothing to plan: there is no work in hand that is still to be carried across.</p>;
+    return <p>Nothing to plan: there is no work in hand that is still to be transferred.</p>;
   return (
     <section aria-label="Works to be ready">
       <h2>In hand</h2>

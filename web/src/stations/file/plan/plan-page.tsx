@@ -119,13 +119,13 @@ function AtTheTable({ work, children }: TableProps) {
         {children}: <Link to={`/works/${id}/transfer`}>{title}</Link>
       </p>
       {toPrepare.length === 0 ? (
-        <p className={css.planFacts}>It is made ready: go on tracing.</p>
+        <p className={css.planFacts}>It is ready: go on tracing.</p>
       ) : (
         <ol className={css.planSteps}>
           {toPrepare.slice(0, maxSteps).map((step) => (
             <li key={step}>{step}</li>
           ))}
-          {more > 0 && <li>{counted(more, 'more step')} of making ready</li>}
+          {more > 0 && <li>{counted(more, 'more step')} of preparation</li>}
         </ol>
       )}
     </>

@@ -41,7 +41,9 @@ const [tuesday, thursday, nextTuesday] = ['Tuesday 20 October', 'Thursday 22 Oct
 describe('sittings ahead', () => {
   it('ask for free times where there are none', async () => {
     const page = await put([work('kettle', 60)], { free: [] });
-    expect(page.getByText('Say above when you are free, and sittings are laid into it.')).not.to.equal(null);
+    expect(page.getByText('Say above when you are free, and sittings are planned into it.')).not.to.equal(
+      null,
+    );
   });
 
   it('stand on their days, each with its work and its times, and lead to it', async () => {

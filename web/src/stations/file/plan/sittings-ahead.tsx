@@ -58,7 +58,7 @@ export function SittingsAhead({ works, decisions, laid, now, onChange }: AheadPr
   return (
     <section aria-label="Sittings ahead">
       <h2>Sittings ahead</h2>
-      {days.size === 0 && <p>Say above when you are free, and sittings are laid into it.</p>}
+      {days.size === 0 && <p>Say above when you are free, and sittings are planned into it.</p>}
       <ol className={css.planDays}>
         {[...days].map(([day, moment]) => (
           <li

@@ -36,7 +36,7 @@ export function Stages() {
               }
             />
             <Button size="small" type="link" onClick={() => change(stages.filter((_, i) => i !== k))}>
-              Take out
+              Remove
             </Button>
           </li>
         ))}

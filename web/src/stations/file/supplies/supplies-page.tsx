@@ -46,8 +46,8 @@ export function SuppliesPage() {
           <div>
             {book.isSuccess && stock.length === 0 && (
               <p>
-                Nothing is counted yet. What you enter here is used up by what you print and trace, and held
-                against what works in hand need.
+                Nothing is counted yet. What you enter here is used up by what you print and trace, and
+                compared with what works in hand need.
               </p>
             )}
             {supplyKindIds

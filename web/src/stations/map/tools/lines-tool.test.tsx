@@ -81,11 +81,11 @@ describe('the tool Lines', () => {
   it('offers to take away only what was drawn by hand, and no side in front where both are one', async () => {
     const page = await put();
     await page.user.keyboard('n');
-    expect(page.queryByRole('button', { name: 'Take away (Del)' })).to.equal(null);
+    expect(page.queryByRole('button', { name: 'Remove (Del)' })).to.equal(null);
     expect(page.getByRole('button', { name: /in front/ }).hasAttribute('disabled')).to.equal(true);
     await page.user.keyboard('n');
     expect(said(page)).to.contain('by hand');
-    expect(page.getByRole('button', { name: 'Take away (Del)' })).not.to.equal(null);
+    expect(page.getByRole('button', { name: 'Remove (Del)' })).not.to.equal(null);
   });
 
   it('says nothing of a map that is not there yet', async () => {

@@ -177,7 +177,7 @@ function LineSentence({ line, place, does }: LineSentenceProps) {
         </Button>
         {line.id.startsWith('c-') && (
           <Button size="small" onClick={does.removeOwn}>
-            Take away (Del)
+            Remove (Del)
           </Button>
         )}
       </span>

@@ -109,7 +109,7 @@ function PinList() {
               type="link"
               onClick={() => keepPins(pins.filter((other) => other.id !== pin.id))}
             >
-              Take out
+              Remove
             </Button>
           </li>
         ))}

@@ -142,7 +142,7 @@ function WhyOneShape({ shape }: { shape: MapShape }) {
         <p>It was found in one piece: one value, enclosed by others.</p>
       ) : (
         <>
-          <p>It took in what could not stand alone, or was no different. The largest of it:</p>
+          <p>It includes areas too small to stand alone or too little different. The largest of them:</p>
           <ul>
             {joins.map((join, i) => (
               <li key={i}>

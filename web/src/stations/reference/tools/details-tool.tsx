@@ -190,7 +190,7 @@ function PictureWays({ picture, first, inHand, onTake, onPinInMiddle, onFault }:
           cancelText="Leave it"
           onConfirm={takeOut}
         >
-          <Button size="small">Take out</Button>
+          <Button size="small">Remove</Button>
         </Popconfirm>
       )}
     </p>

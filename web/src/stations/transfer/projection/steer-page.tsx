@@ -127,7 +127,8 @@ const maxPatienceMs = 2000;
 /** Whether the program is heard, and how many windows show the picture. */
 function Heard({ wall: { told, heard } }: { wall: Wall }) {
   const { pixelsAcross, pixelsDown } = useDecisions('transfer');
-  if (!heard) return <span role="status">The connection is lost. It mends by itself; nothing is lost.</span>;
+  if (!heard)
+    return <span role="status">The connection is lost. It reconnects by itself; nothing is lost.</span>;
   const [window, ...others] = told?.windows ?? [];
   if (!window)
     return (

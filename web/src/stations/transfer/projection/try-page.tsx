@@ -106,8 +106,8 @@ function TriedOut({ map, wall, screen, picture: told }: TriedOutProps) {
       <aside className={css.tryBeside}>
         <h1>A projector to try out</h1>
         <p>
-          It stands a little askew, and its lens is a little bent, as they are. Steer it from the page beside
-          the wall, as you would a real one.
+          It stands at a slight angle and its lens distorts slightly, as real ones do. Steer it from the page
+          beside the wall, as you would a real one.
         </p>
         <p>
           <Link to={`/works/${id}/steer`}>Steer it</Link> ·{' '}

@@ -91,8 +91,8 @@ export function WhatIsShown({ surface, wall }: { surface: WallSize; wall: Wall }
           onChange={(lineMm) => wall.change({ lineMm })}
         />{' '}
         {pixelMm > picture.lineMm
-          ? `broad on the wall. A pixel is ${pixelMm.toFixed(1)} mm there: they come out that broad.`
-          : `broad on the wall: ${(picture.lineMm / pixelMm).toFixed(1)} pixels of ${pixelMm.toFixed(2)} mm.`}
+          ? `wide on the wall. A pixel is ${pixelMm.toFixed(1)} mm there: they come out that wide.`
+          : `wide on the wall: ${(picture.lineMm / pixelMm).toFixed(1)} pixels of ${pixelMm.toFixed(2)} mm.`}
       </div>
       <BestColour picture={picture} pixelMm={pixelMm} onTake={(colour) => wall.change({ colour })} />
     </section>

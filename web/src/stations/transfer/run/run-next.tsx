@@ -33,8 +33,8 @@ export function RunNext({ bench, plan, pedal }: RunNextProps) {
         <span>{why}</span>
         {lost.length > 0 && (
           <span>
-            The map was made anew: {lost.length} traced {lost.length === 1 ? 'line is' : 'lines are'} no
-            longer on it.{' '}
+            The map was updated: {lost.length} traced {lost.length === 1 ? 'line is' : 'lines are'} no longer
+            on it.{' '}
             <Button size="small" onClick={bench.forgetLost}>
               Leave {lost.length === 1 ? 'it' : 'them'} out of the record
             </Button>

@@ -36,7 +36,7 @@ export function MethodsTool() {
             ? `By ${transferMethods[own.method].name}: ${own.verdict}, about ${formatMinutes(own.minutes.whole)} in all, four times in five between ${formatMinutes(own.estimate.low)} and ${formatMinutes(own.estimate.high)}. The choice is yours; tick two to set them side by side.`
             : 'Weighing the methods…'}
           {own && own.crowded.share > 0
-            ? ` Marked: ${Math.max(1, Math.round(100 * own.crowded.share))} % of the lines lie nearer to another than its line of ${own.lineMm.toFixed(1)} mm is broad, and run together.`
+            ? ` Marked: ${Math.max(1, Math.round(100 * own.crowded.share))} % of the lines are closer to another than the line width of ${own.lineMm.toFixed(1)} mm, and run together.`
             : ''}
         </span>
       }
@@ -144,7 +144,7 @@ function AtHand() {
         value={transfer.atHand ?? []}
         onChange={(atHand) => change({ atHand: atHand.length > 0 ? atHand : null })}
       />
-      {transfer.atHand === null && <p>Nothing said yet: everything is taken to be there.</p>}
+      {transfer.atHand === null && <p>Nothing noted yet: everything is assumed to be to hand.</p>}
     </fieldset>
   );
 }
@@ -163,7 +163,7 @@ function MethodWeighed({ weighed, chosen, whole, beside, onChoose, onBeside }: M
   const { method, verdict, why, minutes, estimate, lineMm, materials, supplies, leaves } = weighed;
   const { name, line, projectedMm } = transferMethods[method];
   const parts = [
-    ['making ready', minutes.ready],
+    ['preparation', minutes.ready],
     ['joining', minutes.join],
     ['tracing', minutes.trace],
     ['tidying', minutes.tidy],

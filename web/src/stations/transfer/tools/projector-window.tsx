@@ -47,7 +47,7 @@ export function ProjectorWindow() {
     );
     setSays(
       opened === null
-        ? 'The browser kept the window from opening: allow pop-ups for this page, and open it again.'
+        ? 'The browser blocked the window: allow pop-ups for this page, and open it again.'
         : second === null
           ? 'No second screen is known here: drag the window onto the projector’s screen, and press F there to fill it.'
           : 'It lies on the second screen. Press F there to fill it.',

@@ -157,20 +157,20 @@ function SinceLastLook({ map, slip }: { map: MapDocument; slip: Slip }) {
     <>
       <p>
         {off.length} {off.length === 1 ? 'line was' : 'lines were'} traced since the last look; at worst they
-        lie {formatLength(worst.worstMm, unit)} off. They are marked on the map.
+        are {formatLength(worst.worstMm, unit)} off. They are marked on the map.
       </p>
       {redo.length > 0 ? (
         <>
           <p>
-            {redo.length} {redo.length === 1 ? 'lies' : 'lie'} off by more than a line is broad: worth tracing
-            again once the sheet lies right.
+            {redo.length} {redo.length === 1 ? 'is' : 'are'} off by more than the width of a line: worth
+            tracing again once the sheet is in place.
           </p>
           <Button size="small" onClick={again}>
             Trace {redo.length === 1 ? 'it' : `these ${redo.length}`} again
           </Button>
         </>
       ) : (
-        <p>None lies off by more than a line is broad: leave them.</p>
+        <p>None is off by more than the width of a line: leave them.</p>
       )}
     </>
   );

@@ -32,7 +32,7 @@ describe('what will be on the wall', () => {
 
   it('says so where a pixel is broader than the line', async () => {
     const fine = await put({ pixelsAcross: 3840, pixelsDown: 2160 }, { widthMm: 400, heightMm: 300 });
-    expect(panel(fine)).to.match(/A line of [\d.]+ mm is [\d.]+ pixels broad\./);
+    expect(panel(fine)).to.match(/A line of [\d.]+ mm is [\d.]+ pixels wide\./);
     const coarse = await put({ pixelsAcross: 800, pixelsDown: 600 }, { widthMm: 4000, heightMm: 3000 });
     expect(panel(coarse)).to.contain('curves come out in steps. Project in sections, each nearer.');
   });

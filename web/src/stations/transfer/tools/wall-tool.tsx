@@ -106,8 +106,8 @@ function Digital() {
       <p>
         A pixel is <strong>{mmPerPixel.toFixed(2)} mm</strong> there.{' '}
         {mmPerPixel > pencilMm
-          ? `That is broader than the line of ${pencilMm} mm: curves come out in steps. Project in sections, each nearer.`
-          : `A line of ${pencilMm} mm is ${(pencilMm / mmPerPixel).toFixed(1)} pixels broad.`}
+          ? `That is wider than the line of ${pencilMm} mm: curves come out in steps. Project in sections, each nearer.`
+          : `A line of ${pencilMm} mm is ${(pencilMm / mmPerPixel).toFixed(1)} pixels wide.`}
       </p>
       {keystoneMm > 0 && (
         <p>

@@ -29,7 +29,7 @@ export function WithFilm() {
       </p>
       <p>
         A film pen of {filmPenMm} mm becomes a band of <strong>{formatLength(lineMm, unit)}</strong>: trace
-        along its middle, and leave what lies nearer together than that to the eye. One of 0.3 mm becomes{' '}
+        along its middle, and leave what is closer together than that to the eye. One of 0.3 mm becomes{' '}
         {formatLength(0.3 * times, unit)}, one of 1 mm {formatLength(times, unit)}.
       </p>
       <ContrastLeft contrast={contrast} />
