@@ -18,7 +18,7 @@ export function PhonePage() {
       <h1 className={frameCss.name}>Nobrel</h1>
       {sending.isSuccess ? (
         <p role="status">
-          The photograph is sent. Look at the other screen: its lines are held against the map there.
+          The photograph is sent. Look at the other screen: its lines are compared with the map there.
         </p>
       ) : wanted.data ? (
         <>

@@ -87,7 +87,7 @@ export function WhatIsShown({ surface, wall }: { surface: WallSize; wall: Wall }
           label="Breadth of the lines on the wall"
           alwaysMm
           valueMm={picture.lineMm}
-          check={(mm) => (mm >= 0.1 && mm <= 100 ? null : 'Type a breadth from 0.1 to 100 mm.')}
+          check={(mm) => (mm >= 0.1 && mm <= 100 ? null : 'Type a width from 0.1 to 100 mm.')}
           onChange={(lineMm) => wall.change({ lineMm })}
         />{' '}
         {pixelMm > picture.lineMm
