@@ -34,7 +34,7 @@ export function plannedWorkOf(
   const traced = transfer.run.traced.reduce((sum, { lengthMm }) => sum + lengthMm, 0) / 1000;
   const share = map.metres > 0 ? Math.max(0, 1 - traced / map.metres) : 1;
   const steps = transferSteps(fit, transfer, sheets);
-  const readySteps = steps.filter(({ phase }) => phase === 'Make ready');
+  const readySteps = steps.filter(({ phase }) => phase === 'Prepare');
   const toPrepare = readySteps.filter(({ id: step }) => transfer.done[step] === undefined);
   const by = (method: WorkDecisions['transfer']['method']) => {
     const whole = measuresOf({ fit, transfer: { ...transfer, method }, sheets }, map);

@@ -27,13 +27,13 @@ export const filmOverOriginal: TransferMethodModule = {
   steps: [
     {
       id: 'film-lay',
-      phase: 'Make ready',
+      phase: 'Prepare',
       title: 'Lay the film on the original without tape on it, held by weights at its edges.',
       why: 'Nothing may stick to the original; film that moves is laid back on its marks.',
     },
     {
       id: 'film-trace',
-      phase: 'Make ready',
+      phase: 'Prepare',
       title:
         'Trace it in fine pen, your eye straight above the line, and let it dry before you turn the film.',
       why: 'Film has thickness: looked at aslant every line lands beside its place. Wet ink smudges.',
@@ -41,14 +41,14 @@ export const filmOverOriginal: TransferMethodModule = {
     },
     {
       id: 'sheet',
-      phase: 'Make ready',
+      phase: 'Prepare',
       title: 'Lay a light transfer sheet under the film.',
       why: 'Graphite does not show on a dark ground.',
       when: { dark: true },
     },
     {
       id: 'sheet',
-      phase: 'Make ready',
+      phase: 'Prepare',
       title: 'Lay a wax-free transfer sheet under the film.',
       why: 'Film itself leaves no line.',
     },

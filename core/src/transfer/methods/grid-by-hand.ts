@@ -12,13 +12,13 @@ export const gridByHand: TransferMethodModule = {
   steps: [
     {
       id: 'grid-marks',
-      phase: 'Make ready',
+      phase: 'Prepare',
       title: 'Set out the marks of the grid from one edge, each by its own distance.',
       why: 'Stepping from mark to mark adds every error to the next.',
     },
     {
       id: 'grid-lines',
-      phase: 'Make ready',
+      phase: 'Prepare',
       title: 'Draw the grid so faintly that it can just be seen, and number it at the edge.',
       why: 'It has to go again, and a furrow stays.',
     },

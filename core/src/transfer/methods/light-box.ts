@@ -32,20 +32,20 @@ export const lightBox: TransferMethodModule = {
     ...joinSheets,
     {
       id: 'light-line',
-      phase: 'Make ready',
+      phase: 'Prepare',
       title: 'Print the outline with lines of 0.7 mm or more on thin paper.',
       why: 'Light spreads in the paper above it: a fine line fades before a broad one.',
     },
     {
       id: 'light-room',
-      phase: 'Make ready',
+      phase: 'Prepare',
       title: 'Dim the room and let no lamp shine on the paper from above.',
       why: 'What shines on the paper from above hides what shines through it.',
       caution: 'lampUnderGlass',
     },
     {
       id: 'light-window',
-      phase: 'Make ready',
+      phase: 'Prepare',
       title: 'At a window, take the brightest hour without sun on the glass.',
       why: 'It is the strongest light box there is, but the arms tire: trace from the top down.',
       caution: 'window',
@@ -53,14 +53,14 @@ export const lightBox: TransferMethodModule = {
     },
     {
       id: 'light-tape',
-      phase: 'Make ready',
+      phase: 'Prepare',
       title:
         'Tape the drawing to the light, and the paper over it by its corners, each so that it comes off alone.',
       why: 'You will want to look at the paper without taking the drawing off.',
     },
     {
       id: 'light-ends',
-      phase: 'Make ready',
+      phase: 'Prepare',
       title: 'Mark the ends of long straight lines first.',
       why: 'A ruler hides the line it is laid along: from mark to mark it needs not be seen.',
     },

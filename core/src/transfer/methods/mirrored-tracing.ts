@@ -30,14 +30,14 @@ export const mirroredTracing: TransferMethodModule = {
     ...joinSheets,
     {
       id: 'mirror-front',
-      phase: 'Make ready',
+      phase: 'Prepare',
       title:
         'Tape tracing paper over the mirrored outline, with a white sheet beneath, and mark this side as the reverse.',
       why: 'The reverse is drawn first: nobody has then to turn a drawn sheet over and dirty the table.',
     },
     {
       id: 'mirror-back',
-      phase: 'Make ready',
+      phase: 'Prepare',
       title: 'Draw the lines on it in white pencil.',
       why: 'This side will lie on the dark ground and leaves the line there.',
       caution: 'strain',
@@ -45,14 +45,14 @@ export const mirroredTracing: TransferMethodModule = {
     },
     {
       id: 'mirror-back',
-      phase: 'Make ready',
+      phase: 'Prepare',
       title: 'Draw the lines on it in soft pencil, sharpened often.',
       why: 'This side will lie on the surface and leaves the line there: a blunt one leaves a broad line.',
       caution: 'strain',
     },
     {
       id: 'mirror-turn',
-      phase: 'Make ready',
+      phase: 'Prepare',
       title: 'Turn the tracing over: the reverse lies down, the picture reads as in the reference.',
       why: 'A picture that comes out mirrored is the commonest mistake here.',
     },

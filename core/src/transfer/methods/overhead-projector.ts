@@ -27,7 +27,7 @@ export const overheadProjector: TransferMethodModule = {
     ...joinSheets,
     {
       id: 'film-draw',
-      phase: 'Make ready',
+      phase: 'Prepare',
       title: 'Print the film, or trace the outline onto it with the finest film pen.',
       why: 'Every line grows with the picture: 0.5 mm enlarged seven times is a band of 3.5 mm.',
       caution: 'solvent',

@@ -20,14 +20,14 @@ export const prickAndPounce: TransferMethodModule = {
     ...joinSheets,
     {
       id: 'prick',
-      phase: 'Make ready',
+      phase: 'Prepare',
       title: 'Lay the sheet on the soft board and prick every dot, from the front.',
       why: 'The holes of the plan are as far apart as the curve allows: more only weaken the sheet.',
       caution: 'needle',
     },
     {
       id: 'prick-sand',
-      phase: 'Make ready',
+      phase: 'Prepare',
       title: 'Rub the back lightly with fine sandpaper.',
       why: 'The raised edges of the holes would close again under the bag.',
       caution: 'dust',

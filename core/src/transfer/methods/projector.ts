@@ -8,7 +8,7 @@ import { drawingPencil, lowTackMetres, onlyTheLine, puttyRubber } from './shared
 export const projecting: StepRule[] = [
   {
     id: 'beam-place',
-    phase: 'Make ready',
+    phase: 'Prepare',
     title:
       'Tape the surface upright and mark its four corners; stand the projector square before its middle.',
     why: 'A projector that leans or stands to one side throws a picture that is wider on one side.',
@@ -16,7 +16,7 @@ export const projecting: StepRule[] = [
   },
   {
     id: 'beam-corners',
-    phase: 'Make ready',
+    phase: 'Prepare',
     title:
       'Bring the four corners of the picture onto the four corners of the surface, then measure both diagonals.',
     why: 'Two equal diagonals and one right side make it true.',
@@ -24,7 +24,7 @@ export const projecting: StepRule[] = [
   },
   {
     id: 'beam-ladder',
-    phase: 'Make ready',
+    phase: 'Prepare',
     title: 'Reach the highest lines from something safe to stand on.',
     why: 'In the dark, with one hand at the wall, a chair is the wrong thing.',
     caution: 'height',
@@ -32,13 +32,13 @@ export const projecting: StepRule[] = [
   },
   {
     id: 'beam-focus',
-    phase: 'Make ready',
+    phase: 'Prepare',
     title: 'Focus on a line halfway between middle and corner.',
     why: 'The middle alone is sharp at many settings; the corners only at one.',
   },
   {
     id: 'beam-aside',
-    phase: 'Make ready',
+    phase: 'Prepare',
     title: 'Stand aside of the beam, your hand coming in from the {hand}.',
     why: 'Your own shadow hides the line you are on.',
     caution: 'neck',

@@ -32,13 +32,13 @@ export const rubbedBacking: TransferMethodModule = {
     ...joinSheets,
     {
       id: 'backing-away',
-      phase: 'Make ready',
+      phase: 'Prepare',
       title: 'Put the final surface well away from the table.',
       why: 'The dust of the rubbing finds it otherwise.',
     },
     {
       id: 'backing-rub',
-      phase: 'Make ready',
+      phase: 'Prepare',
       title: 'Rub the back of the drawing with white chalk or a light wax crayon.',
       why: 'It has to show on a dark ground, and wax holds on the smooth coating.',
       caution: 'dust',
@@ -46,7 +46,7 @@ export const rubbedBacking: TransferMethodModule = {
     },
     {
       id: 'backing-rub',
-      phase: 'Make ready',
+      phase: 'Prepare',
       title: 'Rub the back of the drawing with white chalk or pastel.',
       why: 'It has to show on a dark ground.',
       caution: 'dust',
@@ -54,7 +54,7 @@ export const rubbedBacking: TransferMethodModule = {
     },
     {
       id: 'backing-rub',
-      phase: 'Make ready',
+      phase: 'Prepare',
       title: 'Rub the back of the drawing with a soft pencil, HB to 2B, only behind the lines.',
       why: 'Softer lead smears into pale washes, and rubbing everywhere dirties the paper between the lines.',
       caution: 'dust',
@@ -62,14 +62,14 @@ export const rubbedBacking: TransferMethodModule = {
     },
     {
       id: 'backing-rub',
-      phase: 'Make ready',
+      phase: 'Prepare',
       title: 'Rub the back of the drawing with a 4B to 6B pencil or charcoal, only behind the lines.',
       why: 'It is softer and marks with less pressure; rubbing everywhere would dirty the surface.',
       caution: 'dust',
     },
     {
       id: 'backing-spread',
-      phase: 'Make ready',
+      phase: 'Prepare',
       title: 'Spread it with a tissue and tap the loose grains off over a bin.',
       why: 'An even, thin layer gives an even line; loose grains become smudges.',
     },

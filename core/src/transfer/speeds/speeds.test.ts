@@ -185,7 +185,7 @@ describe('what sittings tell', () => {
   it('give making ready to the sittings its steps were ticked off in', () => {
     const run = { ...defaultTransferDecisions.run, traced: traced(30) };
     const ready = transferSteps(fit, defaultTransferDecisions, { count: 1, barsMm: [100] }).filter(
-      ({ phase }) => phase === 'Make ready',
+      ({ phase }) => phase === 'Prepare',
     );
     const done = Object.fromEntries(ready.map(({ id }, k) => [id, k === 0 ? at(9, 5) : at(11, 5)]));
     const [first, second] = timedWorksOf(record({ run, sittings, done }, false));

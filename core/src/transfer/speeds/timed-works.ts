@@ -54,7 +54,7 @@ export function timedWorksOf(record: TimedRecord): TimedWork[] {
 function bySittings({ fit, transfer, sheets, isTransferred }: TimedRecord): TimedWork[] {
   const { sittings, run, method } = transfer;
   const { ready, join, tidy } = readyOf(fit, transfer, sheets);
-  const before = sharesDone(stepsDone(fit, transfer, sheets, 'Make ready'), sittings, 0);
+  const before = sharesDone(stepsDone(fit, transfer, sheets, 'Prepare'), sittings, 0);
   const after = sharesDone(
     stepsDone(fit, transfer, sheets, 'Finish'),
     sittings,

@@ -5,7 +5,7 @@ import type { StepRule } from './step.js';
 export const joinSheets: StepRule[] = [
   {
     id: 'join',
-    phase: 'Make ready',
+    phase: 'Prepare',
     title: 'Check a {bars} mm bar with a ruler, then join the {sheets} sheets on their numbered crosses.',
     why: 'A printer that scales to fit makes the whole drawing the wrong size, and it shows only on the bar.',
     when: { joined: true },
@@ -16,13 +16,13 @@ export const joinSheets: StepRule[] = [
 export const layOn: StepRule[] = [
   {
     id: 'place',
-    phase: 'Make ready',
+    phase: 'Prepare',
     title: 'Lay the drawing on the surface, its corner marks on the corners of the surface.',
     why: 'The marks are printed for this size: if they do not meet, the print or the surface is not what was measured.',
   },
   {
     id: 'hinge',
-    phase: 'Make ready',
+    phase: 'Prepare',
     title:
       'Press the tape on a cloth first, then tape one side of the drawing as a hinge, on the back of the surface where you can.',
     why: 'Full tack lifts the fibres of this surface. A hinge lets you lift the drawing and lay it back in register.',
@@ -30,7 +30,7 @@ export const layOn: StepRule[] = [
   },
   {
     id: 'hinge',
-    phase: 'Make ready',
+    phase: 'Prepare',
     title: 'Tape one side of the drawing to the surface as a hinge.',
     why: 'A hinge lets you lift the drawing and lay it back in register.',
   },
@@ -40,20 +40,20 @@ export const layOn: StepRule[] = [
 export const tryPressure: StepRule[] = [
   {
     id: 'pressure',
-    phase: 'Make ready',
+    phase: 'Prepare',
     title: 'Try the pressure on a scrap of the same surface.',
     why: 'It must mark and must not dent: a furrow stays, and washes or pigment pool in it.',
     when: { dents: true },
   },
   {
     id: 'pressure',
-    phase: 'Make ready',
+    phase: 'Prepare',
     title: 'Try the pressure on a scrap of the same surface.',
     why: 'The line must show through the first layer and not shout through the last.',
   },
   {
     id: 'tooth',
-    phase: 'Make ready',
+    phase: 'Prepare',
     title: 'Choose a rounder point, such as an empty ball-point.',
     why: 'On a rough surface a fine point drops into the hollows and the line breaks up.',
     when: { tooth: 'rough' },

@@ -3,7 +3,7 @@ import type { Hand } from '../order/palm.js';
 import type { OrderSchool } from '../order/schools.js';
 import { cautions, type CautionId } from './cautions.js';
 
-export const phases = ['Make ready', 'Trace', 'Finish'] as const;
+export const phases = ['Prepare', 'Trace', 'Finish'] as const;
 export type Phase = (typeof phases)[number];
 
 /** One step of a transfer, with its reason, and a caution where the work can hurt someone or spoil the surface. */

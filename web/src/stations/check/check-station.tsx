@@ -59,14 +59,14 @@ function CheckBench({ map }: { map: MapDocument }) {
         sentence={
           <>
             <Sentence>
-              Hold{' '}
+              Compare{' '}
               <DecisionGap
                 table={checkDecisionsSchema}
                 at="of"
                 values={decisions}
                 onChange={check.holdAgainst}
               />{' '}
-              against the map: a line is true within{' '}
+              with the map: a line is true within{' '}
               <DecisionGap
                 table={checkDecisionsSchema}
                 at="toleranceMm"

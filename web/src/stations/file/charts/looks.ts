@@ -15,7 +15,7 @@ export const stepOfHours = (minutes: number) =>
   steps.find((step) => minutes <= maxSteps * step) ?? Math.ceil(minutes / maxSteps / 600) * 600;
 
 /** A name that is not too long for an axis. */
-export const shorten = (name: string, length = 26) =>
+export const shorten = (name: string, length = 32) =>
   name.length > length ? `${name.slice(0, length - 1)}…` : name;
 
 /** What is drawn on charts with: told apart by tone and hatching, not by colour alone. */
