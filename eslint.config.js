@@ -40,6 +40,24 @@ const roomBorders = rooms.map((room, index) => ({
   },
 }));
 
+/** Words that are archaic, or not British, with what is said instead: nothing on the screen or the command line holds them. */
+const plainWords = {
+  'anew|afresh': 'again, or updated',
+  'reckon(ed|ing|s)?': 'estimate',
+  'in the mean': 'on average',
+  unsquared: 'as photographed',
+  '(kneaded )?eraser': 'putty rubber',
+  'made good|makes good': 'corrected',
+  'of account': 'significant',
+  'shall be': 'is, or should be',
+};
+const wordsShown = Object.entries(plainWords).flatMap(([found, instead]) =>
+  ['JSXText[value=', 'Literal[value=', 'TemplateElement[value.cooked='].map((node) => ({
+    selector: `${node}/\\b(${found})\\b/i]`,
+    message: `Say it plainly: ${instead}.`,
+  })),
+);
+
 export default tseslint.config(
   { ignores: ['**/dist/**', '**/dist-ts/**', '.build/**', 'node_modules/**', '**/*.d.css.ts'] },
   js.configs.recommended,
@@ -84,6 +102,11 @@ export default tseslint.config(
         },
       ],
     },
+  },
+  {
+    files: ['{core,server,web}/src/**/*.{ts,tsx}'],
+    ignores: ['**/*.test.{ts,tsx}'],
+    rules: { 'no-restricted-syntax': ['error', ...wordsShown] },
   },
   {
     files: ['**/*.test.ts'],

@@ -10,7 +10,7 @@ export type SurfaceTraits = {
   passesLight: (typeof lightPassed)[number];
   /** Water-based transparent paint goes on it, which wax repels and dents darken. */
   watercolour: boolean;
-  /** Lines can be taken off again with a kneaded eraser. */
+  /** Lines can be taken off again with a putty rubber. */
   erases: boolean;
   /** A hard point leaves furrows. */
   dents: boolean;

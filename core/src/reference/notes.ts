@@ -59,7 +59,7 @@ function cornersToMend(fault: string): ReferenceNote {
   return {
     id: 'reference-corners',
     weight: 'fix',
-    says: `The picture is used unsquared. ${fault}`,
+    says: `The picture is used as photographed. ${fault}`,
     why: 'Between four corners like these there is no sheet that could be laid flat. They are kept as they are until you move them, at “Square it”.',
     ways: [],
   };

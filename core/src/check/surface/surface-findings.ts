@@ -99,7 +99,7 @@ export function tooDark(
       {
         key: 'dark',
         kind: 'dark',
-        says: `Too dark for ${coverWords[cover]}: ${lines.length} of ${counted(of, 'line')}. Lighten the whole, pressing a kneaded eraser on, without rubbing.`,
+        says: `Too dark for ${coverWords[cover]}: ${lines.length} of ${counted(of, 'line')}. Lighten the whole, pressing a putty rubber on, without rubbing.`,
         at: { x: size.widthMm / 2, y: size.heightMm / 2 },
         lines: lines.map(({ id }) => id),
       },
@@ -109,7 +109,7 @@ export function tooDark(
     .map(({ place, lines: there, at }) => ({
       key: `dark ${place}`,
       kind: 'dark',
-      says: `Too dark for ${coverWords[cover]} ${place}: ${counted(there.length, 'line')}. Lighten ${there.length === 1 ? 'it' : 'them'}, pressing a kneaded eraser on, without rubbing.`,
+      says: `Too dark for ${coverWords[cover]} ${place}: ${counted(there.length, 'line')}. Lighten ${there.length === 1 ? 'it' : 'them'}, pressing a putty rubber on, without rubbing.`,
       at,
       lines: there.map(({ id }) => id),
     }));
