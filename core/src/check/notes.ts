@@ -41,7 +41,7 @@ export function checkNotes(
       id: 'check-beyond',
       weight: 'watch',
       says: `${counted(beyond, 'line')} of ${report.lines.length} lie beyond the picture and were not checked.`,
-      why: 'Nothing is said of what the photograph does not show. Take it again with the whole drawing in view, or add a round for the rest.',
+      why: 'Nothing is said about what the photograph does not show. Take it again with the whole drawing in view, or add a round for the rest.',
       ways: [],
     });
   const unclear =

@@ -139,7 +139,7 @@ function placementNotes(fit: FitDecisions, layout: Layout, unit: LengthUnit): Fi
       {
         id: 'fit-weight',
         weight: 'watch',
-        says: 'The picture has not been weighed yet, so it lies in the middle.',
+        says: 'The picture has not been weighed yet, so it is in the middle.',
         why: 'Weighted placing needs the centre of visual weight, computed from the values of the picture.',
         ways: [],
       },

@@ -188,7 +188,7 @@ function rights({ decisions }: ReferenceFacts): ReferenceNote[] {
     {
       id: 'reference-permission',
       weight: 'watch',
-      says: 'It is not yet noted by what right this picture is used.',
+      says: 'Nothing is noted yet about the right to use this picture.',
       why: 'Working from another person’s picture can need their permission, and the law differs from place to place. Your own photograph and composition are the safe case. This is a reminder, not legal advice; the decision is yours.',
       ways: [{ label: 'It is my own picture', change: { permission: 'own' } }],
     },

@@ -85,7 +85,7 @@ function doubtsOf(
     Math.hypot(first.x + first.dx - second.x, first.y + first.dy - second.y) +
     Math.hypot(second.x + second.dx - first.x, second.y + second.dy - first.y);
   const toOwn = Math.hypot(first.dx, first.dy) + Math.hypot(second.dx, second.dy);
-  if (toOther < toOwn) return ['The two marks seem to be taken for each other: measure each to its own.'];
+  if (toOther < toOwn) return ['The two marks seem to be swapped: measure each to its own.'];
   const doubts: string[] = [];
   if (offMm > maxOffMm)
     doubts.push(

@@ -71,7 +71,7 @@ export function checkDrawing(
 ): CheckedDrawing {
   const size = { widthMm: map.surface.width, heightMm: map.surface.height };
   const wanted = wantedLines(map);
-  if (wanted.length === 0) throw new DrawingNotFound('The map has no lines to hold the drawing against.');
+  if (wanted.length === 0) throw new DrawingNotFound('The map has no lines to compare the drawing with.');
   const placed = withConstructionApart(
     placeDrawing(levels, size, wanted, corners && { corners, byPoints }, of === 'under-way'),
     wanted,

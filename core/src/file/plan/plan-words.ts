@@ -18,7 +18,7 @@ export function pastDayNotes(
       id: 'ready-by-past',
       weight: 'watch',
       says: `It was to be ready by ${formatDate(readyBy)}, and that day is past.`,
-      why: 'Type another day, or clear it: the plan lays it before everything else until then.',
+      why: 'Type another day, or clear it: the plan puts it before everything else until then.',
       ways: [],
     },
   ];

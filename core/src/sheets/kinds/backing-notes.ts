@@ -73,7 +73,7 @@ function stickNotes(regions: readonly StickRegion[], coverage: Coverage): Backin
           {
             id: 'backing-lost',
             weight: 'watch' as const,
-            says: `${counted(lost, 'place')} that a colour was given to ${lost === 1 ? 'lies' : 'lie'} in no shape of this map.`,
+            says: `${counted(lost, 'place')} that a colour was given to ${lost === 1 ? 'is' : 'are'} in no shape of this map.`,
             why: 'The map has changed since. The usual colour is rubbed there until another is given.',
             ways: [],
           },

@@ -190,7 +190,7 @@ describe('sticks by region', () => {
     const lost = rub([stick('Umber', '#6b5a45', [30, 40], [400, 40])]).notes.find(
       ({ id }) => id === 'backing-lost',
     );
-    expect(lost?.says).to.equal('1 place that a colour was given to lies in no shape of this map.');
+    expect(lost?.says).to.equal('1 place that a colour was given to is in no shape of this map.');
   });
 
   it('are watched where they do not show on the ground, or would show through', () => {

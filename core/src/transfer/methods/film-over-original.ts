@@ -36,7 +36,7 @@ export const filmOverOriginal: TransferMethodModule = {
       phase: 'Prepare',
       title:
         'Trace it in fine pen, your eye straight above the line, and let it dry before you turn the film.',
-      why: 'Film has thickness: looked at aslant every line lands beside its place. Wet ink smudges.',
+      why: 'Film has thickness: seen at an angle, every line lands beside its place. Wet ink smudges.',
       caution: 'solvent',
     },
     {

@@ -62,7 +62,7 @@ export const lightBox: TransferMethodModule = {
       id: 'light-ends',
       phase: 'Prepare',
       title: 'Mark the ends of long straight lines first.',
-      why: 'A ruler hides the line it is laid along: from mark to mark it needs not be seen.',
+      why: 'A ruler hides the line it is laid along, but between two marks it need not be seen.',
     },
     ...traceWhatIsSeen,
     lookLast,

@@ -33,7 +33,7 @@ export const mirroredTracing: TransferMethodModule = {
       phase: 'Prepare',
       title:
         'Tape tracing paper over the mirrored outline, with a white sheet beneath, and mark this side as the reverse.',
-      why: 'The reverse is drawn first: nobody has then to turn a drawn sheet over and dirty the table.',
+      why: 'The reverse is drawn first, so that nobody has to turn a drawn sheet over and dirty the table.',
     },
     {
       id: 'mirror-back',
@@ -78,7 +78,7 @@ export const mirroredTracing: TransferMethodModule = {
     {
       when: { tired: true, long: true },
       verdict: 'with care',
-      why: 'Two tracings are much for a tired hand.',
+      why: 'Two tracings are a lot for a tired hand.',
     },
   ],
   line: { widthMm: 0.45, faintest: 6, why: 'a sharp soft pencil leaves a line of about 0.45 mm' },

@@ -39,7 +39,7 @@ export const projecting: StepRule[] = [
   {
     id: 'beam-aside',
     phase: 'Prepare',
-    title: 'Stand aside of the beam, your hand coming in from the {hand}.',
+    title: 'Stand beside the beam, your hand coming in from the {hand}.',
     why: 'Your own shadow hides the line you are on.',
     caution: 'neck',
   },

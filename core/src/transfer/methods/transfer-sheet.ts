@@ -116,7 +116,7 @@ export const transferSheet: TransferMethodModule = {
   gear: ['transfer-sheet'],
   supplies: [printedSheets, lowTackMetres, wornSheets],
   leaves: [
-    { for: 'left', words: 'Some wax or pigment, which erases but in part.', when: { dark: true } },
+    { for: 'left', words: 'Some wax or pigment, which erases only in part.', when: { dark: true } },
     { for: 'left', words: 'Graphite dust where the hand pressed; it erases.' },
   ],
   time: { readyMinutes: 8, readyMinutesPerDm2: 0.1, pace: 1.1, tidyMinutes: 10 },

@@ -81,7 +81,7 @@ export const orderSchoolModules: Readonly<Record<OrderSchool, OrderSchoolModule>
   },
   shortest: {
     name: 'the shortest way',
-    why: 'The point is lifted over as little paper as can be; the hand rests where it will.',
+    why: 'The point is lifted over as little paper as possible; the hand rests where it will.',
     groupOf: one,
     sparesLines: false,
   },
