@@ -21,7 +21,7 @@ test('parts are named by box, by mouse and keyboard; what is found in them is to
   await expect(asks).toHaveText(/the opposite corner/);
   // Two corners on one spot hold nothing.
   await page.mouse.click(...at(0.012, 0.012));
-  await expect(page.getByRole('alert')).toContainText('too near to each other');
+  await expect(page.getByRole('alert')).toContainText('too close together');
   await page.mouse.click(...at(0.01, 0.01));
   await page.mouse.click(...at(0.99, 0.99));
   await page.getByLabel('Name of the part').fill('Boatyard');

@@ -46,7 +46,7 @@ test('a phone takes the photograph behind a code of its own: judged, sent once, 
   await expect(page.getByRole('link', { name: /Check round 1, \d.* off/ })).toBeVisible();
   // The code was for one, and for nothing else.
   await phone.goto(at);
-  await expect(phone.getByText(/This code no longer holds|has been sent/)).toBeVisible();
+  await expect(phone.getByText(/This code has expired|has been sent/)).toBeVisible();
   await context.close();
 });
 

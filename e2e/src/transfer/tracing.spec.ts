@@ -365,7 +365,7 @@ test('a map made anew during the run keeps what was traced, and says which lines
   expect(kept).toBeGreaterThan(5);
   expect(kept).toBeLessThan(58);
   await page.getByRole('button', { name: /out of the record$/ }).click();
-  await expect(page.getByText('The map was made anew')).toBeHidden();
+  await expect(page.getByText('The map was updated')).toBeHidden();
   expect(await traced(page)).toBe(kept);
 });
 

@@ -29,8 +29,8 @@ describe('photographs waited for', () => {
     expect(awaited.stateOf(token)).to.deep.equal({ state: 'here', picture: stored });
     expect(() => awaited.opened(token)).to.throw('has been sent');
     now += 25_000;
-    expect(() => awaited.stateOf(token)).to.throw('no longer holds');
-    expect(() => awaited.opened('x')).to.throw('no longer holds');
+    expect(() => awaited.stateOf(token)).to.throw('has expired');
+    expect(() => awaited.opened('x')).to.throw('has expired');
   });
 
   it('that failed may be sent again; two at once may not; a slow one outlasts a page that was hidden', async () => {
@@ -102,7 +102,7 @@ describe('a phone', () => {
       '410 The photograph',
     );
     expect((await server.call(`api/awaited/${token}`, { method: 'DELETE' })).status).to.equal(204);
-    expect(await said(await server.call(`api/phone/${token}`))).to.include('410 This code no longer holds');
+    expect(await said(await server.call(`api/phone/${token}`))).to.include('410 This code has expired');
   });
 
   it('has no use of a token that makes no sense, nor of a work that is not there', async () => {
