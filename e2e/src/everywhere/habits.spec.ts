@@ -1,5 +1,5 @@
 import type { Locator, Page } from '@playwright/test';
-import { beginWork, expect, finishedMap, goTo, saved, test } from '../bench.js';
+import { beginWork, expect, finishedMap, goTo, kettle, saved, test } from '../bench.js';
 
 /** Presses Tab until a control has the focus. */
 async function tabTo(page: Page, control: Locator): Promise<void> {
@@ -192,7 +192,7 @@ test('the crop is dragged with the mouse, and a leaf beside it is panned', async
 });
 
 test('a note can be set aside with a reason, which is kept', async ({ page, server }) => {
-  await beginWork(page, server);
+  await beginWork(page, server, kettle);
   await page.getByRole('button', { name: 'Set aside' }).click();
   await page.getByLabel('Reason for setting this note aside').fill('asked by letter');
   await page.keyboard.press('Enter');

@@ -241,7 +241,7 @@ test('freehand drawing is noted, undone, and shown with time, estimates and roun
   await drawn.getByText('The figures').click();
   await expect(drawn.getByRole('row', { name: /^Jul 2026 20 h 00\smin/ })).toBeVisible();
   await expect(chart('Estimated and spent').getByRole('img')).toHaveAccessibleName(
-    /1\d of 2\d lie within; half are estimated within \d+\s%/,
+    /1\d of 2\d fall within it; half are estimated within \d+\s%/,
   );
   await expect(chart('Time by method').getByText(/for a transfer sheet/)).toBeVisible();
   await expect(
