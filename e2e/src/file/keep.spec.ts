@@ -65,7 +65,7 @@ test('a deleted work waits in the bin', async ({ page, server }) => {
   await expect(page.getByRole('link', { name: /Kettle/ })).toBeVisible();
 });
 
-test('another device shows the code before it sees anything, and can be sent away', async ({
+test('another device shows the code before it sees anything, and can be disconnected', async ({
   browser,
   page,
 }) => {

@@ -190,7 +190,7 @@ test('details are brought in, pinned and shown in the loupe; another picture can
   await expect(page.getByRole('link', { name: /1\.6 megapixels/ })).toBeVisible();
   await page.getByRole('button', { name: 'Work from this one' }).click();
   await page.getByRole('button', { name: 'Remove' }).click();
-  await page.getByRole('button', { name: 'Take it out', exact: true }).click();
+  await page.getByRole('button', { name: 'Remove it', exact: true }).click();
   await expect(page.getByText('lantern-close.jpg', { exact: true })).toBeHidden();
 });
 

@@ -7,7 +7,7 @@ const near = Object.values(networkInterfaces())
   .flatMap((list) => list ?? [])
   .find(({ internal, family }) => !internal && family === 'IPv4')?.address;
 
-test('a tablet that was invited steers one work’s projector, and sees nothing else until it is sent away', async ({
+test('a tablet that was invited steers one work’s projector, and sees nothing else until it is disconnected', async ({
   browser,
   page,
   shared,

@@ -14,7 +14,7 @@ const guestCookieName = 'nobrel-guest';
 const maxTries = 10;
 const waitMs = 15 * 60_000;
 
-/** A device that was let in stays so until it is sent away, or is not seen for a year. */
+/** A device that was let in stays so until it is disconnected, or is not seen for a year. */
 const yearMs = 365 * 24 * 3600_000;
 
 /** How the program is reached from other devices. */
@@ -91,8 +91,8 @@ export function accessRoutes(beyond: Beyond | null, guests: Guests): Router {
   router.delete('/access/devices/:id', async (request, response) => {
     if (!isHere(request))
       throw new Fault(403, 'not-here', 'Devices are disconnected at the computer that runs the program.');
-    guests.sendAway(request.params.id);
-    await beyond?.devices.sendAway(request.params.id);
+    guests.disconnect(request.params.id);
+    await beyond?.devices.disconnect(request.params.id);
     response.status(204).end();
   });
   return router;

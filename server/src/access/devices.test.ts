@@ -77,7 +77,7 @@ describe('other devices', () => {
     body: JSON.stringify({ code, name: 'The tablet' }),
   });
 
-  it('see nothing without the code, are let in with it, and are sent away', async () => {
+  it('see nothing without the code, are let in with it, and are disconnected', async () => {
     await fromElsewhere(async ({ call }) => {
       expect((await call('api/works')).status).to.equal(401);
       const told = accessSchema.parse(await (await call('api/access')).json());
@@ -104,7 +104,7 @@ describe('other devices', () => {
       expect(device?.name).to.equal('The tablet');
       const away = await call(`api/access/devices/${device?.id}`, { method: 'DELETE', headers: { cookie } });
       expect(away.status).to.equal(403);
-      await devices.sendAway(device?.id ?? '');
+      await devices.disconnect(device?.id ?? '');
       expect((await call('api/works', { headers: { cookie } })).status).to.equal(401);
     });
   });
@@ -232,7 +232,7 @@ describe('a guest', () => {
     });
   });
 
-  it('is listed, sent away, and has to be invited again', async () => {
+  it('is listed, disconnected, and has to be invited again', async () => {
     await asGuest(async ({ call, callNear, ask }) => {
       const { beyond } = accessSchema.parse(await (await callNear('api/access')).json());
       const guest = beyond?.guests.at(-1);

@@ -20,7 +20,7 @@ const plain = (code: string) => code.replace(/[\s-]/g, '').toUpperCase();
 
 /**
  * Devices that were let in with the access code. They stay let in when the program is started again, until they are
- * sent away; the code is a new one each time.
+ * disconnected; the code is a new one each time.
  */
 export class Devices {
   readonly code = newCode();
@@ -60,13 +60,13 @@ export class Devices {
     return sign(device.id, this.secret);
   }
 
-  /** Whether what a device shows was given by this program, to one that was not sent away. */
+  /** Whether what a device shows was given by this program, to one that was not disconnected. */
   isLetIn(shown: string): boolean {
     const id = unsign(shown, this.secret);
     return id !== false && this.kept.some((device) => device.id === id);
   }
 
-  async sendAway(id: string): Promise<void> {
+  async disconnect(id: string): Promise<void> {
     this.kept = this.kept.filter((device) => device.id !== id);
     await this.write();
   }

@@ -41,7 +41,7 @@ export class Guests {
     return [...this.all.values()];
   }
 
-  sendAway(id: string): void {
+  disconnect(id: string): void {
     for (const [token, guest] of this.all) if (guest.id === id) this.all.delete(token);
   }
 

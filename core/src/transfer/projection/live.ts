@@ -65,7 +65,7 @@ const fields = {
   /** Light crosses that are drawn here to join a later position by, mm on the surface. */
   crosses: z.array(z.object({ x: mm, y: mm })).max(60),
   colour,
-  /** Breadth of the lines on the wall, mm; never less than a pixel. */
+  /** Width of the lines on the wall, mm; never less than a pixel. */
   lineMm: z.number().min(0.1).max(100),
 };
 

@@ -17,14 +17,14 @@ export const accessApi = api.injectEndpoints({
       query: (token) => ({ url: 'access/guests', method: 'POST', body: { token } }),
       invalidatesTags: (_result, error) => (error ? [] : ['access', 'works']),
     }),
-    sendAway: build.mutation<void, string>({
+    disconnect: build.mutation<void, string>({
       query: (id) => ({ url: `access/devices/${id}`, method: 'DELETE' }),
       invalidatesTags: ['access'],
     }),
   }),
 });
 
-export const { useAccessQuery, useEnterMutation, useEnterAsGuestMutation, useSendAwayMutation } = accessApi;
+export const { useAccessQuery, useEnterMutation, useEnterAsGuestMutation, useDisconnectMutation } = accessApi;
 
 /** Whether this device may only lead the transfer of one work. */
 export const useIsGuest = (): boolean => (useAccessQuery().data?.guestOf ?? null) !== null;

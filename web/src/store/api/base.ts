@@ -27,7 +27,7 @@ const ask = fetchBaseQuery({ baseUrl: '/api', headers: ownPage });
 const askServer: BaseQueryFn<string | FetchArgs, unknown, CallError> = async (call, how, extra) => {
   const { data, error } = await ask(call, how, extra);
   if (!error) return { data };
-  // This device was sent away: the page asks for the code again.
+  // This device was disconnected: the page asks for the code again.
   if (error.status === 401) how.dispatch(api.util.invalidateTags(['access']));
   return { error: callError(typeof error.status === 'number' ? error.status : null, error.data) };
 };

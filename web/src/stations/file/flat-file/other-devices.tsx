@@ -2,7 +2,7 @@ import { Button } from 'antd';
 import type { Access } from '@nobrel/core/file';
 import { formatDate, formatTime } from '@nobrel/core/units';
 import { QrCode } from '../../../bench/qr-code.js';
-import { useAccessQuery, useSendAwayMutation } from '../../../store/api/access.js';
+import { useAccessQuery, useDisconnectMutation } from '../../../store/api/access.js';
 import * as css from './flat-file.module.css';
 
 /**
@@ -25,7 +25,7 @@ export function OtherDevices({ path = '' }: { path?: string }) {
 type LettingInProps = NonNullable<Access['beyond']> & { path: string };
 
 function LettingIn({ code, addresses, sealed, devices, guests, path }: LettingInProps) {
-  const [sendAway] = useSendAwayMutation();
+  const [disconnect] = useDisconnectMutation();
   const [first] = addresses;
   return (
     <div className={css.otherDevices}>
@@ -47,7 +47,7 @@ function LettingIn({ code, addresses, sealed, devices, guests, path }: LettingIn
           {devices.map(({ id, name, since }) => (
             <li key={id}>
               {name}, let in {formatDate(since)}{' '}
-              <Button size="small" onClick={() => void sendAway(id)}>
+              <Button size="small" onClick={() => void disconnect(id)}>
                 Disconnect
               </Button>
             </li>
@@ -55,7 +55,7 @@ function LettingIn({ code, addresses, sealed, devices, guests, path }: LettingIn
           {guests.map(({ id, title, until }) => (
             <li key={id}>
               Leads “{title}” alone, until {formatTime(until)}{' '}
-              <Button size="small" onClick={() => void sendAway(id)}>
+              <Button size="small" onClick={() => void disconnect(id)}>
                 Disconnect
               </Button>
             </li>

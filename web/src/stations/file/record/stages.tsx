@@ -49,7 +49,7 @@ export function Stages() {
           onTaken={onTaken}
         />
       ) : (
-        <p>There are {maxStages} stages: take one out to add another.</p>
+        <p>There are {maxStages} stages: remove one to add another.</p>
       )}
     </section>
   );

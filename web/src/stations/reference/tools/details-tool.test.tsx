@@ -68,7 +68,7 @@ describe('the pictures of a work', () => {
   it('are taken out only after a question, and stay, with the reason, when that fails', async () => {
     const page = await put();
     await page.user.click(item(page, 'handle.jpg').getByRole('button', { name: 'Remove' }));
-    await page.user.click(await page.findByRole('button', { name: 'Take it out' }));
+    await page.user.click(await page.findByRole('button', { name: 'Remove it' }));
     expect((await page.findByRole('alert')).textContent).to.match(/\w/);
     expect(item(page, 'handle.jpg')).not.to.equal(null);
     // The picture the work began with cannot be taken out at all.

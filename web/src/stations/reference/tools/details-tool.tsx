@@ -159,7 +159,7 @@ function PictureWays({ picture, first, inHand, onTake, onPinInMiddle, onFault }:
   const { hash, name } = picture;
   const taken = inHand === hash;
   const full = work.decisions.reference.details.length >= maxDetails;
-  const takeOut = async () => {
+  const removePicture = async () => {
     try {
       await takePictureOut({ id: work.id, picture: hash }).unwrap();
     } catch (error) {
@@ -184,11 +184,11 @@ function PictureWays({ picture, first, inHand, onTake, onPinInMiddle, onFault }:
       </Button>{' '}
       {!first && (
         <Popconfirm
-          title={`Take “${name}” out of this work?`}
+          title={`Remove “${name}” from this work?`}
           description="Its pins are no longer shown. The picture itself stays in the file."
-          okText="Take it out"
+          okText="Remove it"
           cancelText="Leave it"
-          onConfirm={takeOut}
+          onConfirm={removePicture}
         >
           <Button size="small">Remove</Button>
         </Popconfirm>

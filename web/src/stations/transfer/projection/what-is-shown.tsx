@@ -84,7 +84,7 @@ export function WhatIsShown({ surface, wall }: { surface: WallSize; wall: Wall }
           onChange={(colour) => wall.change({ colour })}
         />
         <LengthGap
-          label="Breadth of the lines on the wall"
+          label="Width of the lines on the wall"
           alwaysMm
           valueMm={picture.lineMm}
           check={(mm) => (mm >= 0.1 && mm <= 100 ? null : 'Type a width from 0.1 to 100 mm.')}
