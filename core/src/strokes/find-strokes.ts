@@ -1,4 +1,4 @@
-import { extremes, gaussianBlur, type Plane } from '../raster/index.js';
+import { gaussianBlur, narrowFilledIn, type Plane } from '../raster/index.js';
 import { evenPaper } from './paper/paper.js';
 import { withoutRulings } from './paper/rulings.js';
 import { takeBlacks } from './ink/blacks.js';
@@ -57,7 +57,9 @@ export function findStrokesOfInk(
 ): FoundStrokes {
   const drawn = rulings === 'taken-away' ? withoutRulings(laid, pxPerMm).ink : laid;
   const reach = Math.round((restatedMm / 2) * pxPerMm);
-  const ink = reach > 0 ? gapsFilled(gaussianBlur(drawn, leastSoftnessMm * pxPerMm), reach) : drawn;
+  // What lies between darker ink on both sides is made as dark, so that strokes restated are one wide one.
+  const ink =
+    reach > 0 ? narrowFilledIn(gaussianBlur(drawn, leastSoftnessMm * pxPerMm), reach, 'largest') : drawn;
   const { plane, mask: rough, softnessMm } = wholeStrokes(ink, pxPerMm);
   const mask = withoutSpecks(
     rough,
@@ -77,10 +79,6 @@ export function findStrokesOfInk(
     soft: plane,
   };
 }
-
-/** Ink with what lies between darker ink on both sides made as dark (a grey closing), so that strokes restated are one wide one. */
-const gapsFilled = (ink: Plane, reach: number): Plane =>
-  extremes(extremes(ink, reach, 'largest'), reach, 'smallest');
 
 /** A smaller patch of ink is a speck, a smaller hole in it is paper's tooth, mm². */
 const speckMm2 = 0.35;

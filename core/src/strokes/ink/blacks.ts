@@ -2,7 +2,7 @@ import { smoothedRun } from '../../geometry/index.js';
 import type { Plane } from '../../raster/index.js';
 import type { Stroke } from '../stroke.js';
 import { depthsOf, isCrest } from './ink-mask.js';
-import type { Mask } from './mask.js';
+import { pixelsOf, type Mask } from './mask.js';
 
 /** Ink no deeper than this is a stroke however short, mm. */
 const shallowestMm = 1.5;
@@ -31,7 +31,7 @@ export type Blacks = { mask: Mask; depths: Float32Array; outlines: Stroke[] };
 export function takeBlacks(mask: Mask, ink: Plane, pxPerMm: number): Blacks {
   const { width, height } = mask;
   const depths = depthsOf(mask);
-  const { wide, deepest: most } = depthsAlong(depths, width);
+  const { wide, deepest: most } = depthsAlong(depths, mask);
   const deep = Math.max(shallowestMm * pxPerMm, deepStrokes * wide);
   if (most <= deep) return { mask, depths, outlines: [] };
   const core = new Uint8Array(depths.length);
@@ -56,13 +56,13 @@ export function takeBlacks(mask: Mask, ink: Plane, pxPerMm: number): Blacks {
 }
 
 /** How deep wide strokes are in the middle, on the crests of the depths all but the deepest by length, and the deepest of all, pixels. */
-function depthsAlong(depths: Float32Array, width: number): { wide: number; deepest: number } {
+function depthsAlong(depths: Float32Array, mask: Mask): { wide: number; deepest: number } {
   const counts = new Float64Array(256);
   let total = 0;
   let deepest = 0;
-  for (let i = width; i < depths.length - width; i++) {
+  for (const i of pixelsOf(mask)) {
     const depth = depths[i];
-    if (depth <= 0 || !isCrest(depths, i, width)) continue;
+    if (depth <= 0 || !isCrest(depths, i, mask.width)) continue;
     counts[Math.min(255, Math.round(4 * depth))]++;
     total++;
     if (depth > deepest) deepest = depth;

@@ -1,7 +1,7 @@
 import { parabolaBottom } from '../../geometry/index.js';
 import { median, type Plane } from '../../raster/index.js';
 import { depthsOf, drawnDarkness, isCrest } from './ink-mask.js';
-import type { Mask, SoftInk } from './mask.js';
+import { pixelsOf, type Mask, type SoftInk } from './mask.js';
 import { withoutSpecks } from './patches.js';
 
 /** Whether strokes are ragged is told by those that are this dark, of what is drawn. */
@@ -103,12 +103,9 @@ const acrossSteps = [
 ] as const;
 
 /** The pixels in the middle of strokes that are dark enough to be drawn. */
-function middlesOf({ plane: { width, height, data }, noise }: SoftInk, depths: Float32Array): number[] {
-  const dark = drawnShare * drawnDarkness({ width, height, data }, noise);
-  const middles: number[] = [];
-  for (let y = 1; y < height - 1; y++) {
-    for (let x = 1, i = y * width + 1; x < width - 1; x++, i++)
-      if (depths[i] > 0 && data[i] >= dark && isCrest(depths, i, width)) middles.push(i);
-  }
-  return middles;
+function middlesOf({ plane, noise, mask }: SoftInk, depths: Float32Array): number[] {
+  const dark = drawnShare * drawnDarkness(plane, noise);
+  return pixelsOf(mask).filter(
+    (i) => depths[i] > 0 && plane.data[i] >= dark && isCrest(depths, i, plane.width),
+  );
 }

@@ -1,6 +1,6 @@
 import { median, type Plane } from '../../raster/index.js';
 import { spread, SquaresReader } from '../paper/paper.js';
-import type { Mask } from './mask.js';
+import { pixelsOf, type Mask } from './mask.js';
 
 /** What is drawn is darker than this share of the darkest close by, which is where its rim lies. */
 const rimShare = 0.5;
@@ -40,7 +40,7 @@ export function drawnDarkness({ data }: Plane, noise: number): number {
  * Standard deviation of bare paper, L\*: most of a sheet is bare, so that the middle deviation is the paper's.
  */
 export function paperNoise({ data }: Plane): number {
-  const some = spread(data, 40_000);
+  const some = spread(data, 10_000);
   const middle = median(some);
   return 1.4826 * median(some.map((value) => Math.abs(value - middle)));
 }
@@ -58,7 +58,9 @@ export function inkMask(ink: Plane, noise: number, pxPerMm: number): Mask {
   const darkest = softPeaks(ink, side);
   const drawn = drawnDarkness(ink, noise);
   const floor = Math.max(faintest, noiseSigmas * noise, faintestShare * drawn);
+  const surely = Math.max(1.3 * floor, surelySigmas * noise);
   const mask = new Uint8Array(data.length);
+  const sure: number[] = [];
   const closeBy = new SquaresReader(darkest, side, width);
   for (let y = 0; y < height; y++) {
     closeBy.goTo(y);
@@ -69,21 +71,22 @@ export function inkMask(ink: Plane, noise: number, pxPerMm: number): Mask {
       const right = Math.min(width, (column + 1) * side);
       for (let x = column * side; x < right; x++) {
         const value = data[y * width + x];
-        if (value >= floor && value > rimShare * closeBy.at(x)) mask[y * width + x] = 1;
+        if (value < floor || value <= rimShare * closeBy.at(x)) continue;
+        mask[y * width + x] = 1;
+        if (value >= surely) sure.push(y * width + x);
       }
     }
   }
-  return seeded({ width, height, data: mask }, ink, Math.max(1.3 * floor, surelySigmas * noise));
+  return grownFrom(sure, { width, height, data: mask });
 }
 
-/** Keeps the patches that somewhere stand out surely. */
-function seeded(mask: Mask, ink: Plane, surely: number): Mask {
-  const { width, height, data } = mask;
+/** Keeps the patches with pixels that stand out surely. */
+function grownFrom(sure: readonly number[], { width, height, data }: Mask): Mask {
   const kept = new Uint8Array(data.length);
   const offsets = [-1, 1, -width, width, -width - 1, -width + 1, width - 1, width + 1];
   const open: number[] = [];
-  for (let start = 0; start < data.length; start++) {
-    if (!data[start] || kept[start] || ink.data[start] < surely) continue;
+  for (const start of sure) {
+    if (kept[start]) continue;
     kept[start] = 1;
     open.push(start);
     for (let i = open.pop(); i !== undefined; i = open.pop()) {
@@ -104,16 +107,17 @@ function softPeaks({ width, height, data }: Plane, side: number): Plane {
   const columns = Math.ceil(width / side);
   const rows = Math.ceil(height / side);
   const peaks = new Float32Array(columns * rows);
+  const darkest = new Float32Array(width);
   for (let row = 0; row < rows; row++) {
-    const bottom = Math.min(height, (row + 1) * side) * width;
-    for (let column = 0; column < columns; column++) {
-      let best = -Infinity;
-      const left = column * side;
-      const right = Math.min(width, left + side);
-      for (let start = row * side * width; start < bottom; start += width)
-        for (let i = start + left; i < start + right; i++) if (data[i] > best) best = data[i];
-      peaks[row * columns + column] = best;
-    }
+    darkest.fill(-Infinity);
+    const bottom = Math.min(height, (row + 1) * side);
+    for (let y = row * side; y < bottom; y++) raiseTo(darkest, data, y * width);
+    for (let column = 0; column < columns; column++)
+      peaks[row * columns + column] = largestOf(
+        darkest,
+        column * side,
+        Math.min(width, (column + 1) * side),
+      );
   }
   const across = new Float32Array(peaks.length);
   const out = new Float32Array(peaks.length);
@@ -132,24 +136,36 @@ function softPeaks({ width, height, data }: Plane, side: number): Plane {
   return { width: columns, height: rows, data: out };
 }
 
-/** Distance of every pixel of the mask to the nearest outside it, pixels (chamfer 3-4: within 8 %). */
-export function depthsOf({ width, height, data }: Mask): Float32Array {
-  const depth = new Float32Array(data.length);
-  // The rim of the plane counts as outside.
-  for (let y = 1; y < height - 1; y++) {
-    const end = (y + 1) * width - 1;
-    for (let i = y * width + 1; i < end; i++) if (data[i]) depth[i] = nearest(depth, i, -1, -width);
+/** Raises numbers to those of a row where these are larger. */
+function raiseTo(numbers: Float32Array, data: Float32Array, start: number): void {
+  for (let x = 0; x < numbers.length; x++) {
+    const value = data[start + x];
+    if (value > numbers[x]) numbers[x] = value;
   }
-  for (let y = height - 2; y > 0; y--) {
-    const start = y * width;
-    for (let i = start + width - 2; i > start; i--) {
-      if (!data[i]) continue;
-      const other = nearest(depth, i, 1, width);
-      if (other < depth[i]) depth[i] = other;
-    }
+}
+
+function largestOf(numbers: Float32Array, from: number, to: number): number {
+  let largest = numbers[from];
+  for (let i = from + 1; i < to; i++) if (numbers[i] > largest) largest = numbers[i];
+  return largest;
+}
+
+/** Distance of every pixel of the mask to the nearest outside it, pixels (chamfer 3-4: within 8 %). */
+export function depthsOf(mask: Mask): Float32Array {
+  const { width, height } = mask;
+  const depth = new Float32Array(mask.data.length);
+  // The rim of the plane counts as outside.
+  const isRim = (i: number) =>
+    i < width || i >= (height - 1) * width || i % width === 0 || i % width === width - 1;
+  const inside = pixelsOf(mask).filter((i) => !isRim(i));
+  for (const i of inside) depth[i] = nearest(depth, i, -1, -width);
+  for (let k = inside.length - 1; k >= 0; k--) {
+    const i = inside[k];
+    const other = nearest(depth, i, 1, width);
+    if (other < depth[i]) depth[i] = other;
   }
   // A pixel at the rim lies half a pixel within it.
-  for (let i = 0; i < depth.length; i++) if (data[i] && depth[i] > 0) depth[i] -= 0.5;
+  for (const i of inside) depth[i] -= 0.5;
   return depth;
 }
 

@@ -1,4 +1,4 @@
-import { boxMean, extremes, median, type Plane } from '../../raster/index.js';
+import { boxMean, median, narrowFilledIn, type Plane } from '../../raster/index.js';
 
 /** A drawing without its paper: what was laid on it. */
 export type Ink = {
@@ -45,7 +45,7 @@ export function evenPaper(lightness: Plane, pxPerMm: number): Ink {
   });
   const ink = takenOff(lightness, paper, { ...paper, data: strength }, side);
   // A square's tone was taken a little to the paper's side of its middle: bare paper is where most of the sheet is.
-  const bare = median(spread(ink, 40_000));
+  const bare = median(spread(ink, 10_000));
   for (let i = 0; i < ink.length; i++) ink[i] -= bare;
   return {
     plane: { ...lightness, data: ink },
@@ -115,8 +115,7 @@ function isLightOnDark({ width, height, data }: Plane, middle: Plane, side: numb
 /** Fills what is drawn from the paper around it. */
 function filledIn(squares: Plane, lightOnDark: boolean, squaresPerMm: number): Plane {
   const reach = Math.max(1, Math.round((widestDrawnMm / 2) * squaresPerMm));
-  const [first, then] = lightOnDark ? (['smallest', 'largest'] as const) : (['largest', 'smallest'] as const);
-  return extremes(extremes(squares, reach, first), reach, then);
+  return narrowFilledIn(squares, reach, lightOnDark ? 'smallest' : 'largest');
 }
 
 function smoothed(squares: Plane, squaresPerMm: number): Plane {

@@ -1,4 +1,4 @@
-import type { Mask } from '../ink/mask.js';
+import { pixelsOf, type Mask } from '../ink/mask.js';
 
 /** A run of pixels between two places where lines end or meet. */
 export type Branch = {
@@ -27,15 +27,15 @@ class SkeletonReader {
   /** The node a pixel belongs to. */
   private readonly nodeOf = new Map<number, number>();
   private readonly walked: Uint8Array;
-  private readonly pixels: number[] = [];
+  private readonly pixels: readonly number[];
   private readonly offsets: readonly number[];
 
   constructor(private readonly mask: Mask) {
-    const { width, data } = mask;
-    this.walked = new Uint8Array(data.length);
+    const { width } = mask;
+    this.walked = new Uint8Array(mask.data.length);
+    this.pixels = pixelsOf(mask);
     // Beside before across a corner.
     this.offsets = [-width, 1, width, -1, -width + 1, width + 1, width - 1, -width - 1];
-    for (let i = 0; i < data.length; i++) if (data[i]) this.pixels.push(i);
   }
 
   read(): Skeleton {

@@ -1,4 +1,4 @@
-import type { Mask } from '../ink/mask.js';
+import { pixelsOf, type Mask } from '../ink/mask.js';
 
 /** Offsets of a pixel's neighbours, clockwise from the one above, as bits 0 to 7 of a neighbourhood. */
 function neighbourOffsets(width: number): readonly number[] {
@@ -62,39 +62,59 @@ export function thinned(mask: Mask): Mask {
   const data = mask.data.slice();
   for (let x = 0; x < width; x++) data[x] = data[(height - 1) * width + x] = 0;
   for (let y = 0; y < height; y++) data[y * width] = data[y * width + width - 1] = 0;
-  const offsets = neighbourOffsets(width);
-  // The offsets in their order, written out: every pixel at a rim is asked in every round.
-  const bitsAt = (i: number) =>
-    data[i - width] |
-    (data[i - width + 1] << 1) |
-    (data[i + 1] << 2) |
-    (data[i + width + 1] << 3) |
-    (data[i + width] << 4) |
-    (data[i + width - 1] << 5) |
-    (data[i - 1] << 6) |
-    (data[i - width - 1] << 7);
-  let rim: number[] = [];
-  for (let i = width; i < data.length - width; i++) if (data[i] && bitsAt(i) !== 255) rim.push(i);
+  const drawn = pixelsOf({ width, height, data });
+  let rim = drawn.filter((i) => neighbourhood(data, width, i) !== 255);
   const queued = new Uint8Array(data.length);
   while (rim.length > 0) {
     const gone: number[] = [];
-    for (const table of [takenFirst, takenSecond]) {
-      const taken = rim.filter((i) => data[i] && table[bitsAt(i)]);
-      for (const i of taken) data[i] = 0;
-      for (const i of taken) gone.push(i);
-    }
-    // What can go next lies beside what went.
-    const next: number[] = [];
-    for (const i of gone)
-      for (let k = 0; k < 8; k++) {
-        const beside = i + offsets[k];
-        if (!data[beside] || queued[beside]) continue;
-        queued[beside] = 1;
-        next.push(beside);
-      }
-    for (const i of next) queued[i] = 0;
-    rim = next;
+    peel(data, width, rim, takenFirst, gone);
+    peel(data, width, rim, takenSecond, gone);
+    rim = besideThese(gone, data, width, queued);
   }
-  for (let i = width; i < data.length - width; i++) if (data[i] && redundant[bitsAt(i)]) data[i] = 0;
+  for (const i of drawn) if (data[i] && redundant[neighbourhood(data, width, i)]) data[i] = 0;
   return { width, height, data };
+}
+
+/** The pixels around one that are in the mask, as bits in the order of the offsets. */
+const neighbourhood = (data: Uint8Array, width: number, i: number): number =>
+  data[i - width] |
+  (data[i - width + 1] << 1) |
+  (data[i + 1] << 2) |
+  (data[i + width + 1] << 3) |
+  (data[i + width] << 4) |
+  (data[i + width - 1] << 5) |
+  (data[i - 1] << 6) |
+  (data[i - width - 1] << 7);
+
+/** Half a round: takes pixels of a rim away that may go, all of them judged as they were before, and adds them to those gone. */
+function peel(
+  data: Uint8Array,
+  width: number,
+  rim: readonly number[],
+  taken: Uint8Array,
+  gone: number[],
+): void {
+  const before = gone.length;
+  for (const i of rim) if (data[i] && taken[neighbourhood(data, width, i)]) gone.push(i);
+  for (let k = before; k < gone.length; k++) data[gone[k]] = 0;
+}
+
+/** The pixels left beside those that went, each once: what can go next lies there. */
+function besideThese(
+  gone: readonly number[],
+  data: Uint8Array,
+  width: number,
+  queued: Uint8Array,
+): number[] {
+  const offsets = neighbourOffsets(width);
+  const next: number[] = [];
+  for (const i of gone)
+    for (let k = 0; k < 8; k++) {
+      const beside = i + offsets[k];
+      if (!data[beside] || queued[beside]) continue;
+      queued[beside] = 1;
+      next.push(beside);
+    }
+  for (const i of next) queued[i] = 0;
+  return next;
 }
