@@ -132,8 +132,13 @@ function weighed({ data, channels }: Picture, { red, green, blue, only }: Channe
     for (let i = 0, at = only; i < out.length; i++, at += 3) out[i] = linearOfByte[data[at]];
     return out;
   }
-  for (let i = 0, at = 0; i < out.length; i++, at += channels) {
-    const cover = channels === 4 ? data[at + 3] / 255 : 1;
+  if (channels === 3) {
+    for (let i = 0, at = 0; i < out.length; i++, at += 3)
+      out[i] = red[data[at]] + green[data[at + 1]] + blue[data[at + 2]];
+    return out;
+  }
+  for (let i = 0, at = 0; i < out.length; i++, at += 4) {
+    const cover = data[at + 3] / 255;
     out[i] = (red[data[at]] + green[data[at + 1]] + blue[data[at + 2]]) * cover + (1 - cover);
   }
   return out;

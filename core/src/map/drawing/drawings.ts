@@ -41,7 +41,7 @@ const strokePxPerMm = 6;
 const tellingPxPerMm = 3;
 
 /** How much tone there is can be told on so many pixels a mm. */
-const toneSeenPxPerMm = 2;
+const toneSeenPxPerMm = 1.5;
 
 /** The part of a picture that is used, and where it lies on the surface. */
 export type DrawingSource = {
