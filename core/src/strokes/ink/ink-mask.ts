@@ -113,11 +113,7 @@ function softPeaks({ width, height, data }: Plane, side: number): Plane {
     const bottom = Math.min(height, (row + 1) * side);
     for (let y = row * side; y < bottom; y++) raiseTo(darkest, data, y * width);
     for (let column = 0; column < columns; column++)
-      peaks[row * columns + column] = largestOf(
-        darkest,
-        column * side,
-        Math.min(width, (column + 1) * side),
-      );
+      peaks[row * columns + column] = largestOf(darkest, column * side, Math.min(width, (column + 1) * side));
   }
   const across = new Float32Array(peaks.length);
   const out = new Float32Array(peaks.length);

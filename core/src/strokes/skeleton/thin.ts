@@ -100,12 +100,7 @@ function peel(
 }
 
 /** The pixels left beside those that went, each once: what can go next lies there. */
-function besideThese(
-  gone: readonly number[],
-  data: Uint8Array,
-  width: number,
-  queued: Uint8Array,
-): number[] {
+function besideThese(gone: readonly number[], data: Uint8Array, width: number, queued: Uint8Array): number[] {
   const offsets = neighbourOffsets(width);
   const next: number[] = [];
   for (const i of gone)
