@@ -21,7 +21,7 @@ export function extremes(plane: Plane, reach: number, which: Extreme): Plane {
  *
  * @param reach how far the window reaches to each side, pixels
  */
-export function narrowFilledIn(plane: Plane, reach: number, first: Extreme): Plane {
+export function fillNarrow(plane: Plane, reach: number, first: Extreme): Plane {
   if (reach < 1) return plane;
   const then = first === 'largest' ? 'smallest' : 'largest';
   const across = transposed(inRows(plane, reach, first));

@@ -3,7 +3,7 @@ import fc from 'fast-check';
 import { linearOfByte } from '../colour/index.js';
 import { averaged } from './average.js';
 import { gaussianBlur } from './blur.js';
-import { extremes } from './extremes.js';
+import { extremes, fillNarrow } from './extremes.js';
 import { luminanceOfWindow, type Picture } from './picture.js';
 import { sampleAt } from './sample.js';
 
@@ -151,7 +151,7 @@ describe('raster', () => {
               );
               return pick(...window);
             });
-            // Nil has a sign, which is of no account here.
+            // Nil has a sign, which does not matter here.
             expect([...found.data].map((value) => value + 0)).to.deep.equal(
               [...expected].map((value) => value + 0),
             );
@@ -159,6 +159,36 @@ describe('raster', () => {
         },
       ),
       { numRuns: 60 },
+    );
+  });
+
+  it('fills in what is narrow as one extreme after the other does, and leaves what is wide', () => {
+    fc.assert(
+      fc.property(
+        fc.integer({ min: 1, max: 14 }),
+        fc.integer({ min: 0, max: 5 }),
+        fc.array(fc.integer({ min: -9, max: 9 }), { minLength: 1, maxLength: 90 }),
+        (width, reach, values) => {
+          const height = Math.ceil(values.length / width);
+          const data = new Float32Array(width * height);
+          data.set(values);
+          const plane = { width, height, data };
+          expect(fillNarrow(plane, reach, 'largest')).to.deep.equal(
+            extremes(extremes(plane, reach, 'largest'), reach, 'smallest'),
+          );
+          expect(fillNarrow(plane, reach, 'smallest')).to.deep.equal(
+            extremes(extremes(plane, reach, 'smallest'), reach, 'largest'),
+          );
+        },
+      ),
+      { numRuns: 60 },
+    );
+    const row = Float32Array.of(5, 5, 5, 0, 5, 5, 5, 0, 0, 0, 0, 5, 5, 5);
+    const filled = Float32Array.of(5, 5, 5, 5, 5, 5, 5, 0, 0, 0, 0, 5, 5, 5);
+    expect(fillNarrow({ width: 14, height: 1, data: row }, 1, 'largest').data).to.deep.equal(filled);
+    const light = row.map((value) => 5 - value);
+    expect(fillNarrow({ width: 14, height: 1, data: light }, 1, 'smallest').data).to.deep.equal(
+      filled.map((value) => 5 - value),
     );
   });
 

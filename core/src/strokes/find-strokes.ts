@@ -1,4 +1,4 @@
-import { gaussianBlur, narrowFilledIn, type Plane } from '../raster/index.js';
+import { gaussianBlur, fillNarrow, type Plane } from '../raster/index.js';
 import { evenPaper } from './paper/paper.js';
 import { withoutRulings } from './paper/rulings.js';
 import { takeBlacks } from './ink/blacks.js';
@@ -59,7 +59,7 @@ export function findStrokesOfInk(
   const reach = Math.round((restatedMm / 2) * pxPerMm);
   // What lies between darker ink on both sides is made as dark, so that strokes restated are one wide one.
   const ink =
-    reach > 0 ? narrowFilledIn(gaussianBlur(drawn, leastSoftnessMm * pxPerMm), reach, 'largest') : drawn;
+    reach > 0 ? fillNarrow(gaussianBlur(drawn, leastSoftnessMm * pxPerMm), reach, 'largest') : drawn;
   const { plane, mask: rough, softnessMm } = wholeStrokes(ink, pxPerMm);
   const mask = withoutSpecks(
     rough,

@@ -30,8 +30,9 @@ export type Blacks = { mask: Mask; depths: Float32Array; outlines: Stroke[] };
  */
 export function takeBlacks(mask: Mask, ink: Plane, pxPerMm: number): Blacks {
   const { width, height } = mask;
-  const depths = depthsOf(mask);
-  const { wide, deepest: most } = depthsAlong(depths, mask);
+  const drawn = pixelsOf(mask);
+  const depths = depthsOf(mask, drawn);
+  const { wide, deepest: most } = depthsAlong(depths, drawn, width);
   const deep = Math.max(shallowestMm * pxPerMm, deepStrokes * wide);
   if (most <= deep) return { mask, depths, outlines: [] };
   const core = new Uint8Array(depths.length);
@@ -56,13 +57,17 @@ export function takeBlacks(mask: Mask, ink: Plane, pxPerMm: number): Blacks {
 }
 
 /** How deep wide strokes are in the middle, on the crests of the depths all but the deepest by length, and the deepest of all, pixels. */
-function depthsAlong(depths: Float32Array, mask: Mask): { wide: number; deepest: number } {
+function depthsAlong(
+  depths: Float32Array,
+  drawn: readonly number[],
+  width: number,
+): { wide: number; deepest: number } {
   const counts = new Float64Array(256);
   let total = 0;
   let deepest = 0;
-  for (const i of pixelsOf(mask)) {
+  for (const i of drawn) {
     const depth = depths[i];
-    if (depth <= 0 || !isCrest(depths, i, mask.width)) continue;
+    if (depth <= 0 || !isCrest(depths, i, width)) continue;
     counts[Math.min(255, Math.round(4 * depth))]++;
     total++;
     if (depth > deepest) deepest = depth;

@@ -34,9 +34,10 @@ export function holesOf(
   soft: SoftInk,
   { step, pxPerMm }: { step: number; pxPerMm: number },
 ): Holes {
-  const depths = depthsOf(soft.mask);
+  const drawn = pixelsOf(soft.mask);
+  const depths = depthsOf(soft.mask, drawn);
   const { width, height, data } = soft.plane;
-  const middles = middlesOf(soft, depths);
+  const middles = middlesOf(soft, depths, drawn);
   const depth = median(middles.map((i) => depths[i]));
   const bare = new Uint8Array(data.length);
   for (const i of middles) {
@@ -103,9 +104,7 @@ const acrossSteps = [
 ] as const;
 
 /** The pixels in the middle of strokes that are dark enough to be drawn. */
-function middlesOf({ plane, noise, mask }: SoftInk, depths: Float32Array): number[] {
+function middlesOf({ plane, noise }: SoftInk, depths: Float32Array, drawn: readonly number[]): number[] {
   const dark = drawnShare * drawnDarkness(plane, noise);
-  return pixelsOf(mask).filter(
-    (i) => depths[i] > 0 && plane.data[i] >= dark && isCrest(depths, i, plane.width),
-  );
+  return drawn.filter((i) => depths[i] > 0 && plane.data[i] >= dark && isCrest(depths, i, plane.width));
 }

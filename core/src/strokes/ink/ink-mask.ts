@@ -40,7 +40,7 @@ export function drawnDarkness({ data }: Plane, noise: number): number {
  * Standard deviation of bare paper, L\*: most of a sheet is bare, so that the middle deviation is the paper's.
  */
 export function paperNoise({ data }: Plane): number {
-  const some = spread(data, 10_000);
+  const some = spread(data);
   const middle = median(some);
   return 1.4826 * median(some.map((value) => Math.abs(value - middle)));
 }
@@ -107,13 +107,16 @@ function softPeaks({ width, height, data }: Plane, side: number): Plane {
   const columns = Math.ceil(width / side);
   const rows = Math.ceil(height / side);
   const peaks = new Float32Array(columns * rows);
-  const darkest = new Float32Array(width);
   for (let row = 0; row < rows; row++) {
-    darkest.fill(-Infinity);
-    const bottom = Math.min(height, (row + 1) * side);
-    for (let y = row * side; y < bottom; y++) raiseTo(darkest, data, y * width);
-    for (let column = 0; column < columns; column++)
-      peaks[row * columns + column] = largestOf(darkest, column * side, Math.min(width, (column + 1) * side));
+    const bottom = Math.min(height, (row + 1) * side) * width;
+    for (let column = 0; column < columns; column++) {
+      let best = -Infinity;
+      const left = column * side;
+      const right = Math.min(width, left + side);
+      for (let start = row * side * width; start < bottom; start += width)
+        for (let i = start + left; i < start + right; i++) if (data[i] > best) best = data[i];
+      peaks[row * columns + column] = best;
+    }
   }
   const across = new Float32Array(peaks.length);
   const out = new Float32Array(peaks.length);
@@ -132,28 +135,18 @@ function softPeaks({ width, height, data }: Plane, side: number): Plane {
   return { width: columns, height: rows, data: out };
 }
 
-/** Raises numbers to those of a row where these are larger. */
-function raiseTo(numbers: Float32Array, data: Float32Array, start: number): void {
-  for (let x = 0; x < numbers.length; x++) {
-    const value = data[start + x];
-    if (value > numbers[x]) numbers[x] = value;
-  }
-}
-
-function largestOf(numbers: Float32Array, from: number, to: number): number {
-  let largest = numbers[from];
-  for (let i = from + 1; i < to; i++) if (numbers[i] > largest) largest = numbers[i];
-  return largest;
-}
-
-/** Distance of every pixel of the mask to the nearest outside it, pixels (chamfer 3-4: within 8 %). */
-export function depthsOf(mask: Mask): Float32Array {
+/**
+ * Distance of every pixel of the mask to the nearest outside it, pixels (chamfer 3-4: within 8 %).
+ *
+ * @param drawn the pixels of the mask in reading order, where they are known already
+ */
+export function depthsOf(mask: Mask, drawn: readonly number[] = pixelsOf(mask)): Float32Array {
   const { width, height } = mask;
   const depth = new Float32Array(mask.data.length);
   // The rim of the plane counts as outside.
   const isRim = (i: number) =>
     i < width || i >= (height - 1) * width || i % width === 0 || i % width === width - 1;
-  const inside = pixelsOf(mask).filter((i) => !isRim(i));
+  const inside = drawn.filter((i) => !isRim(i));
   for (const i of inside) depth[i] = nearest(depth, i, -1, -width);
   for (let k = inside.length - 1; k >= 0; k--) {
     const i = inside[k];

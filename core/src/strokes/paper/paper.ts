@@ -1,4 +1,4 @@
-import { boxMean, median, narrowFilledIn, type Plane } from '../../raster/index.js';
+import { boxMean, median, fillNarrow, type Plane } from '../../raster/index.js';
 
 /** A drawing without its paper: what was laid on it. */
 export type Ink = {
@@ -45,7 +45,7 @@ export function evenPaper(lightness: Plane, pxPerMm: number): Ink {
   });
   const ink = takenOff(lightness, paper, { ...paper, data: strength }, side);
   // A square's tone was taken a little to the paper's side of its middle: bare paper is where most of the sheet is.
-  const bare = median(spread(ink, 10_000));
+  const bare = median(spread(ink));
   for (let i = 0; i < ink.length; i++) ink[i] -= bare;
   return {
     plane: { ...lightness, data: ink },
@@ -115,7 +115,7 @@ function isLightOnDark({ width, height, data }: Plane, middle: Plane, side: numb
 /** Fills what is drawn from the paper around it. */
 function filledIn(squares: Plane, lightOnDark: boolean, squaresPerMm: number): Plane {
   const reach = Math.max(1, Math.round((widestDrawnMm / 2) * squaresPerMm));
-  return narrowFilledIn(squares, reach, lightOnDark ? 'smallest' : 'largest');
+  return fillNarrow(squares, reach, lightOnDark ? 'smallest' : 'largest');
 }
 
 function smoothed(squares: Plane, squaresPerMm: number): Plane {
@@ -202,8 +202,11 @@ export class SquaresReader {
   }
 }
 
+/** So many pixels say what most of a sheet is like. */
+const enoughPixels = 10_000;
+
 /** About so many of a plane's numbers, evenly spread. */
-export function spread(data: Float32Array, count: number): number[] {
+export function spread(data: Float32Array, count = enoughPixels): number[] {
   const skip = Math.max(1, Math.floor(data.length / count)) | 1;
   const some: number[] = [];
   for (let i = skip >> 1; i < data.length; i += skip) some.push(data[i]);

@@ -1,4 +1,4 @@
-import { averaged, extremes, gaussianBlur, median, narrowFilledIn, type Plane } from '../../raster/index.js';
+import { averaged, extremes, gaussianBlur, median, fillNarrow, type Plane } from '../../raster/index.js';
 import { spread } from './paper.js';
 
 /** What is left of a stroke's blur is taken away with it: so many widths, and so many mm. */
@@ -67,12 +67,12 @@ export function tonedShare(lightness: Plane, pxPerMm: number, known: KnownStroke
  */
 function withoutStrokes(lightness: Plane, pxPerMm: number, { strokeMm, lightOnDark }: KnownStrokes): Plane {
   const reach = Math.max(1, Math.round((beyondWidths * strokeMm + beyondMm) * pxPerMm));
-  return narrowFilledIn(lightness, reach, lightOnDark ? 'smallest' : 'largest');
+  return fillNarrow(lightness, reach, lightOnDark ? 'smallest' : 'largest');
 }
 
 function strokesOn(tone: Plane, lightness: Plane, lightOnDark: boolean): Plane {
   const sign = lightOnDark ? -1 : 1;
-  const paper = median(spread(tone.data, 10_000));
+  const paper = median(spread(tone.data));
   const data = new Float32Array(tone.data.length);
   for (let i = 0; i < data.length; i++) {
     const value = tone.data[i];
@@ -80,7 +80,7 @@ function strokesOn(tone: Plane, lightness: Plane, lightOnDark: boolean): Plane {
     data[i] = sign * (value - lightness.data[i]) * madeGood;
   }
   // Filling in went to the lightest of the paper's tooth: bare paper is where most of the sheet is.
-  const bare = median(spread(data, 10_000));
+  const bare = median(spread(data));
   for (let i = 0; i < data.length; i++) data[i] -= bare;
   return { ...tone, data };
 }

@@ -69,7 +69,7 @@ export function thinned(mask: Mask): Mask {
     const gone: number[] = [];
     peel(data, width, rim, takenFirst, gone);
     peel(data, width, rim, takenSecond, gone);
-    rim = besideThese(gone, data, width, queued);
+    rim = pixelsBeside(gone, data, width, queued);
   }
   for (const i of drawn) if (data[i] && redundant[neighbourhood(data, width, i)]) data[i] = 0;
   return { width, height, data };
@@ -100,7 +100,12 @@ function peel(
 }
 
 /** The pixels left beside those that went, each once: what can go next lies there. */
-function besideThese(gone: readonly number[], data: Uint8Array, width: number, queued: Uint8Array): number[] {
+function pixelsBeside(
+  gone: readonly number[],
+  data: Uint8Array,
+  width: number,
+  queued: Uint8Array,
+): number[] {
   const offsets = neighbourOffsets(width);
   const next: number[] = [];
   for (const i of gone)
