@@ -64,3 +64,12 @@ export function carryOn(read: Read, end: PieceEnd, points: readonly number[]): v
   read.widths = carriedOn(read.widths, before, after);
   read.darkness = carriedOn(read.darkness, before, after);
 }
+
+/** Drops the places of an arm next to one of its ends. */
+export function shorten(read: Read, end: PieceEnd, count: number): void {
+  const n = read.points.length / 2;
+  const [from, to] = (end & 1) === 0 ? [count, n] : [0, n - count];
+  read.points = read.points.subarray(2 * from, 2 * to);
+  read.widths = read.widths.subarray(from, to);
+  read.darkness = read.darkness.subarray(from, to);
+}

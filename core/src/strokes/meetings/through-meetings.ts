@@ -1,10 +1,11 @@
-import { nearestToLines, stepLength, turnBetween } from '../../geometry/index.js';
+import { fitLine, nearestToLines, type Line, stepLength, turnBetween } from '../../geometry/index.js';
 import type { Plane } from '../../raster/index.js';
-import { carryOn, endsAt, headingOf, type Heading, type Read } from './arm-ends.js';
+import { carryOn, endsAt, headingOf, shorten, type Heading, type Read } from './arm-ends.js';
 import { centreRun } from '../middles/centre.js';
 import { chained, type PieceEnd } from '../middles/chain.js';
 import type { Stroke } from '../stroke.js';
 import { carryOverForks } from './forks.js';
+import { carryOverNets, type OverNet } from './nets.js';
 import { carryPastEachOther, touchingStrokes } from './touching.js';
 import type { Arm, Meeting, StrokeGraph } from '../skeleton/graph.js';
 import { centredByOwnRim } from './own-rim.js';
@@ -21,13 +22,26 @@ export function strokesThrough(graph: StrokeGraph, ink: Plane, depths: Float32Ar
   const at = graph.armsByMeeting();
   const reads = graph.arms.map((arm) => arm && readArm(graph, arm, at, ink, depths));
   const { onward, nodes } = carryOverForks(graph, reads, at);
-  const carried = new Set(onward.keys());
   const inkDepths = { depths: { width: ink.width, height: ink.height, data: depths }, darkness: ink };
+  const open = new Map<number, PieceEnd[]>();
+  at.forEach((own, node) => {
+    if (own.length < 3 || nodes.has(node) || graph.meetings[node].under) return;
+    open.set(node, endsAt(graph, own, node));
+  });
+  const nets = carryOverNets(graph, reads, open, inkDepths.depths);
+  for (const [one, other] of nets.onward) onward.set(one, other);
+  for (const k of nets.gone) reads[k] = null;
+  const carried = new Set(onward.keys());
   at.forEach((own, node) => {
     if (nodes.has(node)) return;
-    const ends = endsAt(graph, own, node);
+    const all = endsAt(graph, own, node);
     const meeting = graph.meetings[node];
-    if (!isMeeting(meeting, ends.length)) return;
+    if (!isMeeting(meeting, all.length)) return;
+    const ends = all.filter((end) => !carried.has(end) && !nets.gone.has(end >> 1));
+    if (ends.length < all.length) {
+      leaveNet(meeting, ends, reads, nets.over, onward);
+      return;
+    }
     const touching = carryPastEachOther(touchingStrokes(meeting, ends, reads), reads, onward);
     if (touching) {
       for (const end of ends) carried.add(end);
@@ -45,6 +59,37 @@ export function strokesThrough(graph: StrokeGraph, ink: Plane, depths: Float32Ar
     reads.map((read, k) => read && pieceOf(graph, read, at, [carried.has(2 * k), carried.has(2 * k + 1)])),
     onward,
   );
+}
+
+/** Brings the arms that are left at a meeting of a net to the strokes carried over it. */
+function leaveNet(
+  meeting: Meeting,
+  ends: readonly PieceEnd[],
+  reads: readonly (Read | null)[],
+  over: readonly OverNet[],
+  onward: Map<PieceEnd, PieceEnd>,
+): void {
+  if (ends.length === 0) return;
+  const headings = ends.map((end) => headingOf(reads[end >> 1], end, meeting));
+  const passing = over.flatMap(({ points }) => lineNear(points, meeting));
+  Object.assign(meeting, crossingOf(meeting, headings, passing));
+  bringTo(meeting, { ends, headings, reads });
+  for (const [a, b] of straightest(headings)) {
+    onward.set(ends[a], ends[b]);
+    onward.set(ends[b], ends[a]);
+  }
+}
+
+/** The line along a run where it passes through a meeting; none where it passes by. */
+function lineNear(points: readonly number[], { x, y, reach }: Meeting): Line[] {
+  let [nearest, distance] = [-1, reach];
+  for (let i = 0; i < points.length; i += 2) {
+    const own = stepLength(points[i] - x, points[i + 1] - y);
+    if (own < distance) [nearest, distance] = [i / 2, own];
+  }
+  if (nearest < 0) return [];
+  const last = points.length / 2 - 1;
+  return [fitLine(Float64Array.from(points), Math.max(0, nearest - 3), Math.min(last, nearest + 3))];
 }
 
 /** Whether arms meet at a place, or one only ends there. */
@@ -97,8 +142,12 @@ function clearOf(
 }
 
 /** Where the lines of a meeting's arms cross, by least squares; its own place where they hardly do, or do so far away. */
-function crossingOf(meeting: Meeting, headings: readonly (Heading | null)[]): { x: number; y: number } {
-  const lines = headings.flatMap((heading) => (heading ? [heading.line] : []));
+function crossingOf(
+  meeting: Meeting,
+  headings: readonly (Heading | null)[],
+  passing: readonly Line[] = [],
+): { x: number; y: number } {
+  const lines = [...headings.flatMap((heading) => (heading ? [heading.line] : [])), ...passing];
   const { x, y, determinant } = nearestToLines(lines, meeting.x, meeting.y, ownShare);
   if (determinant < minDeterminant) return meeting;
   return stepLength(x - meeting.x, y - meeting.y) > maxShiftOf(meeting) ? meeting : { x, y };
@@ -124,11 +173,7 @@ function trimBehind(read: Read | null, end: PieceEnd, meeting: Meeting, heading:
   };
   let behind = 0;
   while (behind < n - 2 && isBehind(at(behind))) behind++;
-  if (behind === 0) return;
-  const [from, to] = (end & 1) === 0 ? [behind, n] : [0, n - behind];
-  read.points = read.points.subarray(2 * from, 2 * to);
-  read.widths = read.widths.subarray(from, to);
-  read.darkness = read.darkness.subarray(from, to);
+  shorten(read, end, behind);
 }
 
 /** The arms of a meeting: their ends there, where each points, and every arm as it is read. */
@@ -140,12 +185,19 @@ type Ends = {
 
 /** Puts a meeting where its strokes meet, and carries its arms on to it. */
 function settle(meeting: Meeting, { ends, headings, reads }: Ends, ink: Ink): void {
-  const trim = () => ends.forEach((end, k) => trimBehind(reads[end >> 1], end, meeting, headings[k]));
   Object.assign(meeting, crossingOf(meeting, headings));
-  trim();
+  trimAll(meeting, { ends, headings, reads });
   const arms = headings.flatMap((heading, k) => armUpTo(meeting, reads[ends[k] >> 1], ends[k], heading));
   Object.assign(meeting, settledMeeting(meeting, arms, ink));
-  trim();
+  bringTo(meeting, { ends, headings, reads });
+}
+
+const trimAll = (meeting: Meeting, { ends, headings, reads }: Ends) =>
+  ends.forEach((end, k) => trimBehind(reads[end >> 1], end, meeting, headings[k]));
+
+/** Carries arms on to a meeting, bent into it as they point. */
+function bringTo(meeting: Meeting, { ends, headings, reads }: Ends): void {
+  trimAll(meeting, { ends, headings, reads });
   ends.forEach((end, k) => {
     const read = reads[end >> 1];
     for (const arm of armUpTo(meeting, read, end, headings[k]))

@@ -1,0 +1,212 @@
+import KDBush from 'kdbush';
+import { pushCubic, stepLength, turnBetween } from '../../geometry/index.js';
+import { median } from '../../raster/index.js';
+import type { PieceEnd } from '../middles/chain.js';
+import type { StrokeGraph } from '../skeleton/graph.js';
+import { carryOn, pointsOfHeading, shorten, wayOut, type Heading, type Read } from './arm-ends.js';
+import type { Depths } from './settle-meeting.js';
+
+/** A stroke goes straight on over a net of meetings for no more than this many times its width. */
+const maxReach = 8;
+
+/** Two arms are one stroke over a net when it turns less than this and lies no further aside: pixels, or a share of its width, or of the way from one to the other. */
+const maxTurnRad = (18 * Math.PI) / 180;
+const maxAsidePx = 1.5;
+const maxAsideShare = 0.3;
+const maxAsideSlope = 0.12;
+
+/** Arms this much wider or darker than each other (as a logarithm) are two strokes. */
+const maxUnlike = Math.log(1.9);
+
+/** A stroke that goes on lies in ink nearly all the way, this share of its half width deep, and so deep on average. */
+const maxBareShare = 0.1;
+const minDepthShare = 0.2;
+const meanDepthShare = 0.55;
+
+/** An arm between meetings is part of a stroke that goes straight on when it lies within this share of its half width, and a pixel. */
+const coveredShare = 0.8;
+
+/** Points of a stroke carried on are about so far apart, pixels. */
+const stepPx = 1.5;
+
+/** How much a stretch as long as may be counts, beside as much of a turn as may be. */
+const lengthShare = 0.7;
+
+/** Where an arm points is read at its end and, since other ink draws that aside, further out: by these shares of what is read. */
+const skips = [0, 0.5, 1];
+
+/** An arm long enough to point somewhere, at the meeting where one of its ends lies. */
+type Ray = { end: PieceEnd; node: number; heading: Heading; halfPx: number; skipped: number };
+
+/** A stroke carried over a net: its points and half its width, pixels. */
+export type OverNet = { points: number[]; halfPx: number };
+
+/** What becomes of the meetings of nets. */
+export type Nets = {
+  /** Which ends go on in each other, both ways; their arms are carried on half way. */
+  onward: Map<PieceEnd, PieceEnd>;
+  /** Arms that are part of a stroke carried over them. */
+  gone: Set<number>;
+  over: OverNet[];
+};
+
+/**
+ * Carries strokes straight on over several meetings at once. Where wide strokes cross close beside each other their
+ * thinned lines are a net of short arms of which none points anywhere; the arms that leave the net do.
+ *
+ * @param nodes the meetings that are still open
+ */
+export function carryOverNets(
+  graph: StrokeGraph,
+  reads: readonly (Read | null)[],
+  endsOf: ReadonlyMap<number, readonly PieceEnd[]>,
+  depths: Depths,
+): Nets {
+  const rays = [...endsOf].flatMap(([node, ends]) => ends.flatMap((end) => raysOf(graph, reads, end, node)));
+  const nets: Nets = { onward: new Map(), gone: new Set(), over: [] };
+  if (rays.length === 0) return nets;
+  const taken = new Set<PieceEnd>();
+  for (const { one, other } of pairsOf(rays, depths)) {
+    if (taken.has(one.end) || taken.has(other.end)) continue;
+    taken.add(one.end);
+    taken.add(other.end);
+    if (one.node === other.node) continue;
+    const between = wayBetween(one, other);
+    for (const { end, skipped } of [one, other]) {
+      const read = reads[end >> 1];
+      if (read) shorten(read, end, skipped);
+    }
+    const read = reads[one.end >> 1];
+    if (read) carryOn(read, one.end, between.slice(0, -2));
+    nets.onward.set(one.end, other.end);
+    nets.onward.set(other.end, one.end);
+    nets.over.push({
+      points: [one.heading.x, one.heading.y, ...between],
+      halfPx: Math.min(one.halfPx, other.halfPx),
+    });
+  }
+  for (const k of covered(graph, nets.over, endsOf, taken)) nets.gone.add(k);
+  return nets;
+}
+
+function raysOf(graph: StrokeGraph, reads: readonly (Read | null)[], end: PieceEnd, node: number): Ray[] {
+  const read = reads[end >> 1];
+  if (!read) return [];
+  const n = read.points.length / 2;
+  const halfPx = median(read.widths) / 2;
+  const count = pointsOfHeading(Infinity, Math.min(graph.meetings[node].reach, 1.3 * halfPx));
+  const darkness = median(read.darkness);
+  return skips.flatMap((share) => {
+    const skipped = Math.round(share * count);
+    if (n < skipped + count) return [];
+    const first = (end & 1) === 0 ? skipped : n - 1 - skipped;
+    const heading = {
+      x: read.points[2 * first],
+      y: read.points[2 * first + 1],
+      ...wayOut(read.points, end, skipped, skipped + count - 1),
+      darkness,
+    };
+    return [{ end, node, heading, halfPx, skipped }];
+  });
+}
+
+/** Rays that go on in each other, the straightest and nearest first. */
+function pairsOf(rays: readonly Ray[], depths: Depths): { one: Ray; other: Ray }[] {
+  const index = new KDBush(rays.length);
+  for (const { heading } of rays) index.add(heading.x, heading.y);
+  index.finish();
+  const pairs: { one: Ray; other: Ray; fault: number }[] = [];
+  rays.forEach((one, k) => {
+    const reach = 2 * maxReach * one.halfPx;
+    for (const other of index.within(one.heading.x, one.heading.y, reach)) {
+      if (other <= k || rays[other].end >> 1 === one.end >> 1) continue;
+      const fault = faultOf(one, rays[other]);
+      if (fault < Infinity) pairs.push({ one, other: rays[other], fault });
+    }
+  });
+  return pairs
+    .sort((a, b) => a.fault - b.fault)
+    .filter(({ one, other }) => one.node === other.node || isInk(one, other, depths));
+}
+
+/** How far from straight a stroke goes on from one ray in another; endless when they are no one stroke. */
+function faultOf(one: Ray, other: Ray): number {
+  const [a, b] = [one.heading, other.heading];
+  const ahead = (a.x - b.x) * a.ux + (a.y - b.y) * a.uy;
+  if (ahead < 0) return Infinity;
+  const turn = turnBetween(a.ux, a.uy, -b.ux, -b.uy);
+  const half = Math.min(one.halfPx, other.halfPx);
+  const unlike = Math.max(
+    Math.abs(Math.log((a.darkness + 0.1) / (b.darkness + 0.1))),
+    Math.abs(Math.log((one.halfPx + 0.5) / (other.halfPx + 0.5))),
+  );
+  const aside = Math.max(
+    Math.abs(a.line.nx * b.x + a.line.ny * b.y - a.line.offset),
+    Math.abs(b.line.nx * a.x + b.line.ny * a.y - b.line.offset),
+  );
+  const maxAside = Math.max(maxAsidePx, 2 * maxAsideShare * half, maxAsideSlope * ahead);
+  if (turn > maxTurnRad || unlike > maxUnlike || aside > maxAside) return Infinity;
+  return turn / maxTurnRad + aside / maxAside + (lengthShare * ahead) / (2 * maxReach * half);
+}
+
+/** The way from one ray to the other that leaves and arrives as they point (Hermite), without its first point. */
+function wayBetween({ heading: a }: Ray, { heading: b }: Ray): number[] {
+  const length = stepLength(b.x - a.x, b.y - a.y);
+  const handle = length / 3;
+  const points: number[] = [];
+  pushCubic(
+    [
+      ...[a.x, a.y, a.x - handle * a.ux, a.y - handle * a.uy],
+      ...[b.x - handle * b.ux, b.y - handle * b.uy, b.x, b.y],
+    ],
+    Math.max(2, Math.round(length / stepPx)),
+    points,
+  );
+  return points;
+}
+
+function isInk(one: Ray, other: Ray, { width, data }: Depths): boolean {
+  const half = Math.min(one.halfPx, other.halfPx);
+  const points = wayBetween(one, other);
+  const n = points.length / 2;
+  let sum = 0;
+  let bare = 0;
+  for (let i = 0; i < n; i++) {
+    const depth = data[Math.floor(points[2 * i + 1]) * width + Math.floor(points[2 * i])] || 0;
+    if (depth < minDepthShare * half) bare++;
+    sum += Math.min(depth, half);
+  }
+  return bare <= maxBareShare * n && sum >= meanDepthShare * half * n;
+}
+
+/** Arms between meetings none of whose ends goes on, that lie in a stroke carried over them. */
+function covered(
+  { arms, meetings }: StrokeGraph,
+  over: readonly OverNet[],
+  endsOf: ReadonlyMap<number, readonly PieceEnd[]>,
+  taken: ReadonlySet<PieceEnd>,
+): number[] {
+  const places = over.flatMap(({ points, halfPx }) =>
+    Array.from({ length: points.length / 2 }, (_, i) => ({ x: points[2 * i], y: points[2 * i + 1], halfPx })),
+  );
+  if (places.length === 0) return [];
+  const index = new KDBush(places.length);
+  for (const { x, y } of places) index.add(x, y);
+  index.finish();
+  const widest = Math.max(...places.map(({ halfPx }) => halfPx));
+  const isCovered = (x: number, y: number) =>
+    index
+      .within(x, y, coveredShare * widest + 1)
+      .some(
+        (i) => stepLength(places[i].x - x, places[i].y - y) <= coveredShare * places[i].halfPx + 1,
+      );
+  const inner = new Set([...endsOf.values()].flat().map((end) => end >> 1));
+  return [...inner].filter((k) => {
+    const arm = arms[k];
+    if (!arm || arm.from < 0 || taken.has(2 * k) || taken.has(2 * k + 1)) return false;
+    if (!endsOf.has(arm.from) || !endsOf.has(arm.to)) return false;
+    const { points } = arm;
+    for (let i = 0; i < points.length; i += 2) if (!isCovered(points[i], points[i + 1])) return false;
+    return points.length > 0 || (isCovered(meetings[arm.from].x, meetings[arm.from].y) && isCovered(meetings[arm.to].x, meetings[arm.to].y));
+  });
+}
