@@ -6,8 +6,8 @@ import type { StrokeGraph } from '../skeleton/graph.js';
 import { carryOn, pointsOfHeading, shorten, wayOut, type Heading, type Read } from './arm-ends.js';
 import type { Depths } from './settle-meeting.js';
 
-/** A stroke goes straight on over a net of meetings for no more than this many times its width. */
-const maxReach = 8;
+/** A stroke goes straight on over a net of meetings for no more than this many times the depth of their ink. */
+const maxReach = 18;
 
 /** Two arms are one stroke over a net when it turns less than this and lies no further aside: pixels, or a share of its width, or of the way from one to the other. */
 const maxTurnRad = (18 * Math.PI) / 180;
@@ -24,19 +24,19 @@ const minDepthShare = 0.2;
 const meanDepthShare = 0.55;
 
 /** An arm between meetings is part of a stroke that goes straight on when it lies within this share of its half width, and a pixel. */
-const coveredShare = 0.8;
+const coveredShare = 0.7;
 
 /** Points of a stroke carried on are about so far apart, pixels. */
 const stepPx = 1.5;
 
 /** How much a stretch as long as may be counts, beside as much of a turn as may be. */
-const lengthShare = 0.7;
+const lengthShare = 1.5;
 
 /** Where an arm points is read at its end and, since other ink draws that aside, further out: by these shares of what is read. */
 const skips = [0, 0.5, 1];
 
 /** An arm long enough to point somewhere, at the meeting where one of its ends lies. */
-type Ray = { end: PieceEnd; node: number; heading: Heading; halfPx: number; skipped: number };
+type Ray = { end: PieceEnd; node: number; heading: Heading; halfPx: number; deepest: number; skipped: number };
 
 /** A stroke carried over a net: its points and half its width, pixels. */
 export type OverNet = { points: number[]; halfPx: number };
@@ -85,7 +85,7 @@ export function carryOverNets(
       halfPx: Math.min(one.halfPx, other.halfPx),
     });
   }
-  for (const k of covered(graph, nets.over, endsOf, taken)) nets.gone.add(k);
+  for (const k of covered(graph, reads, nets.over, endsOf, taken)) nets.gone.add(k);
   return nets;
 }
 
@@ -106,7 +106,7 @@ function raysOf(graph: StrokeGraph, reads: readonly (Read | null)[], end: PieceE
       ...wayOut(read.points, end, skipped, skipped + count - 1),
       darkness,
     };
-    return [{ end, node, heading, halfPx, skipped }];
+    return [{ end, node, heading, halfPx, deepest: graph.meetings[node].deepest, skipped }];
   });
 }
 
@@ -117,9 +117,10 @@ function pairsOf(rays: readonly Ray[], depths: Depths): { one: Ray; other: Ray }
   index.finish();
   const pairs: { one: Ray; other: Ray; fault: number }[] = [];
   rays.forEach((one, k) => {
-    const reach = 2 * maxReach * one.halfPx;
-    for (const other of index.within(one.heading.x, one.heading.y, reach)) {
-      if (other <= k || rays[other].end >> 1 === one.end >> 1) continue;
+    for (const other of index.within(one.heading.x, one.heading.y, maxReach * one.deepest)) {
+      if (rays[other].end >> 1 === one.end >> 1) continue;
+      // The one in deeper ink looks for the other.
+      if (rays[other].deepest > one.deepest || (rays[other].deepest === one.deepest && other < k)) continue;
       const fault = faultOf(one, rays[other]);
       if (fault < Infinity) pairs.push({ one, other: rays[other], fault });
     }
@@ -146,7 +147,7 @@ function faultOf(one: Ray, other: Ray): number {
   );
   const maxAside = Math.max(maxAsidePx, 2 * maxAsideShare * half, maxAsideSlope * ahead);
   if (turn > maxTurnRad || unlike > maxUnlike || aside > maxAside) return Infinity;
-  return turn / maxTurnRad + aside / maxAside + (lengthShare * ahead) / (2 * maxReach * half);
+  return turn / maxTurnRad + aside / maxAside + (lengthShare * ahead) / (maxReach * Math.max(one.deepest, other.deepest));
 }
 
 /** The way from one ray to the other that leaves and arrives as they point (Hermite), without its first point. */
@@ -182,6 +183,7 @@ function isInk(one: Ray, other: Ray, { width, data }: Depths): boolean {
 /** Arms between meetings none of whose ends goes on, that lie in a stroke carried over them. */
 function covered(
   { arms, meetings }: StrokeGraph,
+  reads: readonly (Read | null)[],
   over: readonly OverNet[],
   endsOf: ReadonlyMap<number, readonly PieceEnd[]>,
   taken: ReadonlySet<PieceEnd>,
@@ -205,7 +207,8 @@ function covered(
     const arm = arms[k];
     if (!arm || arm.from < 0 || taken.has(2 * k) || taken.has(2 * k + 1)) return false;
     if (!endsOf.has(arm.from) || !endsOf.has(arm.to)) return false;
-    const { points } = arm;
+    const read = reads[k]?.points ?? [];
+    const points = read.length > 0 ? read : arm.points;
     for (let i = 0; i < points.length; i += 2) if (!isCovered(points[i], points[i + 1])) return false;
     return points.length > 0 || (isCovered(meetings[arm.from].x, meetings[arm.from].y) && isCovered(meetings[arm.to].x, meetings[arm.to].y));
   });
