@@ -180,7 +180,7 @@ function isInk(one: Ray, other: Ray, { width, data }: Depths): boolean {
   return bare <= maxBareShare * n && sum >= meanDepthShare * half * n;
 }
 
-/** Arms between meetings none of whose ends goes on, that lie in a stroke carried over them. */
+/** Arms between meetings none of whose ends goes on, that lie in one stroke carried over them. */
 function covered(
   { arms, meetings }: StrokeGraph,
   reads: readonly (Read | null)[],
@@ -188,28 +188,38 @@ function covered(
   endsOf: ReadonlyMap<number, readonly PieceEnd[]>,
   taken: ReadonlySet<PieceEnd>,
 ): number[] {
-  const places = over.flatMap(({ points, halfPx }) =>
-    Array.from({ length: points.length / 2 }, (_, i) => ({ x: points[2 * i], y: points[2 * i + 1], halfPx })),
+  const places = over.flatMap(({ points, halfPx }, stroke) =>
+    Array.from({ length: points.length / 2 }, (_, i) => ({
+      x: points[2 * i],
+      y: points[2 * i + 1],
+      reach: coveredShare * halfPx + 1,
+      stroke,
+    })),
   );
   if (places.length === 0) return [];
   const index = new KDBush(places.length);
   for (const { x, y } of places) index.add(x, y);
   index.finish();
-  const widest = Math.max(...places.map(({ halfPx }) => halfPx));
-  const isCovered = (x: number, y: number) =>
+  const widest = Math.max(...places.map(({ reach }) => reach));
+  const strokesAt = (x: number, y: number) =>
     index
-      .within(x, y, coveredShare * widest + 1)
-      .some(
-        (i) => stepLength(places[i].x - x, places[i].y - y) <= coveredShare * places[i].halfPx + 1,
-      );
+      .within(x, y, widest)
+      .map((i) => places[i])
+      .filter((place) => stepLength(place.x - x, place.y - y) <= place.reach)
+      .map(({ stroke }) => stroke);
   const inner = new Set([...endsOf.values()].flat().map((end) => end >> 1));
   return [...inner].filter((k) => {
     const arm = arms[k];
     if (!arm || arm.from < 0 || taken.has(2 * k) || taken.has(2 * k + 1)) return false;
     if (!endsOf.has(arm.from) || !endsOf.has(arm.to)) return false;
     const read = reads[k]?.points ?? [];
-    const points = read.length > 0 ? read : arm.points;
-    for (let i = 0; i < points.length; i += 2) if (!isCovered(points[i], points[i + 1])) return false;
-    return points.length > 0 || (isCovered(meetings[arm.from].x, meetings[arm.from].y) && isCovered(meetings[arm.to].x, meetings[arm.to].y));
+    const [a, b] = [meetings[arm.from], meetings[arm.to]];
+    const points = read.length > 0 ? read : [a.x, a.y, ...arm.points, b.x, b.y];
+    let strokes = strokesAt(points[0], points[1]);
+    for (let i = 2; i < points.length && strokes.length > 0; i += 2) {
+      const own = strokesAt(points[i], points[i + 1]);
+      strokes = strokes.filter((stroke) => own.includes(stroke));
+    }
+    return strokes.length > 0;
   });
 }

@@ -1,4 +1,4 @@
-import { cornersOf, reversedPoints, stepLength, turnBetween } from '../../geometry/index.js';
+import { cornersOf, crossing, fitLine, reversedPoints, stepLength, turnBetween } from '../../geometry/index.js';
 import type { Skeleton } from './skeleton.js';
 
 /** A stretch of a stroke between two places where strokes end or meet, in pixels. */
@@ -72,7 +72,7 @@ export class StrokeGraph {
   partAtCorners(depthAt: (x: number, y: number) => number): void {
     this.arms.forEach((arm, k) => {
       if (!arm || arm.from < 0) return;
-      const corners = cornersOf(arm.points, false, sharpTurns);
+      const corners = cornersOf(arm.points, false, sharpTurns).filter((i) => isPointed(arm.points, i, depthAt));
       if (corners.length === 0) return;
       const nodes = corners.map((i) => {
         const [x, y] = [arm.points[2 * i], arm.points[2 * i + 1]];
@@ -207,6 +207,26 @@ export class StrokeGraph {
     });
   }
 }
+
+/** Whether the ink at a corner of a run reaches to where its sides would cross; that of a round bend does not. */
+function isPointed(points: readonly number[], corner: number, depthAt: (x: number, y: number) => number): boolean {
+  const n = points.length / 2;
+  const depth = depthAt(points[2 * corner], points[2 * corner + 1]);
+  const near = Math.round(sideFrom * depth);
+  const count = Math.max(sharpPoints, Math.round(sideLength * depth));
+  const [before, after] = [corner - near - count, corner + near + count];
+  if (before < 0 || after >= n) return true;
+  const run = Float64Array.from(points);
+  const tip = crossing(fitLine(run, before, before + count), fitLine(run, after - count, after));
+  return tip === null || depthAt(...tip) >= pointedDepth * depth;
+}
+
+/** The sides of a corner are read from so far on each way, over so much of them: times the depth of the ink there. */
+const sideFrom = 1.3;
+const sideLength = 2;
+
+/** Where the sides of a corner cross the ink is at least so deep, times that of the corner of the thinned line. */
+const pointedDepth = 0.8;
 
 /** A run of pixels that turns by so much over so many of them to each side turns back: no bend is so tight. */
 const sharpTurns = { arm: 8, turnRad: (105 * Math.PI) / 180 };
