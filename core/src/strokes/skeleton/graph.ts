@@ -226,7 +226,7 @@ const sideFrom = 1.3;
 const sideLength = 2;
 
 /** Where the sides of a corner cross the ink is at least so deep, times that of the corner of the thinned line. */
-const pointedDepth = 0.8;
+const pointedDepth = 0.6;
 
 /** A run of pixels that turns by so much over so many of them to each side turns back: no bend is so tight. */
 const sharpTurns = { arm: 8, turnRad: (105 * Math.PI) / 180 };
