@@ -13,15 +13,15 @@ const maxReach = 18;
 const maxTurnRad = (18 * Math.PI) / 180;
 const maxAsidePx = 1.5;
 const maxAsideShare = 0.3;
-const maxAsideSlope = 0.12;
+const maxAsideSlope = 0.17;
 
 /** Arms this much wider or darker than each other (as a logarithm) are two strokes. */
 const maxUnlike = Math.log(1.9);
 
 /** A stroke that goes on lies in ink nearly all the way, this share of its half width deep, and so deep on average. */
-const maxBareShare = 0.1;
+const maxBareShare = 0.15;
 const minDepthShare = 0.2;
-const meanDepthShare = 0.55;
+const meanDepthShare = 0.45;
 
 /** An arm between meetings is part of a stroke that goes straight on when it lies within this share of its half width, and a pixel. */
 const coveredShare = 0.7;
