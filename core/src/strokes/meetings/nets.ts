@@ -10,10 +10,10 @@ import type { Depths } from './settle-meeting.js';
 const maxReach = 18;
 
 /** Two arms are one stroke over a net when it turns less than this and lies no further aside: pixels, or a share of its width, or of the way from one to the other. */
-const maxTurnRad = (18 * Math.PI) / 180;
+const maxTurnRad = (23 * Math.PI) / 180;
 const maxAsidePx = 1.5;
 const maxAsideShare = 0.3;
-const maxAsideSlope = 0.17;
+const maxAsideSlope = 0.23;
 
 /** Arms this much wider or darker than each other (as a logarithm) are two strokes. */
 const maxUnlike = Math.log(1.9);
@@ -33,7 +33,7 @@ const stepPx = 1.5;
 const lengthShare = 1.5;
 
 /** Where an arm points is read at its end and, since other ink draws that aside, further out: by these shares of what is read. */
-const skips = [0, 0.5, 1];
+const skips = [0, 0.5, 1, 1.7, 2.5];
 
 /** An arm long enough to point somewhere, at the meeting where one of its ends lies. */
 type Ray = { end: PieceEnd; node: number; heading: Heading; halfPx: number; deepest: number; skipped: number };
