@@ -214,7 +214,7 @@ function covered(
     if (!endsOf.has(arm.from) || !endsOf.has(arm.to)) return false;
     const read = reads[k]?.points ?? [];
     const [a, b] = [meetings[arm.from], meetings[arm.to]];
-    const points = read.length > 0 ? read : [a.x, a.y, ...arm.points, b.x, b.y];
+    const points = 2 * read.length >= arm.points.length ? read : [a.x, a.y, ...arm.points, b.x, b.y];
     let strokes = strokesAt(points[0], points[1]);
     for (let i = 2; i < points.length && strokes.length > 0; i += 2) {
       const own = strokesAt(points[i], points[i + 1]);
