@@ -26,6 +26,9 @@ const meanDepthShare = 0.45;
 /** An arm between meetings is part of a stroke that goes straight on when it lies within this share of its half width, and a pixel. */
 const coveredShare = 0.7;
 
+/** … over this share of its length. */
+const minCovered = 0.8;
+
 /** Points of a stroke carried on are about so far apart, pixels. */
 const stepPx = 1.5;
 
@@ -215,11 +218,10 @@ function covered(
     const read = reads[k]?.points ?? [];
     const [a, b] = [meetings[arm.from], meetings[arm.to]];
     const points = 2 * read.length >= arm.points.length ? read : [a.x, a.y, ...arm.points, b.x, b.y];
-    let strokes = strokesAt(points[0], points[1]);
-    for (let i = 2; i < points.length && strokes.length > 0; i += 2) {
-      const own = strokesAt(points[i], points[i + 1]);
-      strokes = strokes.filter((stroke) => own.includes(stroke));
-    }
-    return strokes.length > 0;
+    const counts = new Map<number, number>();
+    for (let i = 0; i < points.length; i += 2)
+      for (const stroke of new Set(strokesAt(points[i], points[i + 1])))
+        counts.set(stroke, (counts.get(stroke) ?? 0) + 1);
+    return [...counts.values()].some((count) => count >= (minCovered * points.length) / 2);
   });
 }
