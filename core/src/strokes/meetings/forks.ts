@@ -1,27 +1,22 @@
-import { stepLength, turnBetween } from '../../geometry/index.js';
-import { endsAt, headingOf, type Heading, type Read } from './arm-ends.js';
+import { stepLength } from '../../geometry/index.js';
+import { endsAt, type Read } from './arm-ends.js';
 import type { PieceEnd } from '../middles/chain.js';
 import { carryPastEachOther, touchingStrokes } from './touching.js';
 import type { Meeting, StrokeGraph } from '../skeleton/graph.js';
 
-/** Strokes that cross at a sharp angle, or several in one place, are thinned to forks no further apart than this many times the depth of their ink. */
+/** Strokes that touch are thinned to forks no further apart than this many times the depth of their ink. */
 const maxForkReach = 7;
-
-/** Two arms are one stroke over such forks when it turns less than this, and lies less far aside: pixels, or a share of the depth of its ink. */
-const maxTurnRad = (16 * Math.PI) / 180;
-const maxAsidePx = 1.5;
-const maxAsideShare = 0.5;
 
 /** Strokes that touch are joined by their own ink only, no further than this many times its depth; what is longer is a stroke from one to the other. */
 const maxTouchReach = 2.6;
 
-/** More arms than this leave no such place: it is a net. */
-const maxArms = 8;
+/** More bridges than this are no such place: they are a net. */
+const maxBridges = 8;
 
-/** Strokes carried straight over forks: which ends go on in each other, both ways, and the forks they pass. */
+/** Strokes carried over forks: which ends go on in each other, both ways, and the forks they pass. */
 export type OverForks = { onward: Map<PieceEnd, PieceEnd>; nodes: Set<number> };
 
-/** Carries strokes straight on over forks that lie close together, where all of them go on. What lies between the forks goes. */
+/** Carries strokes that only touch past each other where they are thinned to forks that lie close together. What lies between the forks goes. */
 export function carryOverForks(
   graph: StrokeGraph,
   reads: (Read | null)[],
@@ -58,12 +53,12 @@ function clusterOf(
     const arm = arms[cluster[i]];
     for (const k of arm ? [...at[arm.from], ...at[arm.to]] : [])
       if (bridges.has(k) && !cluster.includes(k)) cluster.push(k);
-    if (cluster.length > maxArms) return [first];
+    if (cluster.length > maxBridges) return [first];
   }
   return cluster;
 }
 
-/** Carries the strokes over the forks that some bridges join, when every one of them goes on. */
+/** Carries the strokes past each other over the forks that some bridges join, when every one of them goes on. */
 function carry(
   graph: StrokeGraph,
   reads: (Read | null)[],
@@ -76,16 +71,11 @@ function carry(
   const ends = [...nodes].flatMap((node) =>
     endsAt(graph, at[node], node)
       .filter((end) => !cluster.includes(end >> 1))
-      .map((end) => ({ end, node, heading: headingOf(reads[end >> 1], end, graph.meetings[node]) })),
+      .map((end) => ({ end, node })),
   );
-  if (ends.length < 4 || ends.length > maxArms || ends.length % 2 !== 0) return false;
+  if (ends.length !== 4) return false;
   const bridgePx = Math.max(...cluster.map((k) => lengthOf(graph, k)));
   if (ends.some(({ end }) => isBeside(graph, end >> 1, nodes, bridgePx))) return false;
-  const done = () => {
-    for (const node of nodes) passed.add(node);
-    for (const k of cluster) reads[k] = null;
-    return true;
-  };
   const middle = middleOf([...nodes].map((node) => graph.meetings[node]));
   const bends = touchingStrokes(
     middle,
@@ -93,39 +83,15 @@ function carry(
     reads,
   );
   const deepest = Math.max(...[...nodes].map((node) => graph.meetings[node].deepest));
-  const isLink = bridgePx > maxTouchReach * deepest + 1;
   const forkOf = new Map(ends.map(({ end, node }) => [end, node]));
-  /** Whether each stroke passes one fork only, so that what joins the forks is one more stroke. */
-  const isLadder = (strokes: readonly (readonly [PieceEnd, PieceEnd])[]) =>
-    isLink && strokes.every(([a, b]) => forkOf.get(a) === forkOf.get(b));
-  if (bends && !isLadder(bends.map(({ from, to }) => [from, to])) && carryPastEachOther(bends, reads, onward))
-    return done();
-  const pairs = straightPairs(ends, Math.max(maxAsidePx, maxAsideShare * deepest));
-  if (!pairs || isLadder(pairs)) return false;
-  for (const [a, b] of pairs) {
-    onward.set(a, b);
-    onward.set(b, a);
-  }
-  return done();
-}
-
-/** Ends that go straight on in each other; null unless all do. */
-function straightPairs(
-  ends: readonly { end: PieceEnd; heading: Heading | null }[],
-  maxAside: number,
-): [PieceEnd, PieceEnd][] | null {
-  const pairs: [PieceEnd, PieceEnd][] = [];
-  const left = [...ends];
-  for (let one = left.shift(); one; one = left.shift()) {
-    const { end, heading } = one;
-    const partner = left
-      .map((other, i) => ({ i, turn: turnOver(heading, other.heading, maxAside) }))
-      .reduce((best, other) => (other.turn < best.turn ? other : best), { i: -1, turn: maxTurnRad });
-    if (partner.i < 0) return null;
-    pairs.push([end, left[partner.i].end]);
-    left.splice(partner.i, 1);
-  }
-  return pairs;
+  // Where each stroke passes one fork only, what joins the forks is one more stroke, unless it is short.
+  const isLadder =
+    bridgePx > maxTouchReach * deepest + 1 &&
+    bends?.every(({ from, to }) => forkOf.get(from) === forkOf.get(to)) === true;
+  if (isLadder || !carryPastEachOther(bends, reads, onward)) return false;
+  for (const node of nodes) passed.add(node);
+  for (const k of cluster) reads[k] = null;
+  return true;
 }
 
 const lengthOf = (graph: StrokeGraph, k: number): number => {
@@ -151,11 +117,4 @@ function middleOf(forks: readonly Meeting[]): Pick<Meeting, 'x' | 'y' | 'reach'>
     (axis) => forks.reduce((sum, fork) => sum + fork[axis], 0) / forks.length,
   );
   return { x, y, reach: Math.max(...forks.map((fork) => fork.reach + stepLength(fork.x - x, fork.y - y))) };
-}
-
-/** How much a stroke turns that goes on from one arm in another; endless when they are no one stroke, or lie further aside of each other, pixels. */
-function turnOver(one: Heading | null, other: Heading | null, maxAside: number): number {
-  if (!one || !other) return Infinity;
-  const aside = Math.abs(one.line.nx * other.x + one.line.ny * other.y - one.line.offset);
-  return aside < maxAside ? turnBetween(one.ux, one.uy, -other.ux, -other.uy) : Infinity;
 }

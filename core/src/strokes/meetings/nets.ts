@@ -4,6 +4,7 @@ import { median } from '../../raster/index.js';
 import type { PieceEnd } from '../middles/chain.js';
 import type { StrokeGraph } from '../skeleton/graph.js';
 import { carryOn, pointsOfHeading, shorten, wayOut, type Heading, type Read } from './arm-ends.js';
+import { coveredArms, type OverNet } from './covered-arms.js';
 import type { Depths } from './settle-meeting.js';
 
 /** A stroke goes straight on over a net of meetings for no more than this many times the depth of their ink. */
@@ -23,26 +24,32 @@ const maxBareShare = 0.15;
 const minDepthShare = 0.2;
 const meanDepthShare = 0.45;
 
-/** An arm between meetings is part of a stroke that goes straight on when it lies within this share of its half width, and a pixel. */
-const coveredShare = 0.7;
-
-/** … over this share of its length. */
-const minCovered = 0.8;
-
 /** Points of a stroke carried on are about so far apart, pixels. */
 const stepPx = 1.5;
 
 /** How much a stretch as long as may be counts, beside as much of a turn as may be. */
 const lengthShare = 1.5;
 
-/** Where an arm points is read at its end and, since other ink draws that aside, further out: by these shares of what is read. */
+/** Where an arm points is read at its end and, since other ink draws that aside, further out: beyond so many times what is read. */
 const skips = [0, 0.5, 1, 1.7, 2.5];
 
-/** An arm long enough to point somewhere, at the meeting where one of its ends lies. */
-type Ray = { end: PieceEnd; node: number; heading: Heading; halfPx: number; deepest: number; skipped: number };
+/** Where an arm points is read off no more of it than the ink of a meeting so many times its half width deep asks for. */
+const headingHalves = 1.3;
 
-/** A stroke carried over a net: its points and half its width, pixels. */
-export type OverNet = { points: number[]; halfPx: number };
+/** The fewest places that say where an arm points. */
+const minPoints = 6;
+
+/** An arm long enough to point somewhere, at the meeting where one of its ends lies. */
+type Ray = {
+  end: PieceEnd;
+  node: number;
+  heading: Heading;
+  halfPx: number;
+  /** How deep the ink of the meeting is, pixels. */
+  deepest: number;
+  /** How many places at its end are left out. */
+  skipped: number;
+};
 
 /** What becomes of the meetings of nets. */
 export type Nets = {
@@ -55,9 +62,13 @@ export type Nets = {
 
 /**
  * Carries strokes straight on over several meetings at once. Where wide strokes cross close beside each other their
- * thinned lines are a net of short arms of which none points anywhere; the arms that leave the net do.
+ * thinned lines are a net of short arms of which none points anywhere; the arms that leave the net do. Two of these are
+ * one stroke where they are straight ahead of each other (good continuation), alike in width and darkness, and inked all
+ * the way; the straightest and nearest go first.
  *
- * @param nodes the meetings that are still open
+ * @param reads are cut short and carried on where their strokes go on
+ * @param endsOf the ends of arms at each meeting that is still open
+ * @param depths how deep in the ink each pixel lies
  */
 export function carryOverNets(
   graph: StrokeGraph,
@@ -88,25 +99,26 @@ export function carryOverNets(
       halfPx: Math.min(one.halfPx, other.halfPx),
     });
   }
-  for (const k of covered(graph, reads, nets.over, endsOf, taken)) nets.gone.add(k);
+  for (const k of coveredArms(graph, reads, nets.over, { endsOf, taken })) nets.gone.add(k);
   return nets;
 }
 
+/** The ways one end of an arm may point; none where it is too short to tell. */
 function raysOf(graph: StrokeGraph, reads: readonly (Read | null)[], end: PieceEnd, node: number): Ray[] {
   const read = reads[end >> 1];
   if (!read) return [];
   const n = read.points.length / 2;
   const halfPx = median(read.widths) / 2;
-  const count = pointsOfHeading(Infinity, Math.min(graph.meetings[node].reach, 1.3 * halfPx));
+  const count = pointsOfHeading(Infinity, Math.min(graph.meetings[node].reach, headingHalves * halfPx));
   const darkness = median(read.darkness);
   return skips.flatMap((share) => {
     const skipped = Math.round(share * count);
-    if (n < skipped + count) return [];
+    if (n < skipped + (share === 0 ? minPoints : count)) return [];
     const first = (end & 1) === 0 ? skipped : n - 1 - skipped;
     const heading = {
       x: read.points[2 * first],
       y: read.points[2 * first + 1],
-      ...wayOut(read.points, end, skipped, skipped + count - 1),
+      ...wayOut(read.points, end, skipped, Math.min(n, skipped + count) - 1),
       darkness,
     };
     return [{ end, node, heading, halfPx, deepest: graph.meetings[node].deepest, skipped }];
@@ -150,7 +162,11 @@ function faultOf(one: Ray, other: Ray): number {
   );
   const maxAside = Math.max(maxAsidePx, 2 * maxAsideShare * half, maxAsideSlope * ahead);
   if (turn > maxTurnRad || unlike > maxUnlike || aside > maxAside) return Infinity;
-  return turn / maxTurnRad + aside / maxAside + (lengthShare * ahead) / (maxReach * Math.max(one.deepest, other.deepest));
+  return (
+    turn / maxTurnRad +
+    aside / maxAside +
+    (lengthShare * ahead) / (maxReach * Math.max(one.deepest, other.deepest))
+  );
 }
 
 /** The way from one ray to the other that leaves and arrives as they point (Hermite), without its first point. */
@@ -169,6 +185,7 @@ function wayBetween({ heading: a }: Ray, { heading: b }: Ray): number[] {
   return points;
 }
 
+/** Whether there is ink on the way from one ray to the other. */
 function isInk(one: Ray, other: Ray, { width, data }: Depths): boolean {
   const half = Math.min(one.halfPx, other.halfPx);
   const points = wayBetween(one, other);
@@ -181,47 +198,4 @@ function isInk(one: Ray, other: Ray, { width, data }: Depths): boolean {
     sum += Math.min(depth, half);
   }
   return bare <= maxBareShare * n && sum >= meanDepthShare * half * n;
-}
-
-/** Arms between meetings none of whose ends goes on, that lie in one stroke carried over them. */
-function covered(
-  { arms, meetings }: StrokeGraph,
-  reads: readonly (Read | null)[],
-  over: readonly OverNet[],
-  endsOf: ReadonlyMap<number, readonly PieceEnd[]>,
-  taken: ReadonlySet<PieceEnd>,
-): number[] {
-  const places = over.flatMap(({ points, halfPx }, stroke) =>
-    Array.from({ length: points.length / 2 }, (_, i) => ({
-      x: points[2 * i],
-      y: points[2 * i + 1],
-      reach: coveredShare * halfPx + 1,
-      stroke,
-    })),
-  );
-  if (places.length === 0) return [];
-  const index = new KDBush(places.length);
-  for (const { x, y } of places) index.add(x, y);
-  index.finish();
-  const widest = Math.max(...places.map(({ reach }) => reach));
-  const strokesAt = (x: number, y: number) =>
-    index
-      .within(x, y, widest)
-      .map((i) => places[i])
-      .filter((place) => stepLength(place.x - x, place.y - y) <= place.reach)
-      .map(({ stroke }) => stroke);
-  const inner = new Set([...endsOf.values()].flat().map((end) => end >> 1));
-  return [...inner].filter((k) => {
-    const arm = arms[k];
-    if (!arm || arm.from < 0 || taken.has(2 * k) || taken.has(2 * k + 1)) return false;
-    if (!endsOf.has(arm.from) || !endsOf.has(arm.to)) return false;
-    const read = reads[k]?.points ?? [];
-    const [a, b] = [meetings[arm.from], meetings[arm.to]];
-    const points = 2 * read.length >= arm.points.length ? read : [a.x, a.y, ...arm.points, b.x, b.y];
-    const counts = new Map<number, number>();
-    for (let i = 0; i < points.length; i += 2)
-      for (const stroke of new Set(strokesAt(points[i], points[i + 1])))
-        counts.set(stroke, (counts.get(stroke) ?? 0) + 1);
-    return [...counts.values()].some((count) => count >= (minCovered * points.length) / 2);
-  });
 }

@@ -1,4 +1,11 @@
-import { cornersOf, crossing, fitLine, reversedPoints, stepLength, turnBetween } from '../../geometry/index.js';
+import {
+  cornersOf,
+  crossing,
+  fitLine,
+  reversedPoints,
+  stepLength,
+  turnBetween,
+} from '../../geometry/index.js';
 import type { Skeleton } from './skeleton.js';
 
 /** A stretch of a stroke between two places where strokes end or meet, in pixels. */
@@ -72,7 +79,9 @@ export class StrokeGraph {
   partAtCorners(depthAt: (x: number, y: number) => number): void {
     this.arms.forEach((arm, k) => {
       if (!arm || arm.from < 0) return;
-      const corners = cornersOf(arm.points, false, sharpTurns).filter((i) => isPointed(arm.points, i, depthAt));
+      const corners = cornersOf(arm.points, false, sharpTurns).filter((i) =>
+        isPointed(arm.points, i, depthAt),
+      );
       if (corners.length === 0) return;
       const nodes = corners.map((i) => {
         const [x, y] = [arm.points[2 * i], arm.points[2 * i + 1]];
@@ -209,7 +218,11 @@ export class StrokeGraph {
 }
 
 /** Whether the ink at a corner of a run reaches to where its sides would cross; that of a round bend does not. */
-function isPointed(points: readonly number[], corner: number, depthAt: (x: number, y: number) => number): boolean {
+function isPointed(
+  points: readonly number[],
+  corner: number,
+  depthAt: (x: number, y: number) => number,
+): boolean {
   const n = points.length / 2;
   const depth = depthAt(points[2 * corner], points[2 * corner + 1]);
   const near = Math.round(sideFrom * depth);
