@@ -77,9 +77,7 @@ function findStrokesAt(over: readonly OverNet[]): (x: number, y: number) => Set<
       stroke,
     })),
   );
-  const index = new KDBush(places.length);
-  for (const { x, y } of places) index.add(x, y);
-  index.finish();
+  const index = indexOf(places);
   const widest = places.reduce((most, { reach }) => Math.max(most, reach), 0);
   return (x, y) =>
     new Set(
@@ -89,4 +87,13 @@ function findStrokesAt(over: readonly OverNet[]): (x: number, y: number) => Set<
         .filter((place) => stepLength(place.x - x, place.y - y) <= place.reach)
         .map(({ stroke }) => stroke),
     );
+}
+
+/** An index of places to be found by where they are; it may be empty. */
+export function indexOf(places: readonly { x: number; y: number }[]): KDBush {
+  const index = new KDBush(Math.max(1, places.length));
+  for (const { x, y } of places) index.add(x, y);
+  if (places.length === 0) index.add(Infinity, Infinity);
+  index.finish();
+  return index;
 }

@@ -1,10 +1,9 @@
-import KDBush from 'kdbush';
-import { pushCubic, stepLength, turnBetween } from '../../geometry/index.js';
+import { fitLine, pushCubic, stepLength, turnBetween, type Line } from '../../geometry/index.js';
 import { median } from '../../raster/index.js';
 import type { PieceEnd } from '../middles/chain.js';
-import type { StrokeGraph } from '../skeleton/graph.js';
+import type { Meeting, StrokeGraph } from '../skeleton/graph.js';
 import { carryOn, pointsOfHeading, shorten, wayOut, type Heading, type Read } from './arm-ends.js';
-import { coveredArms, type OverNet } from './covered-arms.js';
+import { coveredArms, indexOf, type OverNet } from './covered-arms.js';
 import type { Depths } from './settle-meeting.js';
 
 /** A stroke goes straight on over a net of meetings for no more than this many times the depth of their ink. */
@@ -57,7 +56,8 @@ export type Nets = {
   onward: Map<PieceEnd, PieceEnd>;
   /** Arms that are part of a stroke carried over them. */
   gone: Set<number>;
-  over: OverNet[];
+  /** The lines along the strokes carried over a place, no further from it than it reaches. */
+  linesOver: (place: Pick<Meeting, 'x' | 'y' | 'reach'>) => Line[];
 };
 
 /**
@@ -77,8 +77,8 @@ export function carryOverNets(
   depths: Depths,
 ): Nets {
   const rays = [...endsOf].flatMap(([node, ends]) => ends.flatMap((end) => raysOf(graph, reads, end, node)));
-  const nets: Nets = { onward: new Map(), gone: new Set(), over: [] };
-  if (rays.length === 0) return nets;
+  const onward = new Map<PieceEnd, PieceEnd>();
+  const over: OverNet[] = [];
   const taken = new Set<PieceEnd>();
   for (const { one, other } of pairsOf(rays, depths)) {
     if (taken.has(one.end) || taken.has(other.end)) continue;
@@ -92,16 +92,45 @@ export function carryOverNets(
     }
     const read = reads[one.end >> 1];
     if (read) carryOn(read, one.end, between.slice(0, -2));
-    nets.onward.set(one.end, other.end);
-    nets.onward.set(other.end, one.end);
-    nets.over.push({
+    onward.set(one.end, other.end);
+    onward.set(other.end, one.end);
+    over.push({
       points: [one.heading.x, one.heading.y, ...between],
       halfPx: Math.min(one.halfPx, other.halfPx),
     });
   }
-  for (const k of coveredArms(graph, reads, nets.over, { endsOf, taken })) nets.gone.add(k);
-  return nets;
+  const gone = new Set(coveredArms(graph, reads, over, { endsOf, taken }));
+  return { onward, gone, linesOver: findLinesOver(over) };
 }
+
+/** A search for the lines along strokes carried over nets, each read over a few of its points. */
+function findLinesOver(over: readonly OverNet[]): Nets['linesOver'] {
+  const places = over.flatMap(({ points }, stroke) =>
+    Array.from({ length: points.length / 2 }, (_, i) => ({
+      x: points[2 * i],
+      y: points[2 * i + 1],
+      stroke,
+      i,
+    })),
+  );
+  const index = indexOf(places);
+  return ({ x, y, reach }) => {
+    const nearest = new Map<number, (typeof places)[number]>();
+    for (const place of index.within(x, y, reach).map((i) => places[i])) {
+      const other = nearest.get(place.stroke);
+      if (!other || stepLength(place.x - x, place.y - y) < stepLength(other.x - x, other.y - y))
+        nearest.set(place.stroke, place);
+    }
+    return [...nearest.values()].map(({ stroke, i }) => {
+      const { points } = over[stroke];
+      const last = points.length / 2 - 1;
+      return fitLine(Float64Array.from(points), Math.max(0, i - linePoints), Math.min(last, i + linePoints));
+    });
+  };
+}
+
+/** A line along a stroke carried over a net is read off so many points to either side. */
+const linePoints = 3;
 
 /** The ways one end of an arm may point; none where it is too short to tell. */
 function raysOf(graph: StrokeGraph, reads: readonly (Read | null)[], end: PieceEnd, node: number): Ray[] {
@@ -127,9 +156,7 @@ function raysOf(graph: StrokeGraph, reads: readonly (Read | null)[], end: PieceE
 
 /** Rays that go on in each other, the straightest and nearest first. */
 function pairsOf(rays: readonly Ray[], depths: Depths): { one: Ray; other: Ray }[] {
-  const index = new KDBush(rays.length);
-  for (const { heading } of rays) index.add(heading.x, heading.y);
-  index.finish();
+  const index = indexOf(rays.map(({ heading }) => heading));
   const pairs: { one: Ray; other: Ray; fault: number }[] = [];
   rays.forEach((one, k) => {
     for (const other of index.within(one.heading.x, one.heading.y, maxReach * one.deepest)) {

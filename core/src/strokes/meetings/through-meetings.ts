@@ -1,11 +1,10 @@
-import { fitLine, nearestToLines, type Line, stepLength, turnBetween } from '../../geometry/index.js';
+import { nearestToLines, type Line, stepLength, turnBetween } from '../../geometry/index.js';
 import type { Plane } from '../../raster/index.js';
 import { carryOn, endsAt, headingOf, shorten, type Heading, type Read } from './arm-ends.js';
 import { centreRun } from '../middles/centre.js';
 import { chained, type PieceEnd } from '../middles/chain.js';
 import type { Stroke } from '../stroke.js';
 import { carryOverForks } from './forks.js';
-import type { OverNet } from './covered-arms.js';
 import { carryOverNets } from './nets.js';
 import { carryPastEachOther, touchingStrokes } from './touching.js';
 import type { Arm, Meeting, StrokeGraph } from '../skeleton/graph.js';
@@ -40,7 +39,7 @@ export function strokesThrough(graph: StrokeGraph, ink: Plane, depths: Float32Ar
     if (!isMeeting(meeting, all.length)) return;
     const ends = all.filter((end) => !carried.has(end) && !nets.gone.has(end >> 1));
     if (ends.length < all.length) {
-      leaveNet(meeting, ends, reads, nets.over, onward);
+      leaveNet(meeting, { ends, reads, passing: nets.linesOver(meeting) }, onward);
       return;
     }
     const touching = carryPastEachOther(touchingStrokes(meeting, ends, reads), reads, onward);
@@ -65,32 +64,21 @@ export function strokesThrough(graph: StrokeGraph, ink: Plane, depths: Float32Ar
 /** Brings the arms that are left at a meeting of a net to the strokes carried over it. */
 function leaveNet(
   meeting: Meeting,
-  ends: readonly PieceEnd[],
-  reads: readonly (Read | null)[],
-  over: readonly OverNet[],
+  {
+    ends,
+    reads,
+    passing,
+  }: { ends: readonly PieceEnd[]; reads: readonly (Read | null)[]; passing: readonly Line[] },
   onward: Map<PieceEnd, PieceEnd>,
 ): void {
   if (ends.length === 0) return;
   const headings = ends.map((end) => headingOf(reads[end >> 1], end, meeting));
-  const passing = over.flatMap(({ points }) => lineNear(points, meeting));
   Object.assign(meeting, crossingOf(meeting, headings, passing));
   bringTo(meeting, { ends, headings, reads });
   for (const [a, b] of straightest(headings)) {
     onward.set(ends[a], ends[b]);
     onward.set(ends[b], ends[a]);
   }
-}
-
-/** The line along a run where it passes through a meeting; none where it passes by. */
-function lineNear(points: readonly number[], { x, y, reach }: Meeting): Line[] {
-  let [nearest, distance] = [-1, reach];
-  for (let i = 0; i < points.length; i += 2) {
-    const own = stepLength(points[i] - x, points[i + 1] - y);
-    if (own < distance) [nearest, distance] = [i / 2, own];
-  }
-  if (nearest < 0) return [];
-  const last = points.length / 2 - 1;
-  return [fitLine(Float64Array.from(points), Math.max(0, nearest - 3), Math.min(last, nearest + 3))];
 }
 
 /** Whether arms meet at a place, or one only ends there. */
