@@ -163,6 +163,20 @@ describe('strokes of a drawing', () => {
     }
   });
 
+  it('turn round at the end of a hairpin, in no spike', () => {
+    for (const [width, radius] of [
+      [3, 4],
+      [5, 5],
+      [8, 7],
+    ] as const) {
+      const off = (x: number, y: number) => Math.abs(Math.hypot(x - 120, Math.min(0, y - 60)) - radius);
+      const [stroke, ...others] = strokesOf(sheet((x, y) => (y < 200 ? width / 2 - off(x, y) + 0.5 : 0)));
+      expect(others).to.have.length(0);
+      for (let i = 0; i < stroke.points.length; i += 2)
+        expect(off(stroke.points[i], stroke.points[i + 1]), `${width} wide`).to.be.below(1.6);
+    }
+  });
+
   it('that bend and only touch stay themselves', () => {
     const ring = (cx: number, cy: number, radius: number, width: number) => (x: number, y: number) =>
       width / 2 - Math.abs(Math.hypot(x - cx, y - cy) - radius) + 0.5;

@@ -231,7 +231,13 @@ function isPointed(
   if (before < 0 || after >= n) return true;
   const run = Float64Array.from(points);
   const tip = crossing(fitLine(run, before, before + count), fitLine(run, after - count, after));
-  return tip === null || depthAt(...tip) >= pointedDepth * depth;
+  if (tip === null) return true;
+  const [dx, dy] = [tip[0] - points[2 * corner], tip[1] - points[2 * corner + 1]];
+  // Sides of thin strokes cross a pixel or two from where they do.
+  const share = Math.max(0, 1 - tipFaultPx / Math.max(tipFaultPx, stepLength(dx, dy)));
+  return (
+    depthAt(points[2 * corner] + share * dx, points[2 * corner + 1] + share * dy) >= pointedDepth * depth
+  );
 }
 
 /** The sides of a corner are read from so far on each way, over so much of them: times the depth of the ink there. */
@@ -240,6 +246,7 @@ const sideLength = 2;
 
 /** Where the sides of a corner cross the ink is at least so deep, times that of the corner of the thinned line. */
 const pointedDepth = 0.6;
+const tipFaultPx = 2.5;
 
 /** A run of pixels that turns by so much over so many of them to each side turns back: no bend is so tight. */
 const sharpTurns = { arm: 8, turnRad: (105 * Math.PI) / 180 };
