@@ -70,7 +70,9 @@ export function findStrokesOfInk(
   const graph = new StrokeGraph(readSkeleton(thinned(lines)), depths);
   graph.tidy();
   runOverFaint(graph, plane);
-  graph.partAtCorners((x, y) => depths[Math.floor(y) * lines.width + Math.floor(x)]);
+  graph.partAtCorners((x, y) =>
+    x >= 0 && x < lines.width ? (depths[Math.floor(y) * lines.width + Math.floor(x)] ?? 0) : 0,
+  );
   const inkDepths = { width: plane.width, height: plane.height, data: depths };
   const strokes = strokesThrough(graph, plane, depths).map((stroke) => withFullTurns(stroke, inkDepths));
   return {

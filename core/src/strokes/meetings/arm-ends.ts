@@ -1,4 +1,11 @@
-import { fitWay, reversedPoints, type Way } from '../../geometry/index.js';
+import {
+  fitWay,
+  pushCubic,
+  reversedPoints,
+  stepLength,
+  turnBetween,
+  type Way,
+} from '../../geometry/index.js';
 import { median } from '../../raster/index.js';
 import type { Centred } from '../stroke.js';
 import { carriedOn } from '../middles/centre.js';
@@ -73,3 +80,43 @@ export function shorten(read: Read, end: PieceEnd, count: number): void {
   read.widths = read.widths.subarray(from, to);
   read.darkness = read.darkness.subarray(from, to);
 }
+
+/** Points of a stroke carried from one arm to another are about so far apart, pixels. */
+const stepPx = 1.5;
+
+/** A place where an arm leaves off, and a direction of length 1 in which it goes on. */
+type Leaving = { x: number; y: number; ux: number; uy: number };
+
+/**
+ * The way from one arm to another that leaves and arrives as they point: a cubic with both their directions (Hermite).
+ *
+ * @returns its points, pixels, the first left out and the last the other arm's own place
+ */
+export function wayBetween(one: Leaving, other: Leaving): number[] {
+  const length = stepLength(other.x - one.x, other.y - one.y);
+  const handle = length / 3;
+  const points: number[] = [];
+  pushCubic(
+    [
+      ...[one.x, one.y, one.x + handle * one.ux, one.y + handle * one.uy],
+      ...[other.x + handle * other.ux, other.y + handle * other.uy, other.x, other.y],
+    ],
+    Math.max(2, Math.round(length / stepPx)),
+    points,
+  );
+  return points;
+}
+
+/** How much a stroke turns that goes on from one arm in another, both pointing away from where they meet, radians. */
+export const turnInto = (one: Heading, other: Heading): number =>
+  turnBetween(one.ux, one.uy, -other.ux, -other.uy);
+
+/** How much darker or wider one arm is than another, whichever is (as a logarithm); what is next to nothing is alike. */
+export const unlikeness = (one: number, other: number, nothing: number): number =>
+  Math.abs(Math.log((one + nothing) / (other + nothing)));
+
+/** Arms this much darker or wider than each other are two strokes. */
+export const maxUnlikeness = Math.log(1.9);
+
+/** Darkness that is next to nothing, L\*. */
+export const faintest = 0.1;

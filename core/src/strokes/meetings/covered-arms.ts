@@ -1,11 +1,7 @@
-import KDBush from 'kdbush';
-import { stepLength } from '../../geometry/index.js';
 import type { PieceEnd } from '../middles/chain.js';
 import type { Arm, StrokeGraph } from '../skeleton/graph.js';
 import type { Read } from './arm-ends.js';
-
-/** A stroke carried over a net of meetings: its points and half its width, pixels. */
-export type OverNet = { points: number[]; halfPx: number };
+import type { OverNets } from './over-nets.js';
 
 /** An arm is part of a stroke carried over it when it lies within this share of its half width, and a pixel, over so much of its length. */
 const coveredShare = 0.7;
@@ -22,11 +18,9 @@ const minCovered = 0.8;
 export function coveredArms(
   graph: StrokeGraph,
   reads: readonly (Read | null)[],
-  over: readonly OverNet[],
+  over: OverNets,
   { endsOf, taken }: { endsOf: ReadonlyMap<number, readonly PieceEnd[]>; taken: ReadonlySet<PieceEnd> },
 ): number[] {
-  if (over.length === 0) return [];
-  const strokesAt = findStrokesAt(over);
   const inner = new Set(
     [...endsOf.values()]
       .flat()
@@ -47,7 +41,7 @@ export function coveredArms(
     const counts = new Map<number, number>();
     let inked = 0;
     for (let i = 0; i < points.length; i += 2) {
-      const strokes = strokesAt(points[i], points[i + 1]);
+      const strokes = over.strokesAt(points[i], points[i + 1], coveredShare);
       for (const stroke of strokes) counts.set(stroke, (counts.get(stroke) ?? 0) + 1);
       if (strokes.size > 0) inked++;
     }
@@ -65,35 +59,4 @@ function tellingPoints(
 ): ArrayLike<number> {
   if (read && 2 * read.points.length >= points.length) return read.points;
   return [meetings[from].x, meetings[from].y, ...points, meetings[to].x, meetings[to].y];
-}
-
-/** A search for the strokes that cover a place. */
-function findStrokesAt(over: readonly OverNet[]): (x: number, y: number) => Set<number> {
-  const places = over.flatMap(({ points, halfPx }, stroke) =>
-    Array.from({ length: points.length / 2 }, (_, i) => ({
-      x: points[2 * i],
-      y: points[2 * i + 1],
-      reach: coveredShare * halfPx + 1,
-      stroke,
-    })),
-  );
-  const index = indexOf(places);
-  const widest = places.reduce((most, { reach }) => Math.max(most, reach), 0);
-  return (x, y) =>
-    new Set(
-      index
-        .within(x, y, widest)
-        .map((i) => places[i])
-        .filter((place) => stepLength(place.x - x, place.y - y) <= place.reach)
-        .map(({ stroke }) => stroke),
-    );
-}
-
-/** An index of places to be found by where they are; it may be empty. */
-export function indexOf(places: readonly { x: number; y: number }[]): KDBush {
-  const index = new KDBush(Math.max(1, places.length));
-  for (const { x, y } of places) index.add(x, y);
-  if (places.length === 0) index.add(Infinity, Infinity);
-  index.finish();
-  return index;
 }

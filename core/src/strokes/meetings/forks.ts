@@ -82,13 +82,15 @@ function carry(
     ends.map(({ end }) => end),
     reads,
   );
+  if (!bends) return false;
   const deepest = Math.max(...[...nodes].map((node) => graph.meetings[node].deepest));
   const forkOf = new Map(ends.map(({ end, node }) => [end, node]));
   // Where each stroke passes one fork only, what joins the forks is one more stroke, unless it is short.
   const isLadder =
     bridgePx > maxTouchReach * deepest + 1 &&
-    bends?.every(({ from, to }) => forkOf.get(from) === forkOf.get(to)) === true;
-  if (isLadder || !carryPastEachOther(bends, reads, onward)) return false;
+    bends.every(({ from, to }) => forkOf.get(from) === forkOf.get(to));
+  if (isLadder) return false;
+  carryPastEachOther(bends, reads, onward);
   for (const node of nodes) passed.add(node);
   for (const k of cluster) reads[k] = null;
   return true;

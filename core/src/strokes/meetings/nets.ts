@@ -1,10 +1,23 @@
-import { fitLine, pushCubic, stepLength, turnBetween, type Line } from '../../geometry/index.js';
+import KDBush from 'kdbush';
 import { median } from '../../raster/index.js';
 import type { PieceEnd } from '../middles/chain.js';
-import type { Meeting, StrokeGraph } from '../skeleton/graph.js';
-import { carryOn, pointsOfHeading, shorten, wayOut, type Heading, type Read } from './arm-ends.js';
-import { coveredArms, indexOf, type OverNet } from './covered-arms.js';
+import type { StrokeGraph } from '../skeleton/graph.js';
+import {
+  faintest,
+  maxUnlikeness,
+  pointsOfHeading,
+  shorten,
+  turnInto,
+  unlikeness,
+  wayBetween,
+  wayOut,
+  type Heading,
+  type Read,
+} from './arm-ends.js';
+import { coveredArms } from './covered-arms.js';
+import { OverNets, type OverNet } from './over-nets.js';
 import type { Depths } from './settle-meeting.js';
+import { carryPastEachOther } from './touching.js';
 
 /** A stroke goes straight on over a net of meetings for no more than this many times the depth of their ink. */
 const maxReach = 18;
@@ -15,16 +28,10 @@ const maxAsidePx = 1.5;
 const maxAsideShare = 0.3;
 const maxAsideSlope = 0.23;
 
-/** Arms this much wider or darker than each other (as a logarithm) are two strokes. */
-const maxUnlike = Math.log(1.9);
-
 /** A stroke that goes on lies in ink nearly all the way, this share of its half width deep, and so deep on average. */
 const maxBareShare = 0.15;
 const minDepthShare = 0.2;
 const meanDepthShare = 0.45;
-
-/** Points of a stroke carried on are about so far apart, pixels. */
-const stepPx = 1.5;
 
 /** How much a stretch as long as may be counts, beside as much of a turn as may be. */
 const lengthShare = 1.5;
@@ -34,6 +41,9 @@ const skips = [0, 0.5, 1, 1.7, 2.5];
 
 /** Where an arm points is read off no more of it than the ink of a meeting so many times its half width deep asks for. */
 const headingHalves = 1.3;
+
+/** Half a width that is next to nothing, pixels. */
+const thinnestHalfPx = 0.5;
 
 /** The fewest places that say where an arm points. */
 const minPoints = 6;
@@ -56,8 +66,7 @@ export type Nets = {
   onward: Map<PieceEnd, PieceEnd>;
   /** Arms that are part of a stroke carried over them. */
   gone: Set<number>;
-  /** The lines along the strokes carried over a place, no further from it than it reaches. */
-  linesOver: (place: Pick<Meeting, 'x' | 'y' | 'reach'>) => Line[];
+  over: OverNets;
 };
 
 /**
@@ -78,59 +87,29 @@ export function carryOverNets(
 ): Nets {
   const rays = [...endsOf].flatMap(([node, ends]) => ends.flatMap((end) => raysOf(graph, reads, end, node)));
   const onward = new Map<PieceEnd, PieceEnd>();
-  const over: OverNet[] = [];
+  const carried: OverNet[] = [];
   const taken = new Set<PieceEnd>();
-  for (const { one, other } of pairsOf(rays, depths)) {
+  for (const [one, other] of pairsOf(rays)) {
     if (taken.has(one.end) || taken.has(other.end)) continue;
+    if (one.node !== other.node && !isInk(one, other, depths)) continue;
     taken.add(one.end);
     taken.add(other.end);
+    // Strokes that cross in one meeting only are carried through that.
     if (one.node === other.node) continue;
-    const between = wayBetween(one, other);
     for (const { end, skipped } of [one, other]) {
       const read = reads[end >> 1];
       if (read) shorten(read, end, skipped);
     }
-    const read = reads[one.end >> 1];
-    if (read) carryOn(read, one.end, between.slice(0, -2));
-    onward.set(one.end, other.end);
-    onward.set(other.end, one.end);
-    over.push({
-      points: [one.heading.x, one.heading.y, ...between],
+    const way = wayOver(one, other);
+    carryPastEachOther([{ from: one.end, to: other.end, between: way.slice(0, -2) }], reads, onward);
+    carried.push({
+      points: [one.heading.x, one.heading.y, ...way],
       halfPx: Math.min(one.halfPx, other.halfPx),
     });
   }
-  const gone = new Set(coveredArms(graph, reads, over, { endsOf, taken }));
-  return { onward, gone, linesOver: findLinesOver(over) };
+  const over = new OverNets(carried);
+  return { onward, gone: new Set(coveredArms(graph, reads, over, { endsOf, taken })), over };
 }
-
-/** A search for the lines along strokes carried over nets, each read over a few of its points. */
-function findLinesOver(over: readonly OverNet[]): Nets['linesOver'] {
-  const places = over.flatMap(({ points }, stroke) =>
-    Array.from({ length: points.length / 2 }, (_, i) => ({
-      x: points[2 * i],
-      y: points[2 * i + 1],
-      stroke,
-      i,
-    })),
-  );
-  const index = indexOf(places);
-  return ({ x, y, reach }) => {
-    const nearest = new Map<number, (typeof places)[number]>();
-    for (const place of index.within(x, y, reach).map((i) => places[i])) {
-      const other = nearest.get(place.stroke);
-      if (!other || stepLength(place.x - x, place.y - y) < stepLength(other.x - x, other.y - y))
-        nearest.set(place.stroke, place);
-    }
-    return [...nearest.values()].map(({ stroke, i }) => {
-      const { points } = over[stroke];
-      const last = points.length / 2 - 1;
-      return fitLine(Float64Array.from(points), Math.max(0, i - linePoints), Math.min(last, i + linePoints));
-    });
-  };
-}
-
-/** A line along a stroke carried over a net is read off so many points to either side. */
-const linePoints = 3;
 
 /** The ways one end of an arm may point; none where it is too short to tell. */
 function raysOf(graph: StrokeGraph, reads: readonly (Read | null)[], end: PieceEnd, node: number): Ray[] {
@@ -142,7 +121,8 @@ function raysOf(graph: StrokeGraph, reads: readonly (Read | null)[], end: PieceE
   const darkness = median(read.darkness);
   return skips.flatMap((share) => {
     const skipped = Math.round(share * count);
-    if (n < skipped + (share === 0 ? minPoints : count)) return [];
+    // As much may be left out at its other end.
+    if (n < 2 * skipped + (share === 0 ? minPoints : count)) return [];
     const first = (end & 1) === 0 ? skipped : n - 1 - skipped;
     const heading = {
       x: read.points[2 * first],
@@ -154,22 +134,24 @@ function raysOf(graph: StrokeGraph, reads: readonly (Read | null)[], end: PieceE
   });
 }
 
-/** Rays that go on in each other, the straightest and nearest first. */
-function pairsOf(rays: readonly Ray[], depths: Depths): { one: Ray; other: Ray }[] {
-  const index = indexOf(rays.map(({ heading }) => heading));
-  const pairs: { one: Ray; other: Ray; fault: number }[] = [];
+/** Rays that may go on in each other, the straightest and nearest first. */
+function pairsOf(rays: readonly Ray[]): [Ray, Ray][] {
+  if (rays.length === 0) return [];
+  const index = new KDBush(rays.length);
+  for (const { heading } of rays) index.add(heading.x, heading.y);
+  index.finish();
+  const pairs: { pair: [Ray, Ray]; fault: number }[] = [];
   rays.forEach((one, k) => {
-    for (const other of index.within(one.heading.x, one.heading.y, maxReach * one.deepest)) {
-      if (rays[other].end >> 1 === one.end >> 1) continue;
+    for (const i of index.within(one.heading.x, one.heading.y, maxReach * one.deepest)) {
+      const other = rays[i];
+      if (other.end >> 1 === one.end >> 1) continue;
       // The one in deeper ink looks for the other.
-      if (rays[other].deepest > one.deepest || (rays[other].deepest === one.deepest && other < k)) continue;
-      const fault = faultOf(one, rays[other]);
-      if (fault < Infinity) pairs.push({ one, other: rays[other], fault });
+      if (other.deepest > one.deepest || (other.deepest === one.deepest && i < k)) continue;
+      const fault = faultOf(one, other);
+      if (fault < Infinity) pairs.push({ pair: [one, other], fault });
     }
   });
-  return pairs
-    .sort((a, b) => a.fault - b.fault)
-    .filter(({ one, other }) => one.node === other.node || isInk(one, other, depths));
+  return pairs.sort((a, b) => a.fault - b.fault).map(({ pair }) => pair);
 }
 
 /** How far from straight a stroke goes on from one ray in another; endless when they are no one stroke. */
@@ -177,18 +159,18 @@ function faultOf(one: Ray, other: Ray): number {
   const [a, b] = [one.heading, other.heading];
   const ahead = (a.x - b.x) * a.ux + (a.y - b.y) * a.uy;
   if (ahead < 0) return Infinity;
-  const turn = turnBetween(a.ux, a.uy, -b.ux, -b.uy);
+  const turn = turnInto(a, b);
   const half = Math.min(one.halfPx, other.halfPx);
   const unlike = Math.max(
-    Math.abs(Math.log((a.darkness + 0.1) / (b.darkness + 0.1))),
-    Math.abs(Math.log((one.halfPx + 0.5) / (other.halfPx + 0.5))),
+    unlikeness(a.darkness, b.darkness, faintest),
+    unlikeness(one.halfPx, other.halfPx, thinnestHalfPx),
   );
   const aside = Math.max(
     Math.abs(a.line.nx * b.x + a.line.ny * b.y - a.line.offset),
     Math.abs(b.line.nx * a.x + b.line.ny * a.y - b.line.offset),
   );
   const maxAside = Math.max(maxAsidePx, 2 * maxAsideShare * half, maxAsideSlope * ahead);
-  if (turn > maxTurnRad || unlike > maxUnlike || aside > maxAside) return Infinity;
+  if (turn > maxTurnRad || unlike > maxUnlikeness || aside > maxAside) return Infinity;
   return (
     turn / maxTurnRad +
     aside / maxAside +
@@ -196,31 +178,21 @@ function faultOf(one: Ray, other: Ray): number {
   );
 }
 
-/** The way from one ray to the other that leaves and arrives as they point (Hermite), without its first point. */
-function wayBetween({ heading: a }: Ray, { heading: b }: Ray): number[] {
-  const length = stepLength(b.x - a.x, b.y - a.y);
-  const handle = length / 3;
-  const points: number[] = [];
-  pushCubic(
-    [
-      ...[a.x, a.y, a.x - handle * a.ux, a.y - handle * a.uy],
-      ...[b.x - handle * b.ux, b.y - handle * b.uy, b.x, b.y],
-    ],
-    Math.max(2, Math.round(length / stepPx)),
-    points,
-  );
-  return points;
-}
+/** The way from one ray to the other, without its first point. */
+const wayOver = ({ heading: one }: Ray, { heading: other }: Ray): number[] =>
+  wayBetween(inwards(one), inwards(other));
+
+const inwards = ({ x, y, ux, uy }: Heading) => ({ x, y, ux: -ux, uy: -uy });
 
 /** Whether there is ink on the way from one ray to the other. */
 function isInk(one: Ray, other: Ray, { width, data }: Depths): boolean {
   const half = Math.min(one.halfPx, other.halfPx);
-  const points = wayBetween(one, other);
+  const points = wayOver(one, other);
   const n = points.length / 2;
   let sum = 0;
   let bare = 0;
   for (let i = 0; i < n; i++) {
-    const depth = data[Math.floor(points[2 * i + 1]) * width + Math.floor(points[2 * i])] || 0;
+    const depth = data[Math.floor(points[2 * i + 1]) * width + Math.floor(points[2 * i])] ?? 0;
     if (depth < minDepthShare * half) bare++;
     sum += Math.min(depth, half);
   }

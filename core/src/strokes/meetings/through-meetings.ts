@@ -1,11 +1,23 @@
-import { nearestToLines, type Line, stepLength, turnBetween } from '../../geometry/index.js';
+import { nearestToLines, stepLength, type Line } from '../../geometry/index.js';
 import type { Plane } from '../../raster/index.js';
-import { carryOn, endsAt, headingOf, shorten, type Heading, type Read } from './arm-ends.js';
+import {
+  carryOn,
+  endsAt,
+  faintest,
+  headingOf,
+  maxUnlikeness,
+  shorten,
+  turnInto,
+  unlikeness,
+  type Heading,
+  type Read,
+} from './arm-ends.js';
 import { centreRun } from '../middles/centre.js';
 import { chained, type PieceEnd } from '../middles/chain.js';
 import type { Stroke } from '../stroke.js';
 import { carryOverForks } from './forks.js';
 import { carryOverNets } from './nets.js';
+import type { OverNets } from './over-nets.js';
 import { carryPastEachOther, touchingStrokes } from './touching.js';
 import type { Arm, Meeting, StrokeGraph } from '../skeleton/graph.js';
 import { centredByOwnRim } from './own-rim.js';
@@ -38,18 +50,16 @@ export function strokesThrough(graph: StrokeGraph, ink: Plane, depths: Float32Ar
     const meeting = graph.meetings[node];
     if (!isMeeting(meeting, all.length)) return;
     const ends = all.filter((end) => !carried.has(end) && !nets.gone.has(end >> 1));
-    if (ends.length < all.length) {
-      leaveNet(meeting, { ends, reads, passing: nets.linesOver(meeting) }, onward);
-      return;
-    }
-    const touching = carryPastEachOther(touchingStrokes(meeting, ends, reads), reads, onward);
-    if (touching) {
+    if (ends.length === 0) return;
+    const isLeft = ends.length < all.length;
+    if (!isLeft && carryPastEachOther(touchingStrokes(meeting, ends, reads), reads, onward)) {
       for (const end of ends) carried.add(end);
       return;
     }
     const headings = ends.map((end) => headingOf(reads[end >> 1], end, meeting));
-    if (!meeting.under) settle(meeting, { ends, headings, reads }, inkDepths);
-    const pairs: [number, number][] = ends.length === 2 && !meeting.under ? [[0, 1]] : straightest(headings);
+    if (isLeft) leaveNet(meeting, { ends, headings, reads }, nets.over);
+    else if (!meeting.under) settle(meeting, { ends, headings, reads }, inkDepths);
+    const pairs: [number, number][] = all.length === 2 && !meeting.under ? [[0, 1]] : straightest(headings);
     for (const [a, b] of pairs) {
       onward.set(ends[a], ends[b]);
       onward.set(ends[b], ends[a]);
@@ -59,26 +69,6 @@ export function strokesThrough(graph: StrokeGraph, ink: Plane, depths: Float32Ar
     reads.map((read, k) => read && pieceOf(graph, read, at, [carried.has(2 * k), carried.has(2 * k + 1)])),
     onward,
   );
-}
-
-/** Brings the arms that are left at a meeting of a net to the strokes carried over it. */
-function leaveNet(
-  meeting: Meeting,
-  {
-    ends,
-    reads,
-    passing,
-  }: { ends: readonly PieceEnd[]; reads: readonly (Read | null)[]; passing: readonly Line[] },
-  onward: Map<PieceEnd, PieceEnd>,
-): void {
-  if (ends.length === 0) return;
-  const headings = ends.map((end) => headingOf(reads[end >> 1], end, meeting));
-  Object.assign(meeting, crossingOf(meeting, headings, passing));
-  bringTo(meeting, { ends, headings, reads });
-  for (const [a, b] of straightest(headings)) {
-    onward.set(ends[a], ends[b]);
-    onward.set(ends[b], ends[a]);
-  }
 }
 
 /** Whether arms meet at a place, or one only ends there. */
@@ -181,6 +171,12 @@ function settle(meeting: Meeting, { ends, headings, reads }: Ends, ink: Ink): vo
   bringTo(meeting, { ends, headings, reads });
 }
 
+/** Brings the arms that are left at a meeting of a net to the strokes carried over it. */
+function leaveNet(meeting: Meeting, arms: Ends, over: OverNets): void {
+  Object.assign(meeting, crossingOf(meeting, arms.headings, over.linesOver(meeting)));
+  bringTo(meeting, arms);
+}
+
 const trimAll = (meeting: Meeting, { ends, headings, reads }: Ends) =>
   ends.forEach((end, k) => trimBehind(reads[end >> 1], end, meeting, headings[k]));
 
@@ -204,8 +200,7 @@ function armUpTo({ reach }: Meeting, read: Read | null, end: PieceEnd, heading: 
   return [{ points, heading: { ...heading, x: points[0], y: points[1] } }];
 }
 
-/** Arms this much darker than each other (as a logarithm) are two strokes; less, and it counts as a turn of so much. */
-const maxUnlike = Math.log(1.9);
+/** What an arm as much darker as may be counts as: a turn of so much, for each step of unlikeness. */
 const unlikeRad = 0.35;
 
 /** Pairs of arms that go on in each other, the straightest first. */
@@ -215,9 +210,9 @@ function straightest(headings: readonly (Heading | null)[]): [number, number][] 
     for (let b = a + 1; b < headings.length; b++) {
       const other = headings[b];
       if (!one || !other) continue;
-      const turn = turnBetween(one.ux, one.uy, -other.ux, -other.uy);
-      const unlike = Math.abs(Math.log((one.darkness + 0.1) / (other.darkness + 0.1)));
-      if (turn < maxTurnRad && unlike < maxUnlike) pairs.push({ a, b, turn: turn + unlikeRad * unlike });
+      const turn = turnInto(one, other);
+      const unlike = unlikeness(one.darkness, other.darkness, faintest);
+      if (turn < maxTurnRad && unlike < maxUnlikeness) pairs.push({ a, b, turn: turn + unlikeRad * unlike });
     }
   });
   pairs.sort((one, other) => one.turn - other.turn);

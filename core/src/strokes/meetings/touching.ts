@@ -1,7 +1,7 @@
-import { pushCubic, stepLength, turnBetween } from '../../geometry/index.js';
+import { stepLength, turnBetween } from '../../geometry/index.js';
 import type { PieceEnd } from '../middles/chain.js';
 import type { Meeting } from '../skeleton/graph.js';
-import { carryOn, pointsOfHeading, wayOut, type Read } from './arm-ends.js';
+import { carryOn, pointsOfHeading, wayBetween, wayOut, type Read } from './arm-ends.js';
 
 /** Where strokes touch, and how far their ink reaches around it, pixels. */
 type Where = Pick<Meeting, 'x' | 'y' | 'reach'>;
@@ -13,9 +13,6 @@ const maxBendRad = (70 * Math.PI) / 180;
 /** Where two strokes touch they run the same way within this, and each goes on in itself within this. */
 const maxApartRad = (35 * Math.PI) / 180;
 const maxTurnRad = (30 * Math.PI) / 180;
-
-/** Points of a stroke carried past a touch are about so far apart, pixels. */
-const stepPx = 1.5;
 
 /** An arm carried on into a meeting as it bends: its end, where it leaves off, its heading there and how it arrives. */
 type Bent = {
@@ -125,19 +122,9 @@ const turned = (x: number, y: number, rad: number): [number, number] => [
   x * Math.sin(rad) + y * Math.cos(rad),
 ];
 
-/** The way from one arm to the other that leaves and arrives as they point: a cubic with both their directions (Hermite). */
-function carried(one: Bent, other: Bent): Carried {
-  const length = stepLength(other.x - one.x, other.y - one.y);
-  const handle = length / 3;
-  const between: number[] = [];
-  pushCubic(
-    [
-      ...[one.x, one.y, one.x + handle * one.ux, one.y + handle * one.uy],
-      ...[other.x + handle * other.ux, other.y + handle * other.uy, other.x, other.y],
-    ],
-    Math.max(2, Math.round(length / stepPx)),
-    between,
-  );
-  // The other arm begins with its own first place.
-  return { from: one.end, to: other.end, between: between.slice(0, -2) };
-}
+/** The other arm begins with its own first place. */
+const carried = (one: Bent, other: Bent): Carried => ({
+  from: one.end,
+  to: other.end,
+  between: wayBetween(one, other).slice(0, -2),
+});

@@ -229,11 +229,11 @@ function isPointed(
   const count = Math.max(sharpPoints, Math.round(sideLength * depth));
   const [before, after] = [corner - near - count, corner + near + count];
   if (before < 0 || after >= n) return true;
-  const run = Float64Array.from(points);
-  const tip = crossing(fitLine(run, before, before + count), fitLine(run, after - count, after));
+  const run = Float64Array.from(points.slice(2 * before, 2 * (after + 1)));
+  const last = after - before;
+  const tip = crossing(fitLine(run, 0, count), fitLine(run, last - count, last));
   if (tip === null) return true;
   const [dx, dy] = [tip[0] - points[2 * corner], tip[1] - points[2 * corner + 1]];
-  // Sides of thin strokes cross a pixel or two from where they do.
   const share = Math.max(0, 1 - tipFaultPx / Math.max(tipFaultPx, stepLength(dx, dy)));
   return (
     depthAt(points[2 * corner] + share * dx, points[2 * corner + 1] + share * dy) >= pointedDepth * depth
@@ -246,6 +246,8 @@ const sideLength = 2;
 
 /** Where the sides of a corner cross the ink is at least so deep, times that of the corner of the thinned line. */
 const pointedDepth = 0.6;
+
+/** That is looked at so far short of the place: the sides of thin strokes are read as crossing a pixel or two off. */
 const tipFaultPx = 2.5;
 
 /** A run of pixels that turns by so much over so many of them to each side turns back: no bend is so tight. */
